@@ -1,0 +1,21 @@
+import '@fontsource-variable/literata'
+import '@fontsource-variable/schibsted-grotesk'
+import './globals.css'
+import type { Metadata, Viewport } from 'next'
+import { cookies } from 'next/headers'
+import type { ReactNode } from 'react'
+import { Provider } from '@/ui/provider.client'
+
+export const metadata: Metadata = { title: { default: 'Vivero', template: '%s · Vivero' }, description: 'The planted-tank keeper’s field book that can do arithmetic' }
+export const viewport: Viewport = { width: 'device-width', initialScale: 1 }
+
+export default async function RootLayout({ children }: { children: ReactNode }) {
+  const lampOff = (await cookies()).get('lamp')?.value === 'off'
+  return (
+    <html lang="en" className={lampOff ? 'dark' : undefined} suppressHydrationWarning>
+      <body>
+        <Provider>{children}</Provider>
+      </body>
+    </html>
+  )
+}

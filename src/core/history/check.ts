@@ -1,0 +1,49 @@
+import { heightCourse, heightOn } from '../plants/height'
+import { dayOf, type Instant } from '../quantity/time'
+import { toCanonical } from '../quantity/units'
+import type { Entry } from './entries'
+import type { TankHistory } from './types'
+
+/** What is wrong with an entry in the light of the tank's own story: the field it belongs to, and the sentence. */
+export interface EntryProblem {
+  field: string
+  says: string
+}
+
+const FUTURE_GRACE_DAYS = 5 / 1440
+/** Slack on a plant's estimated height before a trim above it is called a slip, cm. */
+const TRIM_SLACK_CM = 3
+
+/**
+ * Problems a schema alone cannot see: times to come, plantings and animals that are not of this tank, a trim above the plant,
+ * a change of more litres than the tank holds, a value no water can have. Empty when all is well. `litres`: net volume.
+ */
+export function checkEntry(entry: Entry, history: TankHistory, now: Instant, litres: number): EntryProblem[] {
+  const problems: EntryProblem[] = []
+  const say = (field: string, says: string) => problems.push({ field, says })
+  if (dayOf(entry.at) > dayOf(now) + FUTURE_GRACE_DAYS) say('at', 'This has not happened yet: an observation cannot lie in the future.')
+  const planting = 'plantingId' in entry ? history.plantings.find((candidate) => candidate.id === entry.plantingId) : undefined
+  if ('plantingId' in entry && !planting) say('plantingId', 'This planting is not in this tank.')
+  if (planting && dayOf(entry.at) < dayOf(planting.plantedAt)) say('at', `${planting.stake} was not planted yet on that day.`)
+  if ((entry.kind === 'water-change' || entry.kind === 'top-off') && entry.sourceId !== null && !history.sources.some((source) => source.id === entry.sourceId)) {
+    say('sourceId', 'This source water is not known to this tank.')
+  }
+  if (entry.kind === 'water-change' && entry.litres > litres * 1.05) say('litres', `The tank holds ${Math.round(litres)} L; a change cannot take ${Math.round(entry.litres)} L.`)
+  if (entry.kind === 'top-off' && entry.litres > litres) say('litres', `The tank holds ${Math.round(litres)} L; a top-up cannot be ${Math.round(entry.litres)} L.`)
+  if (entry.kind === 'stock' && !history.populations.some((population) => population.id === entry.populationId)) say('populationId', 'These animals are not in this tank.')
+  if (entry.kind === 'reading') {
+    const canonical = toCanonical(entry.parameter, entry.entered.value, entry.entered.unit)
+    if (!canonical.ok) say('value', canonical.problem)
+  }
+  if (entry.kind === 'trim' && planting) {
+    const before = entry.fromCm ?? heightOn(heightCourse(history, planting, entry.at), dayOf(entry.at)).high + TRIM_SLACK_CM
+    if (entry.toCm > before) say('toCm', `${planting.stake} was about ${Math.round(before)} cm tall; a trim cannot leave ${Math.round(entry.toCm)} cm.`)
+  }
+  if ((entry.kind === 'sign' || entry.kind === 'algae') && 'id' in entry.place) {
+    const { of, id } = entry.place
+    const known = of === 'planting' ? history.plantings.some((candidate) => candidate.id === id) : history.layouts.some((layout) => layout.hardscape.some((piece) => piece.id === id))
+    if (!known) say('place', 'That place is not in this tank.')
+  }
+  if (entry.kind === 'step-done' && !history.plans.some((plan) => plan.id === entry.planId && plan.steps.some((step) => step.id === entry.stepId))) say('stepId', 'That step is not in this plan.')
+  return problems
+}

@@ -1,0 +1,71 @@
+import type { Parameter } from '../quantity/units'
+import type { Instant } from '../quantity/time'
+
+/** How a value was had; it decides how far it is trusted. */
+export const METHODS = ['drops-chart', 'titration', 'strip', 'photometer', 'probe', 'indicator'] as const
+export type Method = (typeof METHODS)[number]
+
+/** `glance`: inked over the pencil with one key. It weighs less than `measured`, so that a forecast never feeds on itself. */
+export type Certainty = 'measured' | 'glance'
+
+export const PLANT_MEASURES = ['height', 'width', 'cover', 'density'] as const
+export type PlantMeasure = (typeof PLANT_MEASURES)[number]
+
+export const ALGAE_KINDS = ['brown film', 'green dots', 'green dust', 'green water', 'hair', 'black tufts', 'staghorn', 'slime sheet', 'surface film'] as const
+export type AlgaeKind = (typeof ALGAE_KINDS)[number]
+
+export const SIGNS = [
+  'bare below', 'yellow old leaves', 'pale tips', 'twisted tips', 'holes', 'tufts or threads', 'melting', 'chewed', 'lifting', 'bald patch',
+  'surface film', 'mulm', 'black patch', 'gas in the ground', 'grains on the sand', 'hiding', 'gasping', 'dead animal', 'young seen',
+  'loose piece', 'clogged inlet', 'leak', 'cloudy', 'bad smell', 'spent soil',
+] as const
+export type Sign = (typeof SIGNS)[number]
+
+interface Common {
+  id: string
+  at: Instant
+  certainty: Certainty
+  /** Who wrote it. */
+  by: 'keeper' | 'round' | 'import' | 'device'
+  note: string | null
+  /** Pencilled expectation standing beside the field when the keeper inked it: the score Vivero keeps of itself. */
+  expected: { value: number; low: number; high: number } | null
+}
+
+/** Where a thing was seen: a planting, a piece of hardscape, or a part of the tank. */
+export type Place = { of: 'planting' | 'hardscape'; id: string } | { of: 'glass' | 'surface' | 'ground' | 'equipment' | 'tank' }
+
+export interface EntryDetails {
+  reading: { parameter: Parameter; value: number; method: Method; entered: { value: number; unit: string } }
+  'water-change': { fraction: number; litres: number; sourceId: string | null }
+  'top-off': { litres: number; sourceId: string | null }
+  dose: { product: string; millilitres: number }
+  feed: { grams: number; food: string }
+  measure: { plantingId: string; measure: PlantMeasure; value: number }
+  trim: { plantingId: string; fromCm: number | null; toCm: number }
+  sign: { sign: Sign; place: Place }
+  algae: { algae: AlgaeKind; place: Place; coverPercent: number }
+  equipment: { item: string; says: string }
+  clean: { item: string }
+  stock: { populationId: string; event: 'counted' | 'added' | 'born' | 'died' | 'moved' | 'missing'; count: number; plusMinus: number }
+  feeling: { enjoyment: number | null; workMinutes: number | null }
+  'soil-test': { khBefore: number; khAfter: number; hours: number }
+  disagreement: { finding: string; why: string }
+  'step-done': { planId: string; stepId: string; minutes: number }
+  round: { minutes: number; asked: number; confirmed: number }
+  note: { text: string }
+}
+export type EntryKind = keyof EntryDetails
+export type EntryOf<K extends EntryKind> = Common & { kind: K } & EntryDetails[K]
+/** One line of the journal. */
+export type Entry = { [K in EntryKind]: EntryOf<K> }[EntryKind]
+
+export const ENTRY_KINDS = [
+  'reading', 'water-change', 'top-off', 'dose', 'feed', 'measure', 'trim', 'sign', 'algae', 'equipment', 'clean', 'stock',
+  'feeling', 'soil-test', 'disagreement', 'step-done', 'round', 'note',
+] as const satisfies readonly EntryKind[]
+
+/** The entries of one kind, in the order given. */
+export function entriesOf<K extends EntryKind>(entries: readonly Entry[], kind: K): EntryOf<K>[] {
+  return entries.filter((entry): entry is Extract<Entry, EntryOf<K>> => entry.kind === kind) as EntryOf<K>[]
+}

@@ -1,0 +1,38 @@
+import { entriesOf } from '../history/entries'
+import type { TankHistory } from '../history/types'
+import { sayDays } from '../quantity/say'
+import { dayOf, type Instant } from '../quantity/time'
+import { changeRegime } from '../water/regime'
+import { evidence, reckoned } from './evidence'
+import type { Finding } from './finding'
+
+/** Whether the change is late, and how regular the changes really are. Null without a routine. */
+export function changeFinding(history: TankHistory, now: Instant): Finding | null {
+  const regime = changeRegime(history, now)
+  if (regime.routineDays === null || regime.lastAt === null) return null
+  const late = dayOf(now) - dayOf(regime.lastAt) - regime.routineDays
+  const changes = entriesOf(history.entries, 'water-change')
+  const because = changes.slice(-3).map((change) => evidence(change, history))
+  if (regime.everyDays) {
+    const kept = regime.adherence === null ? '' : `; ${Math.round(regime.adherence * 100)} % came within a quarter of the ${regime.routineDays} days you set`
+    because.push(reckoned(`Over the last ${regime.changes} changes one came every ${regime.everyDays.median.toFixed(0)} days (half of them ${regime.everyDays.q1.toFixed(0)}–${regime.everyDays.q3.toFixed(0)})${kept}`))
+  }
+  const base = { key: 'change-due', subject: { of: 'water' } as const, because, disputed: null, leadsTo: 'log-change' as const, wouldChangeMyMind: 'A change you made and did not write down.' }
+  if (late >= 1) {
+    return {
+      ...base, level: late >= 3 ? 'act' : 'watch', weight: 35 + Math.min(late, 20),
+      says: `The water change is ${sayDays(late)} late`,
+      detail: regime.adherence !== null && regime.adherence < 0.6 ? 'The changes have lost their rhythm; regularity does more than size.' : 'The rhythm has been good so far.',
+      clause: `waits for a water change ${sayDays(late)} overdue`,
+      suggests: 'Make it today, or move the routine to a rhythm you can keep.',
+    }
+  }
+  if (regime.adherence !== null && regime.adherence < 0.6) {
+    return {
+      ...base, level: 'watch', weight: 25, says: 'The changes come unevenly',
+      detail: `${Math.round(regime.adherence * 100)} % of them on time; many long troubles end only when the swings end.`,
+      clause: 'is changed unevenly', suggests: 'Set a rhythm you can keep.',
+    }
+  }
+  return { ...base, level: 'good', weight: 5, says: 'The changes are regular', detail: 'The rhythm you set is kept.', clause: 'is changed on time', suggests: 'Go on as you do.' }
+}

@@ -1,0 +1,45 @@
+import { entriesOf } from '../history/entries'
+import { storyUntil } from '../history/lookup'
+import type { TankHistory } from '../history/types'
+import { daysBetween, type Instant } from '../quantity/time'
+import { algaeFindings } from './algae-findings'
+import { carpetFindings } from './carpet-findings'
+import { changeFinding } from './change-finding'
+import type { Finding, Level } from './finding'
+import { moodFinding } from './mood-finding'
+import { nitrateFinding } from './nitrate-finding'
+import { soilFinding } from './soil-finding'
+import { bareFindings, stemFindings } from './stem-findings'
+
+const RANK: Record<Level, number> = { act: 0, watch: 1, good: 2 }
+/** A disagreement holds this long, then the finding may speak up again. */
+const DISPUTE_DAYS = 30
+
+/** Everything Vivero finds worth saying of a tank at `now`, weightiest first; what the keeper disputes comes last. */
+export function findings(history: TankHistory, now: Instant): Finding[] {
+  const story = storyUntil(history, now)
+  const all = [
+    nitrateFinding(story, now), changeFinding(story, now), soilFinding(story, now), moodFinding(story, now),
+    ...stemFindings(story, now), ...bareFindings(story, now), ...carpetFindings(story, now), ...algaeFindings(story, now),
+  ].filter((finding): finding is Finding => finding !== null)
+  const disputes = entriesOf(story.entries, 'disagreement').filter((entry) => daysBetween(entry.at, now) <= DISPUTE_DAYS)
+  return all
+    .map((finding) => {
+      const dispute = disputes.findLast((entry) => entry.finding === finding.key)
+      return dispute ? { ...finding, disputed: { why: dispute.why, at: dispute.at } } : finding
+    })
+    .sort((a, b) => Number(a.disputed !== null) - Number(b.disputed !== null) || RANK[a.level] - RANK[b.level] || b.weight - a.weight)
+}
+
+/** The tank today in one sentence, to go on from its name: the two weightiest clauses, or that all is well. */
+export function headline(all: readonly Finding[], entries: number): string {
+  if (entries === 0) return 'has no entry yet; walk the first round.'
+  const live = all.filter((finding) => finding.disputed === null)
+  const pressing = live.filter((finding) => finding.level !== 'good')
+  if (pressing.length === 0) return live.length > 0 ? `${live[0].clause}, and nothing presses.` : 'is quiet; nothing presses.'
+  const first = pressing[0]
+  const second = pressing.find((finding) => topic(finding) !== topic(first))
+  return second ? `${first.clause}, and ${second.clause}.` : `${first.clause}.`
+}
+
+const topic = (finding: Finding) => finding.key.split(':')[0].replace('change-due', 'nitrate').replace('bare', 'surface')

@@ -1,0 +1,38 @@
+import type { Entry } from '../history/entries'
+import { heldTrue } from '../quantity/estimate'
+
+export interface ForecastScore {
+  /** Pencilled values that met a measured ink value. */
+  met: number
+  held: number
+}
+
+/** The measured value of an entry that could have been pencilled, or null. */
+export function inkedValue(entry: Entry): number | null {
+  switch (entry.kind) {
+    case 'reading':
+    case 'measure':
+      return entry.value
+    case 'algae':
+      return entry.coverPercent
+    case 'stock':
+      return entry.count
+    case 'feeling':
+      return entry.enjoyment ?? entry.workMinutes
+    default:
+      return null
+  }
+}
+
+/** How often the truth fell inside the pencilled 80 % range. Values confirmed at a glance are left out: they copy the pencil. */
+export function forecastScore(entries: readonly Entry[]): ForecastScore {
+  let met = 0
+  let held = 0
+  for (const entry of entries) {
+    const value = inkedValue(entry)
+    if (value === null || entry.expected === null || entry.certainty === 'glance') continue
+    met++
+    if (heldTrue({ ...entry.expected, because: '' }, value)) held++
+  }
+  return { met, held }
+}

@@ -1,0 +1,82 @@
+import type { Planting, Species } from '../history/types'
+import { dailyLightIntegral, transmission } from '../chemistry/light'
+import { polygonArea } from '../vessel/volume'
+import { spanOf } from './draw-plant'
+
+/** Attenuation of clear planted-tank water, per cm. Common practice (about half the light lost in 70 cm). */
+export const WATER_ATTENUATION = 0.01
+/** Extinction of a leaf canopy per unit leaf area index for spherical leaf angles (Monsi & Saeki 1953; Campbell & Norman 1998, ch. 15). */
+const CANOPY_EXTINCTION = 0.5
+/** A full floating cover takes about half the light. Common practice. */
+const FLOATER_SHARE = 0.5
+
+export interface StandingPlant {
+  planting: Planting
+  species: Species
+  /** Root and top above the bottom glass, cm. */
+  rootCm: number
+  topCm: number
+  coverPercent: number
+  bareShare: number
+}
+
+/** Leaf area index of a planting between a height and its top: leaf area over ground area, both cm². Zero above its top. */
+export function leafAreaIndexAbove(plant: StandingPlant, heightCm: number): number {
+  const { planting, species } = plant
+  const ground = Math.max(1, polygonArea(planting.patch))
+  const leafArea = species.leaf.lengthCm ** 2 * 0.35
+  switch (species.group) {
+    case 'stem-fast':
+    case 'stem-slow': {
+      const lowestLeaf = plant.rootCm + plant.bareShare * (plant.topCm - plant.rootCm)
+      const stretch = Math.max(0, plant.topCm - Math.max(heightCm, lowestLeaf))
+      const nodes = stretch / Math.max(1.3, species.leaf.lengthCm * 0.95)
+      return (planting.stems * nodes * 2 * leafArea) / ground
+    }
+    case 'rosette':
+    case 'crypt':
+    case 'epiphyte':
+      return heightCm < plant.topCm ? 1.6 * Math.min(1, (plant.topCm - heightCm) / Math.max(1, plant.topCm - plant.rootCm)) : 0
+    case 'moss':
+    case 'carpet':
+    case 'floating':
+      return 0
+  }
+}
+
+/** Share of the light that a planting lets through to a height below it, 0–1. */
+export function canopyTransmission(plant: StandingPlant, heightCm: number): number {
+  return transmission(CANOPY_EXTINCTION, leafAreaIndexAbove(plant, heightCm))
+}
+
+/** How far beyond its patch a canopy shades, cm: lamps are wide, leaves spread. */
+const SHADE_REACH_CM = 4
+
+/**
+ * PAR (µmol m⁻² s⁻¹) reaching a point at height `y` and place `x` along the tank: lamp, floaters, water, and every canopy
+ * that stands over it (`except` leaves a planting out of its own shade). An estimate to a factor of about 1.5 unless measured.
+ */
+export function parAt(
+  point: { x: number; y: number },
+  plants: readonly StandingPlant[],
+  surface: { par: number; waterlineCm: number },
+  except: string | null = null,
+): number {
+  let par = surface.par * transmission(WATER_ATTENUATION, surface.waterlineCm - point.y)
+  for (const plant of plants) {
+    if (plant.planting.id === except) continue
+    if (plant.species.group === 'floating') {
+      par *= 1 - (FLOATER_SHARE * plant.coverPercent) / 100
+      continue
+    }
+    const [x0, x1] = spanOf(plant.planting)
+    const reach = Math.min(1, Math.max(0, (SHADE_REACH_CM + (x1 - x0) / 2 - Math.abs(point.x - (x0 + x1) / 2)) / SHADE_REACH_CM))
+    if (reach > 0) par *= 1 - reach * (1 - canopyTransmission(plant, point.y))
+  }
+  return par
+}
+
+/** Day's light at a point, mol m⁻² d⁻¹. */
+export function dliAt(par: number, hours: number): number {
+  return dailyLightIntegral(par, hours)
+}

@@ -1,0 +1,120 @@
+import { entriesOf, type Certainty, type EntryOf } from '../history/entries'
+import { speciesOf } from '../history/lookup'
+import type { Planting, TankHistory } from '../history/types'
+import { normalEstimate, Z80, type Estimate } from '../quantity/estimate'
+import { dayOf, type Instant } from '../quantity/time'
+
+/** A height that is known: measured, or left by a trim. */
+export interface HeightPoint {
+  day: number
+  cm: number
+  sd: number
+  entryId: string
+}
+/** Undisturbed growth between two trims (or planting and the first trim). */
+export interface GrowthSegment {
+  points: HeightPoint[]
+}
+export interface GrowthFit {
+  /** cm a day, 80 % range. */
+  rate: Estimate
+  /** Heights that bear on the rate. */
+  heights: number
+  segments: GrowthSegment[]
+  /** How much of the answer is the keeper's own record rather than the species prior, 0–1. */
+  ownShare: number
+}
+
+/** Reading a ruler against a swaying stem. Common practice. */
+export const MEASURED_SD = 1
+const GLANCE_SD = 3
+const TRIM_SD = 0.7
+/** An entry weighs half after this many days: growth follows the season, the gas and the light. */
+const HALF_LIFE_DAYS = 45
+
+const sdOf = (certainty: Certainty) => (certainty === 'glance' ? GLANCE_SD : MEASURED_SD)
+
+/** Heights of a planting up to `now`, cut into segments at every trim; a trim ends one segment and begins the next. */
+export function growthSegments(history: TankHistory, plantingId: string, now: Instant): GrowthSegment[] {
+  const today = dayOf(now)
+  const segments: GrowthSegment[] = [{ points: [] }]
+  for (const entry of history.entries) {
+    const day = dayOf(entry.at)
+    if (day > today) break
+    const here = segments[segments.length - 1].points
+    if (entry.kind === 'measure' && entry.plantingId === plantingId && entry.measure === 'height') {
+      here.push({ day, cm: entry.value, sd: sdOf(entry.certainty), entryId: entry.id })
+    } else if (entry.kind === 'trim' && entry.plantingId === plantingId) {
+      if (entry.fromCm !== null) here.push({ day, cm: entry.fromCm, sd: MEASURED_SD, entryId: entry.id })
+      segments.push({ points: [{ day, cm: entry.toCm, sd: TRIM_SD, entryId: entry.id }] })
+    }
+  }
+  return segments.filter((segment) => segment.points.length > 0)
+}
+
+/**
+ * Growth rate of a planting in cm a day: weighted least squares with one slope over all segments and an intercept for
+ * each, joined with the species prior (conjugate normal). A segment adds Σ w (t − t̄)² of precision, w = ½^(age/45 d)/sd².
+ * With no entries the prior is the answer; each dated height outweighs it a little more. Pure least squares is the limit
+ * of a flat prior. When the residuals are larger than the stated reading errors, the range is widened by their ratio.
+ */
+export function fitGrowth(history: TankHistory, planting: Planting, now: Instant): GrowthFit {
+  const species = speciesOf(history, planting)
+  const segments = growthSegments(history, planting.id, now)
+  const prior = species.growthCmPerDay
+  const priorSd = Math.max(0.01, (prior.high - prior.low) / (2 * Z80))
+  return fitSegments(segments, { mean: prior.value, sd: priorSd }, dayOf(now))
+}
+
+/** The same on bare segments: see {@link fitGrowth}. `today` sets the age of each point. */
+export function fitSegments(segments: GrowthSegment[], prior: { mean: number; sd: number }, today: number, halfLifeDays = HALF_LIFE_DAYS): GrowthFit {
+  let precision = 0
+  let moment = 0
+  let heights = 0
+  let residual = 0
+  let freedom = 0
+  for (const { points } of segments) {
+    const slope = segmentSlope(points, today, halfLifeDays)
+    if (!slope) continue
+    precision += slope.precision
+    moment += slope.precision * slope.rate
+    heights += points.length
+    residual += slope.chiSquare
+    freedom += points.length - 2
+  }
+  const priorPrecision = 1 / prior.sd ** 2
+  const inflation = freedom > 0 ? Math.max(1, residual / freedom) : 1
+  const own = precision / inflation
+  const mean = (priorPrecision * prior.mean + own * (precision > 0 ? moment / precision : 0)) / (priorPrecision + own)
+  const sd = 1 / Math.sqrt(priorPrecision + own)
+  const ownShare = own / (priorPrecision + own)
+  const because =
+    heights === 0
+      ? 'what the species usually does; no two heights without a trim between them yet'
+      : `${heights} heights in ${segments.length} ${segments.length === 1 ? 'stretch' : 'stretches'} between trims; ${Math.round(ownShare * 100)} % your own record`
+  return { rate: normalEstimate(mean, sd, because), heights, segments, ownShare }
+}
+
+/** Weighted slope of one segment; null under two distinct days. */
+function segmentSlope(points: readonly HeightPoint[], today: number, halfLifeDays: number): { rate: number; precision: number; chiSquare: number } | null {
+  if (points.length < 2) return null
+  const weights = points.map((point) => 2 ** (-(today - point.day) / halfLifeDays) / point.sd ** 2)
+  const total = weights.reduce((sum, weight) => sum + weight, 0)
+  const meanDay = points.reduce((sum, point, i) => sum + weights[i] * point.day, 0) / total
+  const meanCm = points.reduce((sum, point, i) => sum + weights[i] * point.cm, 0) / total
+  let spread = 0
+  let joint = 0
+  points.forEach((point, i) => {
+    spread += weights[i] * (point.day - meanDay) ** 2
+    joint += weights[i] * (point.day - meanDay) * (point.cm - meanCm)
+  })
+  if (spread < 1e-9) return null
+  const rate = joint / spread
+  const chiSquare = points.reduce((sum, point) => sum + ((point.cm - meanCm - rate * (point.day - meanDay)) / point.sd) ** 2, 0)
+  return { rate, precision: spread, chiSquare }
+}
+
+/** Trims of a planting, oldest first. */
+export function trimsOf(history: TankHistory, plantingId: string): EntryOf<'trim'>[] {
+  return entriesOf(history.entries, 'trim').filter((trim) => trim.plantingId === plantingId)
+}

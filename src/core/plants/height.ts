@@ -1,0 +1,118 @@
+import type { Planting, TankHistory } from '../history/types'
+import { speciesOf } from '../history/lookup'
+import { groundDepth, polygonArea } from '../vessel/volume'
+import { currentLayout } from '../history/lookup'
+import { Z80, type Estimate } from '../quantity/estimate'
+import { dayOf, type Instant } from '../quantity/time'
+import { fitGrowth, type GrowthFit } from './growth'
+
+/** Centre of a patch: mean of its corners, cm. */
+export function patchCentre(planting: Planting): { x: number; z: number } {
+  const n = planting.patch.length
+  return {
+    x: planting.patch.reduce((sum, point) => sum + point[0], 0) / n,
+    z: planting.patch.reduce((sum, point) => sum + point[1], 0) / n,
+  }
+}
+
+/** Patch area, cm². */
+export function patchArea(planting: Planting): number {
+  return polygonArea(planting.patch)
+}
+
+/** Height above the bottom glass at which a planting begins: the ground at its centre, or its perch. */
+export function rootHeight(history: TankHistory, planting: Planting): number {
+  if (planting.perch) return planting.perch.heightCm
+  const layout = currentLayout(history)
+  const { x, z } = patchCentre(planting)
+  return layout ? groundDepth(layout.ground, history.vessel.depthCm, x, z) : 0
+}
+
+/** Room between the root and the water line, cm. */
+export function headroom(history: TankHistory, planting: Planting): number {
+  return Math.max(0, history.vessel.waterlineCm - rootHeight(history, planting))
+}
+
+/** Height at which planting usually starts when nobody measured it, as a share of mature height. Common practice. */
+const START_SHARE = 0.25
+
+/** A stem that has reached the surface goes on along it: its length may pass the headroom by this factor. Common practice. */
+const ALONG_SURFACE = 1.5
+/** Growth from week to week is not even: variance a day, cm², about the steady rate. Common practice. */
+const UNEVEN_CM2_PER_DAY = 0.08
+
+interface Anchor {
+  day: number
+  cm: number
+  sd: number
+}
+
+/** Everything needed to say a planting's height on any day. Serialisable. */
+export interface HeightCourse {
+  plantingId: string
+  anchors: Anchor[]
+  rate: { value: number; sd: number; because: string }
+  /** Where growth levels off, cm. */
+  ceilingCm: number
+}
+
+/** The height course of a planting: known points, and the rate that carries it beyond the last of them. */
+export function heightCourse(history: TankHistory, planting: Planting, now: Instant, fit: GrowthFit = fitGrowth(history, planting, now)): HeightCourse {
+  const species = speciesOf(history, planting)
+  const points = fit.segments.flatMap((segment) => segment.points)
+  const planted: Anchor = { day: dayOf(planting.plantedAt), cm: species.matureHeightCm * START_SHARE, sd: species.matureHeightCm * 0.12 }
+  const known = points.filter((point) => point.day > planted.day)
+  const isStem = species.group === 'stem-fast' || species.group === 'stem-slow'
+  return {
+    plantingId: planting.id,
+    anchors: [planted, ...known.map(({ day, cm, sd }) => ({ day, cm, sd }))],
+    rate: { value: fit.rate.value, sd: (fit.rate.high - fit.rate.low) / (2 * Z80), because: fit.rate.because },
+    ceilingCm: Math.max(...known.map((point) => point.cm), isStem ? headroom(history, planting) * ALONG_SURFACE : Math.min(species.matureHeightCm * 1.25, headroom(history, planting) + 4)),
+  }
+}
+
+/**
+ * Height on a day, cm, with its 80 % range: between two known points a straight line whose doubt swells in the middle;
+ * after the last, the growth rate up to the ceiling. Before planting: zero.
+ */
+export function heightOn(course: HeightCourse, day: number): Estimate {
+  const { anchors, ceilingCm } = course
+  if (day < anchors[0].day) return { value: 0, low: 0, high: 0, because: 'not planted yet' }
+  const next = anchors.findIndex((anchor) => anchor.day > day)
+  if (next === -1) return beyond(course, anchors[anchors.length - 1], day)
+  const [a, b] = [anchors[next - 1], anchors[next]]
+  const t = b.day === a.day ? 0 : (day - a.day) / (b.day - a.day)
+  const value = a.cm + t * (b.cm - a.cm)
+  const sway = Math.sqrt(t * (1 - t) * (b.day - a.day)) * 0.25
+  const sd = Math.hypot((1 - t) * a.sd, t * b.sd, sway)
+  const clip = (x: number) => Math.max(0, Math.min(ceilingCm, x))
+  return { value: clip(value), low: clip(value - Z80 * sd), high: clip(value + Z80 * sd), because: 'between two known heights' }
+}
+
+function beyond(course: HeightCourse, last: Anchor, day: number): Estimate {
+  const dt = day - last.day
+  const { rate, ceilingCm } = course
+  const sd = Math.sqrt(last.sd ** 2 + (rate.sd * dt) ** 2 + UNEVEN_CM2_PER_DAY * Math.min(dt, 60))
+  const value = last.cm + rate.value * dt
+  const clip = (x: number) => Math.max(0, Math.min(ceilingCm, x))
+  return { value: clip(value), low: clip(value - Z80 * sd), high: clip(value + Z80 * sd), because: `${Math.round(last.cm)} cm known, then ${rate.because}` }
+}
+
+/**
+ * Days until a planting touches the water line, from `now`; `null` ends mean it is not in sight at that end of the range.
+ * Only for what grows upward without limit (stems); others give null.
+ */
+export function daysToSurface(history: TankHistory, planting: Planting, now: Instant): { value: number; low: number; high: number | null; because: string } | null {
+  const { group } = speciesOf(history, planting)
+  if (group !== 'stem-fast' && group !== 'stem-slow') return null
+  const fit = fitGrowth(history, planting, now)
+  const course = heightCourse(history, planting, now, fit)
+  const today = heightOn(course, dayOf(now))
+  const room = headroom(history, planting)
+  const left = room - today.value
+  if (left <= 0) return { value: 0, low: 0, high: 0, because: `it stands ${Math.round(today.value)} cm high in ${Math.round(room)} cm of water` }
+  if (fit.rate.value <= 0.005) return null
+  const quick = Math.max(0, room - today.high) / Math.max(fit.rate.high, 0.005)
+  const slow = fit.rate.low > 0.005 ? Math.max(0, room - today.low) / fit.rate.low : null
+  return { value: left / fit.rate.value, low: quick, high: slow, because: fit.rate.because }
+}

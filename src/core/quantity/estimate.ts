@@ -1,0 +1,47 @@
+/**
+ * A pencilled value: what Vivero expects, never what was seen.
+ * `low`–`high` is the central 80 % range unless the maker says otherwise; `because` is the reason, in a sentence.
+ */
+export interface Estimate {
+  value: number
+  low: number
+  high: number
+  because: string
+}
+
+/** Standard normal quantile for the central 80 % interval: Φ⁻¹(0.9), Abramowitz & Stegun table 26.5. */
+export const Z80 = 1.2815515655
+
+/** An estimate from a mean and a standard deviation, its 80 % range clipped to [`floor`, `ceiling`]. Any unit. */
+export function normalEstimate(
+  mean: number,
+  sd: number,
+  because: string,
+  floor = -Infinity,
+  ceiling = Infinity,
+): Estimate {
+  const clip = (x: number) => Math.min(ceiling, Math.max(floor, x))
+  return { value: clip(mean), low: clip(mean - Z80 * sd), high: clip(mean + Z80 * sd), because }
+}
+
+/** The same estimate in another scale; a decreasing map swaps the ends of the range. */
+export function mapEstimate(estimate: Estimate, map: (x: number) => number, because = estimate.because): Estimate {
+  const a = map(estimate.low)
+  const b = map(estimate.high)
+  return { value: map(estimate.value), low: Math.min(a, b), high: Math.max(a, b), because }
+}
+
+/**
+ * The range in which a reading of the estimated thing should fall: the estimate's own doubt and the reading's (`readingSd`),
+ * added as independent. This is what is pencilled beside a field, and what the forecast is scored on.
+ */
+export function asRead(estimate: Estimate, readingSd: number, floor = 0, ceiling = Infinity): Estimate {
+  const below = Math.hypot(estimate.value - estimate.low, Z80 * readingSd)
+  const above = Math.hypot(estimate.high - estimate.value, Z80 * readingSd)
+  return { ...estimate, low: Math.max(floor, estimate.value - below), high: Math.min(ceiling, estimate.value + above) }
+}
+
+/** Whether an inked value fell inside the pencilled range, ends included. */
+export function heldTrue(estimate: Estimate, truth: number): boolean {
+  return truth >= estimate.low && truth <= estimate.high
+}

@@ -1,0 +1,51 @@
+import type { Estimate } from './estimate'
+
+/**
+ * A number written with no more digits than its range supports: the last digit shown is about a tenth of the half-width.
+ * A width of zero or less shows three significant digits.
+ */
+export function sayNumber(value: number, halfWidth = 0): string {
+  if (!Number.isFinite(value)) return '–'
+  const decimals = halfWidth > 0 ? decimalsFor(halfWidth) : Math.abs(value) >= 100 ? 0 : Math.abs(value) >= 10 ? 1 : 2
+  const text = value.toFixed(decimals)
+  return halfWidth > 0 ? text.replace(/^-(0(\.0+)?)$/, '$1') : trimZeros(text)
+}
+
+/** “31 (26–37)”: value and range at the same precision. */
+export function sayEstimate(estimate: Estimate, unit = ''): string {
+  const half = (estimate.high - estimate.low) / 2
+  const suffix = unit ? `\u202f${unit}` : ''
+  if (half <= 0) return `${sayNumber(estimate.value)}${suffix}`
+  return `${sayNumber(estimate.value, half)} (${sayRange(estimate)})${suffix}`
+}
+
+/** “26–37”, or “26 to 37” below zero where a dash would read as a minus. */
+export function sayRange({ low, high }: { low: number; high: number }): string {
+  const half = (high - low) / 2
+  const joint = low < 0 ? ' to ' : '–'
+  return `${sayNumber(low, half)}${joint}${sayNumber(high, half)}`
+}
+
+/** “one day”, “12 days”; whole days, for sentences. */
+export function sayDays(days: number): string {
+  const whole = Math.round(days)
+  return whole === 1 ? 'one day' : `${whole} days`
+}
+
+/** “a day ago”, “8 days ago”, “today”, “in 3 days”, from whole days past (negative: to come). */
+export function sayAgo(daysPast: number): string {
+  const whole = Math.round(daysPast)
+  if (whole === 0) return 'today'
+  if (whole === 1) return 'a day ago'
+  if (whole > 1) return `${whole} days ago`
+  return whole === -1 ? 'tomorrow' : `in ${-whole} days`
+}
+
+function decimalsFor(halfWidth: number): number {
+  if (halfWidth >= 1) return 0
+  return Math.min(3, Math.ceil(-Math.log10(halfWidth)))
+}
+
+function trimZeros(text: string): string {
+  return text.includes('.') ? text.replace(/\.?0+$/, '') : text
+}

@@ -1,0 +1,73 @@
+import { plantingsAt, speciesOf } from '../history/lookup'
+import type { Planting, TankHistory } from '../history/types'
+import { currentLayout } from '../history/lookup'
+import { patchArea, patchCentre } from '../plants/height'
+import type { Instant } from '../quantity/time'
+import { groundDepth } from '../vessel/volume'
+import type { DeclineReview } from './decline'
+import { massShares } from './mass'
+
+export interface Section {
+  plantings: Planting[]
+  massShare: number
+  /** Ground opened, cm², and litres of soil that lie under it. */
+  areaCm2: number
+  soilLitres: number
+}
+
+/** A stage may take out this share of the plant mass at most, so that oxygen and uptake hold. Common practice: about a third. */
+export const MAX_MASS_SHARE = 0.35
+
+/** How much a planting has to do with the signs found, summed strengths. */
+export function grievance(review: DeclineReview, plantingId: string): number {
+  return review.signs.filter((sign) => sign.plantingIds.includes(plantingId)).reduce((sum, sign) => sum + sign.strength, 0)
+}
+
+/**
+ * Cuts what has to be redone into sections, worst first, none above `maxShare` of the plant mass; neighbours go together.
+ * Plantings on stone or wood, floaters, and those no sign speaks of stay. A planting heavier than the cap is a section of
+ * its own. Spent soil draws in everything that roots in it. Empty when nothing needs redoing.
+ */
+export function sectionsFor(history: TankHistory, review: DeclineReview, now: Instant, maxShare = MAX_MASS_SHARE): Section[] {
+  const shares = massShares(history, now)
+  const soilSpent = review.signs.some((sign) => sign.sign === 'soil' && sign.state === 'present' && sign.strength > 0.6)
+  const rooted = plantingsAt(history, now).filter((planting) => {
+    const { group } = speciesOf(history, planting)
+    return planting.perch === null && group !== 'floating' && group !== 'moss' && group !== 'epiphyte'
+  })
+  const wanted = rooted.filter((planting) => grievance(review, planting.id) > 0 || soilSpent)
+  const worstFirst = [...wanted].sort((a, b) => grievance(review, b.id) - grievance(review, a.id) || patchCentre(a).x - patchCentre(b).x)
+  const groups: Planting[][] = []
+  const taken = new Set<string>()
+  for (const seed of worstFirst) {
+    if (taken.has(seed.id)) continue
+    const group = [seed]
+    taken.add(seed.id)
+    let share = shares.get(seed.id) ?? 0
+    const neighbours = worstFirst.filter((planting) => !taken.has(planting.id)).sort((a, b) => apart(seed, a) - apart(seed, b))
+    for (const neighbour of neighbours) {
+      const more = shares.get(neighbour.id) ?? 0
+      if (share + more > maxShare || apart(seed, neighbour) > history.vessel.lengthCm * 0.45) continue
+      group.push(neighbour)
+      taken.add(neighbour.id)
+      share += more
+    }
+    groups.push(group)
+  }
+  return groups.map((plantings) => measured(history, plantings, shares))
+}
+
+function measured(history: TankHistory, plantings: Planting[], shares: ReadonlyMap<string, number>): Section {
+  const layout = currentLayout(history)
+  const areaCm2 = plantings.reduce((sum, planting) => sum + patchArea(planting), 0)
+  const soilLitres = plantings.reduce((sum, planting) => {
+    const { x, z } = patchCentre(planting)
+    return sum + (layout ? (patchArea(planting) * groundDepth(layout.ground, history.vessel.depthCm, x, z)) / 1000 : 0)
+  }, 0)
+  return { plantings, areaCm2, soilLitres, massShare: plantings.reduce((sum, planting) => sum + (shares.get(planting.id) ?? 0), 0) }
+}
+
+function apart(a: Planting, b: Planting): number {
+  const [p, q] = [patchCentre(a), patchCentre(b)]
+  return Math.hypot(p.x - q.x, p.z - q.z)
+}

@@ -1,0 +1,36 @@
+import { type Result, ok, refuse } from '../quantity/result'
+
+/** Concentration after changing fraction `f` (0–1) of water at `tank` for water at `source`; same unit throughout. */
+export function afterChange(tank: number, source: number, f: number): number {
+  return tank * (1 - f) + source * f
+}
+
+/**
+ * Smallest fraction to change so that `tank` falls (or rises) to `target` with water at `source`: f = (C − T)/(C − S).
+ * Zero when the target is met already. Refuses a target that this source cannot reach in one change.
+ */
+export function fractionForTarget(tank: number, target: number, source: number): Result<number> {
+  if (tank <= target) return ok(0)
+  if (source >= target) {
+    return refuse('The water you change with holds as much as the target or more, so no change can bring the tank there; use a cleaner source.')
+  }
+  return ok((tank - target) / (tank - source))
+}
+
+/**
+ * Where a tank settles just before each change: daily gain `gain`, a change of fraction `f` every `everyDays`, source `source`.
+ * C* = S + gain·n/f (domain algebra: the fixed point of C ← (1−f)C + fS + gain·n). Throws for f outside (0, 1].
+ */
+export function steadyBeforeChange(gain: number, everyDays: number, f: number, source = 0): number {
+  if (!(f > 0 && f <= 1)) throw new RangeError(`A change must take a fraction above 0 and up to 1, not ${f}`)
+  return source + (gain * everyDays) / f
+}
+
+/**
+ * Steady concentration before each change when evaporation is made up with water at `source`:
+ * P = S(1 + E/(f·V)), E litres topped up per period, V the tank, f changed per period.
+ */
+export function steadyWithTopUp(source: number, toppedUpLitres: number, tankLitres: number, f: number): number {
+  if (!(f > 0 && f <= 1)) throw new RangeError(`A change must take a fraction above 0 and up to 1, not ${f}`)
+  return source * (1 + toppedUpLitres / (f * tankLitres))
+}

@@ -1,0 +1,207 @@
+/**
+ * A Kalman filter and Rauch–Tung–Striebel smoother for a concentration c (mg/L at full volume) and its net daily gain g.
+ *
+ *   between events   c' = c + g·dt,  g' = g;  process noise below
+ *   at a water event c' = a·c + b     (dilution, source water, top-up: known, exact but for `sd`)
+ *   a reading        z  = h·c + v     v ~ N(0, sd²); h > 1 where evaporation has concentrated what is there
+ *
+ * g wanders as a random walk of variance `gainDrift`·dt; integrated with c this gives the usual white-acceleration noise.
+ * Sources: Kalman 1960, J. Basic Eng. 82:35–45; Rauch, Tung & Striebel 1965, AIAA J. 3:1445–1450.
+ */
+export interface FilterReading {
+  day: number
+  value: number
+  sd: number
+  /** Observed over full-volume concentration, 1 unless water is missing. */
+  h: number
+}
+export interface FilterEvent {
+  day: number
+  /** c becomes a·c + b, with standard deviation `sd` for what is not known of the event. */
+  a: number
+  b: number
+  sd: number
+}
+export interface FilterSettings {
+  /** Variance the gain takes on in a day, (mg/L/day)²/day. */
+  gainDrift: number
+  /** Variance the concentration takes on in a day for all that is not modelled, (mg/L)²/day. */
+  unrest: number
+  prior: { c: number; cSd: number; g: number; gSd: number }
+}
+
+/** Mean (c, g) and the symmetric covariance of the two. */
+export interface GainState {
+  day: number
+  c: number
+  g: number
+  cc: number
+  cg: number
+  gg: number
+}
+export interface Innovation {
+  index: number
+  day: number
+  /** Observed minus expected, and its standard deviation. */
+  surprise: number
+  sd: number
+  used: boolean
+}
+export interface FilterRun {
+  /** Filtered states, one a node, in time order. */
+  filtered: GainState[]
+  /** The same nodes with all later readings taken into account. */
+  smoothed: GainState[]
+  innovations: Innovation[]
+  /** −½ Σ (ln 2πS + ν²/S) over the readings used. */
+  logLikelihood: number
+}
+
+interface Step {
+  before: GainState
+  after: GainState
+  /** Transition to reach `before` from the previous `after`. */
+  dt: number
+  a: number
+}
+
+type Node = { day: number; order: number; reading?: { index: number } & FilterReading; event?: FilterEvent; jumpVariance?: number }
+
+/**
+ * Runs filter and smoother over readings, events and bare grid days (nodes at which a state is wanted).
+ * `ignore` holds indices of readings that are looked at but not used; `jumps` adds variance to c at a reading's moment.
+ * A reading at the moment of an event counts as taken before it. Empty readings are allowed: the prior is carried forward.
+ * Throws when `from` is later than a node.
+ */
+export function runGainFilter(
+  from: number,
+  readings: readonly FilterReading[],
+  events: readonly FilterEvent[],
+  grid: readonly number[],
+  settings: FilterSettings,
+  ignore: ReadonlySet<number> = new Set(),
+  jumps: ReadonlyMap<number, number> = new Map(),
+): FilterRun {
+  const nodes = orderNodes(readings, events, grid, jumps)
+  if (nodes.length > 0 && nodes[0].day < from) throw new RangeError('The filter cannot start after its first entry')
+  const { prior } = settings
+  let state: GainState = { day: from, c: prior.c, g: prior.g, cc: prior.cSd ** 2, cg: 0, gg: prior.gSd ** 2 }
+  const steps: Step[] = []
+  const innovations: Innovation[] = []
+  let logLikelihood = 0
+  for (const node of nodes) {
+    const dt = node.day - state.day
+    const before = node.event ? applyEvent(carry(state, node.day, settings), node.event) : carry(state, node.day, settings)
+    if (node.jumpVariance) before.cc += node.jumpVariance
+    let after = before
+    if (node.reading) {
+      const { innovation, updated } = update(before, node.reading, !ignore.has(node.reading.index))
+      innovations.push(innovation)
+      after = updated
+      if (innovation.used) {
+        const s = innovation.sd ** 2
+        logLikelihood -= 0.5 * (Math.log(2 * Math.PI * s) + innovation.surprise ** 2 / s)
+      }
+    }
+    steps.push({ before, after, dt, a: node.event?.a ?? 1 })
+    state = after
+  }
+  return { filtered: steps.map((step) => step.after), smoothed: smooth(steps), innovations, logLikelihood }
+}
+
+/** The state `dt` days on with nothing happening in between. */
+export function carry(state: GainState, day: number, { gainDrift, unrest }: Pick<FilterSettings, 'gainDrift' | 'unrest'>): GainState {
+  const dt = day - state.day
+  return {
+    day,
+    c: state.c + state.g * dt,
+    g: state.g,
+    cc: state.cc + 2 * dt * state.cg + dt * dt * state.gg + (gainDrift * dt ** 3) / 3 + unrest * dt,
+    cg: state.cg + dt * state.gg + (gainDrift * dt * dt) / 2,
+    gg: state.gg + gainDrift * dt,
+  }
+}
+
+/** The state after a dilution, a change with source water or a top-up. */
+export function applyEvent(state: GainState, { a, b, sd }: Omit<FilterEvent, 'day'>): GainState {
+  return { ...state, c: a * state.c + b, cc: a * a * state.cc + sd * sd, cg: a * state.cg }
+}
+
+function update(state: GainState, reading: FilterReading & { index: number }, use: boolean) {
+  const { h } = reading
+  const variance = h * h * state.cc + reading.sd ** 2
+  const surprise = reading.value - h * state.c
+  const innovation: Innovation = { index: reading.index, day: reading.day, surprise, sd: Math.sqrt(variance), used: use }
+  if (!use) return { innovation, updated: state }
+  const kc = (h * state.cc) / variance
+  const kg = (h * state.cg) / variance
+  const updated: GainState = {
+    day: state.day,
+    c: state.c + kc * surprise,
+    g: state.g + kg * surprise,
+    cc: state.cc - kc * h * state.cc,
+    cg: state.cg - kc * h * state.cg,
+    gg: state.gg - kg * h * state.cg,
+  }
+  return { innovation, updated }
+}
+
+/** Backward pass: gain C = P⁺ᵀ(F) (P⁻)⁻¹ with F = [a, a·dt; 0, 1] from one node's `after` to the next one's `before`. */
+function smooth(steps: readonly Step[]): GainState[] {
+  const out: GainState[] = new Array(steps.length)
+  for (let k = steps.length - 1; k >= 0; k--) {
+    const here = steps[k].after
+    const next = steps[k + 1]
+    if (!next) {
+      out[k] = here
+      continue
+    }
+    const { a, dt, before } = next
+    // P Fᵀ for the row vectors (cc, cg) and (cg, gg).
+    const p00 = a * (here.cc + dt * here.cg)
+    const p01 = here.cg
+    const p10 = a * (here.cg + dt * here.gg)
+    const p11 = here.gg
+    const det = before.cc * before.gg - before.cg ** 2
+    if (!(det > 1e-18)) {
+      out[k] = here
+      continue
+    }
+    const i00 = before.gg / det
+    const i01 = -before.cg / det
+    const i11 = before.cc / det
+    const c00 = p00 * i00 + p01 * i01
+    const c01 = p00 * i01 + p01 * i11
+    const c10 = p10 * i00 + p11 * i01
+    const c11 = p10 * i01 + p11 * i11
+    const later = out[k + 1]
+    const dc = later.c - before.c
+    const dg = later.g - before.g
+    const dcc = later.cc - before.cc
+    const dcg = later.cg - before.cg
+    const dgg = later.gg - before.gg
+    out[k] = {
+      day: here.day,
+      c: here.c + c00 * dc + c01 * dg,
+      g: here.g + c10 * dc + c11 * dg,
+      cc: here.cc + c00 * (c00 * dcc + c01 * dcg) + c01 * (c00 * dcg + c01 * dgg),
+      cg: here.cg + c10 * (c00 * dcc + c01 * dcg) + c11 * (c00 * dcg + c01 * dgg),
+      gg: here.gg + c10 * (c10 * dcc + c11 * dcg) + c11 * (c10 * dcg + c11 * dgg),
+    }
+  }
+  return out
+}
+
+function orderNodes(
+  readings: readonly FilterReading[],
+  events: readonly FilterEvent[],
+  grid: readonly number[],
+  jumps: ReadonlyMap<number, number>,
+): Node[] {
+  const nodes: Node[] = [
+    ...readings.map((reading, index) => ({ day: reading.day, order: 0, reading: { ...reading, index }, jumpVariance: jumps.get(index) })),
+    ...events.map((event) => ({ day: event.day, order: 1, event })),
+    ...grid.map((day) => ({ day, order: 2 })),
+  ]
+  return nodes.sort((x, y) => x.day - y.day || x.order - y.order)
+}

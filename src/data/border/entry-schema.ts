@@ -1,0 +1,118 @@
+import { array, mixed, number, object, string, type ObjectSchema } from 'yup'
+import { ALGAE_KINDS, METHODS, PLANT_MEASURES, SIGNS, type Entry, type EntryDetails, type EntryKind, type Place } from '@/core/history/entries'
+import { PARAMETERS } from '@/core/quantity/units'
+
+/** Sentences shared by every form and file. */
+export const SAY = {
+  number: (what: string) => `${what} must be a number.`,
+  positive: (what: string) => `${what} must be more than zero.`,
+  missing: (what: string) => `${what} is missing.`,
+  long: (what: string, max: number) => `${what} is too long (${max} characters at most).`,
+}
+
+/** A finite number; a text of digits is accepted, an empty one counts as missing. */
+export const amount = (what: string) =>
+  number()
+    .transform((value: unknown, original: unknown) => (original === '' || original === null ? undefined : value))
+    .typeError(SAY.number(what))
+    .test('finite', SAY.number(what), (value) => value === undefined || Number.isFinite(value))
+
+export const ident = () => string().matches(/^[\w:.-]{1,80}$/, 'An identifier may hold letters, digits, dot, dash and underline, 80 at most.')
+export const words = (what: string, max = 200) => string().trim().max(max, SAY.long(what, max))
+const someWords = (what: string, max = 200) => words(what, max).required(SAY.missing(what))
+
+const place: ObjectSchema<{ of: Place['of']; id?: string }> = object({
+  of: mixed<Place['of']>().oneOf(['planting', 'hardscape', 'glass', 'surface', 'ground', 'equipment', 'tank'], 'This is not a place Vivero knows.').required(SAY.missing('The place')),
+  id: ident().when('of', { is: (of: string) => of === 'planting' || of === 'hardscape', then: (schema) => schema.required(SAY.missing('Which one')), otherwise: (schema) => schema.strip() }),
+}).noUnknown()
+
+const percent = (what: string) => amount(what).min(0, `${what} cannot be below 0 %.`).max(100, `${what} cannot be over 100 %.`).required(SAY.missing(what))
+const litres = (what: string) => amount(what).moreThan(0, SAY.positive(what)).max(20000, `${what} is more than any tank here holds.`).required(SAY.missing(what))
+const plantingId = () => ident().required(SAY.missing('The planting'))
+const centimetres = (what: string) => amount(what).min(0, `${what} cannot be below zero.`).max(400, `${what} is more than any tank here is tall.`)
+
+/** What each kind of entry must hold. A new kind needs a line here, a type in core, a form part, a line in the round. */
+export const DETAIL_SCHEMAS: { [K in EntryKind]: ObjectSchema<object> } = {
+  reading: object({
+    parameter: mixed<string>().oneOf([...PARAMETERS], 'This is not a parameter Vivero knows.').required(SAY.missing('The parameter')),
+    value: amount('The value').required(SAY.missing('The value')),
+    method: mixed<string>().oneOf([...METHODS], 'This is not a test method Vivero knows.').required(SAY.missing('The method')),
+    entered: object({ value: amount('The value').required(), unit: string().max(20).defined() }).noUnknown().required(),
+  }).noUnknown(),
+  'water-change': object({
+    fraction: amount('The change').moreThan(0, 'A change must take some water.').max(1, 'A change cannot take more than 100 % of the water.').required(SAY.missing('How much was changed')),
+    litres: litres('The litres changed'), sourceId: ident().nullable().default(null),
+  }).noUnknown(),
+  'top-off': object({ litres: litres('The litres topped up'), sourceId: ident().nullable().default(null) }).noUnknown(),
+  dose: object({ product: someWords('The product', 80), millilitres: amount('The dose').moreThan(0, SAY.positive('The dose')).max(5000, 'That is more than a dose.').required(SAY.missing('The dose')) }).noUnknown(),
+  feed: object({ grams: amount('The food').moreThan(0, SAY.positive('The food')).max(1000, 'That is more food than a tank can take.').required(SAY.missing('The food')), food: someWords('What was fed', 80) }).noUnknown(),
+  measure: object({
+    plantingId: plantingId(), measure: mixed<string>().oneOf([...PLANT_MEASURES], 'This is not a measure Vivero knows.').required(SAY.missing('What was measured')),
+    value: centimetres('The measure').required(SAY.missing('The measure')).when('measure', { is: (measure: string) => measure === 'cover' || measure === 'density', then: () => percent('The cover') }),
+  }).noUnknown(),
+  trim: object({
+    plantingId: plantingId(), fromCm: centimetres('The height before').nullable().default(null),
+    toCm: centimetres('The height left').required(SAY.missing('The height left'))
+      .test('shorter', 'A trim cannot leave the plant taller than it was.', (to, { parent }) => (parent as { fromCm: number | null }).fromCm === null || to === undefined || to <= (parent as { fromCm: number }).fromCm),
+  }).noUnknown(),
+  sign: object({ sign: mixed<string>().oneOf([...SIGNS], 'This is not a sign Vivero knows.').required(SAY.missing('What was seen')), place: place.required() }).noUnknown(),
+  algae: object({ algae: mixed<string>().oneOf([...ALGAE_KINDS], 'This is not a kind of algae Vivero knows.').required(SAY.missing('The kind')), place: place.required(), coverPercent: percent('The cover') }).noUnknown(),
+  equipment: object({ item: someWords('The item', 80), says: someWords('What happened', 500) }).noUnknown(),
+  clean: object({ item: someWords('What was cleaned', 80) }).noUnknown(),
+  stock: object({
+    populationId: ident().required(SAY.missing('Which animals')), event: mixed<string>().oneOf(['counted', 'added', 'born', 'died', 'moved', 'missing'], 'This is not an event Vivero knows.').required(SAY.missing('What happened')),
+    count: amount('The count').integer('Animals come in whole numbers.').min(0, 'A count cannot be below zero.').max(100000, 'That is more animals than fit.').required(SAY.missing('The count')),
+    plusMinus: amount('The doubt').min(0, 'The doubt cannot be below zero.').default(0),
+  }).noUnknown(),
+  feeling: object({
+    enjoyment: amount('The mark').min(0, 'The mark goes from 0 to 10.').max(10, 'The mark goes from 0 to 10.').nullable().default(null),
+    workMinutes: amount('The minutes').min(0, 'Minutes cannot be below zero.').max(10080, 'A week has 10 080 minutes.').nullable().default(null),
+  }).noUnknown(),
+  'soil-test': object({
+    khBefore: amount('KH before').moreThan(0, SAY.positive('KH before')).max(60, 'That is harder than any water here.').required(SAY.missing('KH before')),
+    khAfter: amount('KH after').min(0, 'KH cannot be below zero.').max(60, 'That is harder than any water here.').required(SAY.missing('KH after')),
+    hours: amount('The hours').moreThan(0, SAY.positive('The hours')).max(500, 'That is longer than a jar test.').required(SAY.missing('The hours')),
+  }).noUnknown(),
+  disagreement: object({ finding: string().max(120).required(SAY.missing('The finding')), why: someWords('Why you disagree', 500) }).noUnknown(),
+  'step-done': object({ planId: ident().required(), stepId: string().max(80).required(), minutes: amount('The minutes').min(0, 'Minutes cannot be below zero.').max(10080, 'A week has 10 080 minutes.').required(SAY.missing('The minutes')) }).noUnknown(),
+  round: object({ minutes: amount('The minutes').min(0).required(), asked: amount('The answers').integer().min(0).required(), confirmed: amount('The glances').integer().min(0).required() }).noUnknown(),
+  note: object({ text: someWords('The note', 4000) }).noUnknown(),
+}
+
+/** An instant with an offset (or Z), not before 1970 and readable. */
+export const instant = (what: string) =>
+  string().required(SAY.missing(what)).matches(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2}(\.\d{1,9})?)?(Z|[+-]\d{2}:?\d{2})$/, `${what} must be an ISO 8601 time with its offset.`)
+    .test('real', `${what} is not a real time.`, (text) => text === undefined || (!Number.isNaN(Date.parse(text)) && Date.parse(text) >= 0))
+
+const commonShape = {
+  id: ident().required(SAY.missing('The id')),
+  kind: mixed<EntryKind>().oneOf(Object.keys(DETAIL_SCHEMAS) as EntryKind[], 'This is not a kind of entry Vivero knows.').required(SAY.missing('The kind')),
+  at: instant('The time'),
+  certainty: mixed<Entry['certainty']>().oneOf(['measured', 'glance'], 'The certainty is either “measured” or “glance”.').required(SAY.missing('The certainty')),
+  by: mixed<Entry['by']>().oneOf(['keeper', 'round', 'import', 'device'], 'An entry is by keeper, round, import or device.').required(SAY.missing('Who wrote it')),
+  note: words('The note', 4000).nullable().defined(),
+  expected: object({ value: number().required(), low: number().required(), high: number().required() }).noUnknown().nullable().defined(),
+}
+const common = object(commonShape)
+export const COMMON_KEYS = new Set(Object.keys(commonShape))
+
+/** The entry of an unknown value, or a ValidationError whose messages are sentences for the keeper. */
+export function parseEntry(raw: unknown): Entry {
+  const head = common.validateSync(raw, { abortEarly: false, stripUnknown: true })
+  const { rest } = splitEntry(raw as Entry)
+  const detail = DETAIL_SCHEMAS[head.kind].validateSync(rest, { abortEarly: false, stripUnknown: true })
+  return { ...head, at: new Date(head.at).toISOString(), ...(detail as object) } as Entry
+}
+
+/** The kind's own fields, apart from the common ones. */
+export function splitEntry(entry: Entry): { rest: EntryDetails[EntryKind] } {
+  const rest = Object.fromEntries(Object.entries(entry).filter(([key]) => !COMMON_KEYS.has(key)))
+  return { rest: rest as unknown as EntryDetails[EntryKind] }
+}
+
+export const listOf = <T>(schema: ObjectSchema<T & object>, what: string, max: number) =>
+  array().of(schema).max(max, `${what}: more than ${max} is not a tank.`).required(SAY.missing(what))
+
+/** An instant, or null for “not yet”. */
+export const maybeInstant = (what: string) =>
+  string().nullable().defined().test('real', `${what} must be an ISO 8601 time with its offset, or null.`, (text) => text === null || text === undefined || instant(what).isValidSync(text))

@@ -1,0 +1,82 @@
+import { array, boolean, mixed, number, object, string, tuple } from 'yup'
+import { PLANT_GROUPS, ROUTINE_KINDS, VESSEL_KINDS, ZONES } from '@/core/history/types'
+import { amount, ident, instant, listOf, maybeInstant, SAY, words } from './entry-schema'
+
+const size = (what: string, max: number) => amount(what).moreThan(0, SAY.positive(what)).max(max, `${what} is more than Vivero reckons with (${max}).`).required(SAY.missing(what))
+const name = (what: string) => words(what, 120).required(SAY.missing(what))
+const corner = tuple([number().required(), number().required()])
+const polygon = () => array().of(corner.required()).min(3, 'An outline needs three corners.').max(400, 'An outline has 400 corners at most.').required()
+const clock = (what: string) => string().matches(/^([01]\d|2[0-3]):[0-5]\d$/, `${what} must be a time of day like 09:30.`).required(SAY.missing(what))
+const choice = <T extends string>(values: readonly T[], what: string) => mixed<T>().oneOf([...values], `${what} is none Vivero knows.`).required(SAY.missing(what))
+
+export const timeZone = string().required(SAY.missing('The time zone')).test('zone', 'This time zone is unknown.', (zone) => {
+  try {
+    return Boolean(zone && new Intl.DateTimeFormat('en', { timeZone: zone }))
+  } catch {
+    return false
+  }
+})
+
+export const vesselSchema = object({
+  id: ident().required(SAY.missing('The id')),
+  slug: string().matches(/^[a-z0-9]+(-[a-z0-9]+)*$/, 'The short name may hold small letters, digits and dashes.').max(60).required(SAY.missing('The short name')),
+  name: name('The name'),
+  kind: choice(VESSEL_KINDS, 'The kind of vessel'),
+  lengthCm: size('The length', 1000), depthCm: size('The depth', 500), heightCm: size('The height', 400),
+  waterlineCm: amount('The water line').min(0, 'The water line cannot be below the bottom.').required(SAY.missing('The water line'))
+    .test('inside', 'The water line cannot stand above the rim.', (line, { parent }) => line === undefined || line <= (parent as { heightCm: number }).heightCm),
+  glassMm: size('The glass', 60), altitudeM: amount('The altitude').min(-430).max(6000, 'The altitude is above any house.').required(SAY.missing('The altitude')),
+  evaporationLitresPerDay: amount('Evaporation').min(0, 'Evaporation cannot be below zero.').max(500).nullable().defined(),
+  lamp: object({ onAt: clock('Lamp on'), hours: amount('Lamp hours').min(0).max(24, 'A day has 24 hours.').required(), parAtSurface: amount('PAR').min(0).max(3000).required() }).noUnknown().required(),
+  gas: object({ onAt: clock('Gas on'), offAt: clock('Gas off') }).noUnknown().nullable().defined(),
+  timeZone, standsAt: words('Where it stands', 200).defined(), startedAt: instant('The start'), order: number().integer().required(),
+}).noUnknown()
+
+export const layoutSchema = object({
+  id: ident().required(), name: name('The layout’s name'), state: choice(['current', 'past', 'draft'] as const, 'The state of the layout'), from: instant('The layout’s start'), to: maybeInstant('The layout’s end'),
+  ground: object({
+    material: choice(['active soil', 'sand', 'gravel', 'soil under sand'] as const, 'The ground'), laidAt: instant('The day the ground was laid'),
+    profile: array().of(object({ x: number().min(0).required(), frontCm: number().min(0).max(200).required(), backCm: number().min(0).max(200).required() }).noUnknown()).min(2, 'The ground needs its depth at two places.').max(200).required(),
+  }).noUnknown().required(),
+  hardscape: array().of(object({ id: ident().required(), label: name('The piece’s label'), material: choice(['stone', 'wood'] as const, 'The piece'), outline: polygon(), footprint: polygon(), focal: boolean().required() }).noUnknown()).max(200).required(),
+}).noUnknown()
+
+export const speciesSchema = object({
+  id: ident().required(), name: name('The species’ name'), group: choice(PLANT_GROUPS, 'The plant group'),
+  growthCmPerDay: object({ value: number().required(), low: number().required(), high: number().required() }).noUnknown().required(),
+  matureHeightCm: size('Mature height', 300), matureWidthCm: size('Mature width', 300), areaPerPortionCm2: size('Area per portion', 10000),
+  leaf: object({ lengthCm: size('Leaf length', 100), shape: choice(['round', 'lance', 'ribbon', 'needle'] as const, 'The leaf'), tint: choice(['green', 'olive', 'red', 'pale'] as const, 'The tint') }).noUnknown().required(),
+  feedsBy: choice(['column', 'root', 'both'] as const, 'How it feeds'),
+}).noUnknown()
+
+export const plantingSchema = object({
+  id: ident().required(), layoutId: ident().required(), speciesId: ident().required(), stake: string().matches(/^[A-Z][0-9]{1,2}$/, 'A stake is a letter and a number, like S1.').required(), name: name('The planting’s name'),
+  zone: choice(ZONES, 'The zone'), patch: polygon(), stems: number().integer().min(1, 'A planting has one stem at least.').max(2000).required(),
+  perch: object({ hardscapeId: ident().required(), heightCm: number().min(0).max(400).required() }).noUnknown().nullable().defined(),
+  plantedAt: instant('The day of planting'), removedAt: maybeInstant('The day of removal'),
+}).noUnknown()
+
+const populationSchema = object({ id: ident().required(), name: name('The animals’ name'), kind: choice(['fish', 'shrimp', 'snail', 'crab', 'amphibian'] as const, 'The kind of animal'), adultLengthCm: size('Adult length', 100), since: instant('The day they came') }).noUnknown()
+const sourceSchema = object({
+  id: ident().required(), name: name('The source’s name'), kind: choice(['tap', 'spring', 'softened', 'rain', 'reverse osmosis'] as const, 'The source'),
+  nitrateMgL: number().min(0).max(500).required(), khDegrees: number().min(0).max(60).required(), ghDegrees: number().min(0).max(60).required(), pH: number().min(3).max(11).required(), temperatureC: number().min(0).max(45).required(),
+}).noUnknown()
+const routineSchema = object({ id: ident().required(), kind: choice(ROUTINE_KINDS, 'The routine'), everyDays: number().moreThan(0).max(3650).required(), amount: number().nullable().defined(), says: name('The routine'), since: instant('The day it was set') }).noUnknown()
+
+const stepSchema = object({
+  id: string().max(80).required(), stage: number().integer().min(1).required(), says: words('The step', 500).required(),
+  minutes: object({ best: number().min(0).required(), likely: number().min(0).required(), worst: number().min(0).required() }).noUnknown().required(),
+  waitHours: number().min(0).required(), after: array().of(string().required()).required(), cautions: array().of(words('The caution', 500).required()).required(), plantingIds: array().of(ident().required()).required(), animalsOut: boolean().required(),
+}).noUnknown()
+export const planSchema = object({
+  id: ident().required(), option: string().max(40).required(), title: name('The plan’s title'), madeAt: instant('The day it was made'), state: choice(['pencil', 'set-aside'] as const, 'The state of the plan'),
+  stages: array().of(object({ number: number().integer().min(1).required(), says: words('The stage', 300).required(), on: instant('The stage’s day'), plantingIds: array().of(ident().required()).required(), massShare: number().min(0).max(1.0001).required() }).noUnknown()).max(60).required(),
+  steps: listOf(stepSchema, 'The steps', 1000),
+  materials: array().of(object({ says: words('The material', 200).required(), amount: number().min(0).required(), unit: words('The unit', 40).defined(), spare: words('The reckoning', 300).defined() }).noUnknown()).max(400).required(),
+}).noUnknown()
+
+/** All parts of a tank file but its entries, which are checked one by one. */
+export const STORY_PARTS = {
+  vessel: vesselSchema, layouts: listOf(layoutSchema, 'The layouts', 100), species: listOf(speciesSchema, 'The species', 2000), plantings: listOf(plantingSchema, 'The plantings', 2000),
+  populations: listOf(populationSchema, 'The populations', 500), sources: listOf(sourceSchema, 'The source waters', 100), routines: listOf(routineSchema, 'The routines', 200), plans: listOf(planSchema, 'The plans', 500),
+} as const

@@ -1,0 +1,31 @@
+import { and, eq } from 'drizzle-orm'
+import type { Plan } from '@/core/history/types'
+import { planSchema } from './border/story-schema'
+import { EntryRefused, lockedStory } from './entries'
+import type { Database } from './open'
+import * as t from './schema'
+import { touchStory } from './story'
+
+/** Keeps a new plan. */
+export async function addPlan(db: Database, slug: string, plan: Plan): Promise<void> {
+  const checked = planSchema.validateSync(plan, { abortEarly: false })
+  await db.transaction(async (tx) => {
+    const { id } = await lockedStory(tx as Database, slug)
+    await tx.insert(t.plan).values(planRow(checked as Plan, id))
+    await touchStory(tx as Database, id)
+  })
+}
+
+/** Sets a plan aside or takes it up again; a plan is never deleted. */
+export async function setPlanState(db: Database, slug: string, planId: string, state: Plan['state']): Promise<void> {
+  await db.transaction(async (tx) => {
+    const { id } = await lockedStory(tx as Database, slug)
+    const changed = await tx.update(t.plan).set({ state }).where(and(eq(t.plan.id, planId), eq(t.plan.vesselId, id))).returning({ id: t.plan.id })
+    if (changed.length === 0) throw new EntryRefused([{ field: 'plan', says: 'There is no such plan for this tank.' }])
+    await touchStory(tx as Database, id)
+  })
+}
+
+export function planRow(plan: Plan, vesselId: string): typeof t.plan.$inferInsert {
+  return { ...plan, vesselId, madeAt: new Date(plan.madeAt) }
+}

@@ -1,0 +1,86 @@
+'use client'
+
+import { Box } from '@chakra-ui/react'
+import { useLayoutEffect, useState, type RefObject } from 'react'
+import type { Finding } from '@/core/judgement/finding'
+import type { Scene, Stage } from '@/core/layout/scene'
+import { patchCentre } from '@/core/plants/height'
+import { ELEVATION_MARGIN } from '@/ui/drawing/elevation'
+import { frontProjection } from '@/ui/drawing/geometry'
+
+interface Line {
+  key: string
+  x1: number
+  y1: number
+  x2: number
+  y2: number
+}
+
+/** Pencil lines from each margin note to what it speaks of in the drawing. Only where note and drawing stand side by side. */
+export function Leaders({ wrapper, stage, scene, notes, width, maxHeight }: { wrapper: RefObject<HTMLDivElement | null>; stage: Stage; scene: Scene; notes: readonly Finding[]; width: number; maxHeight: number }) {
+  const [lines, setLines] = useState<Line[]>([])
+  useLayoutEffect(() => {
+    const box = wrapper.current
+    if (!box) return
+    const draw = () => setLines(measure(box, stage, scene, notes, width, maxHeight))
+    draw()
+    const observer = new ResizeObserver(draw)
+    observer.observe(box)
+    return () => observer.disconnect()
+  }, [wrapper, stage, scene, notes, width, maxHeight])
+  return (
+    <Box position="absolute" inset={0} pointerEvents="none" aria-hidden="true" display={{ base: 'none', lg: 'block' }}>
+      <svg width="100%" height="100%" style={{ overflow: 'visible' }}>
+        {lines.map((line) => (
+          <g key={line.key} stroke="var(--chakra-colors-pencil)" strokeWidth={0.9} strokeDasharray="3 3.5" fill="none">
+            <path d={`M${line.x1} ${line.y1}L${line.x2} ${line.y2}`} />
+            <circle cx={line.x1} cy={line.y1} r={2.4} strokeDasharray="none" />
+          </g>
+        ))}
+      </svg>
+    </Box>
+  )
+}
+
+function measure(box: HTMLDivElement, stage: Stage, scene: Scene, notes: readonly Finding[], width: number, maxHeight: number): Line[] {
+  const origin = box.getBoundingClientRect()
+  const drawing = box.querySelector('svg[data-testid="elevation"]')?.getBoundingClientRect()
+  if (!drawing) return []
+  const projection = frontProjection(stage.vessel, width, maxHeight, ELEVATION_MARGIN)
+  return notes.flatMap((finding) => {
+    const mark = box.querySelector(`[data-note="${CSS.escape(finding.key)}"] svg`)?.getBoundingClientRect()
+    const anchor = anchorOf(finding, stage, scene)
+    if (!mark || !anchor || mark.left < drawing.right - 4) return []
+    return [{
+      key: finding.key, x1: drawing.left - origin.left + projection.x(anchor[0]), y1: drawing.top - origin.top + projection.y(anchor[1]),
+      x2: mark.left - origin.left - 4, y2: mark.top - origin.top + mark.height / 2,
+    }]
+  })
+}
+
+/** The point of the tank, cm, that a finding is about. */
+function anchorOf({ subject }: Finding, stage: Stage, scene: Scene): [number, number] | null {
+  const { vessel, layout } = stage
+  switch (subject.of) {
+    case 'planting': {
+      const plant = scene.plants.find(({ staged }) => staged.planting.id === subject.id)
+      if (!plant) return null
+      const top = Math.min(vessel.waterlineCm - 1, plant.staged.rootCm + plant.height.value * 0.9)
+      return [patchCentre(plant.staged.planting).x, Math.max(plant.staged.rootCm + 1, top)]
+    }
+    case 'hardscape': {
+      const piece = layout?.hardscape.find((candidate) => candidate.id === subject.id)
+      if (!piece) return null
+      const top = piece.outline.reduce((a, b) => (b[1] > a[1] ? b : a))
+      return [top[0], top[1] - 1.5]
+    }
+    case 'water':
+      return [vessel.lengthCm * 0.62, vessel.waterlineCm * 0.82]
+    case 'surface':
+      return [vessel.lengthCm * 0.7, vessel.waterlineCm]
+    case 'ground':
+      return [vessel.lengthCm * 0.9, 2]
+    default:
+      return null
+  }
+}

@@ -1,0 +1,136 @@
+'use client'
+
+import { Box, chakra, Flex } from '@chakra-ui/react'
+import NextLink from 'next/link'
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { sceneOn, type Scene } from '@/core/layout/scene'
+import { sayAgo, sayNumber, sayRange } from '@/core/quantity/say'
+import { instantOf } from '@/core/quantity/time'
+import { Elevation } from '@/ui/drawing/elevation'
+import { PlanView } from '@/ui/drawing/plan-view'
+import { FindingNote } from '@/ui/findings/finding-note.client'
+import { Stake } from '@/ui/marks/stake'
+import { TimeRule } from '@/ui/time-rule.client'
+import { useWidth } from '@/ui/use-width.client'
+import { sayDay } from '@/ui/when'
+import { Leaders } from './leaders.client'
+import { OUTLOOK_DAYS, type LookModel } from './model'
+
+type Dispute = React.ComponentProps<typeof FindingNote>['onDispute']
+
+const MAX_DRAWING_HEIGHT = 385
+
+export function Look({ model, onDispute }: { model: LookModel; onDispute: Dispute }) {
+  const { stage } = model
+  const [chosen, setDay] = useState<number | null>(null)
+  const day = chosen ?? stage.today
+  const cache = useMemo(() => new Map(), [])
+  const scene = useMemo(() => sceneOn(stage, day, cache), [stage, day, cache])
+  const [ref, width] = useWidth<HTMLDivElement>(770)
+  const from = Math.floor(stage.firstDay)
+  const to = Math.ceil(stage.today) + OUTLOOK_DAYS
+  const choose = useCallback((next: number) => {
+    const clamped = Math.max(from, Math.min(to, next))
+    setDay(Math.abs(clamped - stage.today) < 1 ? null : clamped)
+  }, [from, to, stage.today])
+  useDayKeys(day, choose)
+  const atToday = chosen === null
+  const says = daySentence(day, stage.today, model.zone)
+  const alarmed = useMemo(() => new Set(atToday ? model.alarmed : []), [atToday, model.alarmed])
+  const wrapper = useRef<HTMLDivElement>(null)
+  const empty = stage.plantings.length === 0
+  return (
+    <Box as="main" px={{ base: 3, md: 8 }} pt={3} pb={2} maxW="1240px">
+      <Flex as="h1" className="serif" fontSize={{ base: 'lg', md: 'xl' }} fontWeight={400} align="baseline" gap={2} wrap="wrap" minH="44px" display="block">
+        <Box as="span" fontSize={{ base: '2xl', md: '3xl' }} fontWeight={680} lineHeight={1.1}>{model.name}</Box>{' '}
+        {atToday ? model.sentence : <Box as="span" color={scene.pencil ? 'pencil' : 'ink'}>{scene.pencil ? `as Vivero expects it ${says}` : `as it stood ${says}`}</Box>}
+        {atToday ? null : <chakra.button type="button" onClick={() => setDay(null)} ml={3} fontSize="sm" color="water" textDecoration="underline" cursor="pointer" fontFamily="body">back to today</chakra.button>}
+      </Flex>
+      <Box fontSize="sm" color="pencil" mb={1}>{model.facts}</Box>
+      <Box ref={wrapper} position="relative">
+        <Flex gap={{ base: 4, xl: 7 }} direction={{ base: 'column', lg: 'row' }} align="flex-start">
+          <Box ref={ref} flex={{ lg: '0 0 67%' }} w={{ base: '100%', lg: 'auto' }} minW={0}>
+            <Elevation stage={stage} scene={scene} width={width} maxHeight={MAX_DRAWING_HEIGHT} alarmed={alarmed} title={`${model.name} from the front, ${says}`} />
+            {empty ? <EmptyLayout slug={model.slug} /> : <PlanView stage={stage} scene={scene} width={planWidth(stage.vessel, width)} left={34} title={`${model.name} from above, ${says}`} />}
+          </Box>
+          <Box flex={1} minW={0} pt={{ lg: 2 }}>
+            {atToday ? <Notes model={model} onDispute={onDispute} /> : <DayTable scene={scene} />}
+          </Box>
+        </Flex>
+        {atToday ? <Leaders wrapper={wrapper} stage={stage} scene={scene} notes={model.notes} width={width} maxHeight={MAX_DRAWING_HEIGHT} /> : null}
+      </Box>
+      <Box mt={2}>
+        <TimeRule from={from} to={to} today={stage.today} day={day} onDay={choose} ticks={model.ticks} band={model.band} says={says} />
+        <Flex justify="space-between" fontSize="sm" color="pencil"><Box>Drag the day, or [ and ].</Box><Box><Box as="span" color="ink">Ink: what you saw and did.</Box> Pencil: what Vivero expects.</Box></Flex>
+      </Box>
+    </Box>
+  )
+}
+
+function Notes({ model, onDispute }: { model: LookModel; onDispute: Dispute }) {
+  const [all, setAll] = useState(false)
+  return (
+    <Flex direction="column" gap={3}>
+      {model.notes.length === 0 ? <Box className="serif">Nothing to say yet. <NextLink href={`/tanks/${model.slug}/round`}>Walk a round</NextLink>, and Vivero has something to reckon from.</Box> : null}
+      {[...model.notes, ...(all ? model.more : [])].map((finding) => (
+        <div key={finding.key} data-note={finding.key}><FindingNote finding={finding} tank={model.slug} zone={model.zone} onDispute={onDispute} /></div>
+      ))}
+      {model.more.length > 0 ? <chakra.button type="button" onClick={() => setAll(!all)} alignSelf="flex-start" pl={5} fontSize="sm" color="water" textDecoration="underline" cursor="pointer" aria-expanded={all}>{all ? 'fewer notes' : `${model.more.length} more notes`}</chakra.button> : null}
+      <Box as="ul" listStyleType="none" m={0} p={0} pl={5} fontSize="sm" color="ink" lineHeight={1.6}>{model.marginalia.map((line) => <li key={line}>{line}</li>)}</Box>
+    </Flex>
+  )
+}
+
+/** On another day than today: every planting's height or cover there, with its range where it is pencilled. */
+function DayTable({ scene }: { scene: Scene }) {
+  return (
+    <Box as="table" fontSize="sm" w="100%" style={{ borderCollapse: 'collapse' }} aria-label="Plantings on this day">
+      <tbody>
+        {scene.plants.map(({ staged, height, cover, par }) => {
+          const flat = ['carpet', 'floating', 'moss'].includes(staged.species.group)
+          const value = flat ? cover : height
+          return (
+            <Box as="tr" key={staged.planting.id} borderBottom="1px solid" borderColor="rule">
+              <Box as="td" py={1} pr={2}><Stake code={staged.planting.stake} size={28} /></Box>
+              <Box as="td" py={1} className="serif">{staged.planting.name}</Box>
+              <Box as="td" py={1} textAlign="right" color={scene.pencil ? 'pencil' : 'ink'} whiteSpace="nowrap">
+                {sayNumber(value.value, Math.max(1, (value.high - value.low) / 2))} {flat ? '%' : 'cm'}
+                {scene.pencil ? <Box as="span" fontSize="xs"> ({sayRange(value)})</Box> : null}
+              </Box>
+              <Box as="td" py={1} pl={2} textAlign="right" color="pencil" whiteSpace="nowrap">{staged.planting.zone === 'surface' ? '' : `${sayNumber(par, 5)} µmol`}</Box>
+            </Box>
+          )
+        })}
+        {scene.plants.length === 0 ? <tr><td>Nothing was planted yet.</td></tr> : null}
+      </tbody>
+    </Box>
+  )
+}
+
+function EmptyLayout({ slug }: { slug: string }) {
+  return <Box className="serif" p={4}>No planting is on paper yet. <NextLink href={`/tanks/${slug}/plant`}>Plant it as it stands</NextLink>.</Box>
+}
+
+function planWidth(vessel: { lengthCm: number; depthCm: number; heightCm: number }, width: number): number {
+  const scale = Math.min((width - 46) / vessel.lengthCm, (MAX_DRAWING_HEIGHT - 62) / vessel.heightCm)
+  // The plan keeps the elevation's scale while it is not too tall to stay on the page.
+  return vessel.lengthCm * Math.min(scale, 150 / vessel.depthCm)
+}
+
+function daySentence(day: number, today: number, zone: string): string {
+  const at = instantOf(day + 0.5)
+  return `on ${sayDay(at, zone, instantOf(today))}, ${sayAgo(Math.round(today - day))}`
+}
+
+/** [ and ] step the day; the arrows work on the rule itself. */
+function useDayKeys(day: number, choose: (day: number) => void): void {
+  useEffect(() => {
+    const hear = (event: KeyboardEvent) => {
+      if (event.target instanceof HTMLElement && event.target.tagName === 'INPUT' && (event.target as HTMLInputElement).type !== 'range') return
+      if (event.key === '[') choose(Math.round(day) - 1)
+      if (event.key === ']') choose(Math.round(day) + 1)
+    }
+    window.addEventListener('keydown', hear)
+    return () => window.removeEventListener('keydown', hear)
+  }, [day, choose])
+}

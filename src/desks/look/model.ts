@@ -1,0 +1,111 @@
+import { algaeCourses, algaeOn } from '@/core/algae/course'
+import { entriesOf } from '@/core/history/entries'
+import { currentLayout, headCount } from '@/core/history/lookup'
+import type { TankHistory } from '@/core/history/types'
+import type { Finding } from '@/core/judgement/finding'
+import { findings, headline } from '@/core/judgement/findings'
+import { forecastScore } from '@/core/judgement/score'
+import { sceneOn, stageOf, type Stage } from '@/core/layout/scene'
+import { daysToSurface } from '@/core/plants/height'
+import { plantingsAt } from '@/core/history/lookup'
+import { sayNumber } from '@/core/quantity/say'
+import { dayOf, daysBetween, type Instant } from '@/core/quantity/time'
+import { filledMass, netLitres } from '@/core/vessel/volume'
+import { routineChanges } from '@/core/water/nitrate'
+import type { RuleBand, RuleTick } from '@/ui/time-rule.client'
+
+/** Days of pencil on the time rule. */
+export const OUTLOOK_DAYS = 70
+const MARGIN_NOTES = 4
+
+export interface LookModel {
+  slug: string
+  name: string
+  zone: string
+  sentence: string
+  facts: string
+  stage: Stage
+  notes: Finding[]
+  more: Finding[]
+  marginalia: string[]
+  ticks: RuleTick[]
+  band: RuleBand | null
+  alarmed: string[]
+}
+
+/** All that the Look desk shows, worked out from the story. */
+export function lookModel(story: TankHistory, now: Instant): LookModel {
+  const { vessel } = story
+  const all = findings(story, now)
+  const layout = currentLayout(story)
+  const planted = layout ? new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', timeZone: vessel.timeZone }).format(new Date(layout.from)) : null
+  const lastRound = entriesOf(story.entries, 'round').at(-1)
+  const notes = varied(all)
+  return {
+    slug: vessel.slug, name: vessel.name, zone: vessel.timeZone, sentence: headline(all, story.entries.length), stage: stageOf(story, now),
+    facts: [
+      `${vessel.lengthCm} × ${vessel.depthCm} × ${vessel.heightCm} cm`, `${sayNumber(netLitres(vessel, layout), 5)} L of water`, `about ${Math.round(filledMass(vessel, layout).total / 10) * 10} kg filled`,
+      planted ? `planted ${planted}` : null, lastRound ? `last round ${Math.round(daysBetween(lastRound.at, now))} days ago` : 'no round yet',
+    ].filter(Boolean).join(' · '),
+    notes, more: all.filter((finding) => !notes.includes(finding)), marginalia: marginalia(story, now), ticks: ticksOf(story, now), band: bandOf(story, now),
+    alarmed: all.flatMap((finding) => (finding.level === 'act' && finding.disputed === null && finding.subject.of === 'planting' ? [finding.subject.id] : [])),
+  }
+}
+
+/** The weightiest findings, one a topic, so that four margin notes say four things. */
+function varied(all: readonly Finding[]): Finding[] {
+  const topics = new Set<string>()
+  return all.filter((finding) => {
+    const topic = finding.key.split(':')[0]
+    if (topics.has(topic)) return false
+    topics.add(topic)
+    return true
+  }).slice(0, MARGIN_NOTES)
+}
+
+/** Short facts of today under the notes. */
+function marginalia(story: TankHistory, now: Instant): string[] {
+  const { vessel } = story
+  const scene = sceneOn(stageOf(story, now), dayOf(now))
+  const carpet = scene.plants.find(({ staged }) => staged.planting.zone === 'foreground')
+  const floats = scene.plants.find(({ staged }) => staged.planting.zone === 'surface')
+  const animals = story.populations.map((population) => {
+    const { count, plusMinus } = headCount(story, population)
+    return `${count}${plusMinus > 0 ? ` ± ${plusMinus}` : ''} ${population.name.toLowerCase()}`
+  })
+  const score = forecastScore(story.entries)
+  return [
+    floats ? `Floaters cover about ${sayNumber(floats.cover.value, 5)} % of their half` : null,
+    carpet ? `Light at the carpet about ${sayNumber(carpet.par, 5)} µmol, ${sayNumber(carpet.dli, 0.3)} mol a day` : null,
+    `${vessel.gas ? `Gas on ${vessel.gas.onAt}, ` : ''}lamp ${vessel.lamp.onAt} for ${vessel.lamp.hours} h`,
+    animals.length > 0 ? animals.join(', ') : null,
+    score.met >= 20 ? `${score.held} of ${score.met} pencilled values held (${Math.round((100 * score.held) / score.met)} %; 80 % is the aim)` : null,
+  ].filter((line): line is string => line !== null)
+}
+
+function ticksOf(story: TankHistory, now: Instant): RuleTick[] {
+  const past = story.entries.flatMap((entry): RuleTick[] => {
+    if (entry.kind === 'water-change') return [{ day: dayOf(entry.at), kind: 'change', pencil: false }]
+    if (entry.kind === 'trim') return [{ day: dayOf(entry.at), kind: 'trim', pencil: false }]
+    if (entry.kind === 'round') return [{ day: dayOf(entry.at), kind: 'look', pencil: false }]
+    return []
+  })
+  const today = dayOf(now)
+  const changes = routineChanges(story, now, OUTLOOK_DAYS).map((change): RuleTick => ({ day: change.day, kind: 'change', pencil: true }))
+  const trims = plantingsAt(story, now).flatMap((planting): RuleTick[] => {
+    const reach = daysToSurface(story, planting, now)
+    return reach && reach.value <= OUTLOOK_DAYS ? [{ day: today + Math.max(1, reach.value), kind: 'trim', pencil: true }] : []
+  })
+  const every = story.routines.find((routine) => routine.kind === 'round')?.everyDays
+  const rounds: RuleTick[] = every ? Array.from({ length: Math.floor(OUTLOOK_DAYS / every) }, (_, i) => ({ day: today + (i + 1) * every, kind: 'look', pencil: true })) : []
+  return [...past, ...changes, ...trims, ...rounds]
+}
+
+/** The algae that went furthest, as one swell on the rule. */
+function bandOf(story: TankHistory, now: Instant): RuleBand | null {
+  const courses = algaeCourses(story, now).filter((course) => course.points.length >= 3)
+  if (courses.length === 0) return null
+  const top = courses.reduce((a, b) => (Math.max(...a.points.map((p) => p.percent)) >= Math.max(...b.points.map((p) => p.percent)) ? a : b))
+  const today = dayOf(now)
+  return { label: top.algae, points: [{ day: top.points[0].day - 7, percent: 0 }, ...top.points, { day: today, percent: algaeOn(top, today) }] }
+}

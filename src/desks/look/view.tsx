@@ -1,0 +1,11 @@
+import { now } from '@/data/clock'
+import { storyOr404 } from '@/data/tank'
+import { disagree } from './actions'
+import { Look } from './look.client'
+import { lookModel } from './model'
+
+/** Look: what the tank looks like, on any day of its life and for some weeks to come. */
+export async function LookDesk({ slug }: { slug: string }) {
+  const story = await storyOr404(slug)
+  return <Look model={lookModel(story, now())} onDispute={disagree.bind(null, slug)} />
+}

@@ -1,0 +1,40 @@
+import type { Scene, Stage } from '@/core/layout/scene'
+import { patchCentre } from '@/core/plants/height'
+import { softOutline } from './geometry'
+
+const colour = (name: string) => `var(--chakra-colors-${name})`
+const TINT = { green: 'leafGreen', pale: 'leafPale', olive: 'leafOlive', red: 'leafRed' } as const
+
+/** The tank from above, to scale, front below. Bald ground shows through what no longer covers it. */
+export function PlanView({ stage, scene, width, left, title }: { stage: Stage; scene: Scene; width: number; left: number; title: string }) {
+  const { vessel, layout } = stage
+  const scale = width / vessel.lengthCm
+  const height = vessel.depthCm * scale
+  const plants = [...scene.plants].sort((a, b) => a.staged.rootCm - b.staged.rootCm)
+  const text = { fontSize: 11, fill: colour('pencil'), fontFamily: 'var(--chakra-fonts-body)' }
+  return (
+    <svg width={width + left + 4} height={height + 6} viewBox={`0 0 ${width + left + 4} ${height + 6}`} role="img" aria-label={title} style={{ display: 'block', maxWidth: '100%' }}>
+      <text x={left - 6} y={14} textAnchor="end" {...text}>back</text>
+      <text x={left - 6} y={height - 2} textAnchor="end" {...text}>front</text>
+      <g transform={`translate(${left} ${height + 2}) scale(${scale} ${-scale})`}>
+        <rect x={0} y={0} width={vessel.lengthCm} height={vessel.depthCm} fill={colour('margin')} />
+        {plants.map(({ staged, cover }) => {
+          const floats = staged.planting.zone === 'surface'
+          const share = ['carpet', 'floating', 'moss'].includes(staged.species.group) ? cover.value / 100 : 1
+          return (
+            <path
+              key={staged.planting.id} d={softOutline(staged.planting.patch)} fill={colour(TINT[staged.species.leaf.tint])} fillOpacity={floats ? 0.1 : 0.25 + 0.6 * share}
+              stroke={scene.pencil ? colour('pencil') : colour('ink')} strokeWidth={1} strokeDasharray={floats || scene.pencil ? '4 3' : undefined} vectorEffect="non-scaling-stroke"
+            />
+          )
+        })}
+        {layout?.hardscape.map((piece) => <path key={piece.id} d={softOutline(piece.footprint)} fill={colour(piece.material)} stroke={colour('ink')} strokeWidth={1} vectorEffect="non-scaling-stroke" />)}
+        <rect x={0} y={0} width={vessel.lengthCm} height={vessel.depthCm} fill="none" stroke={colour('ink')} strokeWidth={1.6} vectorEffect="non-scaling-stroke" />
+      </g>
+      {plants.map(({ staged }) => {
+        const { x, z } = patchCentre(staged.planting)
+        return <text key={staged.planting.id} x={left + x * scale} y={height + 2 - z * scale + 4} textAnchor="middle" fontSize={11} fontWeight={650} fill={colour('ink')} fontFamily="var(--chakra-fonts-body)">{staged.planting.stake}</text>
+      })}
+    </svg>
+  )
+}

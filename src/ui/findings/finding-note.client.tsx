@@ -1,0 +1,84 @@
+'use client'
+
+import { Box, chakra, Flex } from '@chakra-ui/react'
+import NextLink from 'next/link'
+import { useState, useTransition, type Ref } from 'react'
+import type { Finding } from '@/core/judgement/finding'
+import { LevelMark } from '../marks/level-mark'
+import { sayMoment } from '../when'
+
+type Dispute = (finding: string, why: string) => Promise<{ ok: true } | { ok: false; problems: { says: string }[] }>
+
+const DOES: Record<NonNullable<Finding['leadsTo']>, { says: string; path: string }> = {
+  water: { says: 'open the water', path: '/water' },
+  round: { says: 'start a round', path: '/round' },
+  rescape: { says: 'is it time to rescape?', path: '/rescape' },
+  'log-trim': { says: 'log a trim', path: '/book?log=trim' },
+  'log-change': { says: 'log a change', path: '/book?log=water-change' },
+  book: { says: 'see the entries', path: '/book?kind=algae' },
+}
+
+/** A finding as a margin note: what, why on demand down to its entries, what to do, and the right to disagree. */
+export function FindingNote({ finding, tank, zone, onDispute, markRef }: { finding: Finding; tank: string; zone: string; onDispute: Dispute; markRef?: Ref<HTMLSpanElement> }) {
+  const [open, setOpen] = useState(false)
+  const does = finding.leadsTo ? DOES[finding.leadsTo] : null
+  const suffix = finding.leadsTo === 'log-trim' && finding.subject.of === 'planting' ? `&planting=${finding.subject.id}` : ''
+  const colour = finding.level === 'act' ? 'clay' : 'water'
+  return (
+    <Box as="article" opacity={finding.disputed ? 0.8 : 1} data-finding={finding.key}>
+      <Flex gap={2} align="baseline">
+        <span ref={markRef} style={{ lineHeight: 0 }}><LevelMark level={finding.level} /></span>
+        <Box flex={1}>
+          <Box as="h3" className="serif" fontWeight={620} fontSize="md" lineHeight={1.3} textDecoration={finding.disputed ? 'line-through' : undefined}>{finding.says}</Box>
+          <Box className="serif" fontSize="sm" mt={0.5}>{finding.detail}</Box>
+          <Flex gap={3} mt={1} fontSize="sm" color={colour} wrap="wrap">
+            {does ? <NextLink href={`/tanks/${tank}${does.path}${suffix}`}>{does.says}</NextLink> : null}
+            <chakra.button type="button" onClick={() => setOpen(!open)} aria-expanded={open} cursor="pointer" textDecoration="underline" color={colour}>why</chakra.button>
+          </Flex>
+          {open ? <Why finding={finding} tank={tank} zone={zone} onDispute={onDispute} /> : null}
+        </Box>
+      </Flex>
+    </Box>
+  )
+}
+
+function Why({ finding, tank, zone, onDispute }: { finding: Finding; tank: string; zone: string; onDispute: Dispute }) {
+  return (
+    <Box mt={2} pl={3} borderLeft="2px solid" borderColor="rule" fontSize="sm">
+      <Box as="ul" pl={4} m={0}>
+        {finding.because.map((evidence, i) => (
+          <li key={i}>
+            {evidence.entryId && evidence.at ? (
+              <><NextLink href={`/tanks/${tank}/book?entry=${evidence.entryId}`}>{evidence.says}</NextLink> <Box as="span" color="pencil">{sayMoment(evidence.at, zone)}</Box></>
+            ) : <Box as="span" color="pencil">{evidence.says}</Box>}
+          </li>
+        ))}
+      </Box>
+      <Box mt={1.5}><b>Suggests.</b> {finding.suggests}</Box>
+      <Box mt={1}><b>What would settle it.</b> {finding.wouldChangeMyMind}</Box>
+      {finding.disputed ? <Box mt={1} color="pencil">You disagreed on {sayMoment(finding.disputed.at, zone)}: {finding.disputed.why}</Box> : <DisputeForm finding={finding} onDispute={onDispute} />}
+    </Box>
+  )
+}
+
+function DisputeForm({ finding, onDispute }: { finding: Finding; onDispute: Dispute }) {
+  const [why, setWhy] = useState('')
+  const [problem, setProblem] = useState<string | null>(null)
+  const [busy, start] = useTransition()
+  const send = () => start(async () => {
+    const answer = await onDispute(finding.key, why)
+    setProblem(answer.ok ? null : answer.problems.map((one) => one.says).join(' '))
+  })
+  return (
+    <chakra.form mt={2} onSubmit={(event) => { event.preventDefault(); send() }}>
+      <chakra.label display="block">
+        I see it otherwise, because
+        <Flex gap={2} mt={1}>
+          <chakra.input value={why} onChange={(event) => setWhy(event.target.value)} maxLength={500} border="1px solid" borderColor="graphite" bg="paper" px={2} minH="36px" flex={1} minW={0} aria-invalid={problem !== null} />
+          <chakra.button type="submit" disabled={busy} border="1px solid" borderColor="ink" px={3} minH="36px" cursor="pointer">Note it</chakra.button>
+        </Flex>
+      </chakra.label>
+      {problem ? <Box role="alert" color="clay">{problem}</Box> : null}
+    </chakra.form>
+  )
+}

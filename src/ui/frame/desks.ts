@@ -1,0 +1,8 @@
+/** The desks of a tank that exist, in the order of the work. A desk gets its tab when it is built, not before. */
+export const DESKS = [
+  { path: '', name: 'Look', answers: 'what does it look like' },
+  { path: '/round', name: 'Round', answers: 'what do I see today' },
+  { path: '/water', name: 'Water', answers: 'is it drifting, what to change' },
+  { path: '/rescape', name: 'Rescape', answers: 'is it time, how much, how' },
+  { path: '/book', name: 'Book', answers: 'what happened' },
+].map((desk, i) => ({ ...desk, key: String(i + 1) }))

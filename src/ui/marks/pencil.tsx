@@ -1,0 +1,14 @@
+import { Box } from '@chakra-ui/react'
+import type { Estimate } from '@/core/quantity/estimate'
+import { sayNumber, sayRange } from '@/core/quantity/say'
+
+/** A pencilled value in a sentence: dashed underline, its range beside it, its reason on hover and for screen readers. */
+export function Pencil({ estimate, unit = '' }: { estimate: Estimate; unit?: string }) {
+  const half = (estimate.high - estimate.low) / 2
+  return (
+    <Box as="span" color="pencil" borderBottom="1px dashed" borderColor="graphite" title={`Pencilled: ${estimate.because}`} whiteSpace="nowrap">
+      {sayNumber(estimate.value, half)} {half > 0 ? <Box as="span" fontSize="0.86em">({sayRange(estimate)})</Box> : null}
+      {unit ? ` ${unit}` : ''}
+    </Box>
+  )
+}

@@ -1,0 +1,97 @@
+'use client'
+
+import { Box } from '@chakra-ui/react'
+import { useMemo } from 'react'
+import { MS_PER_DAY } from '@/core/quantity/time'
+import { useWidth } from './use-width.client'
+
+export type TickKind = 'change' | 'trim' | 'look'
+export interface RuleTick {
+  day: number
+  kind: TickKind
+  pencil: boolean
+}
+export interface RuleBand {
+  label: string
+  points: { day: number; percent: number }[]
+}
+interface Props {
+  from: number
+  to: number
+  today: number
+  day: number
+  onDay: (day: number) => void
+  ticks: readonly RuleTick[]
+  band: RuleBand | null
+  says: string
+}
+
+const LANES: Record<TickKind, { y: number; label: string }> = { change: { y: 36, label: 'changes' }, trim: { y: 57, label: 'trims' }, look: { y: 76, label: 'rounds' } }
+const HEIGHT = 108
+const colour = (name: string) => `var(--chakra-colors-${name})`
+const INSET = 10
+const LABELS = 58
+
+/** The whole life of the layout on one rule: ink left of today, pencil right of it. A native range lies over it: drag, arrows, page keys. */
+export function TimeRule({ from, to, today, day, onDay, ticks, band, says }: Props) {
+  const [ref, width] = useWidth<HTMLDivElement>(1090)
+  const narrow = width < 560
+  const left = INSET + (narrow ? 0 : LABELS)
+  const x = (at: number) => left + ((at - from) / (to - from)) * (width - left - INSET)
+  const months = useMemo(() => monthsBetween(from, to), [from, to])
+  return (
+    <Box ref={ref} position="relative" h={`${HEIGHT}px`} userSelect="none">
+      <svg width={width} height={HEIGHT} aria-hidden="true" style={{ display: 'block' }}>
+        <defs><pattern id="pencil-hatch" width={7} height={7} patternUnits="userSpaceOnUse" patternTransform="rotate(45)"><line x1={0} y1={0} x2={0} y2={7} stroke={colour('graphite')} strokeWidth={0.7} /></pattern></defs>
+        <rect x={x(today)} y={22} width={Math.max(0, x(to) - x(today))} height={HEIGHT - 28} fill="url(#pencil-hatch)" opacity={0.55} />
+        <line x1={x(from)} x2={x(to)} y1={22} y2={22} stroke={colour('ink')} strokeWidth={1} />
+        {months.map((month, i) => (
+          <g key={month.day}>
+            <line x1={x(month.day)} x2={x(month.day)} y1={17} y2={27} stroke={colour('ink')} strokeWidth={1} />
+            {narrow && i % 2 === 1 ? null : <text x={x(month.day) + 4} y={13} fontSize={12} fill={month.day > today ? colour('pencil') : colour('ink')} fontFamily="var(--chakra-fonts-body)">{month.name}</text>}
+          </g>
+        ))}
+        {narrow ? null : Object.values(LANES).map((lane) => <text key={lane.label} x={INSET - 10} y={lane.y + 4} fontSize={11} fill={colour('pencil')} fontFamily="var(--chakra-fonts-body)">{lane.label}</text>)}
+        {ticks.map((tick, i) => <Tick key={i} x={x(tick.day)} tick={tick} />)}
+        {band ? <Band band={band} x={x} /> : null}
+        {band && !narrow ? <text x={INSET - 10} y={98} fontSize={11} fill={colour('pencil')} fontFamily="var(--chakra-fonts-body)">{band.label}</text> : null}
+        <line x1={x(today)} x2={x(today)} y1={22} y2={HEIGHT - 6} stroke={colour('ink')} strokeWidth={1} />
+        <line x1={x(day)} x2={x(day)} y1={14} y2={HEIGHT - 4} stroke={colour('clay')} strokeWidth={2} />
+        <path d={`M${x(day) - 7} 4H${x(day) + 7}L${x(day)} 15Z`} fill={colour('clay')} />
+      </svg>
+      <input
+        type="range" min={Math.ceil(from)} max={Math.floor(to)} step={1} value={Math.round(day)} onChange={(event) => onDay(Number(event.target.value))} aria-label="Day shown" aria-valuetext={says}
+        className="time-range" style={{ position: 'absolute', left: left - 8, width: width - left - INSET + 16, top: 0, height: HEIGHT, margin: 0 }}
+      />
+    </Box>
+  )
+}
+
+function Tick({ x, tick }: { x: number; tick: RuleTick }) {
+  const { y } = LANES[tick.kind]
+  const stroke = tick.pencil ? colour('pencil') : tick.kind === 'change' ? colour('water') : colour('ink')
+  const dash = tick.pencil ? '2 2' : undefined
+  if (tick.kind === 'change') return <line x1={x} x2={x} y1={y - 6} y2={y + 6} stroke={stroke} strokeWidth={2} strokeDasharray={dash} />
+  if (tick.kind === 'trim') return <path d={`M${x - 3} ${y - 5}L${x + 3} ${y + 5}M${x + 3} ${y - 5}L${x - 3} ${y + 5}`} stroke={stroke} strokeWidth={1.2} strokeDasharray={dash} />
+  return <circle cx={x} cy={y} r={2.3} fill={tick.pencil ? 'none' : stroke} stroke={stroke} strokeWidth={1} />
+}
+
+/** Algae over time as a hatched swell; full height is 25 % cover. */
+function Band({ band, x }: { band: RuleBand; x: (day: number) => number }) {
+  const y = (percent: number) => 102 - Math.min(1, percent / 25) * 16
+  if (band.points.length < 2) return null
+  const top = band.points.map((point) => `${x(point.day)} ${y(point.percent)}`).join('L')
+  const [first, last] = [band.points[0], band.points[band.points.length - 1]]
+  return <path d={`M${x(first.day)} 102L${top}L${x(last.day)} 102Z`} fill="url(#algae-hatch)" fillOpacity={0.8} stroke={colour('ink')} strokeWidth={0.8} />
+}
+
+function monthsBetween(from: number, to: number): { day: number; name: string }[] {
+  const months: { day: number; name: string }[] = []
+  const start = new Date(from * MS_PER_DAY)
+  for (let month = start.getUTCMonth() + 1; ; month++) {
+    const at = Date.UTC(start.getUTCFullYear(), month, 1)
+    const day = at / MS_PER_DAY
+    if (day > to - 8) return months
+    months.push({ day, name: new Intl.DateTimeFormat('en-GB', { month: 'short', timeZone: 'UTC' }).format(at) })
+  }
+}

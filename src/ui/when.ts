@@ -1,0 +1,28 @@
+import { daysBetween, type Instant } from '@/core/quantity/time'
+
+const format = (zone: string, options: Intl.DateTimeFormatOptions) => new Intl.DateTimeFormat('en-GB', { timeZone: zone, ...options })
+
+/** “Tuesday 24 November”. */
+export const sayLongDay = (at: Instant, zone: string) => format(zone, { weekday: 'long', day: 'numeric', month: 'long' }).format(new Date(at)).replace(',', '')
+/** “24 November”, with the year when it is not the year of `now`. */
+export function sayDay(at: Instant, zone: string, now: Instant): string {
+  const sameYear = format(zone, { year: 'numeric' }).format(new Date(at)) === format(zone, { year: 'numeric' }).format(new Date(now))
+  return format(zone, { day: 'numeric', month: 'long', ...(sameYear ? {} : { year: 'numeric' }) }).format(new Date(at))
+}
+/** “24 Nov, 18:30”. */
+export const sayMoment = (at: Instant, zone: string) => format(zone, { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' }).format(new Date(at))
+/** Value of a datetime-local field in the tank's zone. */
+export function localMoment(at: Instant, zone: string): string {
+  const parts = Object.fromEntries(format(zone, { year: 'numeric', month: '2-digit', day: '2-digit', hour: '2-digit', minute: '2-digit', hour12: false }).formatToParts(new Date(at)).map((part) => [part.type, part.value]))
+  return `${parts.year}-${parts.month}-${parts.day}T${parts.hour === '24' ? '00' : parts.hour}:${parts.minute}`
+}
+/** The instant of a datetime-local value in a zone: found by correcting a first guess by its own error, twice for the hours around a clock change. */
+export function instantIn(zone: string, local: string): Instant {
+  const wanted = Date.parse(`${local}:00Z`)
+  if (Number.isNaN(wanted)) return ''
+  let guess = wanted
+  for (let pass = 0; pass < 2; pass++) guess += wanted - Date.parse(`${localMoment(new Date(guess).toISOString(), zone)}:00Z`)
+  return new Date(guess).toISOString()
+}
+/** “8 days ago” in whole calendar days by elapsed time. */
+export const daysAgo = (at: Instant, now: Instant) => Math.floor(daysBetween(at, now) + 0.25)

@@ -39,13 +39,14 @@ export async function insertEntries(tx: Database, vesselId: string, rows: readon
   }
 }
 
-/** Adds new entries to a tank in one transaction, each checked against its schema and the tank's story. Throws ValidationError or EntryRefused. */
-export async function addEntries(db: Database, slug: string, raw: readonly unknown[], now: Instant): Promise<Entry[]> {
+/** Adds new entries to a tank in one transaction, each checked against its schema and the tank's story; `within` may add to that transaction. Throws ValidationError or EntryRefused. */
+export async function addEntries(db: Database, slug: string, raw: readonly unknown[], now: Instant, within: (tx: Database, vesselId: string) => Promise<void> = async () => {}): Promise<Entry[]> {
   const entries = raw.map(parseEntry)
   await db.transaction(async (tx) => {
     const { id, story } = await lockedStory(tx as Database, slug)
     refuseProblems(entries, story, now)
     await insertEntries(tx as Database, id, entries.map((entry) => ({ entry, origin: null })))
+    await within(tx as Database, id)
     await touchStory(tx as Database, id)
   })
   return entries

@@ -9,5 +9,5 @@ export function migrationsFolder(): string {
 }
 /** The keeper's data: VIVERO_DATA, else ./data. */
 export function dataDirectory(): string {
-  return resolve(projectRoot(), process.env.VIVERO_DATA || 'data')
+  return resolve(/* turbopackIgnore: true */ projectRoot(), process.env.VIVERO_DATA || 'data')
 }

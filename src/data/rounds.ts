@@ -42,8 +42,13 @@ export async function keepRound(db: Database, slug: string, answers: RoundAnswer
   await db.insert(t.roundDraft).values({ vesselId: vessel.id, startedAt: new Date(now), answers: kept }).onConflictDoUpdate({ target: t.roundDraft.vesselId, set: { answers: kept } })
 }
 
-/** Forgets the open round: when it was finished, or the keeper starts afresh. */
+/** Forgets the round of a tank inside the transaction that wrote its entries. */
+export async function closeRound(tx: Database, vesselId: string): Promise<void> {
+  await tx.delete(t.roundDraft).where(eq(t.roundDraft.vesselId, vesselId))
+}
+
+/** Forgets the open round, unwritten: the keeper starts afresh. */
 export async function dropRound(db: Database, slug: string): Promise<void> {
   const [vessel] = await db.select({ id: t.vessel.id }).from(t.vessel).where(eq(t.vessel.slug, slug))
-  if (vessel) await db.delete(t.roundDraft).where(eq(t.roundDraft.vesselId, vessel.id))
+  if (vessel) await closeRound(db, vessel.id)
 }

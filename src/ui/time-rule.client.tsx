@@ -4,6 +4,7 @@ import { Box } from '@chakra-ui/react'
 import { useMemo } from 'react'
 import { MS_PER_DAY } from '@/core/quantity/time'
 import { useWidth } from './use-width.client'
+import { svgText } from './drawing/svg-text'
 
 export type TickKind = 'change' | 'trim' | 'look'
 export interface RuleTick {
@@ -48,13 +49,13 @@ export function TimeRule({ from, to, today, day, onDay, ticks, band, says }: Pro
         {months.map((month, i) => (
           <g key={month.day}>
             <line x1={x(month.day)} x2={x(month.day)} y1={17} y2={27} stroke={colour('ink')} strokeWidth={1} />
-            {narrow && i % 2 === 1 ? null : <text x={x(month.day) + 4} y={13} fontSize={12} fill={month.day > today ? colour('pencil') : colour('ink')} fontFamily="var(--chakra-fonts-body)">{month.name}</text>}
+            {narrow && i % 2 === 1 ? null : <text x={x(month.day) + 4} y={13} fill={month.day > today ? colour('pencil') : colour('ink')} style={svgText(12)}>{month.name}</text>}
           </g>
         ))}
-        {narrow ? null : Object.values(LANES).map((lane) => <text key={lane.label} x={INSET - 10} y={lane.y + 4} fontSize={11} fill={colour('pencil')} fontFamily="var(--chakra-fonts-body)">{lane.label}</text>)}
+        {narrow ? null : Object.values(LANES).map((lane) => <text key={lane.label} x={INSET - 10} y={lane.y + 4} fill={colour('pencil')} style={svgText(11)}>{lane.label}</text>)}
         {ticks.map((tick, i) => <Tick key={i} x={x(tick.day)} tick={tick} />)}
         {band ? <Band band={band} x={x} /> : null}
-        {band && !narrow ? <text x={INSET - 10} y={98} fontSize={11} fill={colour('pencil')} fontFamily="var(--chakra-fonts-body)">{band.label}</text> : null}
+        {band && !narrow ? <text x={INSET - 10} y={98} fill={colour('pencil')} style={svgText(11)}>{band.label}</text> : null}
         <line x1={x(today)} x2={x(today)} y1={22} y2={HEIGHT - 6} stroke={colour('ink')} strokeWidth={1} />
         <line x1={x(day)} x2={x(day)} y1={14} y2={HEIGHT - 4} stroke={colour('clay')} strokeWidth={2} />
         <path d={`M${x(day) - 7} 4H${x(day) + 7}L${x(day)} 15Z`} fill={colour('clay')} />

@@ -23,13 +23,13 @@ type GroundAt = (x: number) => number
 const n = (x: number) => (Math.round(x * 100) / 100).toString()
 
 /** Draws a planting by its habit. The same planting in the same pose always gives the same lines. */
-export function drawPlanting(planting: Planting, species: Species, pose: PlantPose, rootAt: GroundAt, waterlineCm: number): PlantDrawing {
+export function drawPlanting(planting: Planting, species: Species, pose: PlantPose, rootAt: GroundAt, water: { lineCm: number; lengthCm: number }): PlantDrawing {
   const span = spanOf(planting)
   const random = seededRandom(seedOf(planting.id))
   switch (species.group) {
     case 'stem-fast':
     case 'stem-slow':
-      return drawStems(planting, species, pose, rootAt, waterlineCm, span, random)
+      return drawStems(planting, species, pose, rootAt, water, span, random)
     case 'rosette':
     case 'crypt':
       return drawRosettes(planting, species, pose, rootAt, span, random)
@@ -40,7 +40,7 @@ export function drawPlanting(planting: Planting, species: Species, pose: PlantPo
     case 'carpet':
       return drawCarpet(pose, rootAt, span, random)
     case 'floating':
-      return drawFloaters(pose, species, waterlineCm, span, random)
+      return drawFloaters(pose, species, water.lineCm, span, random)
   }
 }
 
@@ -55,7 +55,7 @@ function drawStems(
   species: Species,
   pose: PlantPose,
   rootAt: GroundAt,
-  waterline: number,
+  { lineCm: waterline, lengthCm }: { lineCm: number; lengthCm: number },
   [x0, x1]: [number, number],
   random: () => number,
 ): PlantDrawing {
@@ -70,16 +70,21 @@ function drawStems(
     const root = rootAt(x)
     const phase = random() * 0.6
     const bow = (random() - 0.5) * 1.6
+    // What has reached the surface lies along it, toward the middle of the tank.
+    const toward = (x0 + x1) / 2 < lengthCm / 2 ? 1 : -1
     const along = (t: number): [number, number] => {
       const y = root + t * height
-      const over = Math.max(0, y - waterline)
-      // What has reached the surface lies along it.
-      return [x + lean * t + bow * Math.sin(t * Math.PI) + over * (lean >= 0 ? 1.4 : -1.4), Math.min(y, waterline + Math.min(1.2, over * 0.25))]
+      const over = Math.max(0, y - (waterline - 1))
+      return [x + lean * t + bow * Math.sin(t * Math.PI) + over * toward, over > 0 ? waterline - 1 + Math.min(1.3, over * 0.3) : y]
     }
     const [ax, ay] = along(0)
     const [bx, by] = along(0.5)
     const [cx, cy] = along(1)
-    lines.push(`M${n(ax)} ${n(ay)}Q${n(2 * bx - (ax + cx) / 2)} ${n(2 * by - (ay + cy) / 2)} ${n(cx)} ${n(cy)}`)
+    const bend = Math.min(1, (waterline - 1 - root) / height)
+    if (bend < 1) {
+      const [ux, uy] = along(bend)
+      lines.push(`M${n(ax)} ${n(ay)}L${n(ux)} ${n(uy)}Q${n(ux + 0.4 * toward)} ${n(waterline + 0.2)} ${n(cx)} ${n(cy)}`)
+    } else lines.push(`M${n(ax)} ${n(ay)}Q${n(2 * bx - (ax + cx) / 2)} ${n(2 * by - (ay + cy) / 2)} ${n(cx)} ${n(cy)}`)
     const nodes = Math.floor(height / internode)
     for (let k = 1; k <= nodes + 1; k++) {
       const t = Math.min(1, ((k - phase * 0.5) * internode) / height)
@@ -105,10 +110,11 @@ function drawRosettes(planting: Planting, species: Species, pose: PlantPose, roo
     const size = 0.8 + random() * 0.3
     for (let i = 0; i < perCrown; i++) {
       const spread = (i / (perCrown - 1) - 0.5) * 2
-      const angle = Math.PI / 2 - spread * 1.15 + (random() - 0.5) * 0.16
-      const length = pose.heightCm * size * (1.02 - 0.28 * Math.abs(spread) ** 1.6) * (0.88 + random() * 0.2)
-      const width = Math.max(0.5, Math.min(species.leaf.lengthCm * 0.16, length * 0.13)) * (species.leaf.shape === 'ribbon' ? 0.7 : 1)
-      const droop = spread * length * 0.2
+      const reach = Math.min(1.05, species.matureWidthCm / 2 / Math.max(1, pose.heightCm))
+      const angle = Math.PI / 2 - spread * reach + (random() - 0.5) * 0.16
+      const length = pose.heightCm * size * (1.02 - 0.3 * Math.abs(spread) ** 1.6) * (0.85 + random() * 0.2)
+      const width = Math.max(0.35, Math.min(species.leaf.lengthCm * 0.1, length * 0.085)) * (species.leaf.shape === 'ribbon' ? 0.75 : 1)
+      const droop = spread * length * 0.12
       const tipX = x + Math.cos(angle) * length + droop
       const tipY = root + Math.max(0.6, Math.sin(angle) * length - Math.abs(droop) * 0.7)
       const midX = x + Math.cos(angle) * length * 0.55
@@ -128,16 +134,17 @@ function drawEpiphyte(planting: Planting, species: Species, pose: PlantPose, roo
   const leaves: string[] = []
   const y0 = rootAt((x0 + x1) / 2)
   lines.push(`M${n(x0)} ${n(y0)}Q${n((x0 + x1) / 2)} ${n(y0 + 0.8)} ${n(x1)} ${n(y0 + 0.2)}`)
-  const count = Math.max(5, Math.min(18, planting.stems * 3))
+  const narrow = species.leaf.shape !== 'round'
+  const count = Math.max(5, Math.min(20, planting.stems * (narrow ? 5 : 3)))
   for (let i = 0; i < count; i++) {
     const t = (i + random() * 0.6) / count
     const x = x0 + t * (x1 - x0)
     const angle = Math.PI / 2 - (t - 0.5) * 1.5 + (random() - 0.5) * 0.7
-    const stalk = pose.heightCm * (0.35 + random() * 0.25)
+    const stalk = pose.heightCm * (narrow ? 0.12 + random() * 0.12 : 0.3 + random() * 0.25)
     const tx = x + Math.cos(angle) * stalk
     const ty = y0 + 0.3 + Math.sin(angle) * stalk
     lines.push(`M${n(x)} ${n(y0 + 0.3)}L${n(tx)} ${n(ty)}`)
-    leaves.push(leaf(tx, ty, Math.min(species.leaf.lengthCm, pose.heightCm * 0.6) * (0.8 + random() * 0.35), angle, species.leaf.shape))
+    leaves.push(leaf(tx, ty, Math.min(species.leaf.lengthCm, pose.heightCm * (narrow ? 0.85 : 0.6)) * (0.7 + random() * 0.35), angle, species.leaf.shape))
   }
   for (let i = 0; i < 5; i++) {
     const x = x0 + random() * (x1 - x0)

@@ -137,7 +137,7 @@ function drawn(staged: StagedPlanting, height: number, cover: number, day: numbe
   if (found) return found
   const z = staged.planting.patch.reduce((sum, point) => sum + point[1], 0) / staged.planting.patch.length
   const rootAt = (x: number) => staged.planting.perch?.heightCm ?? (layout ? groundDepth(layout.ground, vessel.depthCm, x, z) : 0)
-  const drawing = drawPlanting(staged.planting, staged.species, { heightCm, coverPercent, bareShare }, rootAt, vessel.waterlineCm)
+  const drawing = drawPlanting(staged.planting, staged.species, { heightCm, coverPercent, bareShare }, rootAt, { lineCm: vessel.waterlineCm, lengthCm: vessel.lengthCm })
   cache.set(key, drawing)
   return drawing
 }

@@ -12,7 +12,7 @@ export const CATALOGUE = {
   sword: plant('echinodorus', 'Echinodorus, medium', 'rosette', [0.06, 0.01, 0.12], 34, 30, 700, 22, 'lance', 'green', 'root'),
   brownCrypt: plant('crypt-brown', 'Cryptocoryne wendtii, brown', 'crypt', [0.04, 0.005, 0.09], 15, 14, 150, 10, 'ribbon', 'olive', 'root'),
   greenCrypt: plant('crypt-green', 'Cryptocoryne, small green', 'crypt', [0.03, 0.005, 0.07], 10, 10, 100, 7, 'ribbon', 'green', 'root'),
-  fern: plant('microsorum', 'Microsorum pteropus, narrow', 'epiphyte', [0.05, 0.01, 0.1], 18, 16, 200, 11, 'lance', 'olive', 'column'),
+  fern: plant('microsorum', 'Microsorum pteropus, narrow', 'epiphyte', [0.05, 0.01, 0.1], 18, 16, 200, 12, 'ribbon', 'olive', 'column'),
   anubias: plant('anubias', 'Anubias, dwarf', 'epiphyte', [0.015, 0.003, 0.03], 8, 10, 120, 3.6, 'round', 'green', 'column'),
   moss: plant('taxiphyllum', 'Taxiphyllum moss', 'moss', [0.05, 0.01, 0.1], 5, 12, 60, 1, 'needle', 'green', 'column'),
   carpet: plant('eleocharis', 'Eleocharis, mini', 'carpet', [0.05, 0.01, 0.12], 4, 6, 30, 3, 'needle', 'green', 'both'),

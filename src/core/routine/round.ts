@@ -174,3 +174,11 @@ export function isSurprising(expected: Estimate | null, value: number): boolean 
   const width = Math.max(expected.high - expected.low, Math.abs(expected.value) * 0.1, 1)
   return value > expected.high + width || value < expected.low - width
 }
+
+/** The pencilled value as it would be inked at a glance: rounded to what the eye reads, within the question's bounds. Null when nothing can be expected. */
+export function pencilledAnswer(question: Pick<Question, 'expected' | 'step' | 'min' | 'max'>): number | null {
+  if (!question.expected) return null
+  const grain = Math.min(1, question.step)
+  const rounded = Math.round(question.expected.value / grain) * grain
+  return Math.max(question.min, Math.min(question.max, Number(rounded.toFixed(3))))
+}

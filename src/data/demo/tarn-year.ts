@@ -248,7 +248,7 @@ const HEIGHT_ROUND: Record<string, number> = { S1: 7, S2: 7, S3: 7, S4: 7, R1: 2
 
 const SIGHTINGS: [number, Sign, string | null][] = [
   [18, 'melting', 'K1'], [25, 'melting', 'K2'], [235, 'bald patch', 'L1'], [256, 'mulm', null], [263, 'bare below', 'S1'], [284, 'bald patch', 'L1'], [291, 'bare below', 'S2'],
-  [298, 'bare below', 'S1'], [305, 'lifting', 'L1'], [312, 'black patch', null], [319, 'bare below', 'S2'], [326, 'bare below', 'S1'], [333, 'bald patch', 'L1'],
+  [298, 'bare below', 'S1'], [305, 'lifting', 'L1'], [319, 'bare below', 'S2'], [326, 'bare below', 'S1'], [333, 'bald patch', 'L1'],
 ]
 
 const STORY: { day: number; tell: (diary: Diary, ago: number) => void }[] = [

@@ -18,7 +18,8 @@ import { OUTLOOK_DAYS, type LookModel } from './model'
 
 type Dispute = React.ComponentProps<typeof FindingNote>['onDispute']
 
-const MAX_DRAWING_HEIGHT = 385
+const MAX_DRAWING_HEIGHT = 368
+const PLAN_HEIGHT = 112
 
 export function Look({ model, onDispute }: { model: LookModel; onDispute: Dispute }) {
   const { stage } = model
@@ -26,7 +27,7 @@ export function Look({ model, onDispute }: { model: LookModel; onDispute: Disput
   const day = chosen ?? stage.today
   const cache = useMemo(() => new Map(), [])
   const scene = useMemo(() => sceneOn(stage, day, cache), [stage, day, cache])
-  const [ref, width] = useWidth<HTMLDivElement>(770)
+  const [ref, width] = useWidth<HTMLDivElement>(708)
   const from = Math.floor(stage.firstDay)
   const to = Math.ceil(stage.today) + OUTLOOK_DAYS
   const choose = useCallback((next: number) => {
@@ -49,9 +50,14 @@ export function Look({ model, onDispute }: { model: LookModel; onDispute: Disput
       <Box fontSize="sm" color="pencil" mb={1}>{model.facts}</Box>
       <Box ref={wrapper} position="relative">
         <Flex gap={{ base: 4, xl: 7 }} direction={{ base: 'column', lg: 'row' }} align="flex-start">
-          <Box ref={ref} flex={{ lg: '0 0 67%' }} w={{ base: '100%', lg: 'auto' }} minW={0}>
+          <Box ref={ref} flex={{ lg: '0 0 63%' }} w={{ base: '100%', lg: 'auto' }} minW={0}>
             <Elevation stage={stage} scene={scene} width={width} maxHeight={MAX_DRAWING_HEIGHT} alarmed={alarmed} title={`${model.name} from the front, ${says}`} />
-            {empty ? <EmptyLayout slug={model.slug} /> : <PlanView stage={stage} scene={scene} width={planWidth(stage.vessel, width)} left={34} title={`${model.name} from above, ${says}`} />}
+            {empty ? <EmptyLayout slug={model.slug} /> : (
+              <Flex gap={5} align="center" wrap={{ base: 'wrap', sm: 'nowrap' }}>
+                <PlanView stage={stage} scene={scene} width={planWidth(stage.vessel, width)} left={34} title={`${model.name} from above, ${says}`} />
+                <Box as="ul" listStyleType="none" m={0} p={0} fontSize="sm" lineHeight={1.5}>{model.marginalia.map((line) => <li key={line}>{line}</li>)}</Box>
+              </Flex>
+            )}
           </Box>
           <Box flex={1} minW={0} pt={{ lg: 2 }}>
             {atToday ? <Notes model={model} onDispute={onDispute} /> : <DayTable scene={scene} />}
@@ -76,7 +82,6 @@ function Notes({ model, onDispute }: { model: LookModel; onDispute: Dispute }) {
         <div key={finding.key} data-note={finding.key}><FindingNote finding={finding} tank={model.slug} zone={model.zone} onDispute={onDispute} /></div>
       ))}
       {model.more.length > 0 ? <chakra.button type="button" onClick={() => setAll(!all)} alignSelf="flex-start" pl={5} fontSize="sm" color="water" textDecoration="underline" cursor="pointer" aria-expanded={all}>{all ? 'fewer notes' : `${model.more.length} more notes`}</chakra.button> : null}
-      <Box as="ul" listStyleType="none" m={0} p={0} pl={5} fontSize="sm" color="ink" lineHeight={1.6}>{model.marginalia.map((line) => <li key={line}>{line}</li>)}</Box>
     </Flex>
   )
 }
@@ -113,8 +118,8 @@ function EmptyLayout({ slug }: { slug: string }) {
 
 function planWidth(vessel: { lengthCm: number; depthCm: number; heightCm: number }, width: number): number {
   const scale = Math.min((width - 46) / vessel.lengthCm, (MAX_DRAWING_HEIGHT - 62) / vessel.heightCm)
-  // The plan keeps the elevation's scale while it is not too tall to stay on the page.
-  return vessel.lengthCm * Math.min(scale, 150 / vessel.depthCm)
+  // The plan keeps its own smaller scale where the elevation's would push it off the page.
+  return vessel.lengthCm * Math.min(scale, PLAN_HEIGHT / vessel.depthCm)
 }
 
 function daySentence(day: number, today: number, zone: string): string {

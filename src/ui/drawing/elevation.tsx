@@ -6,9 +6,10 @@ import { patchCentre } from '@/core/plants/height'
 import { seededRandom, seedOf } from '@/core/quantity/random'
 import { StakeShape } from '../marks/stake'
 import { frontProjection, softOutline, tankTransform, type Projection } from './geometry'
+import { svgText } from './svg-text'
 
 const colour = (name: string) => `var(--chakra-colors-${name})`
-const TINT: Record<Species['leaf']['tint'], string> = { green: colour('leafGreen'), pale: colour('leafPale'), olive: colour('leafOlive'), red: colour('leafRed') }
+const TINT: Record<Species['leaf']['tint'], string> = { green: colour('leaf-green'), pale: colour('leaf-pale'), olive: colour('leaf-olive'), red: colour('leaf-red') }
 
 export const ELEVATION_MARGIN = { left: 34, right: 12, top: 16, bottom: 46 }
 
@@ -166,7 +167,7 @@ const Plant = memo(function Plant({ plant, pencil, algae, depth }: { plant: Scen
   const isMoss = staged.species.group === 'moss'
   return (
     <g data-planting={staged.planting.stake}>
-      <path d={drawing.leaves} fill={tint} fillOpacity={pencil ? 0.22 : depth === 0 ? 0.78 : 0.92} stroke={stroke} strokeWidth={pencil ? 0.55 : 0.6} strokeDasharray={pencil ? '2.5 1.8' : undefined} {...common} />
+      <path d={drawing.leaves} fill={tint} fillOpacity={pencil ? 0.22 : depth === 0 ? 0.78 : 0.92} stroke={stroke} strokeWidth={pencil ? 0.55 : staged.species.group === 'carpet' ? 0.35 : 0.6} strokeDasharray={pencil ? '2.5 1.8' : undefined} {...common} />
       <path d={drawing.lines} fill="none" stroke={isMoss ? colour('moss') : stroke} strokeWidth={isMoss ? 0.9 : staged.species.group.startsWith('stem') ? 1.1 : 0.5} strokeDasharray={pencil ? '3 2' : undefined} {...common} />
       {algae > 1 ? <path d={drawing.leaves} fill="url(#algae-hatch-cm)" opacity={Math.min(0.85, 0.15 + algae / 25)} /> : null}
     </g>
@@ -191,7 +192,7 @@ function Glass({ projection: p, stage: { vessel } }: { projection: Projection; s
   const { lengthCm, heightCm, waterlineCm } = vessel
   const step = lengthCm > 70 ? 20 : 10
   const marks = (to: number) => Array.from({ length: Math.floor(to / 5) + 1 }, (_, i) => i * 5)
-  const text = { fontSize: 11, fill: colour('pencil'), fontFamily: 'var(--chakra-fonts-body)' }
+  const text = { fill: colour('pencil'), style: svgText(11) }
   return (
     <g>
       <line x1={p.x(0)} x2={p.x(lengthCm)} y1={p.y(waterlineCm)} y2={p.y(waterlineCm)} stroke={colour('water')} strokeWidth={1.6} />

@@ -1,9 +1,10 @@
 import type { Scene, Stage } from '@/core/layout/scene'
 import { patchCentre } from '@/core/plants/height'
 import { softOutline } from './geometry'
+import { svgText } from './svg-text'
 
 const colour = (name: string) => `var(--chakra-colors-${name})`
-const TINT = { green: 'leafGreen', pale: 'leafPale', olive: 'leafOlive', red: 'leafRed' } as const
+const TINT = { green: 'leaf-green', pale: 'leaf-pale', olive: 'leaf-olive', red: 'leaf-red' } as const
 
 /** The tank from above, to scale, front below. Bald ground shows through what no longer covers it. */
 export function PlanView({ stage, scene, width, left, title }: { stage: Stage; scene: Scene; width: number; left: number; title: string }) {
@@ -11,7 +12,7 @@ export function PlanView({ stage, scene, width, left, title }: { stage: Stage; s
   const scale = width / vessel.lengthCm
   const height = vessel.depthCm * scale
   const plants = [...scene.plants].sort((a, b) => a.staged.rootCm - b.staged.rootCm)
-  const text = { fontSize: 11, fill: colour('pencil'), fontFamily: 'var(--chakra-fonts-body)' }
+  const text = { fill: colour('pencil'), style: svgText(11) }
   return (
     <svg width={width + left + 4} height={height + 6} viewBox={`0 0 ${width + left + 4} ${height + 6}`} role="img" aria-label={title} style={{ display: 'block', maxWidth: '100%' }}>
       <text x={left - 6} y={14} textAnchor="end" {...text}>back</text>
@@ -32,8 +33,12 @@ export function PlanView({ stage, scene, width, left, title }: { stage: Stage; s
         <rect x={0} y={0} width={vessel.lengthCm} height={vessel.depthCm} fill="none" stroke={colour('ink')} strokeWidth={1.6} vectorEffect="non-scaling-stroke" />
       </g>
       {plants.map(({ staged }) => {
-        const { x, z } = patchCentre(staged.planting)
-        return <text key={staged.planting.id} x={left + x * scale} y={height + 2 - z * scale + 4} textAnchor="middle" fontSize={11} fontWeight={650} fill={colour('ink')} fontFamily="var(--chakra-fonts-body)">{staged.planting.stake}</text>
+        // Floaters lie over the others: their code goes to their own back corner.
+        const floats = staged.planting.zone === 'surface'
+        const centre = patchCentre(staged.planting)
+        const x = floats ? Math.max(...staged.planting.patch.map((point) => point[0])) - 4 : centre.x
+        const z = floats ? Math.min(...staged.planting.patch.map((point) => point[1])) + 3 : centre.z
+        return <text key={staged.planting.id} x={left + x * scale} y={height + 2 - z * scale + 4} textAnchor="middle" fill={colour('ink')} style={svgText(11, 650)}>{staged.planting.stake}</text>
       })}
     </svg>
   )

@@ -1,4 +1,5 @@
 import { Box } from '@chakra-ui/react'
+import { svgText } from '../drawing/svg-text'
 
 const OUTLINE = 'M1 1H31V17H20L16 23L12 17H1Z'
 
@@ -18,7 +19,7 @@ export function StakeShape({ code, alarm = false }: { code: string; alarm?: bool
   return (
     <g>
       <path d={OUTLINE} fill="var(--chakra-colors-paper)" stroke="currentColor" strokeWidth={alarm ? 1.8 : 1.1} strokeLinejoin="round" />
-      <text x={16} y={13.2} textAnchor="middle" fontSize={11.5} fontWeight={650} fill="currentColor" fontFamily="var(--chakra-fonts-body)">
+      <text x={16} y={13.2} textAnchor="middle" fill="currentColor" style={svgText(11.5, 650)}>
         {code}
       </text>
     </g>

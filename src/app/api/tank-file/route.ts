@@ -1,0 +1,3 @@
+import { readTankUpload } from '@/desks/exchange/handlers'
+
+export const POST = (request: Request) => readTankUpload(request)

@@ -1,0 +1,10 @@
+import { previewUpload, sendReadings, writeUpload } from '@/desks/exchange/handlers'
+
+type Context = { params: Promise<{ tank: string }> }
+
+export const GET = async (_request: Request, { params }: Context) => sendReadings((await params).tank)
+
+export async function POST(request: Request, { params }: Context) {
+  const { tank } = await params
+  return new URL(request.url).searchParams.has('preview') ? previewUpload(tank, request) : writeUpload(tank, request)
+}

@@ -1,0 +1,68 @@
+import type { EntryKind } from '@/core/history/entries'
+import { currentLayout } from '@/core/history/lookup'
+import type { TankHistory } from '@/core/history/types'
+import { isParameter, toCanonical, volumeToLitres } from '@/core/quantity/units'
+import { litresPerCentimetre, netLitres } from '@/core/vessel/volume'
+import { CHANGE_BY } from './form-spec'
+
+const decimal = (text: string | undefined) => (text ?? '').trim().replace(',', '.')
+
+/** The kind's own part of an entry from what stands in the form; what is no number goes on as it is, for the schema to say so. */
+export function detailFromForm(kind: EntryKind, fields: Record<string, string>, story: TankHistory): object {
+  const n = (name: string) => decimal(fields[name])
+  const place = placeFrom(fields.place ?? '')
+  switch (kind) {
+    case 'reading': {
+      const parameter = fields.parameter ?? ''
+      const canonical = isParameter(parameter) && n('value') !== '' ? toCanonical(parameter, Number(n('value')), fields.unit ?? '') : null
+      return { parameter, value: canonical?.ok ? canonical.value : n('value'), method: fields.method, entered: { value: n('value'), unit: fields.unit ?? '' } }
+    }
+    case 'water-change':
+      return { ...changeAmount(n('amount'), fields.by ?? CHANGE_BY[0], story), sourceId: fields.source || null }
+    case 'top-off':
+      return { litres: n('litres'), sourceId: fields.source || null }
+    case 'measure':
+      return { plantingId: fields.planting, measure: fields.measure, value: n('value') }
+    case 'trim':
+      return { plantingId: fields.planting, fromCm: n('fromCm') === '' ? null : n('fromCm'), toCm: n('toCm') }
+    case 'algae':
+      return { algae: fields.algae, place, coverPercent: n('coverPercent') }
+    case 'sign':
+      return { sign: fields.sign, place }
+    case 'stock':
+      return { populationId: fields.animals, event: fields.event, count: n('count'), plusMinus: n('plusMinus') === '' ? 0 : n('plusMinus') }
+    case 'feeling':
+      return { enjoyment: n('enjoyment') === '' ? null : n('enjoyment'), workMinutes: n('workMinutes') === '' ? null : n('workMinutes') }
+    case 'dose':
+      return { product: fields.product, millilitres: n('millilitres') }
+    case 'feed':
+      return { grams: n('grams'), food: fields.food }
+    case 'soil-test':
+      return { khBefore: n('khBefore'), khAfter: n('khAfter'), hours: n('hours') }
+    default:
+      return fields
+  }
+}
+
+/** A change as fraction and litres, whichever way it was measured. */
+function changeAmount(text: string, by: string, story: TankHistory): { fraction: number | string; litres: number | string } {
+  const value = Number(text)
+  if (text === '' || !Number.isFinite(value)) return { fraction: text, litres: text }
+  const tank = netLitres(story.vessel, currentLayout(story))
+  const gallons = volumeToLitres(Math.abs(value), 'gal')
+  const litres = by === 'litres' ? value : by === 'centimetres of height' ? value * litresPerCentimetre(story.vessel) : by === 'US gallons' && gallons.ok ? Math.sign(value) * gallons.value : (value / 100) * tank
+  return { fraction: Number((litres / tank).toPrecision(12)), litres: Number(litres.toFixed(3)) }
+}
+
+function placeFrom(text: string): { of: string; id?: string } {
+  const [of, ...id] = text.split(':')
+  return id.length > 0 ? { of, id: id.join(':') } : { of }
+}
+
+/** The form field at which a problem of the entry is to be shown. */
+export function formField(kind: EntryKind, field: string): string {
+  const plain = field.split('.')[0]
+  const moved: Record<string, string> = { entered: field === 'entered.unit' ? 'unit' : 'value', fraction: 'amount', plantingId: 'planting', populationId: 'animals', sourceId: 'source' }
+  if (kind === 'water-change' && plain === 'litres') return 'amount'
+  return moved[plain] ?? plain
+}

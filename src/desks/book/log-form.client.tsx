@@ -1,0 +1,129 @@
+'use client'
+
+import { Box, chakra, Flex } from '@chakra-ui/react'
+import { useRouter } from 'next/navigation'
+import { useEffect, useState } from 'react'
+import { useForm, type UseFormReturn } from 'react-hook-form'
+import type { EntryKind } from '@/core/history/entries'
+import { logEntry } from './actions'
+import { FORMS, unitsOf, type Field } from './form-spec'
+import type { FormContext } from './view'
+
+interface Props {
+  slug: string
+  kind: EntryKind
+  at: string
+  context: FormContext
+  initial: Record<string, string>
+  note: string
+  id: string | null
+}
+type Values = Record<string, string>
+const box = { border: '1px solid', borderColor: 'graphite', bg: 'paper', px: 2, minH: '42px', borderRadius: 0, maxW: '100%' } as const
+
+/** The form of one kind of entry. What is wrong is said at its field; what was typed stays. */
+export function LogForm({ slug, kind, at, context, initial, note, id }: Props) {
+  const router = useRouter()
+  const spec = FORMS.find((form) => form.kind === kind)
+  const form = useForm<Values>({ defaultValues: { at, note, ...defaultsFor(spec?.fields ?? [], context), ...initial } })
+  const [written, setWritten] = useState<string | null>(null)
+  if (!spec) return null
+  const { errors, isSubmitting } = form.formState
+  const send = form.handleSubmit(async ({ at: when, note: words, ...fields }) => {
+    setWritten(null)
+    const answer = await logEntry(slug, { id, kind, at: when, note: words ?? '', fields })
+    if (!answer.ok) {
+      for (const problem of answer.problems) {
+        const known = ['at', 'note', ...spec.fields.map((field) => field.name)].includes(problem.field)
+        form.setError(known ? problem.field : 'root', { message: problem.says })
+      }
+      const first = answer.problems.find((problem) => spec.fields.some((field) => field.name === problem.field))
+      if (first) form.setFocus(first.field)
+      return
+    }
+    setWritten(id === null ? 'Written down.' : 'Changed; the former version is kept.')
+    if (id === null) form.reset({ ...form.getValues(), ...Object.fromEntries(spec.fields.filter((field) => field.type === 'number' || field.type === 'text').map((field) => [field.name, ''])), note: '' })
+    router.refresh()
+  })
+  return (
+    <chakra.form onSubmit={(event) => void send(event)} noValidate border={id === null ? '1px solid' : 'none'} borderColor="ink" bg="margin" p={id === null ? 4 : 0} mt={2} mb={3} aria-label={`Log ${spec.says}`}>
+      {id === null ? <Box as="h2" className="serif" fontSize="lg" mb={2}>Write down {spec.says}</Box> : null}
+      <Flex gap={4} wrap="wrap" align="flex-start">
+        {spec.fields.map((field, i) => <FieldBox key={field.name} field={field} form={form} context={context} first={i === 0 && id === null} />)}
+        <Labelled label="When" name="at" problem={errors.at?.message}><chakra.input type="datetime-local" {...form.register('at')} {...box} aria-invalid={Boolean(errors.at)} aria-describedby="at-problem" id="field-at" /></Labelled>
+        <Labelled label="Remark" name="note" problem={errors.note?.message}><chakra.input {...form.register('note')} {...box} w="240px" id="field-note" aria-invalid={Boolean(errors.note)} /></Labelled>
+      </Flex>
+      <Flex gap={4} mt={3} align="center">
+        <chakra.button type="submit" disabled={isSubmitting} minH="44px" px={5} bg="ink" color="paper" cursor="pointer">{isSubmitting ? 'Writing …' : id === null ? 'Ink it' : 'Change it'}</chakra.button>
+        <Box aria-live="polite" fontSize="sm">{written ? <Box as="span" color="moss">{written}</Box> : null}{errors.root ? <Box as="span" color="clay" role="alert">{errors.root.message}</Box> : null}</Box>
+      </Flex>
+    </chakra.form>
+  )
+}
+
+function defaultsFor(fields: readonly Field[], context: FormContext): Values {
+  return Object.fromEntries(fields.map((field) => [field.name, initialOf(field, context)]))
+}
+
+function initialOf(field: Field, context: FormContext): string {
+  switch (field.type) {
+    case 'choice':
+      return field.choices?.[0] ?? ''
+    case 'planting':
+      return context.plantings[0]?.id ?? ''
+    case 'place':
+      return context.places[0]?.id ?? ''
+    case 'animals':
+      return context.animals[0]?.id ?? ''
+    case 'source':
+      return context.usualSource
+    default:
+      return ''
+  }
+}
+
+function FieldBox({ field, form, context, first }: { field: Field; form: UseFormReturn<Values>; context: FormContext; first: boolean }) {
+  const problem = form.formState.errors[field.name]?.message
+  const shared = { ...form.register(field.name), ...box, id: `field-${field.name}`, 'aria-invalid': Boolean(problem), 'aria-describedby': problem ? `${field.name}-problem` : undefined, autoFocus: first }
+  const parameter = form.watch('parameter') ?? ''
+  const options = optionsOf(field, context, parameter)
+  // Another parameter has other units: one that no longer fits gives way to the usual one.
+  const { setValue, getValues } = form
+  useEffect(() => {
+    if (field.type === 'unit' && !unitsOf(parameter).includes(getValues(field.name))) setValue(field.name, unitsOf(parameter)[0] ?? '')
+  }, [field, parameter, getValues, setValue])
+  return (
+    <Labelled label={`${field.label}${field.optional ? ' (if known)' : ''}`} name={field.name} problem={problem} after={field.after}>
+      {options ? <chakra.select {...shared}>{options.map((option) => <option key={option.id} value={option.id}>{option.says}</option>)}</chakra.select> : <chakra.input {...shared} inputMode={field.type === 'number' ? 'decimal' : undefined} w={field.type === 'number' ? '110px' : '220px'} autoComplete="off" />}
+    </Labelled>
+  )
+}
+
+function optionsOf(field: Field, context: FormContext, parameter: string): { id: string; says: string }[] | null {
+  switch (field.type) {
+    case 'choice':
+      return (field.choices ?? []).map((choice) => ({ id: choice, says: choice.replace('drops-chart', 'drops and chart') }))
+    case 'planting':
+      return context.plantings
+    case 'place':
+      return context.places
+    case 'animals':
+      return context.animals
+    case 'source':
+      return [...context.sources, { id: '', says: 'not said' }]
+    case 'unit':
+      return unitsOf(parameter).map((unit) => ({ id: unit, says: unit }))
+    default:
+      return null
+  }
+}
+
+function Labelled({ label, name, problem, after, children }: { label: string; name: string; problem?: string; after?: string; children: React.ReactNode }) {
+  return (
+    <Box maxW="280px">
+      <chakra.label htmlFor={`field-${name}`} display="block" fontSize="sm">{label}</chakra.label>
+      <Flex gap={1.5} align="center">{children}{after ? <Box as="span" fontSize="sm" color="pencil">{after}</Box> : null}</Flex>
+      {problem ? <Box id={`${name}-problem`} role="alert" color="clay" fontSize="sm" mt={0.5}>{problem}</Box> : null}
+    </Box>
+  )
+}

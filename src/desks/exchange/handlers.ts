@@ -1,0 +1,109 @@
+import { revalidatePath } from 'next/cache'
+import { describeEntry } from '@/core/history/describe'
+import { now } from '@/data/clock'
+import { database } from '@/data/database'
+import { READINGS_MAX_MB, writeReadingsCsv, type ReadingsReport } from '@/data/formats/readings-csv'
+import { TANK_FILE_MAX_MB, writeTankFile } from '@/data/formats/tank-file'
+import { importReadings, previewReadings } from '@/data/import-readings'
+import { importTankFile } from '@/data/import-tank'
+import { loadStory } from '@/data/story'
+import type { ImportMessage, ReportView } from './messages'
+
+const SHOWN = 200
+
+/** The readings of a tank as readings.csv. */
+export async function sendReadings(slug: string): Promise<Response> {
+  const story = await loadStory(await database(), slug)
+  return story ? download(writeReadingsCsv(story), 'text/csv; charset=utf-8', `${slug}-readings.csv`) : noSuchTank()
+}
+
+/** A tank's whole story as a tank file. */
+export async function sendTankFile(slug: string): Promise<Response> {
+  const story = await loadStory(await database(), slug)
+  return story ? download(writeTankFile(story), 'application/json; charset=utf-8', `${slug}.vivero-tank.json`) : noSuchTank()
+}
+
+/** Preview of a readings.csv: what it holds line by line; nothing is written. */
+export async function previewUpload(slug: string, request: Request): Promise<Response> {
+  const bytes = await readBody(request, READINGS_MAX_MB)
+  if (bytes instanceof Response) return bytes
+  const db = await database()
+  const report = await previewReadings(db, slug, bytes, now())
+  if (!report.ok) return Response.json({ problem: report.problem }, { status: 422 })
+  const story = await loadStory(db, slug)
+  if (!story) return noSuchTank()
+  return Response.json(viewOf(report.value, (entry) => describeEntry(entry, story)))
+}
+
+/** Writes a readings.csv, telling its progress line by line; closing the connection leaves nothing written. */
+export async function writeUpload(slug: string, request: Request): Promise<Response> {
+  const bytes = await readBody(request, READINGS_MAX_MB)
+  if (bytes instanceof Response) return bytes
+  const stop = new AbortController()
+  request.signal.addEventListener('abort', () => stop.abort())
+  const encoder = new TextEncoder()
+  const stream = new ReadableStream<Uint8Array>({
+    async start(controller) {
+      const say = (message: ImportMessage) => controller.enqueue(encoder.encode(`${JSON.stringify(message)}\n`))
+      try {
+        const result = await importReadings(await database(), slug, bytes, now(), (progress) => say({ kind: 'progress', ...progress }), stop.signal)
+        if (result.ok) {
+          revalidatePath('/', 'layout')
+          say({ kind: 'done', written: result.value.accepted.length })
+        } else say({ kind: 'refused', problem: result.problem })
+      } catch (error) {
+        if (!stop.signal.aborted) {
+          console.error('An import failed and was rolled back.', error)
+          say({ kind: 'refused', problem: 'The import failed and was taken back whole; nothing was written.' })
+        }
+      } finally {
+        if (!stop.signal.aborted) controller.close()
+      }
+    },
+    cancel: () => stop.abort(),
+  })
+  return new Response(stream, { headers: { 'content-type': 'application/x-ndjson', 'cache-control': 'no-store' } })
+}
+
+/** Reads a tank file: a new tank, or what a known one lacks. */
+export async function readTankUpload(request: Request): Promise<Response> {
+  const bytes = await readBody(request, TANK_FILE_MAX_MB)
+  if (bytes instanceof Response) return bytes
+  const result = await importTankFile(await database(), bytes)
+  if (!result.ok) return Response.json({ problem: result.problem }, { status: 422 })
+  revalidatePath('/', 'layout')
+  return Response.json(result.value)
+}
+
+/** The body up to a limit; what is larger is refused while it arrives, before it fills the memory. */
+async function readBody(request: Request, maxMegabytes: number): Promise<Uint8Array | Response> {
+  const limit = maxMegabytes * 1e6
+  const tooLarge = () => Response.json({ problem: `The file is larger than the ${maxMegabytes} MB that Vivero reads at once. Split it by year; nothing was written.` }, { status: 413 })
+  if (Number(request.headers.get('content-length') ?? 0) > limit) return tooLarge()
+  if (!request.body) return Response.json({ problem: 'No file arrived. Nothing was written.' }, { status: 400 })
+  const parts: Uint8Array[] = []
+  let size = 0
+  const reader = request.body.getReader()
+  for (let part = await reader.read(); !part.done; part = await reader.read()) {
+    size += part.value.byteLength
+    if (size > limit) {
+      await reader.cancel()
+      return tooLarge()
+    }
+    parts.push(part.value)
+  }
+  return Buffer.concat(parts)
+}
+
+function viewOf(report: ReadingsReport, describe: (entry: ReadingsReport['accepted'][number]['entry']) => string): ReportView {
+  return {
+    accepted: report.accepted.length, refused: report.refused.length, known: report.known.length, remarks: report.remarks, separator: report.separator,
+    acceptedLines: report.accepted.slice(0, SHOWN).map(({ line, entry }) => ({ line, at: entry.at, says: describe(entry) })), refusedLines: report.refused.slice(0, SHOWN), knownLines: report.known.slice(0, SHOWN),
+  }
+}
+
+function download(body: string, type: string, name: string): Response {
+  return new Response(body, { headers: { 'content-type': type, 'content-disposition': `attachment; filename="${name}"`, 'cache-control': 'no-store' } })
+}
+
+const noSuchTank = () => Response.json({ problem: 'There is no tank of that name.' }, { status: 404 })

@@ -1,0 +1,115 @@
+'use client'
+
+import { Box, chakra, Flex } from '@chakra-ui/react'
+import NextLink from 'next/link'
+import { useRouter } from 'next/navigation'
+import { useRef, useState } from 'react'
+import { sayMoment } from '@/ui/when'
+import type { ImportMessage, ReportView } from './messages'
+
+type State =
+  | { at: 'choose' }
+  | { at: 'reading' }
+  | { at: 'preview'; file: File; report: ReportView }
+  | { at: 'writing'; done: number; of: number }
+  | { at: 'done'; written: number }
+
+/** readings.csv: choose, see line by line what it would add, then write it, with progress and a way to stop. */
+export function ImportReadings({ slug, zone }: { slug: string; zone: string }) {
+  const router = useRouter()
+  const [state, setState] = useState<State>({ at: 'choose' })
+  const [problem, setProblem] = useState<string | null>(null)
+  const stop = useRef<AbortController | null>(null)
+  const url = `/api/tanks/${slug}/readings`
+
+  const preview = async (file: File) => {
+    setProblem(null)
+    setState({ at: 'reading' })
+    stop.current = new AbortController()
+    try {
+      const response = await fetch(`${url}?preview`, { method: 'POST', body: file, signal: stop.current.signal })
+      const answer = (await response.json()) as ReportView | { problem: string }
+      if ('problem' in answer) throw new Error(answer.problem)
+      setState({ at: 'preview', file, report: answer })
+    } catch (error) {
+      setState({ at: 'choose' })
+      setProblem(stop.current.signal.aborted ? 'Stopped; nothing was written.' : sayError(error))
+    }
+  }
+  const write = async (file: File, of: number) => {
+    setProblem(null)
+    setState({ at: 'writing', done: 0, of })
+    stop.current = new AbortController()
+    try {
+      const response = await fetch(url, { method: 'POST', body: file, signal: stop.current.signal })
+      if (!response.ok || !response.body) throw new Error(((await response.json()) as { problem: string }).problem)
+      await hear(response.body, (message) => {
+        if (message.kind === 'progress') setState({ at: 'writing', done: message.done, of: message.of })
+        if (message.kind === 'refused') throw new Error(message.problem)
+        if (message.kind === 'done') setState({ at: 'done', written: message.written })
+      })
+      router.refresh()
+    } catch (error) {
+      setState({ at: 'choose' })
+      setProblem(stop.current.signal.aborted ? 'Stopped; nothing was written.' : sayError(error))
+    }
+  }
+  return (
+    <Box>
+      <chakra.label display="block" fontSize="md">
+        A file with the columns <code>at,parameter,value,unit,method,note</code>
+        <chakra.input type="file" accept=".csv,text/csv,text/plain" display="block" mt={2} minH="44px" onChange={(event) => { const file = event.target.files?.[0]; if (file) void preview(file); event.target.value = '' }} />
+      </chakra.label>
+      {problem ? <Box role="alert" color="clay" mt={3}>{problem}</Box> : null}
+      <Box aria-live="polite" mt={3}>
+        {state.at === 'reading' ? <Flex gap={4}>Reading … <StopButton onStop={() => stop.current?.abort()} /></Flex> : null}
+        {state.at === 'writing' ? <Flex gap={4} align="center"><progress value={state.done} max={state.of} /> {state.done} of {state.of} <StopButton onStop={() => stop.current?.abort()} /></Flex> : null}
+        {state.at === 'done' ? <Box>{state.written} readings written. <NextLink href={`/tanks/${slug}/water`}><Box as="span" color="water">See the water</Box></NextLink></Box> : null}
+      </Box>
+      {state.at === 'preview' ? <Preview report={state.report} zone={zone} onWrite={() => void write(state.file, state.report.accepted)} onDrop={() => setState({ at: 'choose' })} /> : null}
+    </Box>
+  )
+}
+
+const sayError = (error: unknown) => (error instanceof TypeError ? 'Vivero could not be reached; nothing was written.' : (error as Error).message)
+
+async function hear(body: ReadableStream<Uint8Array>, onMessage: (message: ImportMessage) => void): Promise<void> {
+  const reader = body.pipeThrough(new TextDecoderStream() as unknown as ReadableWritablePair<string, Uint8Array>).getReader()
+  let rest = ''
+  for (let part = await reader.read(); !part.done; part = await reader.read()) {
+    const lines = (rest + part.value).split('\n')
+    rest = lines.pop() ?? ''
+    for (const line of lines) if (line) onMessage(JSON.parse(line) as ImportMessage)
+  }
+}
+
+function StopButton({ onStop }: { onStop: () => void }) {
+  return <chakra.button type="button" onClick={onStop} color="clay" textDecoration="underline" cursor="pointer">stop</chakra.button>
+}
+
+function Preview({ report, zone, onWrite, onDrop }: { report: ReportView; zone: string; onWrite: () => void; onDrop: () => void }) {
+  return (
+    <Box mt={4}>
+      <Box className="serif" fontSize="lg">{report.accepted} new {report.accepted === 1 ? 'reading' : 'readings'}, {report.known} known already, {report.refused} that cannot be read.</Box>
+      {report.remarks.map((remark) => <Box key={remark} color="pencil">{remark}</Box>)}
+      <Flex gap={4} my={3}>
+        {report.accepted > 0 ? <chakra.button type="button" onClick={onWrite} minH="44px" px={5} bg="ink" color="paper" cursor="pointer">Write {report.accepted} {report.accepted === 1 ? 'reading' : 'readings'}</chakra.button> : null}
+        <chakra.button type="button" onClick={onDrop} minH="44px" px={5} border="1px solid" borderColor="ink" cursor="pointer">Leave it</chakra.button>
+      </Flex>
+      <Lines title="Cannot be read" total={report.refused} lines={report.refusedLines} tone="clay" />
+      <Lines title="Known already" total={report.known} lines={report.knownLines} tone="pencil" />
+      <Lines title="Would be written" total={report.accepted} lines={report.acceptedLines.map(({ line, at, says }) => ({ line, says: `${sayMoment(at, zone)}: ${says}` }))} tone="ink" />
+    </Box>
+  )
+}
+
+function Lines({ title, total, lines, tone }: { title: string; total: number; lines: readonly { line: number; says: string }[]; tone: string }) {
+  if (total === 0) return null
+  return (
+    <Box as="section" mt={3}>
+      <Box as="h2" className="serif" fontWeight={620} borderBottom="1px solid" borderColor="rule">{title}</Box>
+      <Box as="ul" listStyleType="none" m={0} p={0} fontSize="sm">{lines.map((line) => <Box as="li" key={line.line}><Box as="span" color="pencil">line {line.line}</Box> <Box as="span" color={tone}>{line.says}</Box></Box>)}</Box>
+      {total > lines.length ? <Box fontSize="sm" color="pencil">and {total - lines.length} more</Box> : null}
+    </Box>
+  )
+}

@@ -1,0 +1,23 @@
+import { reviewDecline } from '@/core/rescape/decline'
+import { weighOptions } from '@/core/rescape/options'
+import { entriesOf } from '@/core/history/entries'
+import { instantOf, dayOf } from '@/core/quantity/time'
+import { now } from '@/data/clock'
+import { storyOr404 } from '@/data/tank'
+import { localMoment } from '@/ui/when'
+import { Rescape } from './rescape.client'
+
+/** Rescape: is it time, how much, how. The review, and every option weighed against its signs. */
+export async function RescapeDesk({ slug }: { slug: string }) {
+  const story = await storyOr404(slug)
+  const at = now()
+  const review = reviewDecline(story, at)
+  const options = weighOptions(story, review, at)
+  const done = entriesOf(story.entries, 'step-done')
+  const plans = [...story.plans].reverse().map((plan) => ({
+    id: plan.id, title: plan.title, state: plan.state, madeAt: plan.madeAt, stages: plan.stages.length, steps: plan.steps.length, first: plan.stages[0]?.on ?? plan.madeAt,
+    done: new Set(done.filter((entry) => entry.planId === plan.id).map((entry) => entry.stepId)).size,
+  }))
+  const tomorrow = localMoment(instantOf(dayOf(at) + 1), story.vessel.timeZone).slice(0, 10)
+  return <Rescape slug={slug} name={story.vessel.name} zone={story.vessel.timeZone} now={at} review={review} options={options} plans={plans} tomorrow={tomorrow} />
+}

@@ -1,0 +1,146 @@
+'use client'
+
+import { Box, chakra, Flex } from '@chakra-ui/react'
+import { useRouter } from 'next/navigation'
+import { useEffect, useRef, useState } from 'react'
+import type { Place } from '@/core/history/entries'
+import { pencilledAnswer, type Question, type Station } from '@/core/routine/round'
+import type { RoundAnswers, RoundDraft } from '@/data/rounds'
+import { finishRound, keepAnswers, restartRound, type RoundOutcome } from './actions'
+import { Outcome } from './outcome'
+import { QuestionRow } from './question-row.client'
+import { Signs } from './signs.client'
+import { Stepper } from './stepper'
+
+interface Props {
+  slug: string
+  name: string
+  day: string
+  stations: Station[]
+  draft: RoundDraft | null
+}
+const NOTHING: RoundAnswers = { values: {}, signs: [], station: 0 }
+
+export function Round({ slug, name, day, stations, draft }: Props) {
+  const router = useRouter()
+  const [answers, setAnswers] = useState<RoundAnswers>(draft?.answers ?? NOTHING)
+  const [outcome, setOutcome] = useState<RoundOutcome | null>(null)
+  const [problem, setProblem] = useState<string | null>(null)
+  const [busy, setBusy] = useState(false)
+  const keep = useKeeping(slug, setProblem)
+  const here = Math.min(answers.station, stations.length - 1)
+  const station = stations[here]
+  const change = (next: RoundAnswers) => {
+    setAnswers(next)
+    keep(next)
+  }
+  const go = (to: number) => change({ ...answers, station: Math.max(0, Math.min(stations.length - 1, to)) })
+  const ink = (question: Question, value: number | null, certainty: 'measured' | 'glance') => {
+    const values = { ...answers.values }
+    if (value === null) delete values[question.key]
+    else values[question.key] = { value, certainty }
+    change({ ...answers, values })
+  }
+  const inkAll = () => {
+    const values = { ...answers.values }
+    for (const question of station.questions) {
+      const pencilled = pencilledAnswer(question)
+      if (values[question.key] === undefined && pencilled !== null) values[question.key] = { value: pencilled, certainty: 'glance' }
+    }
+    change({ ...answers, values, station: Math.min(stations.length - 1, here + 1) })
+  }
+  const toggleSign = (sign: string, place: Place) => {
+    const same = (one: RoundAnswers['signs'][number]) => one.station === station.name && one.sign === sign && JSON.stringify(one.place) === JSON.stringify(place)
+    const signs = answers.signs.some(same) ? answers.signs.filter((one) => !same(one)) : [...answers.signs, { station: station.name, sign, place }]
+    change({ ...answers, signs })
+  }
+  const finish = async () => {
+    setBusy(true)
+    const answer = await finishRound(slug, answers)
+    setBusy(false)
+    if (answer.ok) setOutcome(answer.value)
+    else setProblem(`${answer.problems.map((one) => one.says).join(' ')} Your answers are kept.`)
+  }
+  useEffect(() => {
+    const hear = (event: KeyboardEvent) => {
+      if (event.key === 'Escape' && !event.defaultPrevented) router.push(`/tanks/${slug}`)
+    }
+    window.addEventListener('keydown', hear)
+    return () => window.removeEventListener('keydown', hear)
+  }, [router, slug])
+  if (outcome) return <Outcome slug={slug} name={name} outcome={outcome} />
+  const last = here === stations.length - 1
+  return (
+    <Flex as="main" direction="column" minH={{ md: 'calc(100vh - 76px)' }}>
+      <Flex px={{ base: 4, md: 10 }} pt={4} align="baseline" gap={3} wrap="wrap">
+        <Box as="h1" className="serif" fontSize="2xl"><b>{name}</b> {day}’s round</Box>
+        <Flex ml="auto" gap={4} fontSize="sm" color="pencil" align="baseline">
+          <Clock from={draft?.startedAt ?? null} />
+          <span>kept as you go; Esc to leave</span>
+          {Object.keys(answers.values).length + answers.signs.length > 0 ? <chakra.button type="button" color="pencil" textDecoration="underline" cursor="pointer" onClick={() => { setAnswers(NOTHING); void restartRound(slug) }}>start afresh</chakra.button> : null}
+        </Flex>
+      </Flex>
+      <Stepper stations={stations} here={here} answers={answers} onGo={go} />
+      <Box as="section" px={{ base: 4, md: 10 }} py={4} flex={1} aria-labelledby="station">
+        <Box as="h2" id="station" className="serif" fontSize="xl" fontWeight={620} mb={2}>{station.title}</Box>
+        {station.questions.length === 0 ? <Box color="pencil" py={2}>Nothing to measure here today.</Box> : null}
+        {station.questions.map((question, i) => (
+          <QuestionRow
+            key={`${station.name}:${question.key}`} question={question} answer={answers.values[question.key] ?? null} first={i === 0}
+            onInk={(value, certainty) => ink(question, value, certainty)} onDone={i === station.questions.length - 1 ? () => (last ? document.getElementById('finish')?.focus() : go(here + 1)) : null}
+          />
+        ))}
+        {station.signs.length > 0 ? <Signs station={station} chosen={answers.signs.filter((one) => one.station === station.name)} onToggle={toggleSign} /> : null}
+      </Box>
+      {problem ? <Box role="alert" px={{ base: 4, md: 10 }} py={2} color="clay">{problem}</Box> : null}
+      <Flex bg="margin" borderTop="1px solid" borderColor="rule" px={{ base: 4, md: 10 }} py={3} align="center" justify="space-between" fontSize="md" minH="64px">
+        <BigButton onClick={() => go(here - 1)} hidden={here === 0}>← {here > 0 ? label(stations[here - 1]) : ''}</BigButton>
+        <BigButton onClick={inkAll} faint hidden={station.questions.every((question) => answers.values[question.key] !== undefined || question.expected === null)}>all as pencilled</BigButton>
+        {last ? <BigButton id="finish" onClick={() => void finish()} strong disabled={busy}>{busy ? 'Writing …' : 'Ink the round'}</BigButton> : <BigButton key={`next-${here}`} id="next" autoFocus={station.questions.length === 0} onClick={() => go(here + 1)} strong>{label(stations[here + 1])} →</BigButton>}
+      </Flex>
+    </Flex>
+  )
+}
+
+const label = (station: Station) => station.name.charAt(0).toUpperCase() + station.name.slice(1)
+
+function BigButton({ strong, faint, hidden, ...rest }: React.ComponentProps<typeof chakra.button> & { strong?: boolean; faint?: boolean; hidden?: boolean }) {
+  return <chakra.button type="button" minH="48px" px={3} cursor="pointer" fontWeight={strong ? 700 : 450} color={faint ? 'pencil' : 'ink'} textDecoration={faint ? 'underline' : undefined} visibility={hidden ? 'hidden' : 'visible'} {...rest} />
+}
+
+/** Sends every change, one after the other, the newest last; what fails is said and tried again with the next change. */
+function useKeeping(slug: string, onProblem: (problem: string | null) => void): (answers: RoundAnswers) => void {
+  const waiting = useRef<RoundAnswers | null>(null)
+  const sending = useRef(false)
+  const send = async () => {
+    sending.current = true
+    while (waiting.current) {
+      const next = waiting.current
+      waiting.current = null
+      try {
+        const answer = await keepAnswers(slug, next)
+        onProblem(answer.ok ? null : answer.problems.map((one) => one.says).join(' '))
+      } catch {
+        onProblem('Vivero could not be reached; this round is kept on this page only. Do not close it.')
+      }
+    }
+    sending.current = false
+  }
+  return (answers) => {
+    waiting.current = answers
+    if (!sending.current) void send()
+  }
+}
+
+function Clock({ from }: { from: string | null }) {
+  const [seconds, setSeconds] = useState<number | null>(null)
+  useEffect(() => {
+    const start = from ? Date.parse(from) : Date.now()
+    const tick = () => setSeconds(Math.floor((Date.now() - start) / 1000))
+    tick()
+    const timer = setInterval(tick, 1000)
+    return () => clearInterval(timer)
+  }, [from])
+  if (seconds === null || seconds > 3 * 3600) return null
+  return <Box as="span" color="ink">{seconds >= 60 ? `${Math.floor(seconds / 60)} min ` : ''}{seconds % 60} s</Box>
+}

@@ -1,0 +1,93 @@
+'use client'
+
+import { Box } from '@chakra-ui/react'
+import type { ApexOptions } from 'apexcharts'
+import dynamic from 'next/dynamic'
+import { useMemo } from 'react'
+import { MS_PER_DAY } from '@/core/quantity/time'
+import { useInkColours, type InkColours } from './ink-colours.client'
+
+// The chart library is heavy and needs the browser: it comes when a chart is in view.
+const Chart = dynamic(() => import('react-apexcharts'), { ssr: false })
+
+export interface BandPoint {
+  day: number
+  value: number
+  low: number
+  high: number
+}
+export interface InkPoint {
+  day: number
+  value: number
+  says: string
+}
+export interface BandChartProps {
+  title: string
+  unit: string
+  past: readonly BandPoint[]
+  future: readonly BandPoint[]
+  points: readonly InkPoint[]
+  setAside: readonly InkPoint[]
+  /** Days on which something was done (solid) or is expected (dashed), as ticks on the time axis. */
+  events: readonly { day: number; pencil: boolean }[]
+  limits: readonly { at: number; label: string; tone: 'clay' | 'water' }[]
+  today: number
+  height: number
+}
+
+const HEADROOM = 1.08
+const EVENT_TICK_SHARE = 0.035
+
+/** The one chart frame: pencil bands, ink points, events as ticks on the shared time axis, limits labelled where they run. */
+export function BandChart(props: BandChartProps) {
+  const colours = useInkColours()
+  const chart = useMemo(() => (colours ? { options: optionsFor(props, colours), series: seriesFor(props) } : null), [props, colours])
+  return (
+    <Box role="img" aria-label={props.title} minH={`${props.height}px`} css={{ '& text': { fontSize: '12px !important' } }}>
+      {chart ? <Chart options={chart.options} series={chart.series} type="rangeArea" height={props.height} width="100%" /> : null}
+    </Box>
+  )
+}
+
+const at = (day: number) => Math.round(day * MS_PER_DAY)
+
+function seriesFor({ past, future, points, setAside }: BandChartProps): ApexOptions['series'] {
+  const band = (list: readonly BandPoint[]) => list.map((point) => ({ x: at(point.day), y: [point.low, point.high] }))
+  const line = (list: readonly BandPoint[]) => list.map((point) => ({ x: at(point.day), y: point.value }))
+  const ink = (list: readonly InkPoint[]) => list.map((point) => ({ x: at(point.day), y: point.value }))
+  return [
+    { name: 'pencilled range', type: 'rangeArea', data: band(past) },
+    { name: 'range to come', type: 'rangeArea', data: band(future) },
+    { name: 'pencilled', type: 'line', data: line(past) },
+    { name: 'to come', type: 'line', data: line(future) },
+    { name: 'read', type: 'line', data: ink(points) },
+    { name: 'set aside', type: 'line', data: ink(setAside) },
+  ] as ApexOptions['series']
+}
+
+function optionsFor({ past, future, points, setAside, events, limits, today, unit, height }: BandChartProps, colours: InkColours): ApexOptions {
+  const top = Math.max(10, ...past.map((p) => p.high), ...future.map((p) => p.high), ...points.map((p) => p.value), ...setAside.map((p) => p.value)) * HEADROOM
+  const ceiling = Math.ceil(top / 10) * 10
+  const text = { colors: colours.pencil, fontSize: '12px', fontFamily: 'var(--chakra-fonts-body)' }
+  const c = colours
+  return {
+    chart: { animations: { enabled: false }, toolbar: { show: false }, zoom: { enabled: false }, background: 'transparent', fontFamily: 'var(--chakra-fonts-body)', height, parentHeightOffset: 0 },
+    colors: [c.pencil, c.pencil, c.pencil, c.pencil, c.ink, c.clay],
+    stroke: { width: [0, 0, 1.5, 1.8, 0, 0], dashArray: [0, 0, 3, 5, 0, 0], curve: 'straight' },
+    fill: { type: ['solid', 'pattern', 'solid', 'solid', 'solid', 'solid'], opacity: [0.16, 0.5, 1, 1, 1, 1], pattern: { style: 'slantedLines', width: 6, height: 6, strokeWidth: 1 } },
+    markers: { size: [0, 0, 0, 0, 5, 6], colors: [c.pencil, c.pencil, c.pencil, c.pencil, c.ink, c.paper], strokeColors: [c.paper, c.paper, c.paper, c.paper, c.paper, c.clay], strokeWidth: [0, 0, 0, 0, 1, 2], hover: { sizeOffset: 1 } },
+    legend: { show: false },
+    dataLabels: { enabled: false },
+    grid: { borderColor: c.rule, strokeDashArray: 2, padding: { left: 4, right: 8 } },
+    xaxis: { type: 'datetime', labels: { style: text, datetimeUTC: true, format: 'd MMM' }, axisBorder: { color: c.ink }, axisTicks: { color: c.ink }, tooltip: { enabled: false } },
+    yaxis: { min: 0, max: ceiling, tickAmount: Math.min(6, ceiling / 10), labels: { style: text, formatter: (value: number) => value.toFixed(0) }, title: { text: unit, style: { color: c.pencil, fontWeight: 450 } } },
+    tooltip: { shared: false, intersect: true, theme: 'light', x: { format: 'd MMMM' } },
+    annotations: {
+      xaxis: [
+        { x: at(today), borderColor: c.ink, strokeDashArray: 0, label: { text: 'today', orientation: 'horizontal', borderWidth: 0, style: { background: 'transparent', color: c.ink, fontSize: '12px' } } },
+      ],
+      yaxis: limits.map((limit) => ({ y: limit.at, borderColor: c[limit.tone], strokeDashArray: 4, label: { text: limit.label, position: 'left', textAnchor: 'start' as const, offsetX: 4, borderWidth: 0, style: { background: c.paper, color: c[limit.tone], fontSize: '12px' } } })),
+      points: events.map((event) => ({ x: at(event.day), y: ceiling * EVENT_TICK_SHARE * 0.5, marker: { size: 4, shape: event.pencil ? ('circle' as const) : ('square' as const), fillColor: event.pencil ? c.paper : c.water, strokeColor: c.water, strokeWidth: 1 } })),
+    },
+  }
+}

@@ -1,0 +1,75 @@
+'use client'
+
+import { Box, chakra, Flex } from '@chakra-ui/react'
+import { useForm } from 'react-hook-form'
+import { useState } from 'react'
+
+export interface PlainField {
+  name: string
+  label: string
+  type: 'number' | 'text' | 'date' | 'choice'
+  choices?: readonly { id: string; says: string }[]
+  after?: string
+}
+type Answer = { ok: true; value: string } | { ok: false; problems: { field: string; says: string }[] }
+interface Props {
+  groups: readonly { title: string; fields: readonly PlainField[] }[]
+  initial: Record<string, string>
+  submit: string
+  onSend: (values: Record<string, string>) => Promise<Answer>
+  /** Called with what the action gave; gives the sentence to show. */
+  onDone: (value: string) => string
+  /** Fields to empty after a success. */
+  clear?: readonly string[]
+}
+const box = { border: '1px solid', borderColor: 'graphite', bg: 'paper', px: 2, minH: '42px', borderRadius: 0, maxW: '100%' } as const
+
+/** A form of labelled fields in groups: problems stand at their field, nothing typed is lost. */
+export function PlainForm({ groups, initial, submit, onSend, onDone, clear = [] }: Props) {
+  const form = useForm<Record<string, string>>({ defaultValues: initial })
+  const [said, setSaid] = useState<string | null>(null)
+  const { errors, isSubmitting } = form.formState
+  const names = groups.flatMap((group) => group.fields.map((field) => field.name))
+  const send = form.handleSubmit(async (values) => {
+    setSaid(null)
+    const answer = await onSend(values)
+    if (answer.ok) {
+      setSaid(onDone(answer.value))
+      for (const name of clear) form.setValue(name, '')
+      return
+    }
+    for (const problem of answer.problems) form.setError(names.includes(problem.field) ? problem.field : 'root', { message: problem.says })
+    const first = names.find((name) => answer.problems.some((problem) => problem.field === name))
+    if (first) form.setFocus(first)
+  })
+  return (
+    <chakra.form onSubmit={(event) => void send(event)} noValidate>
+      {groups.map((group) => (
+        <Box as="fieldset" key={group.title} border={0} p={0} m={0} mb={4}>
+          <Box as="legend" className="serif" fontWeight={620} fontSize="md" mb={1}>{group.title}</Box>
+          <Flex gap={4} wrap="wrap">
+            {group.fields.map((field) => {
+              const problem = errors[field.name]?.message
+              const shared = { ...form.register(field.name), ...box, id: `field-${field.name}`, 'aria-invalid': Boolean(problem), 'aria-describedby': problem ? `${field.name}-problem` : undefined }
+              return (
+                <Box key={field.name} maxW="260px">
+                  <chakra.label htmlFor={`field-${field.name}`} display="block" fontSize="sm">{field.label}</chakra.label>
+                  <Flex gap={1.5} align="center">
+                    {field.type === 'choice' ? <chakra.select {...shared}>{field.choices?.map((choice) => <option key={choice.id} value={choice.id}>{choice.says}</option>)}</chakra.select>
+                      : <chakra.input {...shared} type={field.type === 'date' ? 'date' : 'text'} inputMode={field.type === 'number' ? 'decimal' : undefined} w={field.type === 'number' ? '100px' : '220px'} autoComplete="off" />}
+                    {field.after ? <Box as="span" fontSize="sm" color="pencil">{field.after}</Box> : null}
+                  </Flex>
+                  {problem ? <Box id={`${field.name}-problem`} role="alert" color="clay" fontSize="sm">{problem}</Box> : null}
+                </Box>
+              )
+            })}
+          </Flex>
+        </Box>
+      ))}
+      <Flex gap={4} align="center" mt={2}>
+        <chakra.button type="submit" disabled={isSubmitting} minH="44px" px={5} bg="ink" color="paper" cursor="pointer">{submit}</chakra.button>
+        <Box aria-live="polite">{said ? <Box as="span" color="moss">{said}</Box> : null}{errors.root ? <Box as="span" role="alert" color="clay">{errors.root.message}</Box> : null}</Box>
+      </Flex>
+    </chakra.form>
+  )
+}

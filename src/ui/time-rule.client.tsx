@@ -1,7 +1,7 @@
 'use client'
 
 import { Box } from '@chakra-ui/react'
-import { useMemo } from 'react'
+import { memo, useMemo } from 'react'
 import { MS_PER_DAY } from '@/core/quantity/time'
 import { useWidth } from './use-width.client'
 import { svgText } from './drawing/svg-text'
@@ -36,13 +36,35 @@ const LABELS = 58
 /** The whole life of the layout on one rule: ink left of today, pencil right of it. A native range lies over it: drag, arrows, page keys. */
 export function TimeRule({ from, to, today, day, onDay, ticks, band, says }: Props) {
   const [ref, width] = useWidth<HTMLDivElement>(1090)
-  const narrow = width < 560
-  const left = INSET + (narrow ? 0 : LABELS)
-  const x = (at: number) => left + ((at - from) / (to - from)) * (width - left - INSET)
-  const months = useMemo(() => monthsBetween(from, to), [from, to])
+  const { left, x } = placing(from, to, width)
   return (
     <Box ref={ref} position="relative" h={`${HEIGHT}px`} userSelect="none">
       <svg width={width} height={HEIGHT} aria-hidden="true" style={{ display: 'block' }}>
+        <Marks from={from} to={to} today={today} ticks={ticks} band={band} width={width} />
+        <line x1={x(day)} x2={x(day)} y1={14} y2={HEIGHT - 4} stroke={colour('clay')} strokeWidth={2} />
+        <path d={`M${x(day) - 7} 4H${x(day) + 7}L${x(day)} 15Z`} fill={colour('clay')} />
+      </svg>
+      <input
+        type="range" min={Math.ceil(from)} max={Math.floor(to)} step={1} value={Math.round(day)} onChange={(event) => onDay(Number(event.target.value))} aria-label="Day shown" aria-valuetext={says}
+        className="time-range" style={{ position: 'absolute', left: left - 8, width: width - left - INSET + 16, top: 0, height: HEIGHT, margin: 0 }}
+      />
+    </Box>
+  )
+}
+
+/** Where a day falls on a rule of a width, and where the rule begins. */
+function placing(from: number, to: number, width: number) {
+  const narrow = width < 560
+  const left = INSET + (narrow ? 0 : LABELS)
+  return { narrow, left, x: (at: number) => left + ((at - from) / (to - from)) * (width - left - INSET) }
+}
+
+/** All that does not move while the day is dragged. */
+const Marks = memo(function Marks({ from, to, today, ticks, band, width }: Pick<Props, 'from' | 'to' | 'today' | 'ticks' | 'band'> & { width: number }) {
+  const { narrow, x } = placing(from, to, width)
+  const months = useMemo(() => monthsBetween(from, to), [from, to])
+  return (
+    <>
         <defs><pattern id="pencil-hatch" width={7} height={7} patternUnits="userSpaceOnUse" patternTransform="rotate(45)"><line x1={0} y1={0} x2={0} y2={7} stroke={colour('graphite')} strokeWidth={0.7} /></pattern></defs>
         <rect x={x(today)} y={22} width={Math.max(0, x(to) - x(today))} height={HEIGHT - 28} fill="url(#pencil-hatch)" opacity={0.55} />
         <line x1={x(from)} x2={x(to)} y1={22} y2={22} stroke={colour('ink')} strokeWidth={1} />
@@ -57,16 +79,9 @@ export function TimeRule({ from, to, today, day, onDay, ticks, band, says }: Pro
         {band ? <Band band={band} x={x} /> : null}
         {band && !narrow ? <text x={INSET - 10} y={98} fill={colour('pencil')} style={svgText(11)}>{band.label}</text> : null}
         <line x1={x(today)} x2={x(today)} y1={22} y2={HEIGHT - 6} stroke={colour('ink')} strokeWidth={1} />
-        <line x1={x(day)} x2={x(day)} y1={14} y2={HEIGHT - 4} stroke={colour('clay')} strokeWidth={2} />
-        <path d={`M${x(day) - 7} 4H${x(day) + 7}L${x(day)} 15Z`} fill={colour('clay')} />
-      </svg>
-      <input
-        type="range" min={Math.ceil(from)} max={Math.floor(to)} step={1} value={Math.round(day)} onChange={(event) => onDay(Number(event.target.value))} aria-label="Day shown" aria-valuetext={says}
-        className="time-range" style={{ position: 'absolute', left: left - 8, width: width - left - INSET + 16, top: 0, height: HEIGHT, margin: 0 }}
-      />
-    </Box>
+    </>
   )
-}
+})
 
 function Tick({ x, tick }: { x: number; tick: RuleTick }) {
   const { y } = LANES[tick.kind]

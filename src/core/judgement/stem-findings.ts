@@ -23,10 +23,7 @@ export function stemFindings(history: TankHistory, now: Instant): Finding[] {
     const heights = history.entries.filter(
       (entry) => (entry.kind === 'measure' || entry.kind === 'trim') && entry.plantingId === planting.id,
     )
-    const shade = scene.shades.find((candidate) => {
-      const plant = scene.plants.find((one) => one.staged.planting.id === planting.id)
-      return plant !== undefined && candidate.x0 <= plant.staged.planting.patch[0][0] + 0.01 && candidate.x1 >= plant.staged.planting.patch[0][0] - 0.01
-    })
+    const shade = scene.shades.find((candidate) => candidate.plantingId === planting.id)
     const bareEntry = entriesOf(history.entries, 'sign').findLast((entry) => entry.sign === 'bare below' && entry.place.of === 'planting' && entry.place.id === planting.id)
     const range = reach.high === null ? `${Math.round(reach.low)} or more` : `${Math.round(reach.low)}–${Math.round(reach.high)}`
     const there = reach.value < 0.5

@@ -1,7 +1,6 @@
 import type { Planting, Species } from '../history/types'
 import { dailyLightIntegral, transmission } from '../chemistry/light'
 import { polygonArea } from '../vessel/volume'
-import { spanOf } from './draw-plant'
 
 /** Attenuation of clear planted-tank water, per cm. Common practice (about half the light lost in 70 cm). */
 export const WATER_ATTENUATION = 0.01
@@ -49,15 +48,16 @@ export function canopyTransmission(plant: StandingPlant, heightCm: number): numb
   return transmission(CANOPY_EXTINCTION, leafAreaIndexAbove(plant, heightCm))
 }
 
-/** How far beyond its patch a canopy shades, cm: lamps are wide, leaves spread. */
-const SHADE_REACH_CM = 4
+/** How far beyond its patch a canopy still shades, fading, cm: lamps are wide, leaves lean out. Common practice. */
+const SHADE_REACH_CM = 5
 
 /**
- * PAR (µmol m⁻² s⁻¹) reaching a point at height `y` and place `x` along the tank: lamp, floaters, water, and every canopy
- * that stands over it (`except` leaves a planting out of its own shade). An estimate to a factor of about 1.5 unless measured.
+ * PAR (µmol m⁻² s⁻¹) reaching a point at height `y` and place (`x`, `z`) of the plan: lamp, floaters, water, and every canopy
+ * that stands over or beside it (`except` leaves a planting out of its own shade). What has outgrown the water lies along the
+ * surface and shades that much farther. An estimate to a factor of about 1.5 unless measured.
  */
 export function parAt(
-  point: { x: number; y: number },
+  point: { x: number; y: number; z: number },
   plants: readonly StandingPlant[],
   surface: { par: number; waterlineCm: number },
   except: string | null = null,
@@ -65,15 +65,25 @@ export function parAt(
   let par = surface.par * transmission(WATER_ATTENUATION, surface.waterlineCm - point.y)
   for (const plant of plants) {
     if (plant.planting.id === except) continue
+    const apart = outside(plant.planting, point)
     if (plant.species.group === 'floating') {
-      par *= 1 - (FLOATER_SHARE * plant.coverPercent) / 100
+      if (apart === 0) par *= 1 - (FLOATER_SHARE * plant.coverPercent) / 100
       continue
     }
-    const [x0, x1] = spanOf(plant.planting)
-    const reach = Math.min(1, Math.max(0, (SHADE_REACH_CM + (x1 - x0) / 2 - Math.abs(point.x - (x0 + x1) / 2)) / SHADE_REACH_CM))
+    const spread = Math.max(0, plant.topCm - surface.waterlineCm)
+    const reach = Math.min(1, Math.max(0, 1 - (apart - spread) / SHADE_REACH_CM))
     if (reach > 0) par *= 1 - reach * (1 - canopyTransmission(plant, point.y))
   }
   return par
+}
+
+/** How far a point of the plan lies outside a patch's bounding box, cm; zero within. */
+function outside(planting: Planting, { x, z }: { x: number; z: number }): number {
+  const xs = planting.patch.map((corner) => corner[0])
+  const zs = planting.patch.map((corner) => corner[1])
+  const dx = Math.max(Math.min(...xs) - x, x - Math.max(...xs), 0)
+  const dz = Math.max(Math.min(...zs) - z, z - Math.max(...zs), 0)
+  return Math.max(dx, dz)
 }
 
 /** Day's light at a point, mol m⁻² d⁻¹. */

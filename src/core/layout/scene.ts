@@ -4,7 +4,7 @@ import { currentLayout, speciesOf } from '../history/lookup'
 import { entriesOf } from '../history/entries'
 import { algaeCourses } from '../algae/course'
 import { coverOn, fitCover, type CoverFit } from '../plants/cover'
-import { heightCourse, heightOn, rootHeight, type HeightCourse } from '../plants/height'
+import { heightCourse, heightOn, patchCentre, rootHeight, type HeightCourse } from '../plants/height'
 import type { Estimate } from '../quantity/estimate'
 import { dayOf, type Instant } from '../quantity/time'
 import { groundDepth } from '../vessel/volume'
@@ -30,18 +30,17 @@ export interface Stage {
   today: number
   firstDay: number
 }
-export interface SceneplantBase {
+export interface ScenePlant {
   staged: StagedPlanting
   height: Estimate
   cover: Estimate
-}
-export interface ScenePlant extends SceneplantBase {
   drawing: PlantDrawing
   /** PAR at its foot, µmol m⁻² s⁻¹, and the day's sum, mol m⁻² d⁻¹. */
   par: number
   dli: number
 }
 export interface SceneShade {
+  plantingId: string
   x0: number
   x1: number
   topCm: number
@@ -114,15 +113,14 @@ export function sceneOn(stage: Stage, day: number, cache: DrawingCache = new Map
   }))
   const surface = { par: vessel.lamp.parAtSurface, waterlineCm: vessel.waterlineCm }
   const plants = posed.map(({ staged, height, cover }) => {
-    const [x0, x1] = spanOf(staged.planting)
-    const par = parAt({ x: (x0 + x1) / 2, y: staged.rootCm }, canopy, surface, staged.planting.id)
+    const par = parAt({ ...patchCentre(staged.planting), y: staged.rootCm }, canopy, surface, staged.planting.id)
     return { staged, height, cover, par, dli: dliAt(par, vessel.lamp.hours), drawing: drawn(staged, height.value, cover.value, day, stage, cache) }
   })
   const shades = canopy
     .filter((plant) => plant.species.group.startsWith('stem'))
     .map((plant) => {
       const [x0, x1] = spanOf(plant.planting)
-      return { x0, x1, topCm: Math.min(plant.topCm, vessel.waterlineCm), depth: 1 - canopyTransmission(plant, plant.rootCm) }
+      return { plantingId: plant.planting.id, x0, x1, topCm: Math.min(plant.topCm, vessel.waterlineCm), depth: 1 - canopyTransmission(plant, plant.rootCm) }
     })
   const algae = stage.algae.map((course) => ({ course, percent: algaeOn(course, day) })).filter(({ percent }) => percent >= 0.5)
   return { day, pencil: day > today, plants: layout ? plants : [], shades, algae }

@@ -95,7 +95,10 @@ function beyond(course: HeightCourse, last: Anchor, day: number): Estimate {
   const sd = Math.sqrt(last.sd ** 2 + (rate.sd * dt) ** 2 + UNEVEN_CM2_PER_DAY * Math.min(dt, 60))
   const value = last.cm + rate.value * dt
   const clip = (x: number) => Math.max(0, Math.min(ceilingCm, x))
-  return { value: clip(value), low: clip(value - Z80 * sd), high: clip(value + Z80 * sd), because: `${Math.round(last.cm)} cm known, then ${rate.because}` }
+  // At the ceiling the growth stops, not the doubt: the last reading's own error stays about it.
+  const low = Math.max(0, Math.min(clip(value - Z80 * sd), clip(value) - Z80 * last.sd))
+  const high = Math.max(clip(value + Z80 * sd), clip(value) + Z80 * last.sd)
+  return { value: clip(value), low, high, because: `${Math.round(last.cm)} cm known, then ${rate.because}` }
 }
 
 /**

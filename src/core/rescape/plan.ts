@@ -79,5 +79,5 @@ function portionsFor(history: TankHistory, planting: Planting, now: Instant): Pl
   if (species.group === 'carpet') {
     return [{ says: `${planting.stake} ${species.name}`, amount: Math.ceil(area / species.areaPerPortionCm2), unit: 'portions', spare: `${Math.round(area)} cm² at ${species.areaPerPortionCm2} cm² a portion; sods of the old mat save some` }]
   }
-  return [{ says: `${planting.stake} goes back as it is, divided`, amount: planting.stems, unit: 'crowns', spare: '' }]
+  return [{ says: `${planting.stake} goes back as it is, divided`, amount: planting.stems, unit: planting.stems === 1 ? 'crown' : 'crowns', spare: '' }]
 }

@@ -15,7 +15,7 @@ export const amount = (what: string) =>
   number()
     .transform((value: unknown, original: unknown) => (original === '' || original === null ? undefined : value))
     .typeError(SAY.number(what))
-    .test('finite', SAY.number(what), (value) => value === undefined || Number.isFinite(value))
+    .test('finite', SAY.number(what), (value) => value === undefined || value === null || Number.isFinite(value))
 
 export const ident = () => string().matches(/^[\w:.-]{1,80}$/, 'An identifier may hold letters, digits, dot, dash and underline, 80 at most.')
 export const words = (what: string, max = 200) => string().trim().max(max, SAY.long(what, max))

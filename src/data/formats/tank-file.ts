@@ -15,7 +15,15 @@ const MAX_PROBLEMS = 20
 
 /** The tank file: a story as JSON, the same bytes for the same story. */
 export function writeTankFile(history: TankHistory): string {
-  return `${JSON.stringify({ format: TANK_FORMAT, version: TANK_VERSION, ...history }, null, 1)}\n`
+  const parts = Object.fromEntries([...Object.keys(STORY_PARTS), 'entries'].map((name) => [name, sorted(history[name as keyof TankHistory])]))
+  return `${JSON.stringify({ format: TANK_FORMAT, version: TANK_VERSION, ...parts }, null, 1)}\n`
+}
+
+/** Objects with their keys in one order: the database does not keep the order in which a detail was written. */
+function sorted(value: unknown): unknown {
+  if (Array.isArray(value)) return value.map(sorted)
+  if (typeof value !== 'object' || value === null) return value
+  return Object.fromEntries(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1)).map(([key, inner]) => [key, sorted(inner)]))
 }
 
 /** The story in a tank file, or which parts of it are wrong. Every reference is followed before anything is believed. */

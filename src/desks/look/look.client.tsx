@@ -9,7 +9,6 @@ import { instantOf } from '@/core/quantity/time'
 import { Elevation } from '@/ui/drawing/elevation'
 import { PlanView } from '@/ui/drawing/plan-view'
 import { FindingNote } from '@/ui/findings/finding-note.client'
-import { Stake } from '@/ui/marks/stake'
 import { TimeRule } from '@/ui/time-rule.client'
 import { useWidth } from '@/ui/use-width.client'
 import { sayDay } from '@/ui/when'
@@ -86,29 +85,29 @@ function Notes({ model, onDispute }: { model: LookModel; onDispute: Dispute }) {
   )
 }
 
-/** On another day than today: every planting's height or cover there, with its range where it is pencilled. */
+/** On another day than today: every planting's height or cover there, with its range where it is pencilled. Plain elements: it is redrawn with every step of a drag. */
 function DayTable({ scene }: { scene: Scene }) {
   return (
-    <Box as="table" fontSize="sm" w="100%" style={{ borderCollapse: 'collapse' }} aria-label="Plantings on this day">
+    <table className="day-table" aria-label="Plantings on this day">
       <tbody>
         {scene.plants.map(({ staged, height, cover, par }) => {
           const flat = ['carpet', 'floating', 'moss'].includes(staged.species.group)
           const value = flat ? cover : height
           return (
-            <Box as="tr" key={staged.planting.id} borderBottom="1px solid" borderColor="rule">
-              <Box as="td" py={1} pr={2}><Stake code={staged.planting.stake} size={28} /></Box>
-              <Box as="td" py={1} className="serif">{staged.planting.name}</Box>
-              <Box as="td" py={1} textAlign="right" color={scene.pencil ? 'pencil' : 'ink'} whiteSpace="nowrap">
+            <tr key={staged.planting.id}>
+              <td>{staged.planting.stake}</td>
+              <td className="serif">{staged.planting.name}</td>
+              <td className={scene.pencil ? 'pencil' : undefined}>
                 {sayNumber(value.value, Math.max(1, (value.high - value.low) / 2))} {flat ? '%' : 'cm'}
-                {scene.pencil ? <Box as="span" fontSize="xs"> ({sayRange(value)})</Box> : null}
-              </Box>
-              <Box as="td" py={1} pl={2} textAlign="right" color="pencil" whiteSpace="nowrap">{staged.planting.zone === 'surface' ? '' : `${sayNumber(par, 5)} µmol`}</Box>
-            </Box>
+                {scene.pencil ? <small> ({sayRange(value)})</small> : null}
+              </td>
+              <td className="pencil">{staged.planting.zone === 'surface' ? '' : `${sayNumber(par, 5)} µmol`}</td>
+            </tr>
           )
         })}
         {scene.plants.length === 0 ? <tr><td>Nothing was planted yet.</td></tr> : null}
       </tbody>
-    </Box>
+    </table>
   )
 }
 

@@ -48,7 +48,7 @@ function Stage({ stage, model, now }: { stage: PlanModel['stages'][number]; mode
         <span>{several ? `${stage.number}. ` : ''}{stage.says}</span>
         <Box as="span" fontSize="sm" fontWeight={430} color="pencil" fontFamily="body">{sayDay(stage.on, model.zone, now)} · {sayNumber(stage.hours.value, 1)} h of hands · over {stage.spanHours > 30 ? `${Math.round(stage.spanHours / 24)} days` : `${sayNumber(stage.spanHours, 1)} h`}{several ? ` · ${Math.round(stage.massShare * 100)} % of the plant mass` : ''}</Box>
       </Flex>
-      {stage.inked > 0 ? <Box fontSize="sm" color="moss">{stage.inked} steps inked: {stage.actual} min, planned {stage.planned}.</Box> : null}
+      {stage.inked > 0 ? <Box fontSize="sm" color="moss">{stage.inked === 1 ? 'One step' : `${stage.inked} steps`} inked: {stage.actual} min, planned {stage.planned}.</Box> : null}
       <Box as="ol" listStyleType="none" m={0} p={0}>{stage.steps.map((step) => <Step key={step.id} step={step} slug={model.slug} planId={model.plan.id} />)}</Box>
     </Box>
   )

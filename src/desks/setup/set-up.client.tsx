@@ -1,18 +1,20 @@
 'use client'
 
 import { useRouter } from 'next/navigation'
-import { useEffect, useState } from 'react'
+import { useSyncExternalStore } from 'react'
 import { PlainForm, type PlainField } from '@/ui/plain-form.client'
 import { plant, setUpTank } from './actions'
 
 const number = (name: string, label: string, after: string): PlainField => ({ name, label, type: 'number', after })
 const choices = (ids: readonly string[]) => ids.map((id) => ({ id, says: id }))
 
+const never = () => () => {}
+const browserZone = () => Intl.DateTimeFormat().resolvedOptions().timeZone
+
 /** A new tank: its glass, its ground, its water and the rhythm of its changes. */
 export function SetUpForm({ today }: { today: string }) {
   const router = useRouter()
-  const [zone, setZone] = useState<string | null>(null)
-  useEffect(() => setZone(Intl.DateTimeFormat().resolvedOptions().timeZone), [])
+  const zone = useSyncExternalStore(never, browserZone, () => null)
   if (zone === null) return null
   return (
     <PlainForm

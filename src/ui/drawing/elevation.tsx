@@ -79,7 +79,7 @@ function Shades({ projection: p, scene }: { projection: Projection; scene: Scene
     <g>
       {scene.shades.map((shade) => {
         const points = [[shade.x0, shade.topCm], [shade.x1, shade.topCm], [shade.x1 + 2.5, 4], [shade.x0 - 2.5, 4]].map(([x, y]) => `${p.x(x)},${p.y(y)}`).join(' ')
-        return <polygon key={`${shade.x0}`} points={points} fill="url(#shade)" opacity={0.2 * shade.depth} />
+        return <polygon key={shade.plantingId} points={points} fill="url(#shade)" opacity={0.2 * shade.depth} />
       })}
     </g>
   )

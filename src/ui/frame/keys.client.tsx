@@ -2,7 +2,7 @@
 
 import { Box, chakra, CloseButton, Dialog, Portal } from '@chakra-ui/react'
 import { usePathname, useRouter } from 'next/navigation'
-import { useEffect, useState } from 'react'
+import { useEffect, useState, useSyncExternalStore } from 'react'
 import { DESKS } from './desks'
 
 const STORAGE = 'vivero-keys'
@@ -12,14 +12,19 @@ function isWriting(target: EventTarget | null): boolean {
   return target instanceof HTMLElement && (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName))
 }
 
+function onStorage(changed: () => void): () => void {
+  window.addEventListener('storage', changed)
+  return () => window.removeEventListener('storage', changed)
+}
+const keysEnabled = () => window.localStorage.getItem(STORAGE) !== 'off'
+
 /** Opens the list of keys with `?`, and hears the desk keys wherever the reader is. */
 export function KeysButton() {
   const [open, setOpen] = useState(false)
-  const [enabled, setEnabled] = useState(true)
+  const enabled = useSyncExternalStore(onStorage, keysEnabled, () => true)
   const router = useRouter()
   const path = usePathname()
   const tank = /^\/tanks\/([^/]+)/.exec(path)?.[1]
-  useEffect(() => setEnabled(window.localStorage.getItem(STORAGE) !== 'off'), [])
   useEffect(() => {
     const hear = (event: KeyboardEvent) => {
       if (!enabled || event.ctrlKey || event.metaKey || event.altKey || isWriting(event.target)) return
@@ -33,8 +38,8 @@ export function KeysButton() {
     return () => window.removeEventListener('keydown', hear)
   }, [enabled, router, tank])
   const choose = (on: boolean) => {
-    setEnabled(on)
     window.localStorage.setItem(STORAGE, on ? 'on' : 'off')
+    window.dispatchEvent(new StorageEvent('storage', { key: STORAGE }))
   }
   return (
     <>

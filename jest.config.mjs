@@ -1,0 +1,11 @@
+/** Unit tests lie beside what they test. Swc compiles them; PGlite needs --experimental-vm-modules (set by npm test). */
+const config = {
+  roots: ['<rootDir>/src'],
+  testEnvironment: 'node',
+  transform: { '^.+\\.tsx?$': ['@swc/jest', { jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2023', transform: { react: { runtime: 'automatic' } } } }] },
+  moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
+  testTimeout: 60_000,
+  maxWorkers: 2,
+}
+
+export default config

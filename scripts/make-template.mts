@@ -1,0 +1,3 @@
+import { ensureTemplate } from '@/data/template'
+
+await ensureTemplate()

@@ -1,0 +1,10 @@
+// npm start: the keeper's own data, from ./data or VIVERO_DATA.
+import { resolve } from 'node:path'
+import { ensureBuilt, ensureInstalled, ensureTemplate, needPort, portFrom, root, serve } from './lib.mjs'
+
+const port = portFrom(4170)
+await needPort(port)
+ensureInstalled()
+ensureTemplate()
+ensureBuilt()
+await serve({ port, data: resolve(root, process.env.VIVERO_DATA || 'data'), greeting: 'your tanks stand at' })

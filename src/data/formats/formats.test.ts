@@ -1,0 +1,202 @@
+import { readFileSync } from 'node:fs'
+import Ajv2020 from 'ajv/dist/2020'
+import addFormats from 'ajv-formats'
+import fc from 'fast-check'
+import { lodge } from '../demo/lodge'
+import { entriesOf } from '@/core/history/entries'
+import { DAY0, nitrate, tank } from '@/core/testing/tank'
+import { instantOf } from '@/core/quantity/time'
+import { importReadings, previewReadings } from '../import-readings'
+import { importStory, importTankFile } from '../import-tank'
+import type { Database } from '../open'
+import { loadStory } from '../story'
+import { memoryDatabase } from '../testing/memory'
+import { setVoided } from '../entries'
+import { readReadingsCsv, writeReadingsCsv, type ReadingsReport } from './readings-csv'
+import { readTankFile, writeTankFile } from './tank-file'
+
+const NOW = '2026-11-24T09:00:00.000Z'
+const bytes = (text: string) => new TextEncoder().encode(text)
+const HEAD = 'at,parameter,value,unit,method,note'
+const read = (text: string | Uint8Array, story = tank()) => readReadingsCsv(typeof text === 'string' ? bytes(text) : text, story, new Set(), NOW)
+const report = (text: string): ReadingsReport => {
+  const result = read(text)
+  if (!result.ok) throw new Error(result.problem)
+  return result.value
+}
+
+describe('readings.csv', () => {
+  test('RFC 4180: quoted commas, doubled quotes, line breaks in a field, CRLF or LF, no end of line at the end', () => {
+    const text = `${HEAD}\r\n2026-03-01T18:30:00+01:00,nitrate,20,mg/L,drops-chart,"by lamp, ""orange"""\r\n2026-03-02T18:30:00+01:00,kh,3,dKH,titration,"two\nlines"\r\n2026-03-03T18:30:00Z,pH,6.8,pH,probe,`
+    const { accepted, refused } = report(text)
+    expect(refused).toEqual([])
+    expect(accepted.map(({ line, entry }) => [line, entry.note])).toEqual([[2, 'by lamp, "orange"'], [3, 'two\nlines'], [5, null]])
+    expect(accepted[0].entry).toMatchObject({ at: '2026-03-01T17:30:00.000Z', value: 20, entered: { value: 20, unit: 'mg/L' } })
+  })
+  test('units are converted and kept as entered: 5 mg/L N is 22.1 mg/L NO3, 77 °F is 25 °C, 100 ppm CaCO3 is 5.6 °dH', () => {
+    const { accepted } = report(`${HEAD}\n2026-03-01T10:00Z,nitrate,5,mg/L N,photometer,\n2026-03-01T10:00Z,temperature,77,°F,probe,\n2026-03-01T10:00Z,kh,100,ppm CaCO3,titration,`)
+    const values = accepted.map(({ entry }) => (entry.kind === 'reading' ? entry.value : null))
+    expect(values[0]).toBeCloseTo(22.13, 2)
+    expect(values[1]).toBeCloseTo(25, 9)
+    expect(values[2]).toBeCloseTo(5.6, 2)
+  })
+  test('a byte-order mark, columns in another order, an extra column', () => {
+    expect(report(`\uFEFFvalue,unit,method,parameter,at,mood\n10,mg/L,strip,nitrate,2026-03-01T10:00Z,fine`).accepted).toHaveLength(1)
+  })
+  test('semicolons with decimal commas are understood, and said', () => {
+    const { accepted, remarks, separator } = report(`${HEAD.replaceAll(',', ';')}\n2026-03-01T10:00Z;pH;6,8;pH;probe;leicht, trüb`)
+    expect([separator, remarks.length, accepted[0].entry]).toMatchObject([';', 1, { value: 6.8, note: 'leicht, trüb' }])
+  })
+  test.each([
+    ['a time without its offset', '2026-03-01T10:00,nitrate,10,mg/L,strip,', /ISO 8601/],
+    ['a day that is none', '2026-02-31T10:00Z,nitrate,10,mg/L,strip,', null],
+    ['month thirteen', '2026-13-01T10:00Z,nitrate,10,mg/L,strip,', /ISO 8601/],
+    ['the future', '2031-01-01T10:00Z,nitrate,10,mg/L,strip,', /not happened yet/],
+    ['an unknown parameter', '2026-03-01T10:00Z,happiness,10,mg/L,strip,', /not a parameter/],
+    ['an unknown unit', '2026-03-01T10:00Z,nitrate,10,grains,strip,', /not a unit of nitrate/],
+    ['letters', '2026-03-01T10:00Z,nitrate,ten,mg/L,strip,', /not a number/],
+    ['a decimal comma among commas', '2026-03-01T10:00Z,nitrate,"1,5",mg/L,strip,', /not a number/],
+    ['what no water holds', '2026-03-01T10:00Z,pH,14.5,pH,probe,', /outside what water can hold/],
+    ['an unknown method', '2026-03-01T10:00Z,nitrate,10,mg/L,guess,', /not a method/],
+    ['a field too few', '2026-03-01T10:00Z,nitrate,10,mg/L', /4 fields where the heading has 6/],
+  ])('%s is reported by its line, the rest is kept', (_name, line, sentence) => {
+    const { accepted, refused } = report(`${HEAD}\n2026-03-01T09:00Z,nitrate,5,mg/L,strip,\n${line}\n2026-03-01T11:00Z,nitrate,6,mg/L,strip,`)
+    if (sentence === null) return
+    expect(accepted).toHaveLength(2)
+    expect(refused).toEqual([{ line: 3, says: expect.stringMatching(sentence) }])
+  })
+  test.each([
+    ['wrong columns', bytes('when,what\n1,2'), /heading must read.*at, parameter, value, unit, method are missing/],
+    ['nothing', new Uint8Array(), /empty/],
+    ['a picture', new Uint8Array([0x89, 0x50, 0x4e, 0x47, 0, 0, 0, 13]), /not a text file/],
+    ['Latin-1', new Uint8Array([...bytes(`${HEAD}\n`), 0xe4, 0xf6]), /UTF-8/],
+    ['an open quotation mark', bytes(`${HEAD}\n2026-03-01T10:00Z,nitrate,10,mg/L,strip,"never closed\n2026-03-02T10:00Z,nitrate,10,mg/L,strip,`), /never closed/],
+    ['50 MB', new Uint8Array(50e6).fill(65), /50 MB.*up to 20 MB/],
+  ])('%s is refused whole', (_name, file, sentence) => expect(read(file)).toMatchObject({ ok: false, problem: expect.stringMatching(sentence) }))
+  test('a line twice in the file counts once; a heading alone is no error', () => {
+    const line = '2026-03-01T10:00Z,nitrate,10,mg/L,strip,'
+    expect(report(`${HEAD}\n${line}\n${line}`)).toMatchObject({ accepted: [{ line: 2 }], known: [{ line: 3, says: 'the same as line 2' }] })
+    expect(report(HEAD).remarks.join()).toContain('no line')
+  })
+  test('what is written is read back: every reading of the demo, in its own unit', () => {
+    const [tarn] = lodge(NOW)
+    const result = readReadingsCsv(bytes(writeReadingsCsv(tarn)), { ...tarn, entries: [] }, new Set(), NOW)
+    if (!result.ok) throw new Error(result.problem)
+    expect(result.value.refused).toEqual([])
+    const of = (story: { entries: readonly unknown[] }) => entriesOf(story.entries as never, 'reading').map(({ at, parameter, value }) => ({ at, parameter, value }))
+    expect(of({ entries: result.value.accepted.map(({ entry }) => entry) })).toEqual(of(tarn))
+  })
+  test('a note that a spreadsheet would run is written as text', () => {
+    const story = tank([{ ...nitrate(1, 5), note: '=HYPERLINK("x")' }])
+    expect(writeReadingsCsv(story)).toContain('"\'=HYPERLINK')
+  })
+})
+
+describe('import of readings', () => {
+  let db: Database
+  let close: () => Promise<void>
+  beforeAll(async () => {
+    ;({ db, close } = await memoryDatabase(tank([nitrate(1, 10)])))
+  })
+  afterAll(() => close())
+  const file = (n: number) => bytes(`${HEAD}\n${Array.from({ length: n }, (_, i) => `${instantOf(DAY0 + 2 + i / 100)},nitrate,${(i % 40) + 0.5},mg/L,photometer,`).join('\n')}`)
+
+  test('a preview writes nothing; the import writes all; the same file again adds nothing', async () => {
+    const preview = await previewReadings(db, 'test', file(1200), NOW)
+    expect(preview.ok && preview.value.accepted.length).toBe(1200)
+    expect((await loadStory(db, 'test'))!.entries).toHaveLength(1)
+    const seen: number[] = []
+    await importReadings(db, 'test', file(1200), NOW, ({ done }) => seen.push(done))
+    expect(seen).toEqual([500, 1000, 1200])
+    expect((await loadStory(db, 'test'))!.entries).toHaveLength(1201)
+    const again = await importReadings(db, 'test', file(1200), NOW)
+    expect(again.ok && [again.value.accepted.length, again.value.known.length]).toEqual([0, 1200])
+  })
+  test('stopped half-way, nothing of it is left', async () => {
+    const before = (await loadStory(db, 'test'))!.entries.length
+    const stop = new AbortController()
+    const late = bytes(`${HEAD}\n${Array.from({ length: 1500 }, (_, i) => `${instantOf(DAY0 + 100 + i / 100)},nitrate,7,mg/L,photometer,`).join('\n')}`)
+    await expect(importReadings(db, 'test', late, NOW, ({ done }) => done >= 500 && stop.abort(), stop.signal)).rejects.toThrow()
+    expect((await loadStory(db, 'test'))!.entries).toHaveLength(before)
+  })
+  test('a line that was struck out does not come back with its file', async () => {
+    const story = (await loadStory(db, 'test'))!
+    const imported = story.entries.find((entry) => entry.by === 'import')!
+    await setVoided(db, 'test', imported.id, true, NOW)
+    const again = await previewReadings(db, 'test', file(1200), NOW)
+    expect(again.ok && again.value.accepted).toEqual([])
+  })
+  test('a tank that is not there', async () => expect(await previewReadings(db, 'nowhere', file(1), NOW)).toMatchObject({ ok: false }))
+})
+
+describe('the tank file', () => {
+  const stories = lodge(NOW)
+  const [tarn] = stories
+
+  test('export and import give back an identical story, byte for byte, for every vessel of the lodge', async () => {
+    const { db, close } = await memoryDatabase()
+    for (const story of stories) {
+      const file = writeTankFile(story)
+      const imported = await importTankFile(db, bytes(file))
+      expect(imported).toMatchObject({ ok: true, value: { fresh: true, entriesAdded: story.entries.length } })
+      const back = await loadStory(db, story.vessel.slug)
+      expect(back).toEqual(story)
+      expect(writeTankFile(back!)).toBe(file)
+      expect(await importTankFile(db, bytes(file))).toMatchObject({ ok: true, value: { fresh: false, entriesAdded: 0, entriesKnown: story.entries.length } })
+    }
+    await close()
+  }, 60_000)
+
+  test('any story of odd names, notes and numbers survives the file', () => {
+    const text = fc.string({ minLength: 1, maxLength: 40 }).map((s) => s.trim()).filter((s) => s.length > 0)
+    fc.assert(fc.property(fc.array(fc.tuple(fc.integer({ min: 0, max: 300 }), text, fc.double({ min: 0, max: 500, noNaN: true })), { maxLength: 12 }), text, (rows, name) => {
+      const entries = rows.map(([day, note, value], i) => ({ ...nitrate(day, value), id: `e-${String(i).padStart(3, '0')}`, note }))
+      const story = { ...tank(), vessel: { ...tank().vessel, name }, entries }
+      const first = readTankFile(bytes(writeTankFile(story)))
+      if (!first.ok) throw new Error(first.problem)
+      expect(readTankFile(bytes(writeTankFile(first.value)))).toEqual(first)
+      expect(first.value.entries.map((entry) => entry.id).sort()).toEqual(entries.map((entry) => entry.id).sort())
+    }))
+  })
+
+  test('the shipped JSON Schema accepts what is written and refuses what is damaged', () => {
+    const ajv = new Ajv2020({ strict: false })
+    addFormats(ajv)
+    const validate = ajv.compile(JSON.parse(readFileSync('docs/vivero-tank.schema.json', 'utf8')) as object)
+    for (const story of stories) expect(validate(JSON.parse(writeTankFile(story))) || validate.errors).toBe(true)
+    expect(validate({ ...JSON.parse(writeTankFile(tarn)), vessel: { name: 'half' } })).toBe(false)
+    expect(validate({ ...JSON.parse(writeTankFile(tarn)), format: 'other' })).toBe(false)
+  })
+
+  const damaged = (change: (file: Record<string, never> & { [key: string]: any }) => void) => { // eslint-disable-line @typescript-eslint/no-explicit-any
+    const file = JSON.parse(writeTankFile(tarn)) as never
+    change(file)
+    return readTankFile(bytes(JSON.stringify(file)))
+  }
+  test.each([
+    ['cut short', () => readTankFile(bytes(writeTankFile(tarn).slice(0, 5000))), /not JSON, or it was cut short/],
+    ['another format', () => readTankFile(bytes('{"format":"else"}')), /not a Vivero tank file/],
+    ['a newer version', () => damaged((file) => { file.version = 9 as never }), /version 9/],
+    ['a negative length', () => damaged((file) => { file.vessel.lengthCm = -5 }), /vessel\.lengthCm: The length must be more than zero/],
+    ['no plantings', () => damaged((file) => { delete file.plantings }), /plantings: .*missing/],
+    ['a planting of no species', () => damaged((file) => { file.plantings[2].speciesId = 'weed' }), /plantings\[2\]\.speciesId: there is no species “weed”/],
+    ['an entry with letters', () => damaged((file) => { file.entries[3].at = 'noon' }), /entries\[3\]\.at/],
+    ['an entry of a strange planting', () => damaged((file) => { file.entries.find((entry: { kind: string }) => entry.kind === 'trim').plantingId = 'ghost' }), /there is no planting “ghost”/],
+    ['an id twice', () => damaged((file) => { file.entries[1].id = file.entries[0].id }), /entries: the same id stands twice/],
+    ['two current layouts', () => damaged((file) => { file.layouts.push({ ...file.layouts[0], id: 'second' }) }), /more than one is marked as current/],
+    ['an array', () => readTankFile(bytes('[1,2,3]')), /not a Vivero tank file/],
+  ])('%s: says which part is wrong, writes nothing', (_name, make, sentence) => {
+    const result = make()
+    expect(result).toMatchObject({ ok: false, problem: expect.stringMatching(sentence) })
+    expect(result.ok ? '' : result.problem).toContain('Nothing was written')
+  })
+
+  test('a name that is taken gets a number; entries of another tank are not stolen', async () => {
+    const { db, close } = await memoryDatabase(tank([nitrate(1, 5)]))
+    const namesake = { ...tank(), vessel: { ...tank().vessel, id: 'other' }, layouts: [], plantings: [], sources: [], entries: [] }
+    expect(await importStory(db, namesake)).toMatchObject({ ok: true, value: { slug: 'test-2', fresh: true } })
+    const thief = { ...namesake, vessel: { ...namesake.vessel, id: 'third' }, entries: (await loadStory(db, 'test'))!.entries }
+    expect(await importStory(db, thief)).toMatchObject({ ok: false, problem: expect.stringContaining('belong to another tank') })
+    await close()
+  })
+})

@@ -2,7 +2,11 @@ import type { NextConfig } from 'next'
 
 const config: NextConfig = {
   serverExternalPackages: ['@electric-sql/pglite', 'pg', 'sharp'],
-  experimental: { optimizePackageImports: ['@chakra-ui/react', 'lucide-react', 'date-fns'] },
+  experimental: {
+    // A larger upload would be cut off silently on its way through the proxy; the handlers set the real limits.
+    proxyClientMaxBodySize: '80mb',
+    optimizePackageImports: ['@chakra-ui/react', 'lucide-react', 'date-fns'],
+  },
   poweredByHeader: false,
   typescript: { ignoreBuildErrors: false },
   async headers() {

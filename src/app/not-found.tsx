@@ -1,5 +1,5 @@
 import { Box } from '@chakra-ui/react'
-import NextLink from 'next/link'
+import NextLink from '@/ui/page-link'
 
 export default function NotFound() {
   return (

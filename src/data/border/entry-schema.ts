@@ -13,7 +13,7 @@ export const SAY = {
 /** A finite number; a text of digits is accepted, an empty one counts as missing. */
 export const amount = (what: string) =>
   number()
-    .transform((value: unknown, original: unknown) => (original === '' || original === null ? undefined : value))
+    .transform((value: unknown, original: unknown) => (original === '' ? undefined : value))
     .typeError(SAY.number(what))
     .test('finite', SAY.number(what), (value) => value === undefined || value === null || Number.isFinite(value))
 

@@ -168,22 +168,26 @@ describe('the tank file', () => {
     expect(validate({ ...JSON.parse(writeTankFile(tarn)), format: 'other' })).toBe(false)
   })
 
-  const damaged = (change: (file: Record<string, never> & { [key: string]: any }) => void) => { // eslint-disable-line @typescript-eslint/no-explicit-any
-    const file = JSON.parse(writeTankFile(tarn)) as never
-    change(file)
+  /** The demo's tank file with one place of it set to something else (undefined takes it out). */
+  const damaged = (path: string, value: unknown) => {
+    const file: unknown = JSON.parse(writeTankFile(tarn))
+    const keys = path.split('.')
+    const holder = keys.slice(0, -1).reduce((at, key) => (at as Record<string, unknown>)[key], file)
+    Object.assign(holder as object, { [keys[keys.length - 1]]: value })
     return readTankFile(bytes(JSON.stringify(file)))
   }
+  const trim = tarn.entries.findIndex((entry) => entry.kind === 'trim')
   test.each([
     ['cut short', () => readTankFile(bytes(writeTankFile(tarn).slice(0, 5000))), /not JSON, or it was cut short/],
     ['another format', () => readTankFile(bytes('{"format":"else"}')), /not a Vivero tank file/],
-    ['a newer version', () => damaged((file) => { file.version = 9 as never }), /version 9/],
-    ['a negative length', () => damaged((file) => { file.vessel.lengthCm = -5 }), /vessel\.lengthCm: The length must be more than zero/],
-    ['no plantings', () => damaged((file) => { delete file.plantings }), /plantings: .*missing/],
-    ['a planting of no species', () => damaged((file) => { file.plantings[2].speciesId = 'weed' }), /plantings\[2\]\.speciesId: there is no species “weed”/],
-    ['an entry with letters', () => damaged((file) => { file.entries[3].at = 'noon' }), /entries\[3\]\.at/],
-    ['an entry of a strange planting', () => damaged((file) => { file.entries.find((entry: { kind: string }) => entry.kind === 'trim').plantingId = 'ghost' }), /there is no planting “ghost”/],
-    ['an id twice', () => damaged((file) => { file.entries[1].id = file.entries[0].id }), /entries: the same id stands twice/],
-    ['two current layouts', () => damaged((file) => { file.layouts.push({ ...file.layouts[0], id: 'second' }) }), /more than one is marked as current/],
+    ['a newer version', () => damaged('version', 9), /version 9/],
+    ['a negative length', () => damaged('vessel.lengthCm', -5), /vessel\.lengthCm: The length must be more than zero/],
+    ['no plantings', () => damaged('plantings', undefined), /plantings: .*missing/],
+    ['a planting of no species', () => damaged('plantings.2.speciesId', 'weed'), /plantings\[2\]\.speciesId: there is no species “weed”/],
+    ['an entry with letters', () => damaged('entries.3.at', 'noon'), /entries\[3\]\.at/],
+    ['an entry of a strange planting', () => damaged(`entries.${trim}.plantingId`, 'ghost'), /there is no planting “ghost”/],
+    ['an id twice', () => damaged('entries.1.id', tarn.entries[0].id), /entries: the same id stands twice/],
+    ['two current layouts', () => damaged('layouts', [tarn.layouts[0], { ...tarn.layouts[0], id: 'second' }]), /more than one is marked as current/],
     ['an array', () => readTankFile(bytes('[1,2,3]')), /not a Vivero tank file/],
   ])('%s: says which part is wrong, writes nothing', (_name, make, sentence) => {
     const result = make()

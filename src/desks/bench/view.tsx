@@ -1,5 +1,5 @@
 import { Box, Flex } from '@chakra-ui/react'
-import NextLink from 'next/link'
+import NextLink from '@/ui/page-link'
 import type { Finding } from '@/core/judgement/finding'
 import { findings, headline } from '@/core/judgement/findings'
 import { sceneOn, stageOf } from '@/core/layout/scene'

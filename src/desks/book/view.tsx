@@ -1,5 +1,5 @@
 import { Box, Flex } from '@chakra-ui/react'
-import NextLink from 'next/link'
+import NextLink from '@/ui/page-link'
 import { describeEntry, placeName } from '@/core/history/describe'
 import { entriesOf, ENTRY_KINDS, type EntryKind } from '@/core/history/entries'
 import { currentLayout, usualSource } from '@/core/history/lookup'
@@ -14,6 +14,7 @@ import { EntryLine } from './entry-line.client'
 import { Filters } from './filters.client'
 import { fieldsOf, FORMS } from './form-spec'
 import { LogForm } from './log-form.client'
+import { StruckNotice } from './struck-notice.client'
 
 export type BookQuery = Record<string, string | string[] | undefined>
 const PAGE = 50
@@ -39,8 +40,8 @@ export async function BookDesk({ slug, query }: { slug: string; query: BookQuery
       <LogBar slug={slug} />
       {log ? <LogForm key={log.kind} slug={slug} kind={log.kind} at={localMoment(at, zone)} context={formContext(story)} initial={presetFields(log.kind, one)} note="" id={null} /> : null}
       {open ? <OpenEntry slug={slug} story={story} entryId={open.id} /> : null}
-      <Filters slug={slug} counts={ENTRY_KINDS.map((kind) => ({ kind, count: entriesOf(story.entries, kind).length })).filter(({ count }) => count > 0)} plantings={story.plantings.map(({ id, stake, name }) => ({ id, stake, name }))} asked={Object.fromEntries(['kind', 'planting', 'text', 'from', 'to', 'struck', 'log'].map((name) => [name, one(name)]))} />
-      <Journal journal={journal} story={story} slug={slug} />
+      <Filters slug={slug} counts={ENTRY_KINDS.map((kind) => ({ kind, count: entriesOf(story.entries, kind).length })).filter(({ count }) => count > 0)} plantings={story.plantings.map(({ id, stake, name }) => ({ id, stake, name }))} asked={asked(one)} />
+      <StruckNotice slug={slug}><Journal journal={journal} story={story} slug={slug} /></StruckNotice>
       <Pager slug={slug} query={query} page={page} total={journal.total} />
       <Flex mt={6} gap={5} fontSize="sm" color="water" wrap="wrap">
         <NextLink href={`/tanks/${slug}/book/import`}>Read readings.csv</NextLink>
@@ -141,6 +142,12 @@ function Pager({ slug, query, page, total }: { slug: string; query: BookQuery; p
       {page < last ? <NextLink href={to(page + 1)}>older</NextLink> : null}
     </Flex>
   )
+}
+
+/** What stands in the filter's fields; a day that is none stands as no day. */
+function asked(one: (name: string) => string): Record<string, string> {
+  const days = Object.fromEntries(['from', 'to'].map((name) => [name, /^\d{4}-\d{2}-\d{2}$/.test(one(name)) ? one(name) : '']))
+  return { ...Object.fromEntries(['kind', 'planting', 'text', 'struck', 'log'].map((name) => [name, one(name)])), ...days }
 }
 
 function filterFrom(one: (name: string) => string, zone: string): JournalFilter {

@@ -79,7 +79,8 @@ export async function readTankUpload(request: Request): Promise<Response> {
 async function readBody(request: Request, maxMegabytes: number): Promise<Uint8Array | Response> {
   const limit = maxMegabytes * 1e6
   const tooLarge = () => Response.json({ problem: `The file is larger than the ${maxMegabytes} MB that Vivero reads at once. Split it by year; nothing was written.` }, { status: 413 })
-  if (Number(request.headers.get('content-length') ?? 0) > limit) return tooLarge()
+  const announced = Number(request.headers.get('content-length') ?? 0)
+  if (announced > limit) return tooLarge()
   if (!request.body) return Response.json({ problem: 'No file arrived. Nothing was written.' }, { status: 400 })
   const parts: Uint8Array[] = []
   let size = 0
@@ -92,6 +93,7 @@ async function readBody(request: Request, maxMegabytes: number): Promise<Uint8Ar
     }
     parts.push(part.value)
   }
+  if (announced > 0 && size !== announced) return Response.json({ problem: 'The file did not arrive whole. Try again; nothing was written.' }, { status: 400 })
   return Buffer.concat(parts)
 }
 

@@ -1,7 +1,7 @@
 'use client'
 
 import { Box, chakra } from '@chakra-ui/react'
-import NextLink from 'next/link'
+import NextLink from '@/ui/page-link'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 

@@ -1,5 +1,5 @@
 import { Box } from '@chakra-ui/react'
-import NextLink from 'next/link'
+import NextLink from '@/ui/page-link'
 import { storyOr404 } from '@/data/tank'
 import { ImportReadings } from './import-readings.client'
 import { ReadTank } from './read-tank.client'

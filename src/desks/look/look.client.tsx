@@ -1,7 +1,7 @@
 'use client'
 
 import { Box, chakra, Flex } from '@chakra-ui/react'
-import NextLink from 'next/link'
+import NextLink from '@/ui/page-link'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { sceneOn, type Scene } from '@/core/layout/scene'
 import { sayAgo, sayNumber, sayRange } from '@/core/quantity/say'

@@ -1,7 +1,7 @@
 'use client'
 
 import { Box, chakra, Flex } from '@chakra-ui/react'
-import NextLink from 'next/link'
+import NextLink from '@/ui/page-link'
 import { useState, useTransition } from 'react'
 import { sayNumber } from '@/core/quantity/say'
 import { Pencil } from '@/ui/marks/pencil'

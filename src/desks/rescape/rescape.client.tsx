@@ -1,7 +1,7 @@
 'use client'
 
 import { Box, chakra, Flex } from '@chakra-ui/react'
-import NextLink from 'next/link'
+import NextLink from '@/ui/page-link'
 import { useRouter } from 'next/navigation'
 import { useState, useTransition } from 'react'
 import { sayNumber } from '@/core/quantity/say'
@@ -139,18 +139,18 @@ function Cure({ number, label, share }: { number: number; label: string; share: 
 
 function DraftForm({ option, slug, tomorrow, strong }: { option: WeighedOption; slug: string; tomorrow: string; strong: boolean }) {
   const router = useRouter()
-  const [startOn, setStartOn] = useState(tomorrow)
   const [problem, setProblem] = useState<string | null>(null)
   const [busy, start] = useTransition()
-  const send = () => start(async () => {
-    const answer = await draft(slug, { option: option.key, startOn })
+  // Read from the form itself: a day chosen before the page came alive counts too.
+  const send = (form: HTMLFormElement) => start(async () => {
+    const answer = await draft(slug, { option: option.key, startOn: String(new FormData(form).get('startOn') ?? '') })
     if (answer.ok) router.push(`/tanks/${slug}/rescape/${answer.value}`)
     else setProblem(answer.problems.map((one) => one.says).join(' '))
   })
   return (
-    <chakra.form onSubmit={(event) => { event.preventDefault(); send() }} mt={1.5} fontSize="sm">
+    <chakra.form onSubmit={(event) => { event.preventDefault(); send(event.currentTarget) }} mt={1.5} fontSize="sm">
       <Flex gap={2} align="center" wrap="wrap">
-        <chakra.label display="flex" gap={2} alignItems="center">first day<chakra.input type="date" value={startOn} onChange={(event) => setStartOn(event.target.value)} border="1px solid" borderColor="graphite" bg="paper" px={2} minH="36px" aria-invalid={problem !== null} css={{ colorScheme: 'light dark' }} /></chakra.label>
+        <chakra.label display="flex" gap={2} alignItems="center">first day<chakra.input type="date" name="startOn" defaultValue={tomorrow} border="1px solid" borderColor="graphite" bg="paper" px={2} minH="36px" aria-invalid={problem !== null} css={{ colorScheme: 'light dark' }} /></chakra.label>
         <chakra.button type="submit" disabled={busy} minH="36px" px={3} cursor="pointer" border="1px solid" borderColor="ink" bg={strong ? 'ink' : 'transparent'} color={strong ? 'paper' : 'ink'}>{busy ? 'Drawing up …' : `Pencil a plan: ${option.name.toLowerCase()}`}</chakra.button>
       </Flex>
       {problem ? <Box role="alert" color="clay" mt={1}>{problem}</Box> : null}

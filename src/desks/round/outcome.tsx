@@ -1,5 +1,5 @@
 import { Box, Flex } from '@chakra-ui/react'
-import NextLink from 'next/link'
+import NextLink from '@/ui/page-link'
 import { LevelMark } from '@/ui/marks/level-mark'
 import type { RoundOutcome } from './actions'
 

@@ -48,8 +48,11 @@ export function QuestionRow({ question, answer, first, onInk, onDone }: Props) {
     return true
   }
   const onEnter = () => {
-    if (shown.trim() === '' && pencilled !== null) onInk(pencilled, 'glance')
-    else if (!settle(shown)) return
+    if (shown.trim() === '' && pencilled !== null) {
+      setDraft(null)
+      setProblem(null)
+      onInk(pencilled, 'glance')
+    } else if (!settle(shown)) return
     const rows = [...document.querySelectorAll<HTMLInputElement>('input[data-question]')]
     const next = rows[rows.indexOf(input.current as HTMLInputElement) + 1]
     if (next) next.focus()

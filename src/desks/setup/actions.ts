@@ -17,7 +17,14 @@ import { importStory } from '@/data/import-tank'
 import { addPlanting } from '@/data/plantings'
 import { listVessels } from '@/data/story'
 import { storyOr404 } from '@/data/tank'
-import { instantIn } from '@/ui/when'
+import { instantIn, localMoment } from '@/ui/when'
+
+/** A day named without its hour: at the hour given, or now when that hour of today is still to come. Empty for a day that is none. */
+function hourOf(zone: string, date: string, clock: string): string {
+  const at = instantIn(zone, `${date}T${clock}`)
+  const present = now()
+  return at > present && localMoment(present, zone).slice(0, 10) === date ? present : at
+}
 
 const size = (what: string, max: number) => amount(what).moreThan(0, SAY.positive(what)).max(max, `${what} is more than Vivero reckons with (${max}).`).required(SAY.missing(what))
 const day = (what: string) => string().required(SAY.missing(what)).matches(/^\d{4}-\d{2}-\d{2}$/, `${what} must be a date.`)
@@ -43,9 +50,9 @@ export async function setUpTank(raw: Record<string, string>): Promise<Attempt<st
     const problems = []
     if (form.waterlineCm > form.heightCm) problems.push({ field: 'waterlineCm', says: 'The water line cannot stand above the rim.' })
     if (Math.max(form.groundFront, form.groundBack) >= form.heightCm) problems.push({ field: 'groundBack', says: 'The ground cannot reach the rim.' })
-    const startedAt = instantIn(form.timeZone, `${form.startedOn}T10:00`)
+    const startedAt = hourOf(form.timeZone, form.startedOn, '10:00')
     if (startedAt === '') problems.push({ field: 'startedOn', says: 'That day does not exist.' })
-    else if (Date.parse(startedAt) > Date.parse(now()) + 86_400_000) problems.push({ field: 'startedOn', says: 'The first day cannot lie in the future.' })
+    else if (startedAt > now()) problems.push({ field: 'startedOn', says: 'The first day cannot lie in the future.' })
     if (problems.length > 0) throw new EntryRefused(problems)
     const db = await database()
     const order = (await listVessels(db)).length + 1
@@ -92,7 +99,7 @@ export async function plant(slug: string, raw: Record<string, string>): Promise<
     const story = await storyOr404(slug)
     const { vessel } = story
     const species: Species | undefined = [...story.species, ...Object.values(CATALOGUE)].find((candidate) => candidate.id === form.species)
-    const plantedAt = instantIn(vessel.timeZone, `${form.plantedOn}T12:00`)
+    const plantedAt = hourOf(vessel.timeZone, form.plantedOn, '12:00')
     const problems = []
     if (!species) problems.push({ field: 'species', says: 'This species is not in the catalogue.' })
     if (form.right <= form.left) problems.push({ field: 'right', says: 'The right edge must lie right of the left one.' })
@@ -100,7 +107,7 @@ export async function plant(slug: string, raw: Record<string, string>): Promise<
     if (form.back <= form.front) problems.push({ field: 'back', says: 'The back edge must lie behind the front one.' })
     if (form.back > vessel.depthCm) problems.push({ field: 'back', says: `The tank is ${vessel.depthCm} cm deep.` })
     if (plantedAt === '') problems.push({ field: 'plantedOn', says: 'That day does not exist.' })
-    else if (Date.parse(plantedAt) > Date.parse(now()) + 86_400_000) problems.push({ field: 'plantedOn', says: 'This has not been planted yet.' })
+    else if (plantedAt > now()) problems.push({ field: 'plantedOn', says: 'This has not been planted yet.' })
     if (problems.length > 0 || !species) throw new EntryRefused(problems)
     const layout = currentLayout(story)
     const stake = nextStake(species.group, story.plantings.filter((planting) => planting.layoutId === layout?.id))

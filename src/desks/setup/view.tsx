@@ -1,5 +1,5 @@
 import { Box } from '@chakra-ui/react'
-import NextLink from 'next/link'
+import NextLink from '@/ui/page-link'
 import { CATALOGUE } from '@/core/plants/catalogue'
 import { plantingsAt } from '@/core/history/lookup'
 import { sceneOn, stageOf } from '@/core/layout/scene'

@@ -1,7 +1,7 @@
 'use client'
 
 import { Box, chakra, Flex } from '@chakra-ui/react'
-import NextLink from 'next/link'
+import NextLink from '@/ui/page-link'
 import { useDeferredValue, useMemo, useState } from 'react'
 import { sayDays, sayNumber } from '@/core/quantity/say'
 import { changeForTarget, crossing, forecastNitrate, type Crossing, type NitrateEstimate } from '@/core/water/nitrate'
@@ -14,6 +14,8 @@ import { NumberInSentence } from './number-in-sentence.client'
 import { OUTLOOK_DAYS, type WaterModel } from './model'
 
 const CHART_OUTLOOK_DAYS = 42
+/** A change smaller than this is no change. */
+const SMALLEST_CHANGE = 0.01
 
 export function Water({ model }: { model: WaterModel }) {
   if (!model.estimate) return <NoReading model={model} />
@@ -61,8 +63,8 @@ function Reckoned({ model, estimate }: { model: WaterModel; estimate: NitrateEst
           <Section title="How much must I change?">
             To stand at <NumberInSentence label="Target, mg/L" value={target} onValue={setTarget} min={0} max={200} /> mg/L now, change{' '}
             {change.ok ? <><b>{Math.round(change.value.fraction.value * 100)} %</b> <Box as="span" color="pencil">({Math.round(change.value.fraction.low * 100)}–{Math.round(change.value.fraction.high * 100)})</Box>, about {Math.round(change.value.litres.value)} L of {model.source?.name.toLowerCase() ?? 'clean water'}.</> : <Box as="span" color="clay">{change.problem}</Box>}
-            {change.ok && change.value.fraction.value > 0.005 ? <Box mt={1}><NextLink href={`/tanks/${model.slug}/book?log=water-change&percent=${Math.round(change.value.fraction.value * 100)}`}><Box as="span" color="water">log this change</Box></NextLink></Box> : null}
-            {change.ok && change.value.fraction.value === 0 ? <Box color="moss">It stands below that already.</Box> : null}
+            {change.ok && change.value.fraction.value >= SMALLEST_CHANGE ? <Box mt={1} color="water" css={{ '& a': { display: 'inline-block', paddingBlock: '4px' } }}><NextLink href={`/tanks/${model.slug}/book?log=water-change&percent=${Math.round(change.value.fraction.value * 100)}`}>log this change</NextLink></Box> : null}
+            {change.ok && change.value.fraction.value < SMALLEST_CHANGE ? <Box color="moss">It stands there already.</Box> : null}
           </Section>
           <Section title="When will I be over it?">
             Over <NumberInSentence label="Limit, mg/L" value={limit} onValue={setLimit} min={1} max={500} /> mg/L{percent > 0 ? ` after changing ${percent} % today` : ''}:

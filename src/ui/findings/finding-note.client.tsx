@@ -1,7 +1,7 @@
 'use client'
 
 import { Box, chakra, Flex } from '@chakra-ui/react'
-import NextLink from 'next/link'
+import NextLink from '@/ui/page-link'
 import { useState, useTransition, type Ref } from 'react'
 import type { Finding } from '@/core/judgement/finding'
 import { LevelMark } from '../marks/level-mark'
@@ -29,9 +29,9 @@ export function FindingNote({ finding, tank, zone, onDispute, markRef }: { findi
       <Flex gap={2} align="baseline">
         <span ref={markRef} style={{ lineHeight: 0 }}><LevelMark level={finding.level} /></span>
         <Box flex={1}>
-          <Box as="h3" className="serif" fontWeight={620} fontSize="md" lineHeight={1.3} textDecoration={finding.disputed ? 'line-through' : undefined}>{finding.says}</Box>
+          <Box as="h2" className="serif" fontWeight={620} fontSize="md" lineHeight={1.3} textDecoration={finding.disputed ? 'line-through' : undefined}>{finding.says}</Box>
           <Box className="serif" fontSize="sm" mt={0.5}>{finding.detail}</Box>
-          <Flex gap={3} mt={1} fontSize="sm" color={colour} wrap="wrap">
+          <Flex gap={4} fontSize="sm" color={colour} wrap="wrap" css={{ '& > *': { minHeight: '28px', display: 'inline-flex', alignItems: 'center' } }}>
             {does ? <NextLink href={`/tanks/${tank}${does.path}${suffix}`}>{does.says}</NextLink> : null}
             <chakra.button type="button" onClick={() => setOpen(!open)} aria-expanded={open} cursor="pointer" textDecoration="underline" color={colour}>why</chakra.button>
           </Flex>

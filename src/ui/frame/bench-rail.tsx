@@ -1,5 +1,5 @@
 import { Box, Flex } from '@chakra-ui/react'
-import NextLink from 'next/link'
+import NextLink from '@/ui/page-link'
 import type { Vessel } from '@/core/history/types'
 import { Tally } from '../marks/tally'
 import { KeysButton } from './keys.client'

@@ -1,7 +1,7 @@
 'use client'
 
 import { Box, Flex } from '@chakra-ui/react'
-import NextLink from 'next/link'
+import NextLink from '@/ui/page-link'
 import { usePathname } from 'next/navigation'
 import { DESKS } from './desks'
 

@@ -1,0 +1,120 @@
+import { spawn } from 'node:child_process'
+import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { Bench } from 'tinybench'
+import { findings } from '@/core/judgement/findings'
+import { sceneOn, stageOf } from '@/core/layout/scene'
+import { fitGrowth } from '@/core/plants/growth'
+import { dayOf } from '@/core/quantity/time'
+import { reviewDecline } from '@/core/rescape/decline'
+import { weighOptions } from '@/core/rescape/options'
+import { estimateNitrate, forecastNitrate, routineChanges } from '@/core/water/nitrate'
+import { lodge } from '@/data/demo/lodge'
+import { importReadings } from '@/data/import-readings'
+import { importStory } from '@/data/import-tank'
+import { openDirectory } from '@/data/open'
+import { loadStory, readStory } from '@/data/story'
+import * as t from '@/data/schema'
+import { oldRoom } from './old-room.mts'
+
+const NOW = new Date().toISOString()
+const ENTRIES = 60_000
+const VESSELS = 6
+const rows: Record<string, string | number>[] = []
+const note = (what: string, milliseconds: number, remark = '') => rows.push({ what, ms: Number(milliseconds.toFixed(2)), remark })
+
+async function timed<T>(what: string, work: () => Promise<T>, remark = ''): Promise<T> {
+  const start = performance.now()
+  const value = await work()
+  note(what, performance.now() - start, remark)
+  return value
+}
+
+console.log('Core …')
+const [tarn] = lodge(NOW)
+const old = oldRoom(NOW, VESSELS, ENTRIES)
+const stage = stageOf(tarn, NOW)
+const fiveYears = old[0]
+const bench = new Bench({ time: 700, warmupTime: 150 })
+let day = stage.firstDay
+bench
+  .add('nitrate estimate, demo year (27 readings, 47 changes)', () => { estimateNitrate(tarn, NOW) })
+  .add('nitrate estimate, five years (about 800 readings, 1 200 changes)', () => { estimateNitrate(fiveYears, NOW) })
+  .add('growth fit of one planting, five years', () => { fitGrowth(fiveYears, fiveYears.plantings[0], NOW) })
+  .add('elevation model of one day, nothing cached', () => { sceneOn(stage, dayOf(NOW)) })
+  .add('elevation model along a drag, drawings kept', (() => { const cache = new Map(); return () => { day = day > stage.today ? stage.firstDay : day + 1.5; sceneOn(stage, day, cache) } })())
+  .add('all findings of the demo tank', () => { findings(tarn, NOW) })
+  .add('decline review and options weighed', () => { weighOptions(tarn, reviewDecline(tarn, NOW), NOW) })
+const estimate = estimateNitrate(tarn, NOW)
+if (estimate.ok) bench.add('twelve-week forecast', () => { forecastNitrate(estimate.value, 84, routineChanges(tarn, NOW, 84)) })
+await bench.run()
+for (const task of bench.tasks) {
+  const { result } = task
+  if ('latency' in result) rows.push({ what: task.name, ms: Number(result.latency.mean.toFixed(3)), remark: `p99 ${result.latency.p99.toFixed(2)}` })
+}
+
+console.log('Data …')
+const directory = mkdtempSync(join(tmpdir(), 'vivero-bench-'))
+try {
+  const first = await timed('first start on an empty directory: database open', () => openDirectory(directory), 'from the template')
+  await timed(`writing the old room: ${VESSELS} vessels, ${ENTRIES} entries`, async () => {
+    for (const story of old) await importStory(first.db, story)
+  })
+  const vessels = await first.db.select().from(t.vessel)
+  await timed('loading one story of 10 000 entries from the database', () => readStory(first.db, vessels[0]), 'one query for the journal')
+  await timed(`loading all ${ENTRIES} entries`, async () => {
+    for (const vessel of vessels) await readStory(first.db, vessel)
+  })
+  await loadStory(first.db, 'old-0')
+  await timed('the same story again, unchanged', () => loadStory(first.db, 'old-0'), 'from the cache, revision checked')
+  const csv = `at,parameter,value,unit,method,note\n${Array.from({ length: 20_000 }, (_, i) => `${new Date(Date.parse(NOW) - (i + 1) * 600_000).toISOString()},kh,${(i % 9) + 0.5},dKH,titration,`).join('\n')}`
+  await timed('importing 20 000 rows of readings.csv', () => importReadings(first.db, 'old-1', new TextEncoder().encode(csv), NOW))
+  await first.close()
+  const again = await timed('later start: database open, 80 000 entries', () => openDirectory(directory))
+  await again.close()
+  await serverStarts(directory)
+} finally {
+  rmSync(directory, { recursive: true, force: true })
+}
+console.table(rows)
+
+/** The served application: from the command to the first answered page, and the answers after that. */
+async function serverStarts(data: string): Promise<void> {
+  if (!existsSync('.next/BUILD_ID')) return
+  const empty = mkdtempSync(join(tmpdir(), 'vivero-bench-empty-'))
+  for (const [what, home] of [['first start, served: first page of an empty bench', empty], ['later start, served: first page of the old room', data]] as const) {
+    const start = performance.now()
+    const server = spawn(process.execPath, ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', '4199'], { env: { ...process.env, VIVERO_DATA: home, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' }, stdio: 'ignore' })
+    const get = async (path: string) => (await fetch(`http://127.0.0.1:4199${path}`)).text()
+    for (;;) {
+      try {
+        await get(home === empty ? '/' : '/tanks/old-0')
+        break
+      } catch {
+        await new Promise((next) => setTimeout(next, 30))
+      }
+    }
+    note(what, performance.now() - start)
+    if (home === data) await answers(get, server.pid)
+    const gone = new Promise((next) => server.once('exit', next))
+    server.kill('SIGTERM')
+    await gone
+  }
+  rmSync(empty, { recursive: true, force: true })
+}
+
+async function answers(get: (path: string) => Promise<string>, pid: number | undefined): Promise<void> {
+  for (const desk of ['', '/round', '/water', '/rescape', '/book']) {
+    const times: number[] = []
+    for (let i = 0; i < 24; i++) {
+      const start = performance.now()
+      await get(`/tanks/old-0${desk}`)
+      if (i >= 4) times.push(performance.now() - start)
+    }
+    times.sort((a, b) => a - b)
+    note(`answer of ${desk || '/look'} in the old room, median`, times[10], `p95 ${times[18].toFixed(0)} ms`)
+  }
+  const status = pid && existsSync(`/proc/${pid}/status`) ? /VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8')) : null
+  if (status) rows.push({ what: 'memory of the server after that, MB', ms: Math.round(Number(status[1]) / 1024), remark: '' })
+}

@@ -1,0 +1,68 @@
+import { readFileSync } from 'node:fs'
+import { expect, open, test } from './page'
+
+const HEAD = 'at,parameter,value,unit,method,note'
+const file = (name: string, content: string | Buffer) => ({ name, mimeType: 'text/csv', buffer: Buffer.from(content) })
+const chooser = 'input[type=file]'
+
+test('readings.csv: preview by line, nothing written before it is accepted, the same file again adds nothing', async ({ page }) => {
+  const good = `${HEAD}\n2026-05-01T10:00:00Z,nitrate,12,mg/L,photometer,first\n2026-05-02T10:00:00Z,nitrate,3,mg/L N,photometer,\n2026-05-03T10:00:00Z,nitrate,ten,mg/L,photometer,\n2026-05-04T10:00:00Z,mood,1,mg/L,photometer,\n`
+  await open(page, '/tanks/spring/book/import')
+  await page.setInputFiles(chooser, file('readings.csv', good))
+  await expect(page.locator('main')).toContainText('2 new readings, 0 known already, 2 that cannot be read.')
+  await expect(page.locator('main')).toContainText('line 4')
+  await expect(page.locator('main')).toContainText('“ten” is not a number')
+  await page.getByRole('button', { name: 'Leave it' }).click()
+  await page.setInputFiles(chooser, file('readings.csv', good))
+  await page.getByRole('button', { name: 'Write 2 readings' }).click()
+  await expect(page.locator('main')).toContainText('2 readings written.')
+  await page.setInputFiles(chooser, file('readings.csv', good))
+  await expect(page.locator('main')).toContainText('0 new readings, 2 known already')
+  await expect(page.getByRole('button', { name: /^Write/ })).toHaveCount(0)
+})
+
+test('files that are none: a sentence, nothing written', async ({ page, quiet }) => {
+  await open(page, '/tanks/spring/book/import')
+  const cases: [string, string | Buffer, RegExp][] = [
+    ['wrong columns', 'when,what\n1,2', /heading must read/],
+    ['binary', Buffer.from([0x89, 0x50, 0, 0, 1, 2, 3]), /not a text file/],
+    ['empty', '', /empty|No file/],
+    ['50 MB', Buffer.alloc(49e6, 65), /larger than the 20 MB/],
+  ]
+  for (const [name, content, sentence] of cases) {
+    await page.setInputFiles(chooser, file(`${name}.csv`, content))
+    await expect(page.getByRole('alert').filter({ hasText: sentence })).toBeVisible()
+  }
+  await page.setInputFiles(chooser, file('semicolons.csv', `\uFEFF${HEAD.replaceAll(',', ';')}\n2026-05-05T10:00:00Z;pH;6,9;pH;probe;`))
+  await expect(page.locator('main')).toContainText('1 new reading')
+  await expect(page.locator('main')).toContainText('separated by semicolons')
+  // The browser reports every refusal of the server by its number.
+  expect(quiet.every((line) => /422|413|400/.test(line))).toBe(true)
+  quiet.length = 0
+})
+
+test('the tank file goes out and comes back: a known tank gets nothing, a damaged file names its part', async ({ page, quiet }) => {
+  await open(page, '/tanks/gully/book')
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Write the tank file' }).click()])
+  const text = readFileSync(await download.path(), 'utf8')
+  expect(JSON.parse(text)).toMatchObject({ format: 'vivero-tank', version: 1, vessel: { name: 'Gully' } })
+  await open(page, '/read')
+  await page.setInputFiles(chooser, { name: 'gully.json', mimeType: 'application/json', buffer: Buffer.from(text) })
+  await expect(page.locator('main')).toContainText('Gully was here already: 0 lines added')
+  await page.setInputFiles(chooser, { name: 'bad.json', mimeType: 'application/json', buffer: Buffer.from(text.replace('"lengthCm": 45', '"lengthCm": -45')) })
+  await expect(page.getByRole('alert').filter({ hasText: 'vessel.lengthCm' })).toBeVisible()
+  await page.setInputFiles(chooser, { name: 'cut.json', mimeType: 'application/json', buffer: Buffer.from(text.slice(0, 900)) })
+  await expect(page.getByRole('alert').filter({ hasText: 'cut short' })).toBeVisible()
+  const fresh = text.replaceAll('"gully', '"ravine').replace('"name": "Gully"', '"name": "Ravine"')
+  await page.setInputFiles(chooser, { name: 'ravine.json', mimeType: 'application/json', buffer: Buffer.from(fresh) })
+  await expect(page.locator('main')).toContainText('Ravine stands on the bench')
+  expect(quiet.every((line) => line.includes('422'))).toBe(true)
+  quiet.length = 0
+})
+
+test('readings.csv goes out with the readings of the book', async ({ request }) => {
+  const answer = await request.get('/api/tanks/tarn/readings')
+  expect(answer.headers()['content-type']).toContain('text/csv')
+  expect((await answer.text()).split('\r\n')[0]).toBe(HEAD)
+  expect((await request.get('/api/tanks/nowhere/readings')).status()).toBe(404)
+})

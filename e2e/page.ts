@@ -1,0 +1,33 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test as base, type Page } from '@playwright/test'
+
+/** A page that fails its test when the browser's console shows an error or a warning, hydration warnings among them. */
+export const test = base.extend<{ quiet: string[] }>({
+  quiet: [async ({ page }, use) => {
+    const heard: string[] = []
+    page.on('console', (message) => {
+      if (['error', 'warning'].includes(message.type())) heard.push(message.text())
+    })
+    page.on('pageerror', (error) => heard.push(error.message))
+    await use(heard)
+    expect(heard, 'the console stays quiet').toEqual([])
+  }, { auto: true }],
+})
+export { expect }
+
+/** Opens a page and waits until it has come alive. */
+export async function open(page: Page, path: string): Promise<void> {
+  await page.goto(path)
+  await page.waitForLoadState('networkidle')
+}
+
+/** axe finds nothing to object to, by WCAG 2.2 A and AA. */
+export async function expectAccessible(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice']).analyze()
+  expect(violations.map((violation) => `${violation.id}: ${violation.nodes.map((node) => node.html.slice(0, 160)).join(' | ')}`)).toEqual([])
+}
+
+export const VIEWS = [
+  ['bench', '/'], ['look', '/tanks/tarn'], ['round', '/tanks/tarn/round'], ['water', '/tanks/tarn/water'], ['rescape', '/tanks/tarn/rescape'], ['book', '/tanks/tarn/book'],
+  ['log', '/tanks/tarn/book?log=reading'], ['import', '/tanks/tarn/book/import'], ['plant', '/tanks/spring/plant'], ['set-up', '/set-up'], ['read', '/read'], ['gully', '/tanks/gully'],
+] as const

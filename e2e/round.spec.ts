@@ -1,0 +1,76 @@
+import { expect, open, test } from './page'
+
+test.describe.configure({ mode: 'serial' })
+
+const station = (name: string) => ({ name: new RegExp(`^${name}`) })
+
+test('Enter inks the pencil, a far value is asked for once, a reload loses nothing', async ({ page }) => {
+  await open(page, '/tanks/tarn/round')
+  await expect(page.getByRole('heading', { level: 2 })).toContainText('Surface')
+  await expect(page.getByLabel('Floaters, right half', { exact: true })).toBeFocused()
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { level: 2 })).toContainText('Glass')
+  // Nothing to measure here: the way on has the focus.
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { level: 2 })).toContainText('Background')
+
+  const s1 = page.getByLabel('Green stems, back left', { exact: true })
+  await expect(s1).toBeFocused()
+  await s1.fill('4')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('Really 4?')).toBeVisible()
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('less than expected')).toBeVisible()
+  const s2 = page.getByLabel('Fine stems, left of the root', { exact: true })
+  await expect(s2).toBeFocused()
+  await s2.fill('tall')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('This must be a number.')).toBeVisible()
+  await s2.fill('')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('inked at a glance')).toBeVisible()
+
+  await page.getByRole('button', { name: 'bare below' }).click()
+  await page.getByRole('group', { name: /bare below/ }).getByRole('button', { name: 'S4' }).click()
+  await expect(page.getByText('bare below on S4')).toBeVisible()
+  await page.waitForLoadState('networkidle')
+
+  await page.reload()
+  await expect(page.getByRole('heading', { level: 2 })).toContainText('Background')
+  await expect(page.getByLabel('Green stems, back left', { exact: true })).toHaveValue('4')
+  await expect(page.getByText('bare below on S4')).toBeVisible()
+})
+
+test('the finished round is in the book, with what was pencilled beside it, and the next one starts blank', async ({ page }) => {
+  await open(page, '/tanks/tarn/round')
+  await page.getByLabel('Green stems, back left', { exact: true }).fill('40')
+  await page.keyboard.press('Enter')
+  await page.getByRole('navigation', { name: 'Stations' }).getByRole('button', station('You')).click()
+  await page.getByLabel('How much do you enjoy this tank?', { exact: true }).fill('5')
+  await page.keyboard.press('Enter')
+  await page.getByRole('button', { name: 'Ink the round' }).click()
+  await expect(page.locator('main')).toContainText(/\d answers inked in/)
+  await open(page, '/tanks/tarn/book')
+  const first = page.locator('section').filter({ hasText: 'Walked the round' }).first()
+  await expect(first).toContainText('S1 Green stems, back left: height 40 cm')
+  await expect(first).toContainText('pencilled')
+  await expect(first).toContainText('at a glance')
+  await expect(first).toContainText('Bare below, S4')
+  await open(page, '/tanks/tarn/round')
+  await expect(page.getByRole('button', { name: 'start afresh' })).toHaveCount(0)
+})
+
+test('a round of twelve plantings goes by Enter alone, well within three minutes of keystrokes', async ({ page }) => {
+  await open(page, '/tanks/spring/round')
+  for (let i = 0; i < 40; i++) {
+    if (await page.getByRole('button', { name: 'Ink the round' }).isVisible()) break
+    await page.keyboard.press('Enter')
+    await page.waitForTimeout(60)
+  }
+  await expect(page.getByRole('button', { name: 'Ink the round' })).toBeVisible()
+  await page.keyboard.press('Escape')
+  await expect(page).toHaveURL(/tanks\/spring$/)
+  await open(page, '/tanks/spring/round')
+  await page.getByRole('button', { name: 'start afresh' }).click()
+  await expect(page.getByRole('button', { name: 'start afresh' })).toHaveCount(0)
+})

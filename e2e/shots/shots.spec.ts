@@ -1,0 +1,32 @@
+import { mkdirSync } from 'node:fs'
+import { join } from 'node:path'
+import { test, type Page } from '@playwright/test'
+
+const FOLDER = process.env.VIVERO_SHOTS ?? 'docs/screenshots'
+mkdirSync(FOLDER, { recursive: true })
+
+const VIEWS: { name: string; path: string; dark?: boolean; phone?: boolean; act?: (page: Page) => Promise<void> }[] = [
+  { name: 'bench', path: '/' },
+  { name: 'look', path: '/tanks/tarn' },
+  { name: 'look-in-spring', path: '/tanks/tarn', act: async (page) => { await page.getByRole('slider').fill(String(Math.floor(Date.now() / 86_400_000) - 200)) } },
+  { name: 'look-to-come', path: '/tanks/tarn', act: async (page) => { await page.getByRole('slider').fill(String(Math.floor(Date.now() / 86_400_000) + 20)) } },
+  { name: 'look-lamp-off', path: '/tanks/tarn', dark: true },
+  { name: 'look-phone', path: '/tanks/tarn', phone: true },
+  { name: 'round', path: '/tanks/tarn/round', act: async (page) => { await page.getByRole('navigation', { name: 'Stations' }).getByRole('button', { name: /Background/ }).click(); await page.keyboard.press('Enter') } },
+  { name: 'water', path: '/tanks/tarn/water' },
+  { name: 'rescape', path: '/tanks/tarn/rescape' },
+  { name: 'plan', path: '/tanks/tarn/rescape', act: async (page) => { await page.locator('[data-option="partial"] button').click(); await page.waitForURL(/rescape\/./) } },
+  { name: 'book', path: '/tanks/tarn/book' },
+]
+
+for (const { name, path, dark, phone, act } of VIEWS) {
+  test(name, async ({ page, context, baseURL }) => {
+    if (dark) await context.addCookies([{ name: 'lamp', value: 'off', url: baseURL! }])
+    if (phone) await page.setViewportSize({ width: 390, height: 844 })
+    await page.goto(path)
+    await page.waitForLoadState('networkidle')
+    await act?.(page)
+    await page.waitForTimeout(600)
+    await page.screenshot({ path: join(FOLDER, `${name}.png`) })
+  })
+}

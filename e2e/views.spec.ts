@@ -1,0 +1,74 @@
+import { expect, expectAccessible, open, test, VIEWS } from './page'
+
+for (const [name, path] of VIEWS) {
+  test(`${name} opens, says its sentence, and axe finds nothing`, async ({ page }) => {
+    await open(page, path)
+    await expect(page.locator('h1')).toHaveCount(1)
+    await expect(page.locator('h1')).not.toBeEmpty()
+    await page.waitForLoadState('networkidle')
+    await expectAccessible(page)
+  })
+}
+
+for (const [name, path] of VIEWS.slice(0, 6)) {
+  test(`${name} with the lamp off`, async ({ page, context, baseURL }) => {
+    await context.addCookies([{ name: 'lamp', value: 'off', url: baseURL! }])
+    await open(page, path)
+    await expect(page.locator('html')).toHaveClass(/dark/)
+    await page.waitForLoadState('networkidle')
+    await expectAccessible(page)
+  })
+  test(`${name} on a phone: nothing is wider than the page`, async ({ page }) => {
+    await page.setViewportSize({ width: 390, height: 844 })
+    await open(page, path)
+    await page.waitForLoadState('networkidle')
+    const wider = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)
+    expect(wider).toBeLessThanOrEqual(0)
+    await expectAccessible(page)
+  })
+}
+
+test('the lamp switch holds over a reload', async ({ page }) => {
+  await open(page, '/')
+  await page.getByRole('button', { name: 'Lamp off' }).click()
+  await expect(page.locator('html')).toHaveClass(/dark/)
+  await page.reload()
+  await expect(page.locator('html')).toHaveClass(/dark/)
+  await expect(page.getByRole('button', { name: 'Lamp off' })).toHaveAttribute('aria-pressed', 'true')
+})
+
+test('keys open the desks, ? lists them, and they can be switched off', async ({ page }) => {
+  await open(page, '/tanks/tarn')
+  await page.keyboard.press('3')
+  await expect(page).toHaveURL(/water$/)
+  await page.keyboard.press('?')
+  await expect(page.getByRole('dialog')).toContainText('a day back')
+  await page.getByLabel('Single keys open desks').uncheck()
+  await page.keyboard.press('Escape')
+  await expect(page.getByRole('dialog')).toBeHidden()
+  await page.keyboard.press('1')
+  await page.waitForTimeout(300)
+  await expect(page).toHaveURL(/water$/)
+})
+
+test('no desk is promised that is not there, and an unknown tank says so', async ({ page, quiet }) => {
+  await open(page, '/tanks/tarn')
+  for (const link of await page.getByRole('navigation', { name: 'Desks' }).getByRole('link').all()) {
+    const answer = await page.request.get((await link.getAttribute('href'))!)
+    expect(answer.status()).toBe(200)
+  }
+  const gone = await page.goto('/tanks/nowhere')
+  expect(gone?.status()).toBe(404)
+  await expect(page.locator('h1')).toContainText('no such page')
+  // The browser itself reports the 404 of the page asked for.
+  quiet.length = 0
+})
+
+test('foreign names and foreign pages are refused', async ({ request, baseURL }) => {
+  const foreign = await request.get('/', { headers: { host: 'evil.example' } })
+  expect(foreign.status()).toBe(421)
+  const write = await request.post('/api/tank-file', { headers: { origin: 'http://evil.example' }, data: '{}' })
+  expect(write.status()).toBe(403)
+  const own = await request.post('/api/tank-file', { headers: { origin: baseURL! }, data: '{}' })
+  expect(own.status()).toBe(422)
+})

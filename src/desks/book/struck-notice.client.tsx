@@ -1,0 +1,40 @@
+'use client'
+
+import { Box, chakra, Flex } from '@chakra-ui/react'
+import { createContext, useContext, useState, useTransition, type ReactNode } from 'react'
+import { strike } from './actions'
+
+interface Notice {
+  id: string
+  says: string
+  struck: boolean
+}
+const Context = createContext<(notice: Notice) => void>(() => {})
+
+/** Lets a line of the book say that it was struck out or brought back, though the line itself leaves the page. */
+export const useStruckNotice = () => useContext(Context)
+
+/** The last strike and the way back, kept in view over the journal's own refresh. */
+export function StruckNotice({ slug, children }: { slug: string; children: ReactNode }) {
+  const [notice, setNotice] = useState<Notice | null>(null)
+  const [busy, start] = useTransition()
+  const undo = () => start(async () => {
+    if (!notice) return
+    const answer = await strike(slug, notice.id, !notice.struck)
+    if (answer.ok) setNotice({ ...notice, struck: !notice.struck })
+  })
+  return (
+    <Context.Provider value={setNotice}>
+      {children}
+      <Box role="status">
+        {notice ? (
+          <Flex position="fixed" left={4} bottom={{ base: '60px', md: 4 }} zIndex={3} bg="ink" color="paper" px={4} py={2} gap={4} align="center" maxW="90vw">
+            <span>{notice.struck ? 'Struck out' : 'Brought back'}: {notice.says}</span>
+            <chakra.button type="button" disabled={busy} onClick={undo} minH="36px" px={2} textDecoration="underline" cursor="pointer">Undo</chakra.button>
+            <chakra.button type="button" onClick={() => setNotice(null)} minH="36px" px={2} cursor="pointer" aria-label="Close this notice">✕</chakra.button>
+          </Flex>
+        ) : null}
+      </Box>
+    </Context.Provider>
+  )
+}

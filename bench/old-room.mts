@@ -18,14 +18,19 @@ function oldTank(model: TankHistory, index: number, lines: number, today: number
   const first = today - YEARS * 365
   const plantings = model.plantings.map((planting) => ({ ...planting, id: prefix(planting.id), layoutId: prefix(planting.layoutId), plantedAt: instantOf(first), perch: planting.perch && { ...planting.perch, hardscapeId: prefix(planting.perch.hardscapeId) } }))
   const rows: Entry[] = []
+  let nitrate = 15
   const step = (YEARS * 365) / lines
   for (let k = 0; k < lines; k++) {
     const at = instantOf(first + k * step)
     const base = { id: prefix(`e${String(k).padStart(6, '0')}`), at, certainty: 'measured' as const, by: 'keeper' as const, note: null, expected: null }
     const lot = random()
+    nitrate += step * 1.1
     const planting = plantings[Math.floor(random() * plantings.length)]
-    if (lot < 0.12) rows.push({ ...base, kind: 'water-change', fraction: 0.4, litres: 75, sourceId: prefix('tarn-spring') })
-    else if (lot < 0.2) rows.push({ ...base, kind: 'reading', parameter: 'nitrate', value: 15 + 10 * random(), method: 'photometer', entered: { value: 20, unit: 'mg/L' } })
+    if (lot < 0.025) {
+      nitrate = nitrate * 0.6 + 0.4
+      rows.push({ ...base, kind: 'water-change', fraction: 0.4, litres: 75, sourceId: prefix('tarn-spring') })
+    }
+    else if (lot < 0.08) rows.push({ ...base, kind: 'reading', parameter: 'nitrate', value: Math.max(0, nitrate + (random() - 0.5) * 4), method: 'photometer', entered: { value: nitrate, unit: 'mg/L' } })
     else if (lot < 0.3) rows.push({ ...base, kind: 'reading', parameter: 'temperature', value: 23 + random() * 2, method: 'probe', entered: { value: 24, unit: '°C' } })
     else if (lot < 0.34) rows.push({ ...base, kind: 'trim', plantingId: planting.id, fromCm: 30, toCm: 12 })
     else if (lot < 0.75) rows.push({ ...base, kind: 'measure', plantingId: planting.id, measure: 'height', value: 12 + 18 * random() })

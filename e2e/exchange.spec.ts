@@ -1,4 +1,4 @@
-import { readFileSync } from 'node:fs'
+import { readFileSync, writeFileSync } from 'node:fs'
 import { expect, open, test } from './page'
 
 const HEAD = 'at,parameter,value,unit,method,note'
@@ -27,12 +27,17 @@ test('files that are none: a sentence, nothing written', async ({ page, quiet })
     ['wrong columns', 'when,what\n1,2', /heading must read/],
     ['binary', Buffer.from([0x89, 0x50, 0, 0, 1, 2, 3]), /not a text file/],
     ['empty', '', /empty|No file/],
-    ['50 MB', Buffer.alloc(49e6, 65), /larger than the 20 MB/],
   ]
   for (const [name, content, sentence] of cases) {
     await page.setInputFiles(chooser, file(`${name}.csv`, content))
     await expect(page.getByRole('alert').filter({ hasText: sentence })).toBeVisible()
   }
+  const large = test.info().outputPath('large.csv')
+  writeFileSync(large, Buffer.alloc(50e6, 65))
+  await page.setInputFiles(chooser, large)
+  await expect(page.getByRole('alert').filter({ hasText: '50 MB; Vivero reads up to 20 MB' })).toBeVisible()
+  const direct = await page.request.post('/api/tanks/spring/readings?preview', { data: Buffer.alloc(21e6, 65) })
+  expect([direct.status(), await direct.text()]).toEqual([413, expect.stringContaining('larger than the 20 MB')])
   await page.setInputFiles(chooser, file('semicolons.csv', `\uFEFF${HEAD.replaceAll(',', ';')}\n2026-05-05T10:00:00Z;pH;6,9;pH;probe;`))
   await expect(page.locator('main')).toContainText('1 new reading')
   await expect(page.locator('main')).toContainText('separated by semicolons')

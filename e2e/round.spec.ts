@@ -13,7 +13,11 @@ test('Enter inks the pencil, a far value is asked for once, a reload loses nothi
   // Nothing to measure here: the way on has the focus.
   await page.keyboard.press('Enter')
   await expect(page.getByRole('heading', { level: 2 })).toContainText('Background')
+  await page.getByRole('button', { name: '← Glass' }).click()
 
+  await page.getByRole('button', { name: '← Surface' }).click()
+  await expect(page.getByLabel('Floaters, right half', { exact: true })).toHaveValue(/\d+/)
+  await page.getByRole('navigation', { name: 'Stations' }).getByRole('button', station('Background')).click()
   const s1 = page.getByLabel('Green stems, back left', { exact: true })
   await expect(s1).toBeFocused()
   await s1.fill('4')

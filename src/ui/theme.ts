@@ -29,6 +29,7 @@ const config = defineConfig({
         margin: twin('#F4EFE1', '#1B221E'),
         tab: twin('#E9E2CE', '#232C27'),
         ink: twin('#1D2B24', '#E9E5D8'),
+        contour: twin('#1D2B24', '#B4BDA9'),
         pencil: twin('#5E645B', '#A3AA9F'),
         graphite: twin('#A5A899', '#5D675F'),
         rule: twin('#CFC8B4', '#36413A'),

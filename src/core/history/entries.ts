@@ -1,5 +1,6 @@
 import type { Parameter } from '../quantity/units'
 import type { Instant } from '../quantity/time'
+import { ofKind } from './index-entries'
 
 /** How a value was had; it decides how far it is trusted. */
 export const METHODS = ['drops-chart', 'titration', 'strip', 'photometer', 'probe', 'indicator'] as const
@@ -66,6 +67,6 @@ export const ENTRY_KINDS = [
 ] as const satisfies readonly EntryKind[]
 
 /** The entries of one kind, in the order given. */
-export function entriesOf<K extends EntryKind>(entries: readonly Entry[], kind: K): EntryOf<K>[] {
-  return entries.filter((entry): entry is Extract<Entry, EntryOf<K>> => entry.kind === kind) as EntryOf<K>[]
+export function entriesOf<K extends EntryKind>(entries: readonly Entry[], kind: K): readonly EntryOf<K>[] {
+  return ofKind(entries, kind) as unknown as readonly EntryOf<K>[]
 }

@@ -40,6 +40,9 @@ export function usualSource(history: TankHistory): SourceWater | null {
 /** The story as it stood at `at`: later entries are left out. */
 export function storyUntil(history: TankHistory, at: Instant): TankHistory {
   const day = dayOf(at)
+  const last = history.entries.at(-1)
+  // Nothing later: the same story, with all that was already sorted out of it.
+  if (!last || dayOf(last.at) <= day) return history
   return { ...history, entries: history.entries.filter((entry) => dayOf(entry.at) <= day) }
 }
 

@@ -10,7 +10,8 @@ import type { Finding } from './finding'
 export function changeFinding(history: TankHistory, now: Instant): Finding | null {
   const regime = changeRegime(history, now)
   if (regime.routineDays === null || regime.lastAt === null) return null
-  const late = dayOf(now) - dayOf(regime.lastAt) - regime.routineDays
+  // Whole days, as the list of what is due counts them.
+  const late = Math.floor(dayOf(now) - dayOf(regime.lastAt) - regime.routineDays)
   const changes = entriesOf(history.entries, 'water-change')
   const because = changes.slice(-3).map((change) => evidence(change, history))
   if (regime.everyDays) {

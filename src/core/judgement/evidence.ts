@@ -10,7 +10,8 @@ export function evidence(entry: Entry, history: TankHistory): Evidence {
 
 /** Entries by id as evidence, in the order given; ids the story does not hold are passed over. */
 export function evidenceFor(ids: readonly string[], history: TankHistory): Evidence[] {
-  const byId = new Map(history.entries.map((entry) => [entry.id, entry]))
+  const wanted = new Set(ids)
+  const byId = new Map(history.entries.filter((entry) => wanted.has(entry.id)).map((entry) => [entry.id, entry]))
   return ids.flatMap((id) => {
     const entry = byId.get(id)
     return entry ? [evidence(entry, history)] : []

@@ -1,4 +1,5 @@
 import { entriesOf } from '../history/entries'
+import { ofPlanting } from '../history/index-entries'
 import { plantingsAt, speciesOf } from '../history/lookup'
 import type { TankHistory } from '../history/types'
 import { daysToSurface } from '../plants/height'
@@ -20,9 +21,7 @@ export function stemFindings(history: TankHistory, now: Instant): Finding[] {
   return plantingsAt(history, now).flatMap((planting) => {
     const reach = daysToSurface(history, planting, now)
     if (!reach || reach.value > NEAR_DAYS) return []
-    const heights = history.entries.filter(
-      (entry) => (entry.kind === 'measure' || entry.kind === 'trim') && entry.plantingId === planting.id,
-    )
+    const heights = ofPlanting(history.entries, planting.id)
     const shade = scene.shades.find((candidate) => candidate.plantingId === planting.id)
     const bareEntry = entriesOf(history.entries, 'sign').findLast((entry) => entry.sign === 'bare below' && entry.place.of === 'planting' && entry.place.id === planting.id)
     const range = reach.high === null ? `${Math.round(reach.low)} or more` : `${Math.round(reach.low)}–${Math.round(reach.high)}`

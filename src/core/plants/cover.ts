@@ -1,4 +1,5 @@
-import { entriesOf } from '../history/entries'
+import type { Entry, EntryOf } from '../history/entries'
+import { ofPlanting } from '../history/index-entries'
 import type { Planting, TankHistory } from '../history/types'
 import { Z80, type Estimate } from '../quantity/estimate'
 import { dayOf, type Instant } from '../quantity/time'
@@ -38,8 +39,8 @@ const expit = (x: number) => COVER_CEILING / (1 + Math.exp(-x))
  */
 export function fitCover(history: TankHistory, planting: Planting, now: Instant): CoverFit | null {
   const today = dayOf(now)
-  const all = entriesOf(history.entries, 'measure').filter(
-    (entry) => entry.plantingId === planting.id && entry.measure === 'cover' && dayOf(entry.at) <= today,
+  const all = ofPlanting(history.entries, planting.id).filter(
+    (entry): entry is EntryOf<'measure'> & Entry => entry.kind === 'measure' && entry.measure === 'cover' && dayOf(entry.at) <= today,
   )
   if (all.length === 0) return null
   const recent = all.filter((entry) => dayOf(entry.at) > today - WINDOW_DAYS)

@@ -1,4 +1,5 @@
-import { entriesOf, type Certainty, type EntryOf } from '../history/entries'
+import type { Certainty } from '../history/entries'
+import { ofPlanting } from '../history/index-entries'
 import { speciesOf } from '../history/lookup'
 import type { Planting, TankHistory } from '../history/types'
 import { normalEstimate, Z80, type Estimate } from '../quantity/estimate'
@@ -38,13 +39,13 @@ const sdOf = (certainty: Certainty) => (certainty === 'glance' ? GLANCE_SD : MEA
 export function growthSegments(history: TankHistory, plantingId: string, now: Instant): GrowthSegment[] {
   const today = dayOf(now)
   const segments: GrowthSegment[] = [{ points: [] }]
-  for (const entry of history.entries) {
+  for (const entry of ofPlanting(history.entries, plantingId)) {
     const day = dayOf(entry.at)
     if (day > today) break
     const here = segments[segments.length - 1].points
-    if (entry.kind === 'measure' && entry.plantingId === plantingId && entry.measure === 'height') {
+    if (entry.kind === 'measure' && entry.measure === 'height') {
       here.push({ day, cm: entry.value, sd: sdOf(entry.certainty), entryId: entry.id })
-    } else if (entry.kind === 'trim' && entry.plantingId === plantingId) {
+    } else if (entry.kind === 'trim') {
       if (entry.fromCm !== null) here.push({ day, cm: entry.fromCm, sd: MEASURED_SD, entryId: entry.id })
       segments.push({ points: [{ day, cm: entry.toCm, sd: TRIM_SD, entryId: entry.id }] })
     }
@@ -112,9 +113,4 @@ function segmentSlope(points: readonly HeightPoint[], today: number, halfLifeDay
   const rate = joint / spread
   const chiSquare = points.reduce((sum, point) => sum + ((point.cm - meanCm - rate * (point.day - meanDay)) / point.sd) ** 2, 0)
   return { rate, precision: spread, chiSquare }
-}
-
-/** Trims of a planting, oldest first. */
-export function trimsOf(history: TankHistory, plantingId: string): EntryOf<'trim'>[] {
-  return entriesOf(history.entries, 'trim').filter((trim) => trim.plantingId === plantingId)
 }

@@ -7,7 +7,7 @@ import { evidence, evidenceFor, reckoned } from '../judgement/evidence'
 import type { Evidence } from '../judgement/finding'
 import { moodTrend } from '../judgement/mood-finding'
 import { soilState } from '../judgement/soil-finding'
-import { sceneOn, stageOf } from '../layout/scene'
+import { sceneOn, stageOf, type Scene } from '../layout/scene'
 import { coverIn, fitCover } from '../plants/cover'
 import { sayEstimate, sayNumber } from '../quantity/say'
 import { dayOf, daysBetween, instantOf, type Instant } from '../quantity/time'
@@ -42,9 +42,10 @@ const RECENT_SIGN_DAYS = 90
 /** The signs of decline of a layout at `now`, each present, absent or unknown with its evidence. Unknown never counts as absent. */
 export function reviewDecline(history: TankHistory, now: Instant): DeclineReview {
   const story = storyUntil(history, now)
+  const scene = sceneOn(stageOf(story, now), dayOf(now))
   const signs = [
     carpetSign(story, now), soilSign(story, now), blackPatches(story, now), algaeSign(story, now), bareStems(story, now),
-    shadeSign(story, now), workSign(story, now), nitrateSign(story, now), joySign(story, now), linesSign(story, now),
+    shadeSign(scene), workSign(story, now), nitrateSign(story, now), joySign(story, now), linesSign(story, scene),
   ]
   const known = signs.filter((sign) => sign.state !== 'unknown')
   return { signs, known: known.length, weight: known.length === 0 ? 0 : known.reduce((sum, sign) => sum + sign.strength, 0) / known.length }
@@ -138,8 +139,7 @@ function bareStems(history: TankHistory, now: Instant): DeclineFinding {
 
 /** PAR under which a carpet or midground plant starves. Common practice: “low” is under 30 µmol. */
 const LOW_PAR = 30
-function shadeSign(history: TankHistory, now: Instant): DeclineFinding {
-  const scene = sceneOn(stageOf(history, now), dayOf(now))
+function shadeSign(scene: Scene): DeclineFinding {
   const low = scene.plants.filter(({ staged }) => ['foreground', 'midground'].includes(staged.planting.zone))
   if (low.length === 0) return sign('shade', null)
   const dark = low.filter(({ par }) => par < LOW_PAR * 0.6)
@@ -172,10 +172,9 @@ function nitrateSign(history: TankHistory, now: Instant): DeclineFinding {
   return sign('nitrate', { strength: clamp((b - Math.max(0.3, a)) / 3), says: `The gain went from ${sayNumber(a, 0.2)} to ${sayNumber(b, 0.2)} mg/L a day in four months.`, because: [reckoned(`Now ${sayEstimate(present.value.now)} mg/L, from ${present.value.now.because}`)] })
 }
 
-function linesSign(history: TankHistory, now: Instant): DeclineFinding {
+function linesSign(history: TankHistory, scene: Scene): DeclineFinding {
   const focal = currentLayout(history)?.hardscape.find((piece) => piece.focal)
   if (!focal) return sign('lines', null)
-  const scene = sceneOn(stageOf(history, now), dayOf(now))
   const top = Math.max(...focal.outline.map((point) => point[1]))
   const [x0, x1] = [Math.min(...focal.outline.map((point) => point[0])), Math.max(...focal.outline.map((point) => point[0]))]
   const base = Math.min(...focal.outline.map((point) => point[1]))

@@ -2,7 +2,7 @@ import type { PlanStep, TankHistory } from '../history/types'
 import type { Estimate } from '../quantity/estimate'
 import type { Instant } from '../quantity/time'
 import type { DeclineReview, DeclineSign } from './decline'
-import { sectionsFor } from './sections'
+import { sectionsFor, type Section } from './sections'
 import { fullResetSteps, sectionSteps, trimSteps } from './steps'
 import { animalsOutHours, handHours } from './timing'
 
@@ -54,9 +54,8 @@ const MONTH_COST = 0.03
 export const SECTION_INTERVAL_DAYS = 14
 const SETTLING_DAYS = 30
 
-/** The steps an option would take now, all stages. */
-export function stepsFor(option: OptionKey, history: TankHistory, review: DeclineReview, now: Instant): PlanStep[] {
-  const sections = sectionsFor(history, review, now)
+/** The steps an option would take now, all stages, for the sections that need redoing. */
+export function stepsFor(option: OptionKey, history: TankHistory, review: DeclineReview, sections: readonly Section[], now: Instant): PlanStep[] {
   switch (option) {
     case 'leave':
       return []
@@ -84,12 +83,13 @@ export function renewsSoil(review: DeclineReview): boolean {
 export function weighOptions(history: TankHistory, review: DeclineReview, now: Instant): WeighedOption[] {
   const present = review.signs.filter((sign) => sign.state === 'present')
   const total = present.reduce((sum, sign) => sum + sign.strength, 0)
-  const stages = Math.max(1, sectionsFor(history, review, now).length)
+  const sections = sectionsFor(history, review, now)
+  const stages = Math.max(1, sections.length)
   // Little trouble makes even a perfect cure worth little: relief counts in proportion to the decline, up to a third of the scale.
   const need = Math.min(1, review.weight * 3)
   return OPTION_KEYS.map((key) => {
     const facts = FACTS[key]
-    const steps = stepsFor(key, history, review, now)
+    const steps = stepsFor(key, history, review, sections, now)
     const hands = handHours(steps)
     const animalsOut = animalsOutHours(steps)
     const cures = present.flatMap((sign) => {

@@ -22,9 +22,10 @@ const STEMS_PER_100CM2 = 9
  * `id` and `startOn` come from outside. Refuses when there is nothing to plan (leave, or no planting needs redoing).
  */
 export function draftPlan(history: TankHistory, review: DeclineReview, option: OptionKey, startOn: Instant, now: Instant, id: string): Result<Plan> {
-  const steps = stepsFor(option, history, review, now)
+  const needed = sectionsFor(history, review, now)
+  const steps = stepsFor(option, history, review, needed, now)
   if (steps.length === 0) return refuse(option === 'leave' ? 'Leaving it needs no plan; walk the rounds.' : 'No planting shows a sign that this option would cure, so there is no section to plan.')
-  const sections = option === 'partial' ? sectionsFor(history, review, now) : option === 'zone' ? sectionsFor(history, review, now).slice(0, 1) : []
+  const sections = option === 'partial' ? needed : option === 'zone' ? needed.slice(0, 1) : []
   const whole: Section = { plantings: plantingsAt(history, now), massShare: option === 'trim' ? 0.4 : 1, areaCm2: 0, soilLitres: 0 }
   const stages = (sections.length > 0 ? sections : [whole]).map((section, i) => ({
     number: i + 1,

@@ -47,6 +47,11 @@ export interface Innovation {
   sd: number
   used: boolean
 }
+/** When a reading is doubted: past `gate` standard deviations; believed all the same when the next one within `windowDays` bears it out. */
+export interface Doubt {
+  gate: number
+  windowDays: number
+}
 export interface FilterRun {
   /** Filtered states, one a node, in time order. */
   filtered: GainState[]
@@ -65,11 +70,12 @@ interface Step {
   a: number
 }
 
-type Node = { day: number; order: number; reading?: { index: number } & FilterReading; event?: FilterEvent; jumpVariance?: number }
+type Node = { day: number; order: number; reading?: { index: number } & FilterReading; event?: FilterEvent }
 
 /**
  * Runs filter and smoother over readings, events and bare grid days (nodes at which a state is wanted).
- * `ignore` holds indices of readings that are looked at but not used; `jumps` adds variance to c at a reading's moment.
+ * With `doubt`, a reading that fits neither its forecast nor its successor is looked at but not used; two in a row that disagree
+ * the same way mean that the water itself jumped, and the level is set free at the first of them. One pass, whatever is doubted.
  * A reading at the moment of an event counts as taken before it. Empty readings are allowed: the prior is carried forward.
  * Throws when `from` is later than a node.
  */
@@ -79,23 +85,36 @@ export function runGainFilter(
   events: readonly FilterEvent[],
   grid: readonly number[],
   settings: FilterSettings,
-  ignore: ReadonlySet<number> = new Set(),
-  jumps: ReadonlyMap<number, number> = new Map(),
+  doubt: Doubt | null = null,
 ): FilterRun {
-  const nodes = orderNodes(readings, events, grid, jumps)
+  const { steps, innovations, logLikelihood } = forward(from, orderNodes(readings, events, grid), settings, doubt)
+  return { filtered: steps.map((step) => step.after), smoothed: smooth(steps), innovations, logLikelihood }
+}
+
+/** The forward pass alone under several settings: what decides between them, without the smoothing. */
+export function scoreGainFilter(from: number, readings: readonly FilterReading[], events: readonly FilterEvent[], candidates: readonly FilterSettings[], doubt: Doubt | null = null): { settings: FilterSettings; logLikelihood: number; unused: number }[] {
+  const nodes = orderNodes(readings, events, [])
+  return candidates.map((settings) => {
+    const { innovations, logLikelihood } = forward(from, nodes, settings, doubt)
+    return { settings, logLikelihood, unused: innovations.filter((innovation) => !innovation.used).length }
+  })
+}
+
+function forward(from: number, nodes: readonly Node[], settings: FilterSettings, doubt: Doubt | null): { steps: Step[]; innovations: Innovation[]; logLikelihood: number } {
   if (nodes.length > 0 && nodes[0].day < from) throw new RangeError('The filter cannot start after its first entry')
   const { prior } = settings
   let state: GainState = { day: from, c: prior.c, g: prior.g, cc: prior.cSd ** 2, cg: 0, gg: prior.gSd ** 2 }
   const steps: Step[] = []
   const innovations: Innovation[] = []
   let logLikelihood = 0
-  for (const node of nodes) {
+  for (let k = 0; k < nodes.length; k++) {
+    const node = nodes[k]
     const dt = node.day - state.day
-    const before = node.event ? applyEvent(carry(state, node.day, settings), node.event) : carry(state, node.day, settings)
-    if (node.jumpVariance) before.cc += node.jumpVariance
+    const before = advance(state, node, settings)
     let after = before
     if (node.reading) {
-      const { innovation, updated } = update(before, node.reading, !ignore.has(node.reading.index))
+      const use = judge(before, nodes, k, settings, doubt)
+      const { innovation, updated } = update(before, node.reading, use)
       innovations.push(innovation)
       after = updated
       if (innovation.used) {
@@ -106,8 +125,35 @@ export function runGainFilter(
     steps.push({ before, after, dt, a: node.event?.a ?? 1 })
     state = after
   }
-  return { filtered: steps.map((step) => step.after), smoothed: smooth(steps), innovations, logLikelihood }
+  return { steps, innovations, logLikelihood }
 }
+
+/** The state carried to a node and through its event. */
+function advance(state: GainState, node: Node, settings: FilterSettings): GainState {
+  const carried = carry(state, node.day, settings)
+  return node.event ? applyEvent(carried, node.event) : carried
+}
+
+/** Whether a reading is to be used. A jump that its successor bears out widens `before` in place, so that the reading is followed. */
+function judge(before: GainState, nodes: readonly Node[], at: number, settings: FilterSettings, doubt: Doubt | null): boolean {
+  const reading = nodes[at].reading
+  if (!doubt || !reading) return true
+  const { innovation } = update(before, reading, false)
+  if (Math.abs(innovation.surprise) <= doubt.gate * innovation.sd) return true
+  let state = before
+  for (let k = at + 1; k < nodes.length && nodes[k].day - reading.day <= doubt.windowDays; k++) {
+    state = advance(state, nodes[k], settings)
+    const next = nodes[k].reading
+    if (!next) continue
+    const { surprise } = update(state, next, false).innovation
+    const bornOut = Math.sign(surprise) === Math.sign(innovation.surprise) && Math.abs(surprise) > AGREES * Math.abs(innovation.surprise)
+    if (bornOut) before.cc += innovation.surprise ** 2
+    return bornOut
+  }
+  return false
+}
+/** Share of the first surprise that the second must show to bear it out. */
+const AGREES = 0.5
 
 /** The state `dt` days on with nothing happening in between. */
 export function carry(state: GainState, day: number, { gainDrift, unrest }: Pick<FilterSettings, 'gainDrift' | 'unrest'>): GainState {
@@ -196,10 +242,9 @@ function orderNodes(
   readings: readonly FilterReading[],
   events: readonly FilterEvent[],
   grid: readonly number[],
-  jumps: ReadonlyMap<number, number>,
 ): Node[] {
   const nodes: Node[] = [
-    ...readings.map((reading, index) => ({ day: reading.day, order: 0, reading: { ...reading, index }, jumpVariance: jumps.get(index) })),
+    ...readings.map((reading, index) => ({ day: reading.day, order: 0, reading: { ...reading, index } })),
     ...events.map((event) => ({ day: event.day, order: 1, event })),
     ...grid.map((day) => ({ day, order: 2 })),
   ]

@@ -6,7 +6,7 @@ import { type Result, ok, refuse } from '../quantity/result'
 import { dayOf, instantOf, type Instant } from '../quantity/time'
 import { netLitres } from '../vessel/volume'
 import { fractionForTarget } from './dilution'
-import { applyEvent, carry, runGainFilter, type FilterEvent, type FilterReading, type FilterRun, type FilterSettings, type GainState } from './gain-filter'
+import { applyEvent, carry, runGainFilter, scoreGainFilter, type Doubt, type FilterEvent, type FilterReading, type FilterSettings, type GainState } from './gain-filter'
 import { nitrateReadingSd } from './reading-uncertainty'
 import { nextChange } from './regime'
 
@@ -43,10 +43,8 @@ const PRIOR = { c: 10, cSd: 15, g: 0.7, gSd: 1.5 } as const
 /** Candidate restlessness of the daily gain, (mg/L/day)²/day: from a tank that hardly alters to one that turns within a fortnight. */
 const GAIN_DRIFTS = [0.0004, 0.0016, 0.0064, 0.025] as const
 const UNREST = 0.05
-/** An innovation past this many standard deviations is questioned (two-sided 0.3 %). */
-const GATE = 3
-/** Two readings in a row that disagree the same way within this time are believed: the water did jump. */
-const JUMP_WINDOW_DAYS = 21
+/** A surprise past three standard deviations (two-sided 0.3 %) is doubted, unless the next reading within three weeks bears it out. */
+const DOUBT: Doubt = { gate: 3, windowDays: 21 }
 /** Litres of a change are seldom read better than this share. */
 const CHANGE_SPREAD = 0.04
 const MAX_NODES_STEP_DAYS = 1
@@ -163,46 +161,13 @@ export function changeForTarget(estimate: NitrateEstimate, target: number, sourc
 }
 
 function fit(from: number, readings: FilterReading[], events: FilterEvent[], grid: number[]) {
-  let best: { run: FilterRun; settings: FilterSettings; ignore: Map<number, string> } | null = null
-  for (const gainDrift of GAIN_DRIFTS) {
-    const settings: FilterSettings = { gainDrift, unrest: UNREST, prior: { ...PRIOR } }
-    const { ignore, jumps } = questionReadings(from, readings, events, settings)
-    const run = runGainFilter(from, readings, events, [], settings, new Set(ignore.keys()), jumps)
-    // Each set-aside reading costs as much as a 3-sigma surprise, so that discarding never pays.
-    const score = run.logLikelihood - ignore.size * (0.5 * GATE ** 2 + 2)
-    if (!best || score > best.run.logLikelihood) {
-      best = { run: { ...run, logLikelihood: score }, settings, ignore }
-    }
-  }
-  if (!best) throw new Error('No filter setting was tried')
-  const { jumps } = questionReadings(from, readings, events, best.settings)
-  const run = runGainFilter(from, readings, events, grid, best.settings, new Set(best.ignore.keys()), jumps)
-  return { run, settings: best.settings, ignore: best.ignore }
-}
-
-/** Walks the readings: one lone misfit is set aside; two in a row on the same side mean the water itself jumped. */
-function questionReadings(from: number, readings: FilterReading[], events: FilterEvent[], settings: FilterSettings) {
-  const ignore = new Map<number, string>()
-  const jumps = new Map<number, number>()
-  for (let pass = 0; pass < readings.length; pass++) {
-    const run = runGainFilter(from, readings, events, [], settings, new Set(ignore.keys()), jumps)
-    const misfit = run.innovations.find((candidate) => candidate.used && Math.abs(candidate.surprise) > GATE * candidate.sd)
-    if (!misfit) break
-    const at = run.innovations.indexOf(misfit)
-    ignore.set(misfit.index, sentence(misfit.surprise, misfit.sd))
-    const trial = runGainFilter(from, readings, events, [], settings, new Set(ignore.keys()), jumps)
-    const next = trial.innovations[at + 1]
-    const agrees =
-      next !== undefined &&
-      next.day - misfit.day <= JUMP_WINDOW_DAYS &&
-      Math.sign(next.surprise) === Math.sign(misfit.surprise) &&
-      Math.abs(next.surprise) > 0.5 * Math.abs(misfit.surprise)
-    if (agrees) {
-      ignore.delete(misfit.index)
-      jumps.set(misfit.index, misfit.surprise ** 2)
-    }
-  }
-  return { ignore, jumps }
+  const candidates = GAIN_DRIFTS.map((gainDrift): FilterSettings => ({ gainDrift, unrest: UNREST, prior: { ...PRIOR } }))
+  // Each set-aside reading costs as much as a surprise at the gate, so that discarding never pays.
+  const scored = scoreGainFilter(from, readings, events, candidates, DOUBT).map((one) => ({ ...one, score: one.logLikelihood - one.unused * (0.5 * DOUBT.gate ** 2 + 2) }))
+  const best = scored.reduce((a, b) => (b.score > a.score ? b : a))
+  const run = runGainFilter(from, readings, events, grid, best.settings, DOUBT)
+  const ignore = new Map(run.innovations.filter((innovation) => !innovation.used).map(({ index, surprise, sd }) => [index, sentence(surprise, sd)]))
+  return { run, settings: best.settings, ignore }
 }
 
 function sentence(surprise: number, sd: number): string {
@@ -216,8 +181,8 @@ function waterEvents(history: TankHistory, litres: number, from: number, today: 
   const refills: number[] = [from]
   const events: FilterEvent[] = []
   const nitrateOf = (sourceId: string | null) => history.sources.find((candidate) => candidate.id === sourceId)?.nitrateMgL ?? history.sources[0]?.nitrateMgL ?? 0
-  for (const entry of history.entries) {
-    const day = dayOf(entry.at)
+  const dated = [...entriesOf(history.entries, 'water-change'), ...entriesOf(history.entries, 'top-off')].map((entry) => ({ entry, day: dayOf(entry.at) })).sort((a, b) => a.day - b.day)
+  for (const { entry, day } of dated) {
     if (day < from || day > today) continue
     if (entry.kind === 'water-change') {
       const missing = Math.min(litres * 0.5, evaporation * (day - refills[refills.length - 1]))
@@ -225,7 +190,7 @@ function waterEvents(history: TankHistory, litres: number, from: number, today: 
       const b = (nitrateOf(entry.sourceId) * added) / litres
       events.push({ day, a: 1 - entry.fraction, b, sd: CHANGE_SPREAD * PRIOR.c })
       refills.push(day)
-    } else if (entry.kind === 'top-off') {
+    } else {
       events.push({ day, a: 1, b: (nitrateOf(entry.sourceId) * entry.litres) / litres, sd: 0 })
       refills.push(day)
     }

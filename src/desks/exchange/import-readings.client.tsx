@@ -15,7 +15,7 @@ type State =
   | { at: 'done'; written: number }
 
 /** readings.csv: choose, see line by line what it would add, then write it, with progress and a way to stop. */
-export function ImportReadings({ slug, zone }: { slug: string; zone: string }) {
+export function ImportReadings({ slug, zone, maxMegabytes }: { slug: string; zone: string; maxMegabytes: number }) {
   const router = useRouter()
   const [state, setState] = useState<State>({ at: 'choose' })
   const [problem, setProblem] = useState<string | null>(null)
@@ -24,6 +24,10 @@ export function ImportReadings({ slug, zone }: { slug: string; zone: string }) {
 
   const preview = async (file: File) => {
     setProblem(null)
+    if (file.size > maxMegabytes * 1e6) {
+      setProblem(`The file has ${Math.round(file.size / 1e6)} MB; Vivero reads up to ${maxMegabytes} MB at once. Split it by year; nothing was written.`)
+      return
+    }
     setState({ at: 'reading' })
     stop.current = new AbortController()
     try {

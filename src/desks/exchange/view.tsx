@@ -1,5 +1,6 @@
 import { Box } from '@chakra-ui/react'
 import NextLink from '@/ui/page-link'
+import { READINGS_MAX_MB } from '@/data/formats/readings-csv'
 import { storyOr404 } from '@/data/tank'
 import { ImportReadings } from './import-readings.client'
 import { ReadTank } from './read-tank.client'
@@ -11,7 +12,7 @@ export async function ImportPage({ slug }: { slug: string }) {
     <Box as="main" px={{ base: 3, md: 8 }} py={4} maxW="900px">
       <Box fontSize="sm" color="water"><NextLink href={`/tanks/${slug}/book`}>← the book</NextLink></Box>
       <Box as="h1" className="serif" fontSize="2xl" mb={3}>Read readings into <b>{vessel.name}</b></Box>
-      <ImportReadings slug={slug} zone={vessel.timeZone} />
+      <ImportReadings slug={slug} zone={vessel.timeZone} maxMegabytes={READINGS_MAX_MB} />
     </Box>
   )
 }

@@ -30,33 +30,36 @@ export function Round({ slug, name, day, stations, draft }: Props) {
   const keep = useKeeping(slug, setProblem)
   const here = Math.min(answers.station, stations.length - 1)
   const station = stations[here]
-  const change = (next: RoundAnswers) => {
-    setAnswers(next)
-    keep(next)
+  // One key may ink a value and move on: the second change must build on the first, not on what was drawn last.
+  const latest = useRef(answers)
+  const change = (update: (before: RoundAnswers) => RoundAnswers) => {
+    latest.current = update(latest.current)
+    setAnswers(latest.current)
+    keep(latest.current)
   }
-  const go = (to: number) => change({ ...answers, station: Math.max(0, Math.min(stations.length - 1, to)) })
-  const ink = (question: Question, value: number | null, certainty: 'measured' | 'glance') => {
-    const values = { ...answers.values }
+  const go = (to: number) => change((before) => ({ ...before, station: Math.max(0, Math.min(stations.length - 1, to)) }))
+  const ink = (question: Question, value: number | null, certainty: 'measured' | 'glance') => change((before) => {
+    const values = { ...before.values }
     if (value === null) delete values[question.key]
     else values[question.key] = { value, certainty }
-    change({ ...answers, values })
-  }
-  const inkAll = () => {
-    const values = { ...answers.values }
+    return { ...before, values }
+  })
+  const inkAll = () => change((before) => {
+    const values = { ...before.values }
     for (const question of station.questions) {
       const pencilled = pencilledAnswer(question)
       if (values[question.key] === undefined && pencilled !== null) values[question.key] = { value: pencilled, certainty: 'glance' }
     }
-    change({ ...answers, values, station: Math.min(stations.length - 1, here + 1) })
-  }
-  const toggleSign = (sign: string, place: Place) => {
+    return { ...before, values, station: Math.min(stations.length - 1, here + 1) }
+  })
+  const toggleSign = (sign: string, place: Place) => change((before) => {
     const same = (one: RoundAnswers['signs'][number]) => one.station === station.name && one.sign === sign && JSON.stringify(one.place) === JSON.stringify(place)
-    const signs = answers.signs.some(same) ? answers.signs.filter((one) => !same(one)) : [...answers.signs, { station: station.name, sign, place }]
-    change({ ...answers, signs })
-  }
+    const signs = before.signs.some(same) ? before.signs.filter((one) => !same(one)) : [...before.signs, { station: station.name, sign, place }]
+    return { ...before, signs }
+  })
   const finish = async () => {
     setBusy(true)
-    const answer = await finishRound(slug, answers)
+    const answer = await finishRound(slug, latest.current)
     setBusy(false)
     if (answer.ok) setOutcome(answer.value)
     else setProblem(`${answer.problems.map((one) => one.says).join(' ')} Your answers are kept.`)
@@ -77,7 +80,7 @@ export function Round({ slug, name, day, stations, draft }: Props) {
         <Flex ml="auto" gap={4} fontSize="sm" color="pencil" align="baseline">
           <Clock from={draft?.startedAt ?? null} />
           <span>kept as you go; Esc to leave</span>
-          {Object.keys(answers.values).length + answers.signs.length > 0 ? <chakra.button type="button" color="pencil" textDecoration="underline" cursor="pointer" onClick={() => { setAnswers(NOTHING); void restartRound(slug) }}>start afresh</chakra.button> : null}
+          {Object.keys(answers.values).length + answers.signs.length > 0 ? <chakra.button type="button" color="pencil" textDecoration="underline" cursor="pointer" onClick={() => { latest.current = NOTHING; setAnswers(NOTHING); void restartRound(slug) }}>start afresh</chakra.button> : null}
         </Flex>
       </Flex>
       <Stepper stations={stations} here={here} answers={answers} onGo={go} />

@@ -11,7 +11,7 @@ export function Stepper({ stations, here, answers, onGo }: { stations: readonly 
           const inked = station.questions.some((question) => answers.values[question.key] !== undefined) || answers.signs.some((one) => one.station === station.name)
           return (
             <Box as="li" key={station.name} flex={1} position="relative" textAlign="center">
-              {i > 0 ? <Box position="absolute" top="9px" left="-50%" w="100%" borderTop={i <= here ? '2px solid' : '2px dashed'} borderColor={i <= here ? 'ink' : 'graphite'} aria-hidden="true" /> : null}
+              {i > 0 ? <Box position="absolute" top="15px" left="-50%" w="100%" borderTop={i <= here ? '2px solid' : '2px dashed'} borderColor={i <= here ? 'ink' : 'graphite'} aria-hidden="true" /> : null}
               <chakra.button type="button" onClick={() => onGo(i)} aria-current={i === here ? 'step' : undefined} cursor="pointer" position="relative" px={1} minH="48px" w="100%">
                 <Box position="relative" zIndex={1} mx="auto" my="4px" w={i === here ? '18px' : '12px'} h={i === here ? '18px' : '12px'} mt={i === here ? '1px' : '4px'} borderRadius="50%" border="2px solid" borderColor={i <= here || inked ? 'ink' : 'graphite'} bg={inked || i === here ? 'ink' : 'margin'} />
                 <Box fontSize="xs" fontWeight={i === here ? 700 : 450} color={i <= here || inked ? 'ink' : 'pencil'} whiteSpace="nowrap">{station.name.charAt(0).toUpperCase() + station.name.slice(1)}</Box>

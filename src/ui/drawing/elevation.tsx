@@ -40,14 +40,14 @@ export function Elevation({ stage, scene, width, maxHeight, alarmed, title }: Pr
       <Shades projection={projection} scene={scene} />
       <g transform={transform}>
         {layout ? <GroundBack profile={layout.ground.profile} /> : null}
-        {behind.map((plant) => <Plant key={plant.staged.planting.id} plant={plant} pencil={scene.pencil} algae={algaeOf('planting', plant.staged.planting.id)} depth={0} />)}
+        {behind.map((plant) => <Plant key={plant.staged.planting.id} plant={plant} pencil={scene.pencil} algae={algaeOf('planting', plant.staged.planting.id)} depth={0} scale={projection.scale} />)}
         {layout?.hardscape.map((piece) => <Piece key={piece.id} piece={piece} algae={algaeOf('hardscape', piece.id)} />)}
         {before.filter((plant) => plant.staged.planting.zone !== 'surface').map((plant) => (
-          <Plant key={plant.staged.planting.id} plant={plant} pencil={scene.pencil} algae={algaeOf('planting', plant.staged.planting.id)} depth={1} />
+          <Plant key={plant.staged.planting.id} plant={plant} pencil={scene.pencil} algae={algaeOf('planting', plant.staged.planting.id)} depth={1} scale={projection.scale} />
         ))}
         {layout ? <GroundFront profile={layout.ground.profile} length={vessel.lengthCm} /> : null}
         {before.filter((plant) => plant.staged.planting.zone === 'surface').map((plant) => (
-          <Plant key={plant.staged.planting.id} plant={plant} pencil={scene.pencil} algae={0} depth={1} />
+          <Plant key={plant.staged.planting.id} plant={plant} pencil={scene.pencil} algae={0} depth={1} scale={projection.scale} />
         ))}
       </g>
       {glass > 0 ? <rect x={projection.x(0)} y={projection.y(vessel.waterlineCm)} width={vessel.lengthCm * projection.scale} height={vessel.waterlineCm * projection.scale} fill="url(#algae-hatch)" opacity={Math.min(0.5, glass / 40)} /> : null}
@@ -159,20 +159,25 @@ function tufts(piece: Hardscape, percent: number): string {
   return path
 }
 
-const Plant = memo(function Plant({ plant, pencil, algae, depth }: { plant: ScenePlant; pencil: boolean; algae: number; depth: 0 | 1 }) {
+/** Pixels a centimetre at which outlines have their full weight. */
+const FULL_SCALE = 6.6
+
+const Plant = memo(function Plant({ plant, pencil, algae, depth, scale }: { plant: ScenePlant; pencil: boolean; algae: number; depth: 0 | 1; scale: number }) {
   const { drawing, staged } = plant
   const tint = TINT[staged.species.leaf.tint]
-  const stroke = pencil ? colour('pencil') : colour('ink')
+  const stroke = pencil ? colour('pencil') : colour('contour')
+  // Outlines thin out with the drawing, or a small tank would be all outline.
+  const line = Math.min(1, scale / FULL_SCALE)
   const common = { vectorEffect: 'non-scaling-stroke' as const, strokeLinejoin: 'round' as const, strokeLinecap: 'round' as const }
   const isMoss = staged.species.group === 'moss'
   return (
     <g data-planting={staged.planting.stake}>
-      <path d={drawing.leaves} fill={tint} fillOpacity={pencil ? 0.22 : depth === 0 ? 0.78 : 0.92} stroke={stroke} strokeWidth={pencil ? 0.55 : staged.species.group === 'carpet' ? 0.35 : 0.6} strokeDasharray={pencil ? '2.5 1.8' : undefined} {...common} />
-      <path d={drawing.lines} fill="none" stroke={isMoss ? colour('moss') : stroke} strokeWidth={isMoss ? 0.9 : staged.species.group.startsWith('stem') ? 1.1 : 0.5} strokeDasharray={pencil ? '3 2' : undefined} {...common} />
+      <path d={drawing.leaves} fill={tint} fillOpacity={pencil ? 0.22 : depth === 0 ? 0.78 : 0.92} stroke={stroke} strokeWidth={line * (pencil ? 0.55 : staged.species.group === 'carpet' ? 0.35 : 0.6)} strokeDasharray={pencil ? '2.5 1.8' : undefined} {...common} />
+      <path d={drawing.lines} fill="none" stroke={isMoss ? colour('moss') : stroke} strokeWidth={line * (isMoss ? 0.9 : staged.species.group.startsWith('stem') ? 1.1 : 0.5)} strokeDasharray={pencil ? '3 2' : undefined} {...common} />
       {algae > 1 ? <path d={drawing.leaves} fill="url(#algae-hatch-cm)" opacity={Math.min(0.85, 0.15 + algae / 25)} /> : null}
     </g>
   )
-}, (a, b) => a.plant.drawing === b.plant.drawing && a.pencil === b.pencil && Math.round(a.algae) === Math.round(b.algae))
+}, (a, b) => a.plant.drawing === b.plant.drawing && a.pencil === b.pencil && a.scale === b.scale && Math.round(a.algae) === Math.round(b.algae))
 
 /** Pencilled range of a height: a dashed tick at its low and its high end. */
 function Brackets({ projection: p, scene, waterlineCm }: { projection: Projection; scene: Scene; waterlineCm: number }) {

@@ -13,7 +13,7 @@ export class Diary {
 
   /** The story as it stands so far: what Vivero would have known when the next entry was written. */
   get story(): TankHistory {
-    return { ...this.base, entries: this.entries }
+    return { ...this.base, entries: [...this.entries] }
   }
 
   add<K extends EntryKind>(

@@ -38,7 +38,7 @@ export function TimeRule({ from, to, today, day, onDay, ticks, band, says }: Pro
   const [ref, width] = useWidth<HTMLDivElement>(1090)
   const { left, x } = placing(from, to, width)
   return (
-    <Box ref={ref} position="relative" h={`${HEIGHT}px`} userSelect="none">
+    <Box ref={ref} position="relative" h={`${HEIGHT}px`} userSelect="none" overflow="hidden">
       <svg width={width} height={HEIGHT} aria-hidden="true" style={{ display: 'block' }}>
         <Marks from={from} to={to} today={today} ticks={ticks} band={band} width={width} />
         <line x1={x(day)} x2={x(day)} y1={14} y2={HEIGHT - 4} stroke={colour('clay')} strokeWidth={2} />

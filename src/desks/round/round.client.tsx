@@ -27,7 +27,7 @@ export function Round({ slug, name, day, stations, draft }: Props) {
   const [outcome, setOutcome] = useState<RoundOutcome | null>(null)
   const [problem, setProblem] = useState<string | null>(null)
   const [busy, setBusy] = useState(false)
-  const keep = useKeeping(slug, setProblem)
+  const { keep, settle } = useKeeping(slug, setProblem)
   const here = Math.min(answers.station, stations.length - 1)
   const station = stations[here]
   // One key may ink a value and move on: the second change must build on the first, not on what was drawn last.
@@ -59,6 +59,8 @@ export function Round({ slug, name, day, stations, draft }: Props) {
   })
   const finish = async () => {
     setBusy(true)
+    // An answer still on its way would open the finished round again.
+    await settle()
     const answer = await finishRound(slug, latest.current)
     setBusy(false)
     if (answer.ok) setOutcome(answer.value)
@@ -80,7 +82,7 @@ export function Round({ slug, name, day, stations, draft }: Props) {
         <Flex ml="auto" gap={4} fontSize="sm" color="pencil" align="baseline">
           <Clock from={draft?.startedAt ?? null} />
           <span>kept as you go; Esc to leave</span>
-          {Object.keys(answers.values).length + answers.signs.length > 0 ? <chakra.button type="button" color="pencil" textDecoration="underline" cursor="pointer" onClick={() => { latest.current = NOTHING; setAnswers(NOTHING); void restartRound(slug) }}>start afresh</chakra.button> : null}
+          {Object.keys(answers.values).length + answers.signs.length > 0 ? <chakra.button type="button" color="pencil" textDecoration="underline" cursor="pointer" onClick={() => { latest.current = NOTHING; setAnswers(NOTHING); void settle().then(() => restartRound(slug)) }}>start afresh</chakra.button> : null}
         </Flex>
       </Flex>
       <Stepper stations={stations} here={here} answers={answers} onGo={go} />
@@ -112,11 +114,10 @@ function BigButton({ strong, faint, hidden, ...rest }: React.ComponentProps<type
 }
 
 /** Sends every change, one after the other, the newest last; what fails is said and tried again with the next change. */
-function useKeeping(slug: string, onProblem: (problem: string | null) => void): (answers: RoundAnswers) => void {
+function useKeeping(slug: string, onProblem: (problem: string | null) => void): { keep: (answers: RoundAnswers) => void; settle: () => Promise<void> } {
   const waiting = useRef<RoundAnswers | null>(null)
-  const sending = useRef(false)
+  const sending = useRef<Promise<void> | null>(null)
   const send = async () => {
-    sending.current = true
     while (waiting.current) {
       const next = waiting.current
       waiting.current = null
@@ -127,11 +128,17 @@ function useKeeping(slug: string, onProblem: (problem: string | null) => void): 
         onProblem('Vivero could not be reached; this round is kept on this page only. Do not close it.')
       }
     }
-    sending.current = false
+    sending.current = null
   }
-  return (answers) => {
-    waiting.current = answers
-    if (!sending.current) void send()
+  return {
+    keep: (answers) => {
+      waiting.current = answers
+      sending.current ??= send()
+    },
+    settle: async () => {
+      waiting.current = null
+      await sending.current
+    },
   }
 }
 

@@ -79,10 +79,17 @@ export const DETAIL_SCHEMAS: { [K in EntryKind]: ObjectSchema<object> } = {
   note: object({ text: someWords('The note', 4000) }).noUnknown(),
 }
 
+/** The parser of dates rolls 31 February over into March; a keeper's slip must not become another day. */
+function dayExists(text: string): boolean {
+  const day = text.slice(0, 10)
+  const midnight = Date.parse(`${day}T00:00:00Z`)
+  return !Number.isNaN(Date.parse(text)) && !Number.isNaN(midnight) && new Date(midnight).toISOString().slice(0, 10) === day
+}
+
 /** An instant with an offset (or Z), not before 1970 and readable. */
 export const instant = (what: string) =>
   string().required(SAY.missing(what)).matches(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2}(\.\d{1,9})?)?(Z|[+-]\d{2}:?\d{2})$/, `${what} must be an ISO 8601 time with its offset.`)
-    .test('real', `${what} is not a real time.`, (text) => text === undefined || (!Number.isNaN(Date.parse(text)) && Date.parse(text) >= 0))
+    .test('real', `${what} is not a real time.`, (text) => text === undefined || (dayExists(text) && Date.parse(text) >= 0))
 
 const commonShape = {
   id: ident().required(SAY.missing('The id')),

@@ -9,14 +9,20 @@ import { fitGrowth } from '@/core/plants/growth'
 import { dayOf } from '@/core/quantity/time'
 import { reviewDecline } from '@/core/rescape/decline'
 import { weighOptions } from '@/core/rescape/options'
-import { estimateNitrate, forecastNitrate, routineChanges } from '@/core/water/nitrate'
+import { estimateParameter, forecastParameter, routineChanges } from '@/core/water/estimate'
 import { lodge } from '@/data/demo/lodge'
-import { importReadings } from '@/data/import-readings'
+import { readReadingsCsv } from '@/data/formats/readings-csv'
+import { importCsv } from '@/data/import-csv'
 import { importStory } from '@/data/import-tank'
 import { openDirectory } from '@/data/open'
 import { loadStory, readStory } from '@/data/story'
 import * as t from '@/data/schema'
+import { conditionsOf } from '@/core/water/conditions'
+import { makeRuns } from '@/core/water/what-if'
+import { worthTesting } from '@/core/water/worth-testing'
+import { balanceModel } from '@/desks/water/balance-model'
 import { oldRoom } from './old-room.mts'
+import { FIFTEEN, plainFilter, plainLives, wellTested } from './well-tested.mts'
 
 const NOW = new Date().toISOString()
 const ENTRIES = 60_000
@@ -38,21 +44,34 @@ const stage = stageOf(tarn, NOW)
 const fiveYears = old[0]
 const bench = new Bench({ time: 700, warmupTime: 150 })
 let day = stage.firstDay
+const tested = wellTested(tarn, dayOf(NOW))
+const plain = (() => {
+  const nodes = tested.entries.filter((entry) => entry.kind === 'water-change' || (entry.kind === 'reading' && entry.parameter === 'nitrate'))
+  return { times: Float64Array.from(nodes, (node) => dayOf(node.at)), values: Float64Array.from(nodes, (node) => (node.kind === 'reading' ? node.value : 0)), changes: Uint8Array.from(nodes, (node) => (node.kind === 'water-change' ? 1 : 0)) }
+})()
+const whatIf = balanceModel(tarn, 'nitrate', NOW).whatIf
 bench
-  .add('nitrate estimate, demo year (27 readings, 47 changes)', () => { estimateNitrate(tarn, NOW) })
-  .add('nitrate estimate, five years (about 550 readings, 250 changes)', () => { estimateNitrate(fiveYears, NOW) })
+  .add('nitrate estimate, demo year (27 readings, 47 changes)', () => { estimateParameter(tarn, 'nitrate', NOW) })
+  .add('nitrate estimate, five years (about 550 readings, 250 changes)', () => { estimateParameter(fiveYears, 'nitrate', NOW) })
+  .add('fifteen parameters, five years, a test a week of each', () => { const conditions = conditionsOf(tested, NOW); for (const parameter of FIFTEEN) conditions.of(parameter) })
+  .add('  the plainest filter loop, fifteen times', () => { for (let k = 0; k < FIFTEEN.length; k++) plainFilter(plain.times, plain.values, plain.changes) })
+  .add('what is worth testing, demo year', () => { worthTesting(tarn, conditionsOf(tarn, NOW), NOW) })
+  .add('what if: 1 000 runs of twelve weeks, lived twice', () => { if (whatIf) { const runs = makeRuns(whatIf, 1000, 1); runs.run(0, 1000); runs.result() } })
+  .add('  the plainest loop of 1 000 runs, lived twice', () => { plainLives(1000, 84) })
   .add('growth fit of one planting, five years', () => { fitGrowth(fiveYears, fiveYears.plantings[0], NOW) })
   .add('elevation model of one day, nothing cached', () => { sceneOn(stage, dayOf(NOW)) })
   .add('elevation model along a drag, drawings kept', (() => { const cache = new Map(); return () => { day = day > stage.today ? stage.firstDay : day + 1.5; sceneOn(stage, day, cache) } })())
   .add('all findings of the demo tank', () => { findings(tarn, NOW) })
   .add('decline review and options weighed', () => { weighOptions(tarn, reviewDecline(tarn, NOW), NOW) })
-const estimate = estimateNitrate(tarn, NOW)
-if (estimate.ok) bench.add('twelve-week forecast', () => { forecastNitrate(estimate.value, 84, routineChanges(tarn, NOW, 84)) })
+const estimate = estimateParameter(tarn, 'nitrate', NOW)
+if (estimate.ok) bench.add('twelve-week forecast', () => { forecastParameter(estimate.value, 84, routineChanges(tarn, 'nitrate', NOW, 84)) })
 await bench.run()
 for (const task of bench.tasks) {
   const { result } = task
   if ('latency' in result) rows.push({ what: task.name, ms: Number(result.latency.mean.toFixed(3)), remark: `p99 ${result.latency.p99.toFixed(2)}` })
 }
+ratio('fifteen parameters', 'the plainest filter loop')
+ratio('what if: 1 000 runs', 'the plainest loop of 1 000')
 
 console.log('Data …')
 const directory = mkdtempSync(join(tmpdir(), 'vivero-bench-'))
@@ -69,7 +88,7 @@ try {
   await loadStory(first.db, 'old-0')
   await timed('the same story again, unchanged', () => loadStory(first.db, 'old-0'), 'from the cache, revision checked')
   const csv = `at,parameter,value,unit,method,note\n${Array.from({ length: 20_000 }, (_, i) => `${new Date(Date.parse(NOW) - (i + 1) * 600_000).toISOString()},kh,${(i % 9) + 0.5},dKH,titration,`).join('\n')}`
-  await timed('importing 20 000 rows of readings.csv', () => importReadings(first.db, 'old-1', new TextEncoder().encode(csv), NOW))
+  await timed('importing 20 000 rows of readings.csv', () => importCsv(first.db, 'old-1', readReadingsCsv, new TextEncoder().encode(csv), NOW))
   await first.close()
   const again = await timed('later start: database open, 80 000 entries', () => openDirectory(directory))
   await again.close()
@@ -104,8 +123,14 @@ async function serverStarts(data: string): Promise<void> {
   rmSync(empty, { recursive: true, force: true })
 }
 
+/** How many times a task takes of the plainest loop beside it. */
+function ratio(task: string, baseline: string): void {
+  const of = (name: string) => rows.find((row) => String(row.what).trim().startsWith(name))?.ms as number
+  rows.push({ what: `  ratio: ${task} over ${baseline}`, ms: Number((of(task) / of(baseline)).toFixed(1)), remark: 'times' })
+}
+
 async function answers(get: (path: string) => Promise<string>, pid: number | undefined): Promise<void> {
-  for (const desk of ['', '/round', '/water', '/rescape', '/book']) {
+  for (const desk of ['', '/round', '/water', '/water/balance', '/water/dosing', '/rescape', '/book']) {
     const times: number[] = []
     for (let i = 0; i < 24; i++) {
       const start = performance.now()

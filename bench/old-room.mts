@@ -35,7 +35,7 @@ function oldTank(model: TankHistory, index: number, lines: number, today: number
     else if (lot < 0.34) rows.push({ ...base, kind: 'trim', plantingId: planting.id, fromCm: 30, toCm: 12 })
     else if (lot < 0.75) rows.push({ ...base, kind: 'measure', plantingId: planting.id, measure: 'height', value: 12 + 18 * random() })
     else if (lot < 0.85) rows.push({ ...base, kind: 'feed', grams: 1 + random(), food: 'flakes' })
-    else rows.push({ ...base, kind: 'dose', product: 'weekly bottle', millilitres: 10 })
+    else rows.push({ ...base, kind: 'dose', product: 'weekly bottle', productId: 'tarn-weekly', amount: 10, unit: 'mL' })
   }
   return {
     ...model, entries: rows, plantings, plans: [],

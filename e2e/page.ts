@@ -31,4 +31,5 @@ export async function expectAccessible(page: Page, rules: string[] = []): Promis
 export const VIEWS = [
   ['bench', '/'], ['look', '/tanks/tarn'], ['round', '/tanks/tarn/round'], ['water', '/tanks/tarn/water'], ['rescape', '/tanks/tarn/rescape'], ['book', '/tanks/tarn/book'],
   ['log', '/tanks/tarn/book?log=reading'], ['import', '/tanks/tarn/book/import'], ['plant', '/tanks/spring/plant'], ['set-up', '/set-up'], ['read', '/read'], ['gully', '/tanks/gully'],
+  ['balance', '/tanks/tarn/water/balance'], ['changes', '/tanks/tarn/water/changes'], ['dosing', '/tanks/tarn/water/dosing'], ['gas', '/tanks/tarn/water/gas'], ['waters and bottles', '/tanks/tarn/water/kept'],
 ] as const

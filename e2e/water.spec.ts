@@ -38,7 +38,7 @@ test('the suggested change can be logged and moves the estimate', async ({ page 
 
 test('a tank without a reading says what to do', async ({ page }) => {
   await open(page, '/tanks/gully/water')
-  await expect(page.locator('main')).toContainText('nothing to reckon from')
+  await expect(page.locator('main')).toContainText('nothing to reckon nitrate from')
   await page.getByRole('link', { name: 'Log a reading' }).click()
   await expect(page.getByRole('heading', { name: 'Write down a water test' })).toBeVisible()
 })

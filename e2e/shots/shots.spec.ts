@@ -14,6 +14,10 @@ const VIEWS: { name: string; path: string; dark?: boolean; phone?: boolean; act?
   { name: 'look-phone', path: '/tanks/tarn', phone: true },
   { name: 'round', path: '/tanks/tarn/round', act: async (page) => { await page.getByRole('navigation', { name: 'Stations' }).getByRole('button', { name: /Background/ }).click(); await page.keyboard.press('Enter') } },
   { name: 'water', path: '/tanks/tarn/water' },
+  { name: 'balance', path: '/tanks/tarn/water/balance' },
+  { name: 'changes', path: '/tanks/tarn/water/changes' },
+  { name: 'dosing', path: '/tanks/tarn/water/dosing' },
+  { name: 'gas', path: '/tanks/tarn/water/gas' },
   { name: 'rescape', path: '/tanks/tarn/rescape' },
   { name: 'plan', path: '/tanks/tarn/rescape', act: async (page) => { await page.locator('[data-option="partial"] button').click(); await page.waitForURL(/rescape\/./) } },
   { name: 'book', path: '/tanks/tarn/book' },
@@ -26,6 +30,8 @@ for (const { name, path, dark, phone, act } of VIEWS) {
     await page.goto(path)
     await page.waitForLoadState('networkidle')
     await act?.(page)
+    // The chart library comes by itself, after the page.
+    if (name === 'water' || name === 'balance') await page.locator('.apexcharts-series').first().waitFor({ state: 'attached' })
     await page.waitForTimeout(600)
     await page.screenshot({ path: join(FOLDER, `${name}.png`) })
   })

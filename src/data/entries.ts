@@ -8,7 +8,7 @@ import { netLitres } from '@/core/vessel/volume'
 import { parseEntry, splitEntry } from './border/entry-schema'
 import type { Database } from './open'
 import * as t from './schema'
-import { entryOf, readStory, touchStory } from './story'
+import { entryOf, keptStory, readStory, touchStory } from './story'
 
 /** A write was refused because of what the keeper entered; nothing was written. */
 export class EntryRefused extends Error {
@@ -135,7 +135,8 @@ function conditions(vesselId: string, filter: JournalFilter): SQL[] {
 export async function lockedStory(tx: Database, slug: string): Promise<{ id: string; story: TankHistory }> {
   const [row] = await tx.select().from(t.vessel).where(eq(t.vessel.slug, slug)).for('update')
   if (!row) throw new EntryRefused([{ field: 'tank', says: 'There is no tank of that name.' }])
-  return { id: row.id, story: await readStory(tx, row) }
+  // Under the row's lock its revision cannot move: the story kept for it is the story of this transaction.
+  return { id: row.id, story: keptStory(row) ?? (await readStory(tx, row)) }
 }
 
 function refuseProblems(entries: readonly Entry[], story: TankHistory, now: Instant): void {

@@ -57,6 +57,7 @@ async function addMissingParts(tx: Database, history: TankHistory, remarks: stri
   if (history.plantings.length > 0) await tx.insert(t.planting).values(history.plantings.map(plantingRow)).onConflictDoNothing()
   if (history.populations.length > 0) await tx.insert(t.population).values(history.populations.map((population) => ({ ...population, vesselId, since: new Date(population.since) }))).onConflictDoNothing()
   if (history.sources.length > 0) await tx.insert(t.sourceWater).values(history.sources.map((source) => ({ ...source, vesselId }))).onConflictDoNothing()
+  if (history.products.length > 0) await tx.insert(t.product).values(history.products.map((product) => ({ ...product, vesselId }))).onConflictDoNothing()
   if (history.routines.length > 0) await tx.insert(t.routine).values(history.routines.map((routine) => ({ ...routine, vesselId, since: new Date(routine.since) }))).onConflictDoNothing()
   if (history.plans.length > 0) await tx.insert(t.plan).values(history.plans.map((plan) => planRow(plan, vesselId))).onConflictDoNothing()
 }

@@ -1,7 +1,8 @@
+import { sql } from 'drizzle-orm'
 import { boolean, doublePrecision, index, integer, jsonb, pgTable, primaryKey, text, timestamp, uniqueIndex } from 'drizzle-orm/pg-core'
 import type { Entry } from '@/core/history/entries'
-import type {
-  Ground, GroundStation, Hardscape, Layout, Plan, Planting, Population, Routine, SourceWater, Species, Vessel,
+import {
+  USUAL_CARE, type Ground, type GroundStation, type Hardscape, type Layout, type Plan, type Planting, type Population, type Product, type Routine, type SourceWater, type Species, type Vessel,
 } from '@/core/history/types'
 
 const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'date', precision: 3 })
@@ -20,6 +21,7 @@ export const vessel = pgTable('vessel', {
   evaporationLitresPerDay: doublePrecision('evaporation_litres_per_day'),
   lamp: jsonb('lamp').$type<Vessel['lamp']>().notNull(),
   gas: jsonb('gas').$type<NonNullable<Vessel['gas']>>(),
+  care: jsonb('care').$type<Vessel['care']>().notNull().default(USUAL_CARE),
   timeZone: text('time_zone').notNull(),
   standsAt: text('stands_at').notNull(),
   startedAt: moment('started_at').notNull(),
@@ -86,7 +88,23 @@ export const sourceWater = pgTable('source_water', {
   ghDegrees: doublePrecision('gh_degrees').notNull(),
   pH: doublePrecision('ph').notNull(),
   temperatureC: doublePrecision('temperature_c').notNull(),
+  phosphateMgL: doublePrecision('phosphate_mg_l'),
+  potassiumMgL: doublePrecision('potassium_mg_l'),
+  calciumMgL: doublePrecision('calcium_mg_l'),
+  magnesiumMgL: doublePrecision('magnesium_mg_l'),
+  conductivityUs: doublePrecision('conductivity_us'),
 }, (table) => [index('source_vessel').on(table.vesselId)])
+
+/** Bottles, bags, tablets and home-made stocks, as their labels have it. */
+export const product = pgTable('product', {
+  id: text('id').primaryKey(),
+  vesselId: text('vessel_id').notNull().references(() => vessel.id, { onDelete: 'cascade' }),
+  name: text('name').notNull(),
+  form: text('form').$type<Product['form']>().notNull(),
+  analysis: jsonb('analysis').$type<Product['analysis']>().notNull(),
+  tabletGrams: doublePrecision('tablet_grams'),
+  recipe: jsonb('recipe').$type<NonNullable<Product['recipe']>>(),
+}, (table) => [index('product_vessel').on(table.vesselId)])
 
 export const routine = pgTable('routine', {
   id: text('id').primaryKey(),
@@ -130,6 +148,7 @@ export const entry = pgTable('entry', {
   voided: boolean('voided').notNull().default(false),
 }, (table) => [
   index('entry_story').on(table.vesselId, table.at),
+  index('entry_latest').on(table.vesselId, table.kind, table.at).where(sql`not voided`),
   uniqueIndex('entry_origin').on(table.vesselId, table.origin),
 ])
 

@@ -1,7 +1,7 @@
-import { and, asc, eq, inArray, sql } from 'drizzle-orm'
+import { asc, eq, inArray, sql } from 'drizzle-orm'
 import type { Entry } from '@/core/history/entries'
 import type { Layout, Plan, Planting, Species, TankHistory, Vessel } from '@/core/history/types'
-import type { Database } from './open'
+import { rowsOf, type Database } from './open'
 import * as t from './schema'
 
 type Row<T extends { $inferSelect: object }> = T['$inferSelect']
@@ -20,11 +20,17 @@ export async function listVessels(db: Database): Promise<Vessel[]> {
 export async function loadStory(db: Database, slug: string): Promise<TankHistory | null> {
   const [row] = await db.select().from(t.vessel).where(eq(t.vessel.slug, slug))
   if (!row) return null
-  const kept = stories.get(row.id)
-  if (kept && kept.revision === row.revision) return kept.story
+  const kept = keptStory(row)
+  if (kept) return kept
   const story = await readStory(db, row)
   stories.set(row.id, { revision: row.revision, story })
   return story
+}
+
+/** The story of a tank's row as last read, or null when the tank was written to since. */
+export function keptStory(row: Row<typeof t.vessel>): TankHistory | null {
+  const kept = stories.get(row.id)
+  return kept && kept.revision === row.revision ? kept.story : null
 }
 
 /** Reads a story past the cache: for use inside a transaction. */
@@ -35,23 +41,32 @@ export async function readStory(db: Database, row: Row<typeof t.vessel>): Promis
   const species = speciesIds.length === 0 ? [] : await db.select().from(t.species).where(inArray(t.species.id, speciesIds)).orderBy(asc(t.species.id))
   const populations = await db.select().from(t.population).where(eq(t.population.vesselId, row.id)).orderBy(asc(t.population.name), asc(t.population.id))
   const sources = await db.select().from(t.sourceWater).where(eq(t.sourceWater.vesselId, row.id)).orderBy(asc(t.sourceWater.name), asc(t.sourceWater.id))
+  const products = await db.select().from(t.product).where(eq(t.product.vesselId, row.id)).orderBy(asc(t.product.name), asc(t.product.id))
   const routines = await db.select().from(t.routine).where(eq(t.routine.vesselId, row.id)).orderBy(asc(t.routine.kind), asc(t.routine.id))
   const plans = await db.select().from(t.plan).where(eq(t.plan.vesselId, row.id)).orderBy(asc(t.plan.madeAt), asc(t.plan.id))
-  const entries = await db.select(entryColumns).from(t.entry).where(and(eq(t.entry.vesselId, row.id), eq(t.entry.voided, false))).orderBy(asc(t.entry.at), asc(t.entry.id))
+  const entries = await readEntries(db, row.id)
   return {
     vessel: vesselOf(row), layouts: layouts.map(layoutOf), species: species as Species[], plantings: plantings.map(plantingOf),
     populations: populations.map(({ vesselId: _v, ...rest }) => ({ ...rest, since: rest.since.toISOString() })),
     sources: sources.map(({ vesselId: _v, ...rest }) => rest),
+    products: products.map(({ vesselId: _v, ...rest }) => rest),
     routines: routines.map(({ vesselId: _v, ...rest }) => ({ ...rest, since: rest.since.toISOString() })),
     plans: plans.map(({ vesselId: _v, ...rest }): Plan => ({ ...rest, madeAt: rest.madeAt.toISOString() })),
-    entries: entries.map(entryOf),
+    entries,
   }
 }
 
-const entryColumns = { id: t.entry.id, kind: t.entry.kind, at: t.entry.at, detail: t.entry.detail, certainty: t.entry.certainty, by: t.entry.by, note: t.entry.note, expected: t.entry.expected }
+/** A tank's journal in time order. It leaves the database as one text: several times faster than ten thousand rows. */
+async function readEntries(db: Database, vesselId: string): Promise<Entry[]> {
+  const [row] = rowsOf(await db.execute(sql`
+    select coalesce(json_agg(json_build_array(id, kind, to_char(at at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"'), certainty, by, note, expected, detail) order by at, id), '[]')::text as journal
+    from ${t.entry} where vessel_id = ${vesselId} and not voided`))
+  const lines = JSON.parse(String(row.journal)) as [string, string, string, string, string, string | null, unknown, Record<string, unknown>][]
+  return lines.map(([id, kind, at, certainty, by, note, expected, detail]) => ({ id, kind, at, certainty, by, note, expected, ...detail }) as unknown as Entry)
+}
 
 /** An entry from its row. The detail passed its kind's schema when it was written. */
-export function entryOf(row: Pick<Row<typeof t.entry>, keyof typeof entryColumns>): Entry {
+export function entryOf(row: Pick<Row<typeof t.entry>, 'id' | 'kind' | 'at' | 'detail' | 'certainty' | 'by' | 'note' | 'expected'>): Entry {
   return { id: row.id, kind: row.kind, at: row.at.toISOString(), certainty: row.certainty, by: row.by, note: row.note, expected: row.expected, ...row.detail } as unknown as Entry
 }
 

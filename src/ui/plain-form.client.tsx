@@ -7,7 +7,7 @@ import { useState } from 'react'
 export interface PlainField {
   name: string
   label: string
-  type: 'number' | 'text' | 'date' | 'choice'
+  type: 'number' | 'text' | 'date' | 'choice' | 'lines'
   choices?: readonly { id: string; says: string }[]
   after?: string
 }
@@ -56,6 +56,7 @@ export function PlainForm({ groups, initial, submit, onSend, onDone, clear = [] 
                   <chakra.label htmlFor={`field-${field.name}`} display="block" fontSize="sm">{field.label}</chakra.label>
                   <Flex gap={1.5} align="center">
                     {field.type === 'choice' ? <chakra.select {...shared}>{field.choices?.map((choice) => <option key={choice.id} value={choice.id}>{choice.says}</option>)}</chakra.select>
+                      : field.type === 'lines' ? <chakra.textarea {...shared} rows={4} w="240px" py={1.5} />
                       : <chakra.input {...shared} type={field.type === 'date' ? 'date' : 'text'} inputMode={field.type === 'number' ? 'decimal' : undefined} w={field.type === 'number' ? '100px' : '220px'} autoComplete="off" />}
                     {field.after ? <Box as="span" fontSize="sm" color="pencil">{field.after}</Box> : null}
                   </Flex>

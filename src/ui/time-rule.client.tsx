@@ -75,7 +75,7 @@ const Marks = memo(function Marks({ from, to, today, ticks, band, width }: Pick<
           </g>
         ))}
         {narrow ? null : Object.values(LANES).map((lane) => <text key={lane.label} x={INSET - 10} y={lane.y + 4} fill={colour('pencil')} style={svgText(11)}>{lane.label}</text>)}
-        {ticks.map((tick, i) => <Tick key={i} x={x(tick.day)} tick={tick} />)}
+        <Ticks ticks={ticks} x={x} />
         {band ? <Band band={band} x={x} /> : null}
         {band && !narrow ? <text x={INSET - 10} y={98} fill={colour('pencil')} style={svgText(11)}>{band.label}</text> : null}
         <line x1={x(today)} x2={x(today)} y1={22} y2={HEIGHT - 6} stroke={colour('ink')} strokeWidth={1} />
@@ -83,13 +83,24 @@ const Marks = memo(function Marks({ from, to, today, ticks, band, width }: Pick<
   )
 })
 
-function Tick({ x, tick }: { x: number; tick: RuleTick }) {
-  const { y } = LANES[tick.kind]
-  const stroke = tick.pencil ? colour('pencil') : tick.kind === 'change' ? colour('water') : colour('ink')
-  const dash = tick.pencil ? '2 2' : undefined
-  if (tick.kind === 'change') return <line x1={x} x2={x} y1={y - 6} y2={y + 6} stroke={stroke} strokeWidth={2} strokeDasharray={dash} />
-  if (tick.kind === 'trim') return <path d={`M${x - 3} ${y - 5}L${x + 3} ${y + 5}M${x + 3} ${y - 5}L${x - 3} ${y + 5}`} stroke={stroke} strokeWidth={1.2} strokeDasharray={dash} />
-  return <circle cx={x} cy={y} r={2.3} fill={tick.pencil ? 'none' : stroke} stroke={stroke} strokeWidth={1} />
+/** One path for each kind of tick in ink and one in pencil: five years of changes are then six elements, not two thousand. */
+function Ticks({ ticks, x }: { ticks: readonly RuleTick[]; x: (day: number) => number }) {
+  return TICK_KINDS.flatMap((kind) => [false, true].map((pencil) => {
+    const d = ticks.filter((tick) => tick.kind === kind && tick.pencil === pencil).map((tick) => tickPath(kind, x(tick.day))).join('')
+    if (d === '') return null
+    const stroke = pencil ? colour('pencil') : kind === 'change' ? colour('water') : colour('ink')
+    return <path key={`${kind}${pencil}`} d={d} stroke={stroke} strokeWidth={kind === 'change' ? 2 : 1.2} strokeDasharray={pencil && kind !== 'look' ? '2 2' : undefined} fill={kind === 'look' && !pencil ? stroke : 'none'} />
+  }))
+}
+
+const TICK_KINDS = ['change', 'trim', 'look'] as const satisfies readonly TickKind[]
+const at = (value: number) => value.toFixed(1)
+
+function tickPath(kind: TickKind, x: number): string {
+  const { y } = LANES[kind]
+  if (kind === 'change') return `M${at(x)} ${y - 6}v12`
+  if (kind === 'trim') return `M${at(x - 3)} ${y - 5}l6 10m0 -10l-6 10`
+  return `M${at(x - 2.3)} ${y}a2.3 2.3 0 1 0 4.6 0a2.3 2.3 0 1 0 -4.6 0z`
 }
 
 /** Algae over time as a hatched swell; full height is 25 % cover. */

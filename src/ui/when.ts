@@ -1,6 +1,14 @@
 import { daysBetween, type Instant } from '@/core/quantity/time'
 
-const format = (zone: string, options: Intl.DateTimeFormatOptions) => new Intl.DateTimeFormat('en-GB', { timeZone: zone, ...options })
+const formats = new Map<string, Intl.DateTimeFormat>()
+
+/** A formatter costs a millisecond to make: one is kept for each zone and wish. Few zones, few wishes. */
+function format(zone: string, options: Intl.DateTimeFormatOptions): Intl.DateTimeFormat {
+  const key = `${zone} ${JSON.stringify(options)}`
+  const known = formats.get(key) ?? new Intl.DateTimeFormat('en-GB', { timeZone: zone, ...options })
+  formats.set(key, known)
+  return known
+}
 
 /** “Tuesday 24 November”. */
 export const sayLongDay = (at: Instant, zone: string) => format(zone, { weekday: 'long', day: 'numeric', month: 'long' }).format(new Date(at)).replace(',', '')
@@ -16,10 +24,13 @@ export function localMoment(at: Instant, zone: string): string {
   const parts = Object.fromEntries(format(zone, { year: 'numeric', month: '2-digit', day: '2-digit', hour: '2-digit', minute: '2-digit', hour12: false }).formatToParts(new Date(at)).map((part) => [part.type, part.value]))
   return `${parts.year}-${parts.month}-${parts.day}T${parts.hour === '24' ? '00' : parts.hour}:${parts.minute}`
 }
-/** The instant of a datetime-local value in a zone: found by correcting a first guess by its own error, twice for the hours around a clock change. */
+/**
+ * The instant of a datetime-local value in a zone: found by correcting a first guess by its own error, twice for the hours around
+ * a clock change. Empty for text that is no time and for a day that does not exist (31 February is not 3 March).
+ */
 export function instantIn(zone: string, local: string): Instant {
   const wanted = Date.parse(`${local}:00Z`)
-  if (Number.isNaN(wanted)) return ''
+  if (Number.isNaN(wanted) || new Date(wanted).toISOString().slice(0, 16) !== local.slice(0, 16)) return ''
   let guess = wanted
   for (let pass = 0; pass < 2; pass++) guess += wanted - Date.parse(`${localMoment(new Date(guess).toISOString(), zone)}:00Z`)
   return new Date(guess).toISOString()

@@ -1,6 +1,6 @@
 import { never } from '../quantity/result'
 import { sayNumber } from '../quantity/say'
-import { PARAMETER_UNITS } from '../quantity/units'
+import { INDICATOR_COLOURS, PARAMETER_UNITS } from '../quantity/units'
 import type { Entry, Place } from './entries'
 import type { TankHistory } from './types'
 
@@ -8,15 +8,16 @@ import type { TankHistory } from './types'
 export function describeEntry(entry: Entry, history: TankHistory): string {
   switch (entry.kind) {
     case 'reading': {
+      if (entry.entered.unit === 'colour') return `CO2 indicator ${INDICATOR_COLOURS[entry.entered.value - 1]?.name ?? 'of no known colour'}`
       const unit = entry.entered.unit === 'pH' ? '' : ` ${entry.entered.unit}`
-      return `${capital(PARAMETER_UNITS[entry.parameter].label)} ${sayNumber(entry.entered.value)}${unit}, by ${sayMethod(entry.method)}`
+      return `${entry.parameter === 'pH' ? 'pH' : capital(PARAMETER_UNITS[entry.parameter].label)} ${sayNumber(entry.entered.value)}${unit}, by ${sayMethod(entry.method)}${entry.questioned ? ', questioned and stood by' : ''}`
     }
     case 'water-change':
       return `Changed ${sayNumber(entry.fraction * 100)} % of the water (${sayNumber(entry.litres)} L${fromSource(entry.sourceId, history)})`
     case 'top-off':
       return `Topped up ${sayNumber(entry.litres)} L${fromSource(entry.sourceId, history)}`
     case 'dose':
-      return `Dosed ${sayNumber(entry.millilitres)} mL of ${entry.product}`
+      return `Dosed ${sayNumber(entry.amount)} ${entry.unit} of ${entry.product}`
     case 'feed':
       return `Fed ${sayNumber(entry.grams)} g of ${entry.food}`
     case 'measure':
@@ -51,6 +52,10 @@ export function describeEntry(entry: Entry, history: TankHistory): string {
     }
     case 'round':
       return `Walked the round in ${sayNumber(entry.minutes)} min, ${entry.asked} answers, ${entry.confirmed} at a glance`
+    case 'degassed-sample':
+      return `pH ${sayNumber(entry.pHTank)} in the tank, ${sayNumber(entry.pHAtRest)} in the same water after a day in the open`
+    case 'gas-use':
+      return `Gas: ${[entry.bubblesPerSecond === null ? null : `${sayNumber(entry.bubblesPerSecond)} bubbles a second`, entry.cylinderGrams === null ? null : `cylinder ${Math.round(entry.cylinderGrams)} g`].filter(Boolean).join(', ')}`
     case 'note':
       return entry.text
     default:

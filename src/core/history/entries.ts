@@ -1,9 +1,9 @@
 import type { Parameter } from '../quantity/units'
 import type { Instant } from '../quantity/time'
-import { ofKind } from './index-entries'
+import { ofKind, ofParameter } from './index-entries'
 
 /** How a value was had; it decides how far it is trusted. */
-export const METHODS = ['drops-chart', 'titration', 'strip', 'photometer', 'probe', 'indicator'] as const
+export const METHODS = ['drops-chart', 'titration', 'strip', 'photometer', 'probe', 'indicator', 'eye'] as const
 export type Method = (typeof METHODS)[number]
 
 /** `glance`: inked over the pencil with one key. It weighs less than `measured`, so that a forecast never feeds on itself. */
@@ -22,6 +22,9 @@ export const SIGNS = [
 ] as const
 export type Sign = (typeof SIGNS)[number]
 
+export const DOSE_UNITS = ['mL', 'g', 'tablets'] as const
+export type DoseUnit = (typeof DOSE_UNITS)[number]
+
 interface Common {
   id: string
   at: Instant
@@ -37,10 +40,15 @@ interface Common {
 export type Place = { of: 'planting' | 'hardscape'; id: string } | { of: 'glass' | 'surface' | 'ground' | 'equipment' | 'tank' }
 
 export interface EntryDetails {
-  reading: { parameter: Parameter; value: number; method: Method; entered: { value: number; unit: string } }
+  /** `questioned`: Vivero asked whether this can be, in these words, and the keeper stood by it. */
+  reading: { parameter: Parameter; value: number; method: Method; entered: { value: number; unit: string }; questioned?: string }
+  /** pH of the tank and of the same water left open to the air for a day: CO2 by the difference. */
+  'degassed-sample': { pHTank: number; pHAtRest: number }
+  /** How much gas is used: bubbles a second, or what the cylinder weighs. */
+  'gas-use': { bubblesPerSecond: number | null; cylinderGrams: number | null }
   'water-change': { fraction: number; litres: number; sourceId: string | null }
   'top-off': { litres: number; sourceId: string | null }
-  dose: { product: string; millilitres: number }
+  dose: { product: string; productId: string | null; amount: number; unit: DoseUnit }
   feed: { grams: number; food: string }
   measure: { plantingId: string; measure: PlantMeasure; value: number }
   trim: { plantingId: string; fromCm: number | null; toCm: number }
@@ -63,10 +71,15 @@ export type Entry = { [K in EntryKind]: EntryOf<K> }[EntryKind]
 
 export const ENTRY_KINDS = [
   'reading', 'water-change', 'top-off', 'dose', 'feed', 'measure', 'trim', 'sign', 'algae', 'equipment', 'clean', 'stock',
-  'feeling', 'soil-test', 'disagreement', 'step-done', 'round', 'note',
+  'feeling', 'soil-test', 'disagreement', 'step-done', 'round', 'note', 'degassed-sample', 'gas-use',
 ] as const satisfies readonly EntryKind[]
 
 /** The entries of one kind, in the order given. */
 export function entriesOf<K extends EntryKind>(entries: readonly Entry[], kind: K): readonly EntryOf<K>[] {
   return ofKind(entries, kind) as unknown as readonly EntryOf<K>[]
+}
+
+/** The readings of one parameter, in the order given. */
+export function readingsOf(entries: readonly Entry[], parameter: Parameter): readonly EntryOf<'reading'>[] {
+  return ofParameter(entries, parameter) as unknown as readonly EntryOf<'reading'>[]
 }

@@ -8,15 +8,18 @@ import type { Entry } from './entries'
 interface Drawers {
   byKind: Map<Entry['kind'], Entry[]>
   byPlanting: Map<string, Entry[]>
+  /** Readings by what was read. */
+  byParameter: Map<string, Entry[]>
 }
 const made = new WeakMap<readonly Entry[], Drawers>()
 
 function drawersOf(entries: readonly Entry[]): Drawers {
   const known = made.get(entries)
   if (known) return known
-  const drawers: Drawers = { byKind: new Map(), byPlanting: new Map() }
+  const drawers: Drawers = { byKind: new Map(), byPlanting: new Map(), byParameter: new Map() }
   for (const entry of entries) {
     put(drawers.byKind, entry.kind, entry)
+    if (entry.kind === 'reading') put(drawers.byParameter, entry.parameter, entry)
     if (entry.kind === 'measure' || entry.kind === 'trim') put(drawers.byPlanting, entry.plantingId, entry)
   }
   made.set(entries, drawers)
@@ -39,4 +42,9 @@ export function ofKind(entries: readonly Entry[], kind: Entry['kind']): readonly
 /** Measures and trims of a planting in the order of the journal. */
 export function ofPlanting(entries: readonly Entry[], plantingId: string): readonly Entry[] {
   return drawersOf(entries).byPlanting.get(plantingId) ?? NONE
+}
+
+/** Readings of a parameter in the order of the journal. */
+export function ofParameter(entries: readonly Entry[], parameter: string): readonly Entry[] {
+  return drawersOf(entries).byParameter.get(parameter) ?? NONE
 }

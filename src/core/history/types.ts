@@ -1,4 +1,6 @@
+import type { LabelForm } from '../chemistry/nutrients'
 import type { Instant } from '../quantity/time'
+import type { Parameter } from '../quantity/units'
 import type { Entry } from './entries'
 
 /** A point in a vertical or horizontal drawing, cm. Elevation: x from the left glass, y up from the bottom glass. Plan: x from the left, z from the front. */
@@ -7,6 +9,26 @@ export type Polygon = readonly Point[]
 
 export const VESSEL_KINDS = ['display', 'nursery', 'paludarium', 'holding', 'terrarium'] as const
 export type VesselKind = (typeof VESSEL_KINDS)[number]
+
+/** How a keeper feeds plants; each expects something else of the water and of the keeper. */
+export const SCHOOLS = ['rich column', 'lean column', 'all-in-one', 'daily pump', 'root only', 'nothing added'] as const
+export type School = (typeof SCHOOLS)[number]
+
+export interface Band {
+  low: number | null
+  high: number | null
+}
+/** What the keeper has decided about a vessel's water. */
+export interface WaterCare {
+  school: School
+  /** Bands the keeper set instead of those of the school and the kind of vessel, canonical units. */
+  bands: Partial<Record<Parameter, Band>>
+  bucketLitres: number
+  /** Protein in the food as it is fed, %: printed on the tin. */
+  foodProteinPercent: number
+}
+/** Where a vessel begins: middling dry food, a common bucket. Common practice. */
+export const USUAL_CARE: WaterCare = { school: 'all-in-one', bands: {}, bucketLitres: 10, foodProteinPercent: 40 }
 
 export interface Vessel {
   id: string
@@ -25,6 +47,7 @@ export interface Vessel {
   evaporationLitresPerDay: number | null
   lamp: { onAt: string; hours: number; parAtSurface: number }
   gas: { onAt: string; offAt: string } | null
+  care: WaterCare
   /** IANA name, for days and clock times on the screen. */
   timeZone: string
   standsAt: string
@@ -119,6 +142,29 @@ export interface SourceWater {
   ghDegrees: number
   pH: number
   temperatureC: number
+  /** Null where nobody measured it: Vivero then reckons from the hardness, or from nothing. */
+  phosphateMgL: number | null
+  potassiumMgL: number | null
+  calciumMgL: number | null
+  magnesiumMgL: number | null
+  conductivityUs: number | null
+}
+
+/** A source of which only the usual five figures are known. */
+export const UNMEASURED = { phosphateMgL: null, potassiumMgL: null, calciumMgL: null, magnesiumMgL: null, conductivityUs: null } as const
+
+export const PRODUCT_FORMS = ['liquid', 'powder', 'tablet'] as const
+/** A bottle, a bag or a home-made stock, as its label has it. */
+export interface Product {
+  id: string
+  name: string
+  form: (typeof PRODUCT_FORMS)[number]
+  /** Per cent by weight for powders and tablets, g/L for liquids. */
+  analysis: readonly { as: LabelForm; amount: number }[]
+  /** Mass of one tablet, g; null for what has none. */
+  tabletGrams: number | null
+  /** A stock made at home: grams of salts in a litre. Null for what was bought. */
+  recipe: readonly { saltId: string; gramsPerLitre: number }[] | null
 }
 
 export const ROUTINE_KINDS = ['water-change', 'trim', 'dose', 'test', 'round', 'clean', 'top-off'] as const
@@ -182,6 +228,7 @@ export interface TankHistory {
   plantings: readonly Planting[]
   populations: readonly Population[]
   sources: readonly SourceWater[]
+  products: readonly Product[]
   routines: readonly Routine[]
   plans: readonly Plan[]
   entries: readonly Entry[]

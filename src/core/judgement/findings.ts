@@ -2,6 +2,7 @@ import { entriesOf } from '../history/entries'
 import { storyUntil } from '../history/lookup'
 import type { TankHistory } from '../history/types'
 import { daysBetween, type Instant } from '../quantity/time'
+import { conditionsOf } from '../water/conditions'
 import { algaeFindings } from './algae-findings'
 import { carpetFindings } from './carpet-findings'
 import { changeFinding } from './change-finding'
@@ -10,6 +11,7 @@ import { moodFinding } from './mood-finding'
 import { nitrateFinding } from './nitrate-finding'
 import { soilFinding } from './soil-finding'
 import { bareFindings, stemFindings } from './stem-findings'
+import { waterFindings } from './water-findings'
 
 const RANK: Record<Level, number> = { act: 0, watch: 1, good: 2 }
 /** A disagreement holds this long, then the finding may speak up again. */
@@ -18,8 +20,9 @@ const DISPUTE_DAYS = 30
 /** Everything Vivero finds worth saying of a tank at `now`, weightiest first; what the keeper disputes comes last. */
 export function findings(history: TankHistory, now: Instant): Finding[] {
   const story = storyUntil(history, now)
+  const conditions = conditionsOf(story, now)
   const all = [
-    nitrateFinding(story, now), changeFinding(story, now), soilFinding(story, now), moodFinding(story, now),
+    ...(story.vessel.kind === 'terrarium' ? [] : [nitrateFinding(story, conditions, now), ...waterFindings(story, conditions, now)]), changeFinding(story, now), soilFinding(story, now), moodFinding(story, now),
     ...stemFindings(story, now), ...bareFindings(story, now), ...carpetFindings(story, now), ...algaeFindings(story, now),
   ].filter((finding): finding is Finding => finding !== null)
   const disputes = entriesOf(story.entries, 'disagreement').filter((entry) => daysBetween(entry.at, now) <= DISPUTE_DAYS)

@@ -4,7 +4,7 @@ import { describeEntry } from '../history/describe'
 import { entriesOf, type Entry } from '../history/entries'
 import { headCount, inTimeOrder, storyUntil } from '../history/lookup'
 import { instantOf } from '../quantity/time'
-import { dueNow, dueTasks } from '../routine/due'
+import { dueTasks, onlyDue } from '../routine/due'
 import { isSurprising, pencilledAnswer, roundOf } from '../routine/round'
 import { change, DAY0, entry, height, nitrate, STEMS, tank } from '../testing/tank'
 import { algaeOn, algaeTrend, algaeCourses } from '../algae/course'
@@ -79,9 +79,9 @@ describe('algae', () => {
 describe('due and round', () => {
   test('a routine is due from its last doing, or from the day it was set', () => {
     const routine = { id: 'r', kind: 'water-change' as const, everyDays: 7, amount: 0.4, says: 'Water change', since: at(0) }
-    expect(dueNow(tank([change(5, 0.4)], { routines: [routine] }), at(11))).toHaveLength(0)
+    expect(onlyDue(dueTasks(tank([change(5, 0.4)], { routines: [routine] }), at(11)))).toHaveLength(0)
     expect(dueTasks(tank([change(5, 0.4)], { routines: [routine] }), at(14))[0].daysLate).toBe(2)
-    expect(dueNow(tank([], { routines: [routine] }), at(8))[0].lastAt).toBeNull()
+    expect(onlyDue(dueTasks(tank([], { routines: [routine] }), at(8)))[0].lastAt).toBeNull()
   })
   test('the round goes in the order of the eyes and expects what can be expected', () => {
     const stations = roundOf(tarn, NOW)

@@ -79,11 +79,14 @@ export function parAt(
 
 /** How far a point of the plan lies outside a patch's bounding box, cm; zero within. */
 function outside(planting: Planting, { x, z }: { x: number; z: number }): number {
-  const xs = planting.patch.map((corner) => corner[0])
-  const zs = planting.patch.map((corner) => corner[1])
-  const dx = Math.max(Math.min(...xs) - x, x - Math.max(...xs), 0)
-  const dz = Math.max(Math.min(...zs) - z, z - Math.max(...zs), 0)
-  return Math.max(dx, dz)
+  let [left, right, front, back] = [Infinity, -Infinity, Infinity, -Infinity]
+  for (const [cornerX, cornerZ] of planting.patch) {
+    left = Math.min(left, cornerX)
+    right = Math.max(right, cornerX)
+    front = Math.min(front, cornerZ)
+    back = Math.max(back, cornerZ)
+  }
+  return Math.max(left - x, x - right, front - z, z - back, 0)
 }
 
 /** Day's light at a point, mol m⁻² d⁻¹. */

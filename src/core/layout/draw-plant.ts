@@ -16,7 +16,13 @@ export interface PlantPose {
   coverPercent: number
   /** Length of stem without leaves from below, share 0–1. */
   bareShare: number
+  /** Laid in with half the leaves, each larger, for a drawing in motion. */
+  sketch?: boolean
 }
+
+/** In a sketch a leaf stands for two. */
+const SKETCH_STRIDE = 2
+const SKETCH_LEAF = 1.3
 
 type GroundAt = (x: number) => number
 
@@ -64,6 +70,8 @@ function drawStems(
   const drawn = Math.min(14, Math.max(4, planting.stems))
   const internode = Math.max(1.3, species.leaf.lengthCm * 0.95)
   for (let i = 0; i < drawn; i++) {
+    // Each stem has its own luck: one that gains a leaf does not stir its neighbours.
+    const luck = seededRandom(seedOf(`${planting.id} ${i}`))
     const x = x0 + ((i + 0.25 + random() * 0.5) / drawn) * (x1 - x0)
     const lean = (random() - 0.5) * 2.4
     const height = Math.max(0.5, pose.heightCm * (0.86 + random() * 0.18))
@@ -86,13 +94,13 @@ function drawStems(
       lines.push(`M${n(ax)} ${n(ay)}L${n(ux)} ${n(uy)}Q${n(ux + 0.4 * toward)} ${n(waterline + 0.2)} ${n(cx)} ${n(cy)}`)
     } else lines.push(`M${n(ax)} ${n(ay)}Q${n(2 * bx - (ax + cx) / 2)} ${n(2 * by - (ay + cy) / 2)} ${n(cx)} ${n(cy)}`)
     const nodes = Math.floor(height / internode)
-    for (let k = 1; k <= nodes + 1; k++) {
+    for (let k = 1; k <= nodes + 1; k += pose.sketch ? SKETCH_STRIDE : 1) {
       const t = Math.min(1, ((k - phase * 0.5) * internode) / height)
       if (t < pose.bareShare || t <= 0.04) continue
       const [lx, ly] = along(t)
       const young = t > 0.86 ? 0.62 : 1
-      const length = species.leaf.lengthCm * young * (0.85 + random() * 0.3)
-      const rise = 0.32 + 0.25 * t + (random() - 0.5) * 0.25
+      const length = species.leaf.lengthCm * young * (0.85 + luck() * 0.3) * (pose.sketch ? SKETCH_LEAF : 1)
+      const rise = 0.32 + 0.25 * t + (luck() - 0.5) * 0.25
       leaves.push(leaf(lx, ly, length, rise, species.leaf.shape), leaf(lx, ly, length, Math.PI - rise, species.leaf.shape))
     }
   }
@@ -176,13 +184,14 @@ function drawCarpet(pose: PlantPose, rootAt: GroundAt, [x0, x1]: [number, number
   const waveA = random() * 6
   const waveB = random() * 6
   for (let x = x0; x <= x1; x += step) {
+    const luck = seededRandom(Math.round(x * 4) + 77)
     const stand = 50 + 26 * Math.sin(x / 5.5 + waveA) + 16 * Math.sin(x / 2.3 + waveB) + (random() - 0.5) * 16
     const jitter = random()
     if (stand > pose.coverPercent) continue
     const root = rootAt(x)
-    for (let blade = 0; blade < 3; blade++) {
-      const height = Math.max(0.6, pose.heightCm * (0.7 + random() * 0.45))
-      const lean = (random() - 0.5) * 1.7
+    for (let blade = 0; blade < (pose.sketch ? 1 : 3); blade++) {
+      const height = Math.max(0.6, pose.heightCm * (0.7 + luck() * 0.45))
+      const lean = (luck() - 0.5) * 1.7
       const bx = x + jitter * 0.5 + blade * 0.22
       leaves.push(`M${n(bx - 0.16)} ${n(root)}Q${n(bx + lean * 0.3)} ${n(root + height * 0.6)} ${n(bx + lean)} ${n(root + height)}Q${n(bx + lean * 0.5)} ${n(root + height * 0.5)} ${n(bx + 0.16)} ${n(root)}Z`)
     }

@@ -52,6 +52,15 @@ describe('drawing', () => {
     expect(drawPlanting(STEMS, CATALOGUE.greenStem, { ...pose, heightCm: 30 }, ground, water).leaves.length).toBeGreaterThan(one.leaves.length)
     expect(drawPlanting(STEMS, CATALOGUE.greenStem, { ...pose, bareShare: 0.5 }, ground, water).leaves.length).toBeLessThan(one.leaves.length)
   })
+  test('a sketch has fewer leaves and the same height', () => {
+    const pose = { heightCm: 24, coverPercent: 100, bareShare: 0 }
+    const water = { lineCm: 36, lengthCm: 60 }
+    const [full, sketch] = [pose, { ...pose, sketch: true }].map((one) => drawPlanting(STEMS, CATALOGUE.greenStem, one, ground, water))
+    const leaves = (path: string) => path.split('M').length - 1
+    expect(leaves(sketch.leaves)).toBeLessThan(0.65 * leaves(full.leaves))
+    const top = (path: string) => Math.max(...[...path.matchAll(/(-?[\d.]+) (-?[\d.]+)/g)].map((match) => Number(match[2])))
+    expect(Math.abs(top(sketch.lines) - top(full.lines))).toBeLessThan(3)
+  })
   test('a bald carpet has fewer blades, an empty one none; every group draws something without a bad number', () => {
     const water = { lineCm: 36, lengthCm: 60 }
     const blades = (coverPercent: number) => drawPlanting(CARPET, CATALOGUE.carpet, { heightCm: 3, coverPercent, bareShare: 0 }, ground, water).leaves.split('M').length - 1

@@ -96,8 +96,8 @@ function bareShareOn(staged: StagedPlanting, day: number): number {
 const DRAWING_STEP_CM = 0.25
 type DrawingCache = Map<string, PlantDrawing>
 
-/** The tank on one day: every planting at its estimated height and cover, the shade under each canopy, the algae. */
-export function sceneOn(stage: Stage, day: number, cache: DrawingCache = new Map()): Scene {
+/** The tank on one day: every planting at its estimated height and cover, the shade under each canopy, the algae. `sketch`: lighter drawings, for a day that is dragged. */
+export function sceneOn(stage: Stage, day: number, cache: DrawingCache = new Map(), sketch = false): Scene {
   const { vessel, layout, today } = stage
   const standing = stage.plantings.filter(
     ({ planting }) => dayOf(planting.plantedAt) <= day && (planting.removedAt === null || dayOf(planting.removedAt) > day),
@@ -114,7 +114,7 @@ export function sceneOn(stage: Stage, day: number, cache: DrawingCache = new Map
   const surface = { par: vessel.lamp.parAtSurface, waterlineCm: vessel.waterlineCm }
   const plants = posed.map(({ staged, height, cover }) => {
     const par = parAt({ ...patchCentre(staged.planting), y: staged.rootCm }, canopy, surface, staged.planting.id)
-    return { staged, height, cover, par, dli: dliAt(par, vessel.lamp.hours), drawing: drawn(staged, height.value, cover.value, day, stage, cache) }
+    return { staged, height, cover, par, dli: dliAt(par, vessel.lamp.hours), drawing: drawn(staged, height.value, cover.value, day, stage, cache, sketch) }
   })
   const shades = canopy
     .filter((plant) => plant.species.group.startsWith('stem'))
@@ -126,16 +126,16 @@ export function sceneOn(stage: Stage, day: number, cache: DrawingCache = new Map
   return { day, pencil: day > today, plants: layout ? plants : [], shades, algae }
 }
 
-function drawn(staged: StagedPlanting, height: number, cover: number, day: number, { vessel, layout }: Stage, cache: DrawingCache): PlantDrawing {
+function drawn(staged: StagedPlanting, height: number, cover: number, day: number, { vessel, layout }: Stage, cache: DrawingCache, sketch: boolean): PlantDrawing {
   const heightCm = Math.round(height / DRAWING_STEP_CM) * DRAWING_STEP_CM
   const coverPercent = Math.round(cover)
   const bareShare = Math.round(bareShareOn(staged, day) * 20) / 20
-  const key = `${staged.planting.id}|${heightCm}|${coverPercent}|${bareShare}`
+  const key = `${staged.planting.id}|${heightCm}|${coverPercent}|${bareShare}|${sketch ? 's' : ''}`
   const found = cache.get(key)
   if (found) return found
   const z = staged.planting.patch.reduce((sum, point) => sum + point[1], 0) / staged.planting.patch.length
   const rootAt = (x: number) => staged.planting.perch?.heightCm ?? (layout ? groundDepth(layout.ground, vessel.depthCm, x, z) : 0)
-  const drawing = drawPlanting(staged.planting, staged.species, { heightCm, coverPercent, bareShare }, rootAt, { lineCm: vessel.waterlineCm, lengthCm: vessel.lengthCm })
+  const drawing = drawPlanting(staged.planting, staged.species, { heightCm, coverPercent, bareShare, sketch }, rootAt, { lineCm: vessel.waterlineCm, lengthCm: vessel.lengthCm })
   cache.set(key, drawing)
   return drawing
 }

@@ -20,15 +20,9 @@ export function normalEstimate(
   floor = -Infinity,
   ceiling = Infinity,
 ): Estimate {
-  const clip = (x: number) => Math.min(ceiling, Math.max(floor, x))
-  return { value: clip(mean), low: clip(mean - Z80 * sd), high: clip(mean + Z80 * sd), because }
-}
-
-/** The same estimate in another scale; a decreasing map swaps the ends of the range. */
-export function mapEstimate(estimate: Estimate, map: (x: number) => number, because = estimate.because): Estimate {
-  const a = map(estimate.low)
-  const b = map(estimate.high)
-  return { value: map(estimate.value), low: Math.min(a, b), high: Math.max(a, b), because }
+  return {
+    value: Math.min(ceiling, Math.max(floor, mean)), low: Math.min(ceiling, Math.max(floor, mean - Z80 * sd)), high: Math.min(ceiling, Math.max(floor, mean + Z80 * sd)), because,
+  }
 }
 
 /**

@@ -1,3 +1,4 @@
+import { molarMass } from '../chemistry/masses'
 import { type Result, ok, refuse } from './result'
 
 /**
@@ -5,18 +6,16 @@ import { type Result, ok, refuse } from './result'
  * Plain mg/L means as the ion (NO3, NO2, NH4, PO4); `mg/L N` and `mg/L P` as the element.
  * Factors: ions from IUPAC 2021 abridged atomic masses; hardness from Standard Methods 2340 (1 °dH = 10 mg/L CaO).
  */
-const MASS = { H: 1.008, C: 12.011, N: 14.007, O: 15.999, P: 30.974, Ca: 40.078 } as const
-
-export const NO3_PER_N = (MASS.N + 3 * MASS.O) / MASS.N
-export const NO2_PER_N = (MASS.N + 2 * MASS.O) / MASS.N
-export const NH4_PER_N = (MASS.N + 4 * MASS.H) / MASS.N
-export const PO4_PER_P = (MASS.P + 4 * MASS.O) / MASS.P
+export const NO3_PER_N = molarMass('NO3') / molarMass('N')
+export const NO2_PER_N = molarMass('NO2') / molarMass('N')
+export const NH4_PER_N = molarMass('NH4') / molarMass('N')
+export const PO4_PER_P = molarMass('PO4') / molarMass('P')
 /** mg/L CaCO3 in one degree of German hardness: 10 mg/L CaO × M(CaCO3) / M(CaO). */
-export const CACO3_PER_DEGREE = (10 * (MASS.Ca + MASS.C + 3 * MASS.O)) / (MASS.Ca + MASS.O)
+export const CACO3_PER_DEGREE = (10 * molarMass('CaCO3')) / molarMass('CaO')
 
 export const PARAMETERS = [
   'nitrate', 'nitrite', 'ammonia', 'phosphate', 'potassium', 'iron', 'calcium', 'magnesium',
-  'pH', 'kh', 'gh', 'temperature', 'conductivity', 'tds', 'co2', 'oxygen',
+  'pH', 'kh', 'gh', 'temperature', 'conductivity', 'tds', 'co2', 'oxygen', 'clarity', 'tint',
 ] as const
 export type Parameter = (typeof PARAMETERS)[number]
 
@@ -49,6 +48,22 @@ const hardness = (label: string, unit: string): ParameterUnits => ({
   units: { '°dH': SAME, [unit]: SAME, 'ppm CaCO3': times(1 / CACO3_PER_DEGREE), 'mg/L CaCO3': times(1 / CACO3_PER_DEGREE) },
 })
 
+/**
+ * Colours of a drop indicator over 4 °dH fluid, from too little to too much, with the CO2 each stands for, mg/L. Common practice;
+ * the fluid lags the water by an hour or two. As a unit, `colour` counts them from 1 to 5.
+ */
+export const INDICATOR_COLOURS = [
+  { name: 'blue', low: 0, mid: 9, high: 15 },
+  { name: 'blue-green', low: 13, mid: 19, high: 25 },
+  { name: 'green', low: 22, mid: 30, high: 38 },
+  { name: 'yellow-green', low: 34, mid: 44, high: 55 },
+  { name: 'yellow', low: 50, mid: 65, high: 100 },
+] as const
+const INDICATOR_SCALE: Scale = {
+  toCanonical: (x) => (Number.isInteger(x) ? (INDICATOR_COLOURS[x - 1]?.mid ?? NaN) : NaN),
+  fromCanonical: (x) => 1 + INDICATOR_COLOURS.reduce((best, colour, i) => (Math.abs(colour.mid - x) < Math.abs(INDICATOR_COLOURS[best].mid - x) ? i : best), 0),
+}
+
 export const PARAMETER_UNITS: Record<Parameter, ParameterUnits> = {
   nitrate: ion('nitrate', [0, 500], { unit: 'mg/L N', factor: NO3_PER_N }),
   nitrite: ion('nitrite', [0, 50], { unit: 'mg/L N', factor: NO2_PER_N }),
@@ -64,8 +79,10 @@ export const PARAMETER_UNITS: Record<Parameter, ParameterUnits> = {
   temperature: { label: 'temperature', canonical: '°C', plausible: [0, 45], units: { '°C': SAME, C: SAME, '°F': CELSIUS_FROM_FAHRENHEIT, F: CELSIUS_FROM_FAHRENHEIT } },
   conductivity: { label: 'conductivity', canonical: 'µS/cm', plausible: [0, 20000], units: { 'µS/cm': SAME, 'uS/cm': SAME, 'mS/cm': times(1000) } },
   tds: ion('TDS', [0, 20000]),
-  co2: ion('CO2', [0, 200]),
+  co2: { label: 'CO2', canonical: 'mg/L', plausible: [0, 200], units: { 'mg/L': SAME, ppm: SAME, colour: INDICATOR_SCALE } },
   oxygen: ion('oxygen', [0, 30]),
+  clarity: { label: 'clarity', canonical: 'of 10', plausible: [0, 10], units: { 'of 10': SAME } },
+  tint: { label: 'tint', canonical: 'of 10', plausible: [0, 10], units: { 'of 10': SAME } },
 }
 
 export function isParameter(text: string): text is Parameter {

@@ -11,7 +11,7 @@ import { sceneOn, stageOf, type Scene } from '../layout/scene'
 import { coverIn, fitCover } from '../plants/cover'
 import { sayEstimate, sayNumber } from '../quantity/say'
 import { dayOf, daysBetween, instantOf, type Instant } from '../quantity/time'
-import { estimateNitrate } from '../water/nitrate'
+import { estimateParameter } from '../water/estimate'
 
 export const DECLINE_SIGNS = ['carpet', 'soil', 'black-patches', 'algae', 'bare-stems', 'shade', 'work', 'nitrate', 'joy', 'lines'] as const
 export type DeclineSign = (typeof DECLINE_SIGNS)[number]
@@ -164,9 +164,9 @@ function joySign(history: TankHistory, now: Instant): DeclineFinding {
 
 const COMPARE_DAYS = 120
 function nitrateSign(history: TankHistory, now: Instant): DeclineFinding {
-  const present = estimateNitrate(history, now)
+  const present = estimateParameter(history, 'nitrate', now)
   const then = instantOf(dayOf(now) - COMPARE_DAYS)
-  const past = estimateNitrate(storyUntil(history, then), then)
+  const past = estimateParameter(storyUntil(history, then), 'nitrate', then)
   if (!present.ok || !past.ok || present.value.readingsUsed < 4) return sign('nitrate', null)
   const [a, b] = [past.value.gainPerDay.value, present.value.gainPerDay.value]
   return sign('nitrate', { strength: clamp((b - Math.max(0.3, a)) / 3), says: `The gain went from ${sayNumber(a, 0.2)} to ${sayNumber(b, 0.2)} mg/L a day in four months.`, because: [reckoned(`Now ${sayEstimate(present.value.now)} mg/L, from ${present.value.now.because}`)] })

@@ -3,6 +3,7 @@ import type { Plan, Planting, PlanMaterial, TankHistory } from '../history/types
 import { heightCourse, heightOn, patchArea } from '../plants/height'
 import { dayOf, instantOf, type Instant } from '../quantity/time'
 import { groundLitres, netLitres } from '../vessel/volume'
+import { CM2_PER_TABLET } from '../water/dosing'
 import { type Result, ok, refuse } from '../quantity/result'
 import type { DeclineReview } from './decline'
 import { renewsSoil, SECTION_INTERVAL_DAYS, stepsFor, type OptionKey } from './options'
@@ -10,8 +11,6 @@ import { sectionsFor, type Section } from './sections'
 
 /** Spare soil to buy, share. Common practice: 10–15 %. */
 const SPARE_SOIL = 0.125
-/** Ground that one root tab feeds, cm². Common practice. */
-const CM2_PER_TAB = 150
 /** Cutting length that is worth replanting, cm. Common practice. */
 const CUTTING_CM = 10
 /** Stems set per 100 cm² when planting densely. Common practice. */
@@ -55,7 +54,7 @@ function materialsFor(history: TankHistory, option: OptionKey, sections: readonl
   const area = plantings.reduce((sum, planting) => sum + patchArea(planting), 0)
   const materials: PlanMaterial[] = []
   if (soil > 0) materials.push({ says: 'active soil', amount: Math.ceil(soil * (1 + SPARE_SOIL)), unit: 'L', spare: `${soil.toFixed(1)} L by the slope and ${Math.round(SPARE_SOIL * 100)} % spare` })
-  materials.push({ says: 'root tabs', amount: Math.ceil(area / CM2_PER_TAB), unit: 'pieces', spare: `one to ${CM2_PER_TAB} cm²` })
+  materials.push({ says: 'root tabs', amount: Math.ceil(area / CM2_PER_TABLET), unit: 'pieces', spare: `one to ${CM2_PER_TABLET} cm²` })
   for (const planting of plantings) materials.push(...portionsFor(history, planting, now))
   materials.push(
     { says: 'filter floss to wall off a section', amount: 1, unit: 'sheet', spare: '' },

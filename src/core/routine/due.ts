@@ -1,4 +1,5 @@
 import type { EntryKind } from '../history/entries'
+import { ofKind } from '../history/index-entries'
 import type { Routine, TankHistory } from '../history/types'
 import { dayOf, type Instant } from '../quantity/time'
 
@@ -12,23 +13,27 @@ export interface DueTask {
 }
 
 /** Entry kinds that count as having done a routine. */
-const DONE_BY: Record<Routine['kind'], EntryKind> = {
+export const DONE_BY: Record<Routine['kind'], EntryKind> = {
   'water-change': 'water-change', trim: 'trim', dose: 'dose', test: 'reading', round: 'round', clean: 'clean', 'top-off': 'top-off',
 }
 
-/** What the routines ask for, latest first. A routine never done yet counts from the day it was set. */
-export function dueTasks(history: TankHistory, now: Instant): DueTask[] {
+/** What routines ask for, latest first, from when each kind of entry was last made. A routine never done yet counts from the day it was set. */
+export function tasksOf(routines: readonly Routine[], lastDone: (kind: EntryKind) => Instant | null, now: Instant): DueTask[] {
   const today = dayOf(now)
-  return history.routines
+  return routines
     .map((routine) => {
-      const last = history.entries.findLast((entry) => entry.kind === DONE_BY[routine.kind] && dayOf(entry.at) <= today)
-      const daysLate = Math.floor(today - (dayOf(last?.at ?? routine.since) + routine.everyDays))
-      return { routineId: routine.id, says: routine.says, kind: routine.kind, daysLate, lastAt: last?.at ?? null }
+      const lastAt = lastDone(DONE_BY[routine.kind])
+      const daysLate = Math.floor(today - (dayOf(lastAt ?? routine.since) + routine.everyDays))
+      return { routineId: routine.id, says: routine.says, kind: routine.kind, daysLate, lastAt }
     })
     .sort((a, b) => b.daysLate - a.daysLate)
 }
 
-/** Tasks due today or overdue. */
-export function dueNow(history: TankHistory, now: Instant): DueTask[] {
-  return dueTasks(history, now).filter((task) => task.daysLate >= 0)
+/** What the routines of a tank ask for at `now`, latest first. */
+export function dueTasks(history: TankHistory, now: Instant): DueTask[] {
+  const today = dayOf(now)
+  return tasksOf(history.routines, (kind) => ofKind(history.entries, kind).findLast((entry) => dayOf(entry.at) <= today)?.at ?? null, now)
 }
+
+/** Tasks due today or overdue. */
+export const onlyDue = (tasks: readonly DueTask[]): DueTask[] => tasks.filter((task) => task.daysLate >= 0)

@@ -1,7 +1,7 @@
 import { algaeCourses, algaeOn, algaeTrend } from '../algae/course'
 import { entriesOf, type AlgaeKind, type Method, type Place, type Sign } from '../history/entries'
 import { headCount, plantingsAt, speciesOf } from '../history/lookup'
-import { placeName } from '../history/describe'
+import { placeName, sayMethod } from '../history/describe'
 import type { Planting, TankHistory, Zone } from '../history/types'
 import { coverIn, EYE_SD, fitCover } from '../plants/cover'
 import { growthSegments, MEASURED_SD } from '../plants/growth'
@@ -9,14 +9,18 @@ import { heightCourse, heightOn } from '../plants/height'
 import { asRead, normalEstimate, type Estimate } from '../quantity/estimate'
 import { sayAgo, sayNumber } from '../quantity/say'
 import { dayOf, type Instant } from '../quantity/time'
-import { estimateNitrate } from '../water/nitrate'
-import { nitrateReadingSd } from '../water/reading-uncertainty'
+import { PARAMETER_UNITS, type Parameter } from '../quantity/units'
+import { conditionsOf } from '../water/conditions'
+import { estimateParameter } from '../water/estimate'
+import { FACTS } from '../water/parameters'
+import { senseOf } from '../water/reading-uncertainty'
+import { worthTesting } from '../water/worth-testing'
 
 /** What an answer becomes in the journal. */
 export type Asks =
   | { kind: 'measure'; plantingId: string; measure: 'height' | 'cover' }
   | { kind: 'algae'; algae: AlgaeKind; place: Place }
-  | { kind: 'reading'; parameter: 'nitrate' | 'temperature'; method: Method; unit: string }
+  | { kind: 'reading'; parameter: Parameter; method: Method; unit: string }
   | { kind: 'stock'; populationId: string }
   | { kind: 'enjoyment' }
   | { kind: 'workMinutes' }
@@ -72,7 +76,7 @@ export function roundOf(history: TankHistory, now: Instant): Station[] {
     { name: 'ground', title: 'Ground: mulm, gas, black patches?', questions: algae('ground'), signs: ['mulm', 'black patch', 'gas in the ground', 'grains on the sand'], places: at('ground', 'ground') },
     { name: 'equipment', title: 'Equipment: running, dry, clean?', questions: dry ? [] : [temperatureQuestion(history, now)], signs: ['clogged inlet', 'leak'], places: at('equipment', 'equipment') },
     history.populations.length === 0 ? null : { name: 'animals', title: 'Animals: all there, all well?', questions: countQuestions(history, now), signs: ['young seen', 'hiding', 'gasping', 'dead animal'], places: at('tank', 'the tank') },
-    dry ? null : { name: 'water', title: 'Water: what does the test say?', questions: nitrateQuestions(history, now), signs: ['cloudy', 'bad smell'], places: at('tank', 'the tank') },
+    dry ? null : { name: 'water', title: 'Water: what does the test say?', questions: [...nitrateQuestions(history, now), ...testQuestions(history, now)], signs: ['cloudy', 'bad smell'], places: at('tank', 'the tank') },
     { name: 'you', title: 'And you?', questions: feelingQuestions(history), signs: [], places: [] },
   ]
   return stations.filter((station): station is Station => station !== null)
@@ -133,11 +137,32 @@ function nitrateQuestions(history: TankHistory, now: Instant): Question[] {
   const last = entriesOf(history.entries, 'reading').findLast((entry) => entry.parameter === 'nitrate')
   const today = dayOf(now)
   if (last && today - dayOf(last.at) < RETEST_DAYS) return []
-  const estimate = estimateNitrate(history, now)
+  const estimate = estimateParameter(history, 'nitrate', now)
   return [{
     key: 'nitrate', asks: { kind: 'reading', parameter: 'nitrate', method: 'drops-chart', unit: 'mg/L' }, stake: null, says: 'Nitrate, drops and chart',
-    before: last ? `${sayNumber(last.value)} mg/L ${sayAgo(today - dayOf(last.at))}` : 'never tested', expected: estimate.ok ? asRead(estimate.value.now, nitrateReadingSd(estimate.value.now.value, 'drops-chart', 'measured')) : null, unit: 'mg/L', min: 0, max: 500, step: 5,
+    before: last ? `${sayNumber(last.value)} mg/L ${sayAgo(today - dayOf(last.at))}` : 'never tested', expected: estimate.ok ? asRead(estimate.value.now, senseOf('nitrate', estimate.value.now.value, 'drops-chart', 'measured').sd) : null, unit: 'mg/L', min: 0, max: 500, step: 5,
   }]
+}
+
+/** Tests a round asks for beside nitrate, at most: it must stay under three minutes. */
+const ROUND_TESTS = 1
+
+/** The test that would settle most, if it was not made lately. What the round asks elsewhere, and what is no number on a card, is left out. */
+function testQuestions(history: TankHistory, now: Instant): Question[] {
+  const conditions = conditionsOf(history, now)
+  return worthTesting(history, conditions, now)
+    .filter(({ parameter, lastAt }) => lastAt !== null && dayOf(now) - dayOf(lastAt) >= RETEST_DAYS && !['nitrate', 'temperature', 'co2', 'tds'].includes(parameter))
+    .slice(0, ROUND_TESTS)
+    .map(({ parameter, method, lastAt }) => {
+      const { label, canonical, plausible } = PARAMETER_UNITS[parameter]
+      const expected = conditions.value(parameter)
+      const step = 10 ** -FACTS[parameter].decimals
+      return {
+        key: `test:${parameter}`, asks: { kind: 'reading', parameter, method, unit: canonical } as Asks, stake: null, says: `${parameter === 'pH' ? label : label.charAt(0).toUpperCase() + label.slice(1)}, by ${sayMethod(method)}`,
+        before: `last read ${sayAgo(dayOf(now) - dayOf(lastAt ?? now))}; a test would settle something`, expected: expected ? asRead(expected, senseOf(parameter, expected.value, method, 'measured').sd, plausible[0], plausible[1]) : null,
+        unit: parameter === 'pH' ? '' : canonical, min: plausible[0], max: plausible[1], step,
+      }
+    })
 }
 
 function countQuestions(history: TankHistory, now: Instant): Question[] {

@@ -1,5 +1,5 @@
 import type { Entry, EntryDetails, EntryKind } from '../history/entries'
-import type { Planting, TankHistory } from '../history/types'
+import { UNMEASURED, USUAL_CARE, type Planting, type TankHistory } from '../history/types'
 import { CATALOGUE } from '../plants/catalogue'
 import { instantOf } from '../quantity/time'
 
@@ -29,11 +29,11 @@ export function tank(entries: readonly Entry[] = [], overrides: Partial<TankHist
   return {
     vessel: {
       id: 'ves', slug: 'test', name: 'Test', kind: 'display', lengthCm: 60, depthCm: 40, heightCm: 40, waterlineCm: 36, glassMm: 8, altitudeM: 0, evaporationLitresPerDay: null,
-      lamp: { onAt: '09:00', hours: 8, parAtSurface: 100 }, gas: null, timeZone: 'UTC', standsAt: '', startedAt: instantOf(DAY0), order: 1,
+      lamp: { onAt: '09:00', hours: 8, parAtSurface: 100 }, gas: null, care: USUAL_CARE, timeZone: 'UTC', standsAt: '', startedAt: instantOf(DAY0), order: 1,
     },
     layouts: [{ id: 'lay', name: 'First', state: 'current', from: instantOf(DAY0), to: null, ground: { material: 'gravel', laidAt: instantOf(DAY0), profile: [{ x: 0, frontCm: 5, backCm: 5 }, { x: 60, frontCm: 5, backCm: 5 }] }, hardscape: [] }],
     species: [CATALOGUE.carpet, CATALOGUE.greenStem], plantings: [CARPET, STEMS], populations: [],
-    sources: [{ id: 'src', name: 'Tap', kind: 'tap', nitrateMgL: 0, khDegrees: 4, ghDegrees: 6, pH: 7, temperatureC: 10 }],
+    sources: [{ id: 'src', name: 'Tap', kind: 'tap', nitrateMgL: 0, khDegrees: 4, ghDegrees: 6, pH: 7, temperatureC: 10, ...UNMEASURED }], products: [],
     routines: [], plans: [], entries, ...overrides,
   }
 }

@@ -6,13 +6,17 @@ export function afterChange(tank: number, source: number, f: number): number {
 }
 
 /**
- * Smallest fraction to change so that `tank` falls (or rises) to `target` with water at `source`: f = (C − T)/(C − S).
- * Zero when the target is met already. Refuses a target that this source cannot reach in one change.
+ * Smallest fraction to change so that `tank` comes to `target` with water at `source`: f = (C − T)/(C − S), downwards or upwards.
+ * `from`: only what stands above the target is to come down, what stands below it is met already. Refuses a target on the far
+ * side of the source, or no difference between tank and source to work with.
  */
-export function fractionForTarget(tank: number, target: number, source: number): Result<number> {
-  if (tank <= target) return ok(0)
-  if (source >= target) {
-    return refuse('The water you change with holds as much as the target or more, so no change can bring the tank there; use a cleaner source.')
+export function fractionForTarget(tank: number, target: number, source: number, from: 'above' | 'either' = 'above'): Result<number> {
+  if (from === 'above' ? tank <= target : tank === target) return ok(0)
+  const down = tank > target
+  if (down ? source >= target : source <= target) {
+    return refuse(down
+      ? 'The water you change with holds as much as the target or more, so no change can bring the tank there; use a cleaner source.'
+      : 'The water you change with holds no more than the target, so no change can bring the tank up there; use a richer source or add what is missing.')
   }
   return ok((tank - target) / (tank - source))
 }

@@ -1,11 +1,19 @@
+import { normalCdf } from '../quantity/normal'
+
 /**
  * A Kalman filter and Rauch–Tung–Striebel smoother for a concentration c (mg/L at full volume) and its net daily gain g.
  *
  *   between events   c' = c + g·dt,  g' = g;  process noise below
  *   at a water event c' = a·c + b     (dilution, source water, top-up: known, exact but for `sd`)
  *   a reading        z  = h·c + v     v ~ N(0, sd²); h > 1 where evaporation has concentrated what is there
+ *   or an interval   P(read | c) = Φ((high − h·c)/blur) − Φ((low − h·c)/blur): a colour card tells no more than that
+ *
+ * What settles (pH, temperature, CO2, oxygen) has no gain: between events it falls back to `settle.mean`, c' = m + (c − m)e^(−dt/τ),
+ * with the stationary spread `settle.sd` (an Ornstein–Uhlenbeck process, sampled exactly).
  *
  * g wanders as a random walk of variance `gainDrift`·dt; integrated with c this gives the usual white-acceleration noise.
+ * An interval is taken in by matching the first two moments of the posterior (assumed-density filtering, Maybeck 1982 vol. 2 ch. 12),
+ * by the closed form of a normal prior behind two normal edges; g follows c by their joint normal.
  * Sources: Kalman 1960, J. Basic Eng. 82:35–45; Rauch, Tung & Striebel 1965, AIAA J. 3:1445–1450.
  */
 export interface FilterReading {
@@ -14,6 +22,8 @@ export interface FilterReading {
   sd: number
   /** Observed over full-volume concentration, 1 unless water is missing. */
   h: number
+  /** For cards, drops and indicators: where the value lies, with the softness of its ends; `value` and `sd` are its middle and spread. */
+  interval?: { low: number; high: number; blur: number } | null
 }
 export interface FilterEvent {
   day: number
@@ -28,6 +38,8 @@ export interface FilterSettings {
   /** Variance the concentration takes on in a day for all that is not modelled, (mg/L)²/day. */
   unrest: number
   prior: { c: number; cSd: number; g: number; gSd: number }
+  /** For what settles: where, with what spread, how fast (days), and whether changes dilute it meanwhile. Absent for what is dissolved. */
+  settle?: { mean: number; sd: number; tauDays: number; diluted: boolean }
 }
 
 /** Mean (c, g) and the symmetric covariance of the two. */
@@ -122,7 +134,7 @@ function forward(from: number, nodes: readonly Node[], settings: FilterSettings,
         logLikelihood -= 0.5 * (Math.log(2 * Math.PI * s) + innovation.surprise ** 2 / s)
       }
     }
-    steps.push({ before, after, dt, a: node.event?.a ?? 1 })
+    steps.push({ before, after, dt, a: (node.event?.a ?? 1) * fading(settings, dt) })
     state = after
   }
   return { steps, innovations, logLikelihood }
@@ -155,9 +167,17 @@ function judge(before: GainState, nodes: readonly Node[], at: number, settings: 
 /** Share of the first surprise that the second must show to bear it out. */
 const AGREES = 0.5
 
+/** Share of a disturbance left after `dt` days: 1 for what is dissolved. */
+const fading = ({ settle }: Pick<FilterSettings, 'settle'>, dt: number) => (settle ? Math.exp(-dt / settle.tauDays) : 1)
+
 /** The state `dt` days on with nothing happening in between. */
-export function carry(state: GainState, day: number, { gainDrift, unrest }: Pick<FilterSettings, 'gainDrift' | 'unrest'>): GainState {
+export function carry(state: GainState, day: number, settings: Pick<FilterSettings, 'gainDrift' | 'unrest' | 'settle'>): GainState {
   const dt = day - state.day
+  const { gainDrift, unrest, settle } = settings
+  if (settle) {
+    const left = fading(settings, dt)
+    return { day, c: settle.mean + left * (state.c - settle.mean), g: 0, cc: left * left * state.cc + settle.sd ** 2 * (1 - left * left), cg: 0, gg: 0 }
+  }
   return {
     day,
     c: state.c + state.g * dt,
@@ -179,6 +199,8 @@ function update(state: GainState, reading: FilterReading & { index: number }, us
   const surprise = reading.value - h * state.c
   const innovation: Innovation = { index: reading.index, day: reading.day, surprise, sd: Math.sqrt(variance), used: use }
   if (!use) return { innovation, updated: state }
+  const within = reading.interval ? moments(h * state.c, h * h * state.cc, reading.interval) : null
+  if (within) return { innovation, updated: follow(state, within.mean / h, within.variance / (h * h)) }
   const kc = (h * state.cc) / variance
   const kg = (h * state.cg) / variance
   const updated: GainState = {
@@ -192,6 +214,29 @@ function update(state: GainState, reading: FilterReading & { index: number }, us
   return { innovation, updated }
 }
 
+/** The state when c alone is known to have this mean and variance: g follows by regression on c. */
+function follow(state: GainState, mean: number, variance: number): GainState {
+  const slope = state.cc > 0 ? state.cg / state.cc : 0
+  return { day: state.day, c: mean, g: state.g + slope * (mean - state.c), cc: variance, cg: slope * variance, gg: state.gg - slope * slope * (state.cc - variance) }
+}
+
+/** Below this chance of the reading the closed form loses its digits, and the normal update is used instead. */
+const FAINT = 1e-6
+
+/** Mean and variance of x ~ N(m, p) given that x + blur·ε fell between `low` and `high`; null when that was all but impossible. */
+export function moments(m: number, p: number, { low, high, blur }: { low: number; high: number; blur: number }): { mean: number; variance: number } | null {
+  const r = Math.sqrt(p + blur * blur)
+  const [a, b] = [(low - m) / r, (high - m) / r]
+  const chance = normalCdf(b) - normalCdf(a)
+  if (!(chance > FAINT)) return null
+  const [fa, fb] = [normalDensity(a), normalDensity(b)]
+  const shift = (fa - fb) / chance
+  const shrink = (a * fa - b * fb) / chance - shift * shift
+  return { mean: m + (p / r) * shift, variance: Math.max(1e-12, p + ((p * p) / (r * r)) * shrink) }
+}
+
+const normalDensity = (x: number) => Math.exp(-0.5 * x * x) / Math.sqrt(2 * Math.PI)
+
 /** Backward pass: gain C = P⁺ᵀ(F) (P⁻)⁻¹ with F = [a, a·dt; 0, 1] from one node's `after` to the next one's `before`. */
 function smooth(steps: readonly Step[]): GainState[] {
   const out: GainState[] = new Array(steps.length)
@@ -203,6 +248,10 @@ function smooth(steps: readonly Step[]): GainState[] {
       continue
     }
     const { a, dt, before } = next
+    if (before.gg === 0) {
+      out[k] = smoothLevel(here, a, before, out[k + 1])
+      continue
+    }
     // P Fᵀ for the row vectors (cc, cg) and (cg, gg).
     const p00 = a * (here.cc + dt * here.cg)
     const p01 = here.cg
@@ -236,6 +285,12 @@ function smooth(steps: readonly Step[]): GainState[] {
     }
   }
   return out
+}
+
+/** The same for a state without a gain: one number, C = a·P/P⁻. */
+function smoothLevel(here: GainState, a: number, before: GainState, later: GainState): GainState {
+  const gain = before.cc > 0 ? (a * here.cc) / before.cc : 0
+  return { ...here, c: here.c + gain * (later.c - before.c), cc: here.cc + gain * gain * (later.cc - before.cc) }
 }
 
 function orderNodes(

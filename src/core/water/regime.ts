@@ -40,14 +40,14 @@ export function changeRegime(history: TankHistory, now: Instant): ChangeRegime {
 }
 
 /** The change that is due next: the keeper's routine if there is one, else the habit; null when neither is known. */
-export function nextChange(history: TankHistory, now: Instant): { day: number; everyDays: number; fraction: number; sourceNitrate: number } | null {
+export function nextChange(history: TankHistory, now: Instant): { day: number; everyDays: number; fraction: number; sourceId: string | null } | null {
   const regime = changeRegime(history, now)
   const routine = history.routines.find((candidate) => candidate.kind === 'water-change')
   const everyDays = routine?.everyDays ?? regime.everyDays?.median
   const fraction = routine?.amount ?? regime.fraction
   if (!everyDays || !fraction) return null
   const last = regime.lastAt ? dayOf(regime.lastAt) : dayOf(now)
-  return { day: last + everyDays, everyDays, fraction, sourceNitrate: usualSource(history)?.nitrateMgL ?? 0 }
+  return { day: last + everyDays, everyDays, fraction, sourceId: usualSource(history)?.id ?? null }
 }
 
 /** Linear-interpolated quantile of sorted numbers (type 7 of Hyndman & Fan 1996). Throws on an empty list. */

@@ -5,8 +5,8 @@ import { change, DAY0, entry, nitrate, tank } from '../testing/tank'
 import { instantOf } from '../quantity/time'
 import { afterChange, fractionForTarget, steadyBeforeChange, steadyWithTopUp } from './dilution'
 import { runGainFilter, type FilterReading, type FilterSettings } from './gain-filter'
-import { changeForTarget, crossing, estimateNitrate, forecastNitrate, routineChanges } from './nitrate'
-import { nitrateReadingSd } from './reading-uncertainty'
+import { changeForTarget, crossing, estimateParameter, forecastParameter, routineChanges } from './estimate'
+import { senseOf } from './reading-uncertainty'
 import { changeRegime, quantile } from './regime'
 
 const SETTINGS: FilterSettings = { gainDrift: 0.01, unrest: 0.05, prior: { c: 10, cSd: 5, g: 1, gSd: 1 } }
@@ -110,14 +110,14 @@ function simulated(seed: number, gain: number, everyReading = 6) {
 }
 
 describe('nitrate', () => {
-  test('without a reading it says so', () => expect(estimateNitrate(tank(), at(5))).toMatchObject({ ok: false, problem: expect.stringContaining('No nitrate reading') }))
+  test('without a reading it says so', () => expect(estimateParameter(tank(), 'nitrate', at(5))).toMatchObject({ ok: false, problem: expect.stringContaining('No nitrate reading') }))
 
   test('on 60 simulated tanks the 80 % ranges of level and gain hold the truth about as often as they should (seeds 1–60)', () => {
     let held = 0
     let gainHeld = 0
     for (let seed = 1; seed <= 60; seed++) {
       const { story, c, gain } = simulated(seed, 0.4 + (seed % 10) * 0.2)
-      const result = estimateNitrate(story, at(120.5))
+      const result = estimateParameter(story, 'nitrate', at(120.5))
       if (!result.ok) throw new Error(result.problem)
       const { now, gainPerDay } = result.value
       if (c + gain * 0.5 >= now.low && c + gain * 0.5 <= now.high) held++
@@ -130,34 +130,32 @@ describe('nitrate', () => {
   test('a lone reading far off is named and set aside; two that agree are believed', () => {
     const { story } = simulated(3, 1)
     const odd = [...story.entries, nitrate(100.5, 90)].sort((a, b) => (a.at < b.at ? -1 : 1))
-    const lone = estimateNitrate(tank(odd), at(120.5))
+    const lone = estimateParameter(tank(odd), 'nitrate', at(120.5))
     expect(lone.ok && lone.value.readings.find((reading) => reading.value === 90)?.setAside).toMatch(/mg\/L above what was expected/)
     const leap = [...story.entries.filter((one) => one.at < at(112)), nitrate(113, 90), nitrate(115, 92)]
-    const believed = estimateNitrate(tank(leap), at(116))
+    const believed = estimateParameter(tank(leap), 'nitrate', at(116))
     expect(believed.ok && believed.value.now.value).toBeGreaterThan(75)
     expect(believed.ok && believed.value.readings.every((reading) => reading.setAside === null)).toBe(true)
   })
 
   test('evaporation concentrates what is read, and topping up with pure water brings it back', () => {
     const base = tank([nitrate(0.1, 20), nitrate(10, 24), nitrate(20, 24.1)])
-    const dry = estimateNitrate({ ...base, vessel: { ...base.vessel, evaporationLitresPerDay: 1 } }, at(20))
-    const wet = estimateNitrate(base, at(20))
+    const dry = estimateParameter({ ...base, vessel: { ...base.vessel, evaporationLitresPerDay: 1 } }, 'nitrate', at(20))
+    const wet = estimateParameter(base, 'nitrate', at(20))
     // The same readings with water missing mean less nitrate in the tank.
     expect(dry.ok && wet.ok && dry.value.now.value < wet.value.now.value).toBe(true)
   })
 
   test('a glance weighs less than a reading', () => {
-    expect(nitrateReadingSd(20, 'photometer', 'glance')).toBeCloseTo(3 * nitrateReadingSd(20, 'photometer', 'measured'), 10)
-    // The card goes 20, 40, 80: a reading of 40 is a uniform over 30–60, sd 30/√12, and the eye adds its own.
-    expect(nitrateReadingSd(40, 'drops-chart', 'measured')).toBeCloseTo(Math.hypot(30 / Math.sqrt(12), 2.4), 6)
+    expect(senseOf('nitrate', 20, 'photometer', 'glance').sd).toBeCloseTo(3 * senseOf('nitrate', 20, 'photometer', 'measured').sd, 10)
   })
 
   test('forecast: no change climbs by the gain, and crosses a limit where arithmetic says', () => {
     const { story } = simulated(5, 1, 4)
-    const result = estimateNitrate(story, at(120.5))
+    const result = estimateParameter(story, 'nitrate', at(120.5))
     if (!result.ok) throw new Error(result.problem)
     const estimate = result.value
-    const path = forecastNitrate(estimate, 60, [])
+    const path = forecastParameter(estimate, 60, [])
     expect(path.at(-1)!.value - path[0].value).toBeCloseTo(60 * estimate.gainPerDay.value, 6)
     const limit = path[0].value + 10
     const when = crossing(path, limit)
@@ -170,21 +168,21 @@ describe('nitrate', () => {
 
   test('how much to change: the forecast after that change stands at the target', () => {
     const { story } = simulated(6, 1)
-    const result = estimateNitrate(story, at(120.5))
+    const result = estimateParameter(story, 'nitrate', at(120.5))
     if (!result.ok) throw new Error(result.problem)
     const answer = changeForTarget(result.value, 6, 0)
     if (!answer.ok) throw new Error(answer.problem)
-    const after = forecastNitrate(result.value, 1, [{ day: result.value.state.day, fraction: answer.value.fraction.value, sourceNitrate: 0 }])
+    const after = forecastParameter(result.value, 1, [{ day: result.value.state.day, fraction: answer.value.fraction.value, source: 0 }])
     expect(after[2].value).toBeCloseTo(6, 6)
     expect(answer.value.litres.value).toBeCloseTo(answer.value.fraction.value * result.value.litres, 6)
   })
 
   test('the routine ahead: an overdue change counts as tomorrow’s', () => {
     const story = tank([change(0, 0.4)], { routines: [{ id: 'r', kind: 'water-change', everyDays: 7, amount: 0.5, says: 'change', since: at(0) }] })
-    const ahead = routineChanges(story, at(20), 21)
+    const ahead = routineChanges(story, 'nitrate', at(20), 21)
     expect(ahead.map(({ day }) => day - DAY0)).toEqual([21, 28, 35])
     expect(ahead[0].fraction).toBe(0.5)
-    expect(routineChanges(tank(), at(20), 21)).toEqual([])
+    expect(routineChanges(tank(), 'nitrate', at(20), 21)).toEqual([])
   })
 })
 

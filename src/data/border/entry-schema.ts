@@ -1,5 +1,5 @@
 import { array, mixed, number, object, string, type ObjectSchema } from 'yup'
-import { ALGAE_KINDS, METHODS, PLANT_MEASURES, SIGNS, type Entry, type EntryDetails, type EntryKind, type Place } from '@/core/history/entries'
+import { ALGAE_KINDS, DOSE_UNITS, METHODS, PLANT_MEASURES, SIGNS, type Entry, type EntryDetails, type EntryKind, type Place } from '@/core/history/entries'
 import { PARAMETERS } from '@/core/quantity/units'
 
 /** Sentences shared by every form and file. */
@@ -10,10 +10,10 @@ export const SAY = {
   long: (what: string, max: number) => `${what} is too long (${max} characters at most).`,
 }
 
-/** A finite number; a text of digits is accepted, an empty one counts as missing. */
+/** A finite number; a text of digits is accepted, an empty one counts as missing. A list or a truth value is none, though it could be cast to one. */
 export const amount = (what: string) =>
   number()
-    .transform((value: unknown, original: unknown) => (original === '' ? undefined : value))
+    .transform((value: unknown, original: unknown) => (original === '' ? undefined : ['number', 'string', 'undefined'].includes(typeof original) || original === null ? value : Number.NaN))
     .typeError(SAY.number(what))
     .test('finite', SAY.number(what), (value) => value === undefined || value === null || Number.isFinite(value))
 
@@ -29,6 +29,7 @@ const place: ObjectSchema<{ of: Place['of']; id?: string }> = object({
 const percent = (what: string) => amount(what).min(0, `${what} cannot be below 0 %.`).max(100, `${what} cannot be over 100 %.`).required(SAY.missing(what))
 const litres = (what: string) => amount(what).moreThan(0, SAY.positive(what)).max(20000, `${what} is more than any tank here holds.`).required(SAY.missing(what))
 const plantingId = () => ident().required(SAY.missing('The planting'))
+const acidity = (what: string) => amount(what).min(3, `${what} goes from 3 to 11 here.`).max(11, `${what} goes from 3 to 11 here.`).required(SAY.missing(what))
 const centimetres = (what: string) => amount(what).min(0, `${what} cannot be below zero.`).max(400, `${what} is more than any tank here is tall.`)
 
 /** What each kind of entry must hold. A new kind needs a line here, a type in core, a form part, a line in the round. */
@@ -38,13 +39,24 @@ export const DETAIL_SCHEMAS: { [K in EntryKind]: ObjectSchema<object> } = {
     value: amount('The value').required(SAY.missing('The value')),
     method: mixed<string>().oneOf([...METHODS], 'This is not a test method Vivero knows.').required(SAY.missing('The method')),
     entered: object({ value: amount('The value').required(), unit: string().max(20).defined() }).noUnknown().required(),
+    questioned: words('The question', 500).optional(),
   }).noUnknown(),
   'water-change': object({
     fraction: amount('The change').moreThan(0, 'A change must take some water.').max(1, 'A change cannot take more than 100 % of the water.').required(SAY.missing('How much was changed')),
     litres: litres('The litres changed'), sourceId: ident().nullable().default(null),
   }).noUnknown(),
   'top-off': object({ litres: litres('The litres topped up'), sourceId: ident().nullable().default(null) }).noUnknown(),
-  dose: object({ product: someWords('The product', 80), millilitres: amount('The dose').moreThan(0, SAY.positive('The dose')).max(5000, 'That is more than a dose.').required(SAY.missing('The dose')) }).noUnknown(),
+  'degassed-sample': object({ pHTank: acidity('pH of the tank'), pHAtRest: acidity('pH at rest') }).noUnknown(),
+  'gas-use': object({
+    bubblesPerSecond: amount('The bubbles').min(0, 'Bubbles cannot be below zero.').max(50, 'Nobody counts that many bubbles.').nullable().default(null),
+    cylinderGrams: amount('The weight').moreThan(0, SAY.positive('The weight')).max(100000, 'That is more than a cylinder weighs.').nullable().default(null)
+      .test('either', 'Bubbles, the weight of the cylinder, or both.', (grams, { parent }) => (grams ?? null) !== null || ((parent as { bubblesPerSecond: number | null }).bubblesPerSecond ?? null) !== null),
+  }).noUnknown(),
+  dose: object({
+    product: someWords('The product', 80), productId: ident().nullable().default(null),
+    amount: amount('The dose').moreThan(0, SAY.positive('The dose')).max(5000, 'That is more than a dose.').required(SAY.missing('The dose')),
+    unit: mixed<string>().oneOf([...DOSE_UNITS], 'A dose is in mL, g or tablets.').required(SAY.missing('The unit')),
+  }).noUnknown(),
   feed: object({ grams: amount('The food').moreThan(0, SAY.positive('The food')).max(1000, 'That is more food than a tank can take.').required(SAY.missing('The food')), food: someWords('What was fed', 80) }).noUnknown(),
   measure: object({
     plantingId: plantingId(), measure: mixed<string>().oneOf([...PLANT_MEASURES], 'This is not a measure Vivero knows.').required(SAY.missing('What was measured')),
@@ -98,7 +110,7 @@ const commonShape = {
   certainty: mixed<Entry['certainty']>().oneOf(['measured', 'glance'], 'The certainty is either “measured” or “glance”.').required(SAY.missing('The certainty')),
   by: mixed<Entry['by']>().oneOf(['keeper', 'round', 'import', 'device'], 'An entry is by keeper, round, import or device.').required(SAY.missing('Who wrote it')),
   note: words('The note', 4000).nullable().defined(),
-  expected: object({ value: number().required(), low: number().required(), high: number().required() }).noUnknown().nullable().defined(),
+  expected: object({ value: amount('The pencilled value').required(), low: amount('Its low end').required(), high: amount('Its high end').required() }).noUnknown().nullable().defined(),
 }
 const common = object(commonShape)
 export const COMMON_KEYS = new Set(Object.keys(commonShape))

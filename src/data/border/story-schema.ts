@@ -1,5 +1,9 @@
 import { array, boolean, mixed, number, object, string, tuple } from 'yup'
-import { PLANT_GROUPS, ROUTINE_KINDS, VESSEL_KINDS, ZONES } from '@/core/history/types'
+import { LABEL_FORM_NAMES } from '@/core/chemistry/nutrients'
+import { SALTS } from '@/core/chemistry/salts'
+import { PLANT_GROUPS, PRODUCT_FORMS, ROUTINE_KINDS, SCHOOLS, VESSEL_KINDS, ZONES, type Band, type Product } from '@/core/history/types'
+import { isParameter, PARAMETER_UNITS } from '@/core/quantity/units'
+import { checkAnalysis } from '@/core/water/products'
 import { amount, ident, instant, listOf, maybeInstant, SAY, words } from './entry-schema'
 
 const size = (what: string, max: number) => amount(what).moreThan(0, SAY.positive(what)).max(max, `${what} is more than Vivero reckons with (${max}).`).required(SAY.missing(what))
@@ -17,6 +21,22 @@ export const timeZone = string().required(SAY.missing('The time zone')).test('zo
   }
 })
 
+const bandSchema = object({ low: amount('The low end').nullable().defined(), high: amount('The high end').nullable().defined() }).noUnknown()
+
+/** Bands by parameter: each within what water can hold, its low end below its high one. */
+const bandsSchema = mixed<Record<string, Band>>().required().test('bands', 'A band must name a parameter Vivero knows, and its low end must lie below its high one within what water can hold.', (bands) =>
+  typeof bands === 'object' && bands !== null && !Array.isArray(bands) && Object.entries(bands).every(([parameter, band]) => {
+    if (!isParameter(parameter) || !bandSchema.isValidSync(band, { strict: true })) return false
+    const [least, most] = PARAMETER_UNITS[parameter].plausible
+    const inside = (end: number | null) => end === null || (end >= least && end <= most)
+    return inside(band.low) && inside(band.high) && (band.low === null || band.high === null || band.low < band.high)
+  }))
+
+export const careSchema = object({
+  school: choice(SCHOOLS, 'The school of dosing'), bands: bandsSchema, bucketLitres: size('The bucket', 200),
+  foodProteinPercent: amount('The protein').min(1, 'Food has some protein.').max(100, 'Protein cannot be over 100 %.').required(SAY.missing('The protein')),
+}).noUnknown()
+
 export const vesselSchema = object({
   id: ident().required(SAY.missing('The id')),
   slug: string().matches(/^[a-z0-9]+(-[a-z0-9]+)*$/, 'The short name may hold small letters, digits and dashes.').max(60).required(SAY.missing('The short name')),
@@ -29,6 +49,7 @@ export const vesselSchema = object({
   evaporationLitresPerDay: amount('Evaporation').min(0, 'Evaporation cannot be below zero.').max(500).nullable().defined(),
   lamp: object({ onAt: clock('Lamp on'), hours: amount('Lamp hours').min(0).max(24, 'A day has 24 hours.').required(), parAtSurface: amount('PAR').min(0).max(3000).required() }).noUnknown().required(),
   gas: object({ onAt: clock('Gas on'), offAt: clock('Gas off') }).noUnknown().nullable().defined(),
+  care: careSchema.required(SAY.missing('The care of the water')),
   timeZone, standsAt: words('Where it stands', 200).defined(), startedAt: instant('The start'), order: number().integer().required(),
 }).noUnknown()
 
@@ -57,10 +78,29 @@ export const plantingSchema = object({
 }).noUnknown()
 
 const populationSchema = object({ id: ident().required(), name: name('The animals’ name'), kind: choice(['fish', 'shrimp', 'snail', 'crab', 'amphibian'] as const, 'The kind of animal'), adultLengthCm: size('Adult length', 100), since: instant('The day they came') }).noUnknown()
-const sourceSchema = object({
+const held = (what: string, max: number) => amount(what).min(0, `${what} cannot be below zero.`).max(max, `${what} is more than water can hold (${max}).`).required(SAY.missing(what))
+const trace = (what: string, max: number) => amount(what).min(0, `${what} cannot be below zero.`).max(max, `${what} is more than water can hold (${max}).`).nullable().defined()
+export const sourceSchema = object({
   id: ident().required(), name: name('The source’s name'), kind: choice(['tap', 'spring', 'softened', 'rain', 'reverse osmosis'] as const, 'The source'),
-  nitrateMgL: number().min(0).max(500).required(), khDegrees: number().min(0).max(60).required(), ghDegrees: number().min(0).max(60).required(), pH: number().min(3).max(11).required(), temperatureC: number().min(0).max(45).required(),
+  nitrateMgL: held('Nitrate', 500), khDegrees: held('KH', 60), ghDegrees: held('GH', 60), pH: amount('pH').min(3, 'pH goes from 3 to 11 here.').max(11, 'pH goes from 3 to 11 here.').required(SAY.missing('pH')), temperatureC: held('The temperature', 45),
+  phosphateMgL: trace('Phosphate', 50), potassiumMgL: trace('Potassium', 500), calciumMgL: trace('Calcium', 1000), magnesiumMgL: trace('Magnesium', 1000), conductivityUs: trace('Conductivity', 20000),
 }).noUnknown()
+
+export const productSchema = object({
+  id: ident().required(), name: name('The product’s name'), form: choice(PRODUCT_FORMS, 'The form of the product'),
+  analysis: array().of(object({ as: choice(LABEL_FORM_NAMES, 'The form on the label'), amount: amount('The analysis').moreThan(0, SAY.positive('The analysis')).max(1000, 'That is more than a label can say.').required(SAY.missing('The analysis')) }).noUnknown().required()).max(20, 'A label has 20 lines at most.').required()
+    .test('sum', ({ value, parent }: { value: unknown; parent?: unknown }) => analysisProblem((parent as Product | undefined)?.form, value) ?? 'The label cannot be true.', (value, { parent }) => analysisProblem((parent as Product).form, value) === null),
+  tabletGrams: amount('The tablet').moreThan(0, SAY.positive('The tablet')).max(100, 'That is no tablet.').nullable().defined()
+    .test('tablet', 'What does one tablet weigh?', (grams, { parent }) => (parent as Product).form !== 'tablet' || typeof grams === 'number'),
+  recipe: array().of(object({ saltId: choice(SALTS.map((salt) => salt.id), 'The salt'), gramsPerLitre: amount('The grams').moreThan(0, SAY.positive('The grams')).max(700, 'That much does not dissolve in a litre.').required(SAY.missing('The grams')) }).noUnknown().required()).max(10, 'A stock has 10 salts at most.').nullable().defined(),
+}).noUnknown()
+
+/** Why a label cannot be true, or null. */
+function analysisProblem(form: Product['form'] | undefined, analysis: unknown): string | null {
+  if (!Array.isArray(analysis) || analysis.some((line) => typeof (line as { amount?: unknown })?.amount !== 'number')) return null
+  const sum = checkAnalysis(form ?? 'powder', analysis as Product['analysis'])
+  return sum.ok ? null : sum.problem
+}
 const routineSchema = object({ id: ident().required(), kind: choice(ROUTINE_KINDS, 'The routine'), everyDays: number().moreThan(0).max(3650).required(), amount: number().nullable().defined(), says: name('The routine'), since: instant('The day it was set') }).noUnknown()
 
 const stepSchema = object({
@@ -78,5 +118,5 @@ export const planSchema = object({
 /** All parts of a tank file but its entries, which are checked one by one. */
 export const STORY_PARTS = {
   vessel: vesselSchema, layouts: listOf(layoutSchema, 'The layouts', 100), species: listOf(speciesSchema, 'The species', 2000), plantings: listOf(plantingSchema, 'The plantings', 2000),
-  populations: listOf(populationSchema, 'The populations', 500), sources: listOf(sourceSchema, 'The source waters', 100), routines: listOf(routineSchema, 'The routines', 200), plans: listOf(planSchema, 'The plans', 500),
+  populations: listOf(populationSchema, 'The populations', 500), sources: listOf(sourceSchema, 'The source waters', 100), products: listOf(productSchema, 'The products', 500), routines: listOf(routineSchema, 'The routines', 200), plans: listOf(planSchema, 'The plans', 500),
 } as const

@@ -1,5 +1,5 @@
 import { inTimeOrder } from '@/core/history/lookup'
-import type { Planting, Polygon, Species, TankHistory, Zone } from '@/core/history/types'
+import { USUAL_CARE, type Planting, type Polygon, type Species, type TankHistory, type Zone } from '@/core/history/types'
 import type { DemoClock } from './clock'
 import { Diary } from './diary'
 import { CATALOGUE } from '@/core/plants/catalogue'
@@ -17,7 +17,7 @@ export function springStory(clock: DemoClock): TankHistory {
   const base: Omit<TankHistory, 'entries'> = {
     vessel: {
       id: 'spring', slug: 'spring', name: 'Spring', kind: 'nursery', lengthCm: 60, depthCm: 30, heightCm: 36, waterlineCm: 33, glassMm: 6, altitudeM: 1400, evaporationLitresPerDay: 0.5,
-      lamp: { onAt: '08:00', hours: 9, parAtSurface: 80 }, gas: null, timeZone: 'Europe/Vienna', standsAt: 'Boot room, north wall', startedAt: clock.at(since, 10), order: 2,
+      lamp: { onAt: '08:00', hours: 9, parAtSurface: 80 }, gas: null, care: USUAL_CARE, timeZone: 'Europe/Vienna', standsAt: 'Boot room, north wall', startedAt: clock.at(since, 10), order: 2,
     },
     layouts: [{
       id: 'spring-first', name: 'Rows', state: 'current', from: clock.at(since, 10), to: null,
@@ -31,6 +31,7 @@ export function springStory(clock: DemoClock): TankHistory {
     ],
     populations: [{ id: 'spring-snails', name: 'Ring snails', kind: 'snail', adultLengthCm: 2, since: clock.at(280, 12) }],
     sources: [lodgeSources('spring')[0]],
+    products: [],
     routines: [
       { id: 'spring-round', kind: 'round', everyDays: 14, amount: null, says: 'Walk the round', since: clock.at(since, 9) },
       { id: 'spring-change', kind: 'water-change', everyDays: 14, amount: 0.3, says: 'Water change, 30 %', since: clock.at(since, 9) },
@@ -60,7 +61,7 @@ export function gullyStory(clock: DemoClock): TankHistory {
   const base: Omit<TankHistory, 'entries'> = {
     vessel: {
       id: 'gully', slug: 'gully', name: 'Gully', kind: 'paludarium', lengthCm: 45, depthCm: 45, heightCm: 60, waterlineCm: 14, glassMm: 6, altitudeM: 1400, evaporationLitresPerDay: 0.3,
-      lamp: { onAt: '08:00', hours: 11, parAtSurface: 60 }, gas: null, timeZone: 'Europe/Vienna', standsAt: 'Common room, north window', startedAt: clock.at(since, 10), order: 3,
+      lamp: { onAt: '08:00', hours: 11, parAtSurface: 60 }, gas: null, care: USUAL_CARE, timeZone: 'Europe/Vienna', standsAt: 'Common room, north window', startedAt: clock.at(since, 10), order: 3,
     },
     layouts: [{
       id: 'gully-first', name: 'Bank and pool', state: 'current', from: clock.at(since, 10), to: null,
@@ -75,6 +76,7 @@ export function gullyStory(clock: DemoClock): TankHistory {
     ],
     populations: [],
     sources: [lodgeSources('gully')[0]],
+    products: [],
     routines: [
       { id: 'gully-mist', kind: 'clean', everyDays: 14, amount: null, says: 'Refill and clean the misting tank', since: clock.at(since, 9) },
       { id: 'gully-round', kind: 'round', everyDays: 14, amount: null, says: 'Walk the round', since: clock.at(since, 9) },

@@ -8,11 +8,12 @@ import { asRead, type Estimate } from '@/core/quantity/estimate'
 import { seededRandom } from '@/core/quantity/random'
 import { dayOf } from '@/core/quantity/time'
 import { netLitres } from '@/core/vessel/volume'
-import { estimateNitrate } from '@/core/water/nitrate'
-import { nitrateReadingSd } from '@/core/water/reading-uncertainty'
+import { estimateParameter } from '@/core/water/estimate'
+import { senseOf } from '@/core/water/reading-uncertainty'
 import type { DemoClock } from './clock'
 import { Diary } from './diary'
-import { lodgeSources, PLANTED, tarnLayout, tarnPlantings, tarnPopulations, tarnRoutines, TARN_SPECIES, tarnVessel } from './tarn'
+import { TarnWater } from './tarn-water'
+import { lodgeSources, PLANTED, tarnLayout, tarnPlantings, tarnPopulations, tarnRoutines, TARN_PRODUCTS, TARN_SPECIES, tarnVessel } from './tarn'
 
 /**
  * Eleven months of Tarn, made day by day from a hidden truth (nitrate, heights, cover) that the keeper sees only through
@@ -23,7 +24,7 @@ export function tarnStory(clock: DemoClock): TankHistory {
   const base: Omit<TankHistory, 'entries'> = {
     vessel: tarnVessel(clock), layouts: [tarnLayout(clock)], species: TARN_SPECIES, plantings: tarnPlantings(clock).sort((a, b) => (a.stake < b.stake ? -1 : 1)),
     populations: tarnPopulations(clock).sort((a, b) => (a.name < b.name ? -1 : 1)), sources: lodgeSources('tarn').sort((a, b) => (a.name < b.name ? -1 : 1)),
-    routines: tarnRoutines(clock).sort((a, b) => (a.kind < b.kind ? -1 : 1)), plans: [],
+    routines: tarnRoutines(clock).sort((a, b) => (a.kind < b.kind ? -1 : 1)), plans: [], products: [...TARN_PRODUCTS].sort((a, b) => (a.name < b.name ? -1 : 1)),
   }
   const diary = new Diary(base, clock)
   new TarnYear(diary, netLitres(base.vessel, base.layouts[0])).live()
@@ -43,23 +44,31 @@ class TarnYear {
   private floaters = 0
   private tufts = 0
   private lastTopOff = 0
+  private readonly water: TarnWater
+  /** Of today: fraction changed and share topped up. */
+  private changedToday = 0
+  private toppedUpToday = 0
 
   constructor(
     private readonly diary: Diary,
     private readonly litres: number,
   ) {
+    this.water = new TarnWater(diary, seededRandom(1401))
     for (const planting of diary.base.plantings) this.heights.set(planting.stake, START_HEIGHT[planting.stake] ?? 3)
   }
 
   live(): void {
     this.firstDay()
     for (let day = 1; day < PLANTED; day++) {
+      this.changedToday = 0
+      this.toppedUpToday = 0
       this.grow(day)
       this.fixedEvents(day)
       if (day % 7 === 4 && day > 7) this.walkRound(day)
       if (this.changeDue(day)) this.change(day)
       this.trimWhatIsTall(day)
       this.smallCare(day)
+      this.water.live(day, this.ago(day), this.changedToday, this.toppedUpToday)
     }
   }
 
@@ -108,6 +117,7 @@ class TarnYear {
     const rounded = Math.round(fraction * 20) / 20
     this.nitrate = this.nitrate * (1 - rounded) + 1 * rounded
     this.lastChange = day
+    this.changedToday = rounded
     this.lastTopOff = day
     this.diary.add(this.ago(day), 16, 'water-change', { fraction: rounded, litres: Math.round(rounded * this.litres), sourceId: 'tarn-spring' })
   }
@@ -168,8 +178,8 @@ class TarnYear {
 
   private testNitrate(day: number, answers: { asked: number }): void {
     const now = this.at(this.ago(day))
-    const estimate = day > EXPECT_FROM_DAY ? estimateNitrate(this.diary.story, now) : null
-    const expected = estimate?.ok ? bare(asRead(estimate.value.now, nitrateReadingSd(estimate.value.now.value, 'drops-chart', 'measured'))) : null
+    const estimate = day > EXPECT_FROM_DAY ? estimateParameter(this.diary.story, 'nitrate', now) : null
+    const expected = estimate?.ok ? bare(asRead(estimate.value.now, senseOf('nitrate', estimate.value.now.value, 'drops-chart', 'measured').sd)) : null
     answers.asked++
     if (day === 207) {
       this.diary.add(this.ago(day), 9.8, 'reading', reading('nitrate', 80, 'mg/L', 'drops-chart'), { by: 'round', expected, note: 'Read by the stove lamp; the card looked orange all over.' })
@@ -196,10 +206,11 @@ class TarnYear {
   private smallCare(day: number): void {
     const { diary } = this
     const ago = this.ago(day)
-    if (day >= 30 && day % 7 === 6) diary.add(ago, 8, 'dose', { product: 'weekly bottle', millilitres: day < 200 ? 10 : 12 })
-    if (day >= 62 && day % 7 === 1) diary.add(ago, 18, 'feed', { grams: Math.round((day > 190 && day < 270 ? 4.2 : 2.4) * 10 + this.noise(2)) / 10, food: 'flakes and frozen, the week together' })
+    if (day >= 30 && day % 7 === 6) diary.add(ago, 8, 'dose', { product: 'weekly bottle', productId: 'tarn-weekly', amount: day < 200 ? 10 : 12, unit: 'mL' })
+    if (day >= 62 && day % 7 === 1) diary.add(ago, 18, 'feed', { grams: Math.round((day > 190 && day < 270 ? 8.6 : 5.2) * 10 + this.noise(2)) / 10, food: 'flakes and frozen, the week together' })
     const warm = day > 165 && day < 280
     if (day - this.lastTopOff >= (warm ? 4 : 6) && day > 14) {
+      this.toppedUpToday = ((day - this.lastTopOff) * (warm ? 2.1 : 1.4)) / this.litres
       diary.add(ago, 8.5, 'top-off', { litres: Math.round((day - this.lastTopOff) * (warm ? 2.1 : 1.4)), sourceId: 'tarn-spring' })
       this.lastTopOff = day
     }

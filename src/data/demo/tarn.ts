@@ -1,4 +1,4 @@
-import type { Hardscape, Layout, Planting, Polygon, Population, Routine, SourceWater, Species, Vessel, Zone } from '@/core/history/types'
+import { UNMEASURED, USUAL_CARE, type Hardscape, type Layout, type Planting, type Polygon, type Population, type Product, type Routine, type SourceWater, type Species, type Vessel, type Zone } from '@/core/history/types'
 import { CATALOGUE } from '@/core/plants/catalogue'
 import type { DemoClock } from './clock'
 
@@ -6,7 +6,7 @@ import type { DemoClock } from './clock'
 export function tarnVessel(clock: DemoClock): Vessel {
   return {
     id: 'tarn', slug: 'tarn', name: 'Tarn', kind: 'display', lengthCm: 100, depthCm: 50, heightCm: 45, waterlineCm: 42, glassMm: 10, altitudeM: 1400, evaporationLitresPerDay: 1.6,
-    lamp: { onAt: '09:00', hours: 7.5, parAtSurface: 130 }, gas: { onAt: '07:30', offAt: '16:00' }, timeZone: 'Europe/Vienna', standsAt: 'Common room, on the stove side', startedAt: clock.at(PLANTED, 10), order: 1,
+    lamp: { onAt: '09:00', hours: 7.5, parAtSurface: 130 }, gas: { onAt: '07:30', offAt: '16:00' }, care: { ...USUAL_CARE, foodProteinPercent: 38 }, timeZone: 'Europe/Vienna', standsAt: 'Common room, on the stove side', startedAt: clock.at(PLANTED, 10), order: 1,
   }
 }
 
@@ -68,10 +68,17 @@ export function tarnPopulations(clock: DemoClock): Population[] {
 
 export function lodgeSources(prefix: string): SourceWater[] {
   return [
-    { id: `${prefix}-spring`, name: 'Spring water', kind: 'spring', nitrateMgL: 1, khDegrees: 1, ghDegrees: 1.5, pH: 6.9, temperatureC: 8 },
-    { id: `${prefix}-rain`, name: 'Rain butt', kind: 'rain', nitrateMgL: 2, khDegrees: 0, ghDegrees: 0, pH: 5.8, temperatureC: 10 },
+    { id: `${prefix}-spring`, name: 'Spring water', kind: 'spring', nitrateMgL: 1, khDegrees: 1, ghDegrees: 1.5, pH: 6.9, temperatureC: 8, ...UNMEASURED, phosphateMgL: 0.02, potassiumMgL: 0.6, conductivityUs: 58 },
+    { id: `${prefix}-rain`, name: 'Rain butt', kind: 'rain', nitrateMgL: 2, khDegrees: 0, ghDegrees: 0, pH: 5.8, temperatureC: 10, ...UNMEASURED, conductivityUs: 14 },
   ]
 }
+
+/** What stands on the shelf. Invented. */
+export const TARN_PRODUCTS: Product[] = [
+  { id: 'tarn-weekly', name: 'weekly bottle', form: 'liquid', analysis: [{ as: 'K', amount: 26 }, { as: 'Mg', amount: 4.5 }, { as: 'Fe', amount: 1.1 }], tabletGrams: null, recipe: null },
+  { id: 'tarn-tabs', name: 'root tablets', form: 'tablet', analysis: [{ as: 'N-NH4', amount: 2 }, { as: 'P2O5', amount: 3 }, { as: 'K2O', amount: 4 }, { as: 'Fe', amount: 1.6 }], tabletGrams: 1.2, recipe: null },
+  { id: 'tarn-phosphate', name: 'phosphate stock', form: 'liquid', analysis: [], tabletGrams: null, recipe: [{ saltId: 'kh2po4', gramsPerLitre: 7 }] },
+]
 
 export function tarnRoutines(clock: DemoClock): Routine[] {
   return [

@@ -6,20 +6,21 @@ import { lodge } from '../demo/lodge'
 import { entriesOf } from '@/core/history/entries'
 import { DAY0, nitrate, tank } from '@/core/testing/tank'
 import { instantOf } from '@/core/quantity/time'
-import { importReadings, previewReadings } from '../import-readings'
+import { importCsv, previewCsv } from '../import-csv'
+import type { CsvReport } from './csv-lines'
 import { importStory, importTankFile } from '../import-tank'
 import type { Database } from '../open'
 import { loadStory } from '../story'
 import { memoryDatabase } from '../testing/memory'
 import { setVoided } from '../entries'
-import { readReadingsCsv, writeReadingsCsv, type ReadingsReport } from './readings-csv'
+import { readReadingsCsv, writeReadingsCsv } from './readings-csv'
 import { readTankFile, writeTankFile } from './tank-file'
 
 const NOW = '2026-11-24T09:00:00.000Z'
 const bytes = (text: string) => new TextEncoder().encode(text)
 const HEAD = 'at,parameter,value,unit,method,note'
 const read = (text: string | Uint8Array, story = tank()) => readReadingsCsv(typeof text === 'string' ? bytes(text) : text, story, new Set(), NOW)
-const report = (text: string): ReadingsReport => {
+const report = (text: string): CsvReport => {
   const result = read(text)
   if (!result.ok) throw new Error(result.problem)
   return result.value
@@ -101,31 +102,31 @@ describe('import of readings', () => {
   const file = (n: number) => bytes(`${HEAD}\n${Array.from({ length: n }, (_, i) => `${instantOf(DAY0 + 2 + i / 100)},nitrate,${(i % 40) + 0.5},mg/L,photometer,`).join('\n')}`)
 
   test('a preview writes nothing; the import writes all; the same file again adds nothing', async () => {
-    const preview = await previewReadings(db, 'test', file(1200), NOW)
+    const preview = await previewCsv(db, 'test', readReadingsCsv, file(1200), NOW)
     expect(preview.ok && preview.value.accepted.length).toBe(1200)
     expect((await loadStory(db, 'test'))!.entries).toHaveLength(1)
     const seen: number[] = []
-    await importReadings(db, 'test', file(1200), NOW, ({ done }) => seen.push(done))
+    await importCsv(db, 'test', readReadingsCsv, file(1200), NOW, ({ done }) => seen.push(done))
     expect(seen).toEqual([500, 1000, 1200])
     expect((await loadStory(db, 'test'))!.entries).toHaveLength(1201)
-    const again = await importReadings(db, 'test', file(1200), NOW)
+    const again = await importCsv(db, 'test', readReadingsCsv, file(1200), NOW)
     expect(again.ok && [again.value.accepted.length, again.value.known.length]).toEqual([0, 1200])
   })
   test('stopped half-way, nothing of it is left', async () => {
     const before = (await loadStory(db, 'test'))!.entries.length
     const stop = new AbortController()
     const late = bytes(`${HEAD}\n${Array.from({ length: 1500 }, (_, i) => `${instantOf(DAY0 + 100 + i / 100)},nitrate,7,mg/L,photometer,`).join('\n')}`)
-    await expect(importReadings(db, 'test', late, NOW, ({ done }) => done >= 500 && stop.abort(), stop.signal)).rejects.toThrow()
+    await expect(importCsv(db, 'test', readReadingsCsv, late, NOW, ({ done }) => done >= 500 && stop.abort(), stop.signal)).rejects.toThrow()
     expect((await loadStory(db, 'test'))!.entries).toHaveLength(before)
   })
   test('a line that was struck out does not come back with its file', async () => {
     const story = (await loadStory(db, 'test'))!
     const imported = story.entries.find((entry) => entry.by === 'import')!
     await setVoided(db, 'test', imported.id, true, NOW)
-    const again = await previewReadings(db, 'test', file(1200), NOW)
+    const again = await previewCsv(db, 'test', readReadingsCsv, file(1200), NOW)
     expect(again.ok && again.value.accepted).toEqual([])
   })
-  test('a tank that is not there', async () => expect(await previewReadings(db, 'nowhere', file(1), NOW)).toMatchObject({ ok: false }))
+  test('a tank that is not there', async () => expect(await previewCsv(db, 'nowhere', readReadingsCsv, file(1), NOW)).toMatchObject({ ok: false }))
 })
 
 describe('the tank file', () => {

@@ -6,9 +6,10 @@ import { type Result, ok, refuse } from '@/core/quantity/result'
 import { parseEntry } from '../border/entry-schema'
 import { STORY_PARTS } from '../border/story-schema'
 import { readText } from './text-file'
+import { upgradeFromVersion1 } from './upgrade'
 
 export const TANK_FORMAT = 'vivero-tank'
-export const TANK_VERSION = 1
+export const TANK_VERSION = 2
 export const TANK_FILE_MAX_MB = 64
 const MAX_ENTRIES = 200_000
 const MAX_PROBLEMS = 20
@@ -37,7 +38,8 @@ export function readTankFile(bytes: Uint8Array): Result<TankHistory> {
     return refuse(`This is not JSON, or it was cut short (${(error as Error).message}). Nothing was written.`)
   }
   if (typeof raw !== 'object' || raw === null || raw.format !== TANK_FORMAT) return refuse('This is not a Vivero tank file: its “format” does not say “vivero-tank”. Nothing was written.')
-  if (raw.version !== TANK_VERSION) return refuse(`The tank file is of version ${String(raw.version)}; this Vivero reads version ${TANK_VERSION}. Nothing was written.`)
+  if (raw.version !== 1 && raw.version !== TANK_VERSION) return refuse(`The tank file is of version ${String(raw.version)}; this Vivero reads versions 1 and ${TANK_VERSION}. Nothing was written.`)
+  if (raw.version === 1) raw = upgradeFromVersion1(raw)
   const problems: string[] = []
   const parts: Record<string, unknown> = {}
   for (const [name, schema] of Object.entries(STORY_PARTS) as [string, Schema][]) {
@@ -94,7 +96,7 @@ function sayProblems(part: string, error: unknown): string[] {
 function looseEnds(history: TankHistory): string[] {
   const problems: string[] = []
   const ids = (part: keyof TankHistory) => new Set((history[part] as readonly { id: string }[]).map((item) => item.id))
-  for (const part of ['layouts', 'species', 'plantings', 'populations', 'sources', 'routines', 'plans', 'entries'] as const) {
+  for (const part of ['layouts', 'species', 'plantings', 'populations', 'sources', 'products', 'routines', 'plans', 'entries'] as const) {
     if (ids(part).size !== history[part].length) problems.push(`${part}: the same id stands twice`)
   }
   if (history.layouts.filter((layout) => layout.state === 'current').length > 1) problems.push('layouts: more than one is marked as current')

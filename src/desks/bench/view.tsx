@@ -1,35 +1,56 @@
 import { Box, Flex } from '@chakra-ui/react'
 import NextLink from '@/ui/page-link'
 import type { Finding } from '@/core/judgement/finding'
-import { findings, headline } from '@/core/judgement/findings'
+import type { TankHistory } from '@/core/history/types'
+import { headline } from '@/core/judgement/findings'
 import { sceneOn, stageOf } from '@/core/layout/scene'
 import { sayDays } from '@/core/quantity/say'
 import { dayOf } from '@/core/quantity/time'
+import type { DueTask } from '@/core/routine/due'
 import { now } from '@/data/clock'
+import { database } from '@/data/database'
+import { dueOnBench } from '@/data/due'
+import { findingsOf } from '@/data/judged'
+import { loadStory } from '@/data/story'
 import { Elevation } from '@/ui/drawing/elevation'
-import { benchTanks, type BenchTank } from './rail'
 
 const PIXELS_PER_CM = 4.75
 /** Room for the upright ruler beside each tank, cm of its length. */
 const RULER_CM = 10
 const RANK = { act: 0, watch: 1, good: 2 } as const
 
+interface BenchTank {
+  story: TankHistory
+  due: DueTask[]
+  notes: Finding[]
+}
+
+async function benchTanks(at: string): Promise<BenchTank[]> {
+  const db = await database()
+  const tanks: BenchTank[] = []
+  for (const { vessel, due } of await dueOnBench(db, at)) {
+    const story = await loadStory(db, vessel.slug)
+    if (story) tanks.push({ story, due, notes: findingsOf(story, at) })
+  }
+  return tanks
+}
+
 /** The bench: which tank needs me, what is due today. Every vessel is drawn to one scale. */
 export async function BenchDesk() {
   const at = now()
-  const tanks = (await benchTanks()).map((tank) => ({ tank, notes: findings(tank.story, at) }))
+  const tanks = await benchTanks(at)
   if (tanks.length === 0) return <EmptyBench />
   const pressing = [...tanks].sort((a, b) => urgency(a) - urgency(b))[0]
   return (
     <Box as="main" px={{ base: 4, md: 10 }} py={6} maxW="1240px">
       <Box as="h1" className="serif" fontSize={{ base: 'xl', md: '2xl' }} mb={6}>
-        {pressing.notes.some((note) => note.level !== 'good') ? <><b>{pressing.tank.story.vessel.name}</b> first: {lower(pressing.notes[0].says)}.</> : 'Nothing presses on any of them.'}
+        {pressing.notes.some((note) => note.level !== 'good') ? <><b>{pressing.story.vessel.name}</b> first: {lower(pressing.notes[0].says)}.</> : 'Nothing presses on any of them.'}
       </Box>
       <Box
-        as="ul" listStyleType="none" m={0} p={0} display="grid" columnGap={10} rowGap={{ base: 6, lg: 0 }} gridTemplateColumns={{ base: '1fr', lg: tanks.map(({ tank }) => `minmax(0, ${tank.story.vessel.lengthCm + RULER_CM}fr)`).join(' ') }}
+        as="ul" listStyleType="none" m={0} p={0} display="grid" columnGap={10} rowGap={{ base: 6, lg: 0 }} gridTemplateColumns={{ base: '1fr', lg: tanks.map((tank) => `minmax(0, ${tank.story.vessel.lengthCm + RULER_CM}fr)`).join(' ') }}
         gridTemplateRows={{ lg: 'auto auto' }}
       >
-        {tanks.map(({ tank, notes }) => <BenchPlace key={tank.story.vessel.slug} tank={tank} notes={notes} at={at} />)}
+        {tanks.map((tank) => <BenchPlace key={tank.story.vessel.slug} tank={tank} at={at} />)}
       </Box>
       <Flex mt={8} gap={5} fontSize="sm" color="water"><NextLink href="/set-up">Set up another tank</NextLink><NextLink href="/read">Read a tank file</NextLink></Flex>
     </Box>
@@ -37,10 +58,10 @@ export async function BenchDesk() {
 }
 
 const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1)
-const urgency = ({ notes }: { notes: ReturnType<typeof findings> }) => (notes[0] ? RANK[notes[0].level] * 1000 - notes[0].weight : 9999)
+const urgency = ({ notes }: BenchTank) => (notes[0] ? RANK[notes[0].level] * 1000 - notes[0].weight : 9999)
 
 /** One tank's place on the bench: its drawing on the board, what it says and what is due below. */
-function BenchPlace({ tank: { story, due }, notes, at }: { tank: BenchTank; notes: Finding[]; at: string }) {
+function BenchPlace({ tank: { story, due, notes }, at }: { tank: BenchTank; at: string }) {
   const { vessel, entries } = story
   const stage = stageOf(story, at)
   const alarmed = new Set(notes.flatMap((note) => (note.level === 'act' && note.subject.of === 'planting' ? [note.subject.id] : [])))

@@ -2,9 +2,12 @@
 
 import { randomUUID } from 'node:crypto'
 import { revalidatePath } from 'next/cache'
-import { mixed, object, string } from 'yup'
+import { boolean, mixed, object, string } from 'yup'
 import { ENTRY_KINDS, type EntryKind } from '@/core/history/entries'
+import type { TankHistory } from '@/core/history/types'
+import { questionsAbout } from '@/core/water/questions'
 import { attempt, type Attempt } from '@/data/border/attempt'
+import { parseEntry } from '@/data/border/entry-schema'
 import { now } from '@/data/clock'
 import { database } from '@/data/database'
 import { addEntries, editEntry, EntryRefused, setVoided } from '@/data/entries'
@@ -20,6 +23,8 @@ export interface EntryForm {
   at: string
   note: string
   fields: Record<string, string>
+  /** The keeper was asked about this value and stands by it. */
+  stands: boolean
 }
 const MAX_FIELD = 4000
 const formSchema = object({
@@ -27,6 +32,7 @@ const formSchema = object({
   kind: mixed<EntryKind>().oneOf([...ENTRY_KINDS], 'This is not a kind of entry Vivero knows.').required(),
   at: string().required('The time is missing.').matches(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$/, 'The time must be a date and a time of day.'),
   note: string().max(MAX_FIELD, 'The note is too long.').defined(),
+  stands: boolean().defined(),
   fields: mixed<Record<string, string>>().required().test('texts', 'The form is damaged.', (fields) => Object.values(fields ?? {}).every((value) => typeof value === 'string' && value.length <= MAX_FIELD)),
 }).noUnknown()
 
@@ -44,8 +50,9 @@ export async function logEntry(slug: string, raw: EntryForm): Promise<Attempt<st
     const entry = {
       id: form.id ?? randomUUID(), kind, at, certainty: 'measured', by: before?.by ?? 'keeper', note: form.note.trim() || null, expected: before?.expected ?? null, ...detailFromForm(kind, form.fields, story),
     }
-    if (before) await editEntry(await database(), slug, entry, now())
-    else await addEntries(await database(), slug, [entry], now())
+    const asked = askAbout(entry, story, form.stands)
+    if (before) await editEntry(await database(), slug, asked, now())
+    else await addEntries(await database(), slug, [asked], now())
     return entry.id
   })
   if (answer.ok) {
@@ -53,6 +60,16 @@ export async function logEntry(slug: string, raw: EntryForm): Promise<Attempt<st
     return answer
   }
   return { ok: false, problems: answer.problems.map((problem) => ({ ...problem, field: formField(kind, problem.field) })) }
+}
+
+/** A reading that can hardly be is asked about once; stood by, it keeps the question. */
+function askAbout(raw: unknown, story: TankHistory, stands: boolean): unknown {
+  const entry = parseEntry(raw)
+  if (entry.kind !== 'reading') return raw
+  const questions = questionsAbout(entry, { ...story, entries: story.entries.filter((other) => other.id !== entry.id) })
+  if (questions.length === 0) return entry
+  if (!stands) throw new EntryRefused(questions.map((says) => ({ field: 'question', says })))
+  return { ...entry, questioned: questions.join(' ').slice(0, 500) }
 }
 
 /** Strikes an entry out, or brings it back. */

@@ -3,6 +3,7 @@ import { currentLayout } from '@/core/history/lookup'
 import type { TankHistory } from '@/core/history/types'
 import { isParameter, toCanonical, volumeToLitres } from '@/core/quantity/units'
 import { litresPerCentimetre, netLitres } from '@/core/vessel/volume'
+import { productOf } from '@/core/water/products'
 import { CHANGE_BY } from './form-spec'
 
 const decimal = (text: string | undefined) => (text ?? '').trim().replace(',', '.')
@@ -34,7 +35,11 @@ export function detailFromForm(kind: EntryKind, fields: Record<string, string>, 
     case 'feeling':
       return { enjoyment: n('enjoyment') === '' ? null : n('enjoyment'), workMinutes: n('workMinutes') === '' ? null : n('workMinutes') }
     case 'dose':
-      return { product: fields.product, millilitres: n('millilitres') }
+      return { ...doseProduct(fields, story), amount: n('amount'), unit: fields.unit }
+    case 'degassed-sample':
+      return { pHTank: n('pHTank'), pHAtRest: n('pHAtRest') }
+    case 'gas-use':
+      return { bubblesPerSecond: n('bubblesPerSecond') === '' ? null : n('bubblesPerSecond'), cylinderGrams: n('cylinderGrams') === '' ? null : n('cylinderGrams') }
     case 'feed':
       return { grams: n('grams'), food: fields.food }
     case 'soil-test':
@@ -44,13 +49,20 @@ export function detailFromForm(kind: EntryKind, fields: Record<string, string>, 
   }
 }
 
+/** What was dosed: a product of the shelf or a plain salt by its id, else the words written. */
+function doseProduct(fields: Record<string, string>, story: TankHistory): { product: string; productId: string | null } {
+  const written = (fields.product ?? '').trim()
+  const known = productOf(story, { productId: fields.productId || null, product: written })
+  return written === '' && known ? { product: known.name, productId: known.id } : { product: written, productId: null }
+}
+
 /** A change as fraction and litres, whichever way it was measured. */
 function changeAmount(text: string, by: string, story: TankHistory): { fraction: number | string; litres: number | string } {
   const value = Number(text)
   if (text === '' || !Number.isFinite(value)) return { fraction: text, litres: text }
   const tank = netLitres(story.vessel, currentLayout(story))
   const gallons = volumeToLitres(Math.abs(value), 'gal')
-  const litres = by === 'litres' ? value : by === 'centimetres of height' ? value * litresPerCentimetre(story.vessel) : by === 'US gallons' && gallons.ok ? Math.sign(value) * gallons.value : (value / 100) * tank
+  const litres = by === 'litres' ? value : by === 'centimetres of height' ? value * litresPerCentimetre(story.vessel) : by === 'buckets' ? value * story.vessel.care.bucketLitres : by === 'US gallons' && gallons.ok ? Math.sign(value) * gallons.value : (value / 100) * tank
   return { fraction: Number((litres / tank).toPrecision(12)), litres: Number(litres.toFixed(3)) }
 }
 

@@ -1,11 +1,11 @@
-import { ALGAE_KINDS, METHODS, PLANT_MEASURES, SIGNS, type Entry, type EntryKind } from '@/core/history/entries'
+import { ALGAE_KINDS, DOSE_UNITS, METHODS, PLANT_MEASURES, SIGNS, type Entry, type EntryKind } from '@/core/history/entries'
 import { never } from '@/core/quantity/result'
 import { PARAMETER_UNITS, PARAMETERS, type Parameter } from '@/core/quantity/units'
 
 export interface Field {
   name: string
   label: string
-  type: 'number' | 'text' | 'choice' | 'planting' | 'place' | 'animals' | 'source' | 'unit'
+  type: 'number' | 'text' | 'choice' | 'planting' | 'place' | 'animals' | 'source' | 'unit' | 'product'
   choices?: readonly string[]
   /** May be left empty. */
   optional?: boolean
@@ -16,7 +16,7 @@ const number = (name: string, label: string, after = '', optional = false): Fiel
 const choice = (name: string, label: string, choices: readonly string[]): Field => ({ name, label, type: 'choice', choices })
 const text = (name: string, label: string): Field => ({ name, label, type: 'text' })
 
-export const CHANGE_BY = ['percent of the water', 'litres', 'centimetres of height', 'US gallons'] as const
+export const CHANGE_BY = ['percent of the water', 'litres', 'centimetres of height', 'buckets', 'US gallons'] as const
 
 /** Kinds a keeper logs by hand, in the order of the work, with their fields. The others write themselves: rounds, ticks, disagreements. */
 export const FORMS: { kind: EntryKind; says: string; fields: Field[] }[] = [
@@ -24,7 +24,9 @@ export const FORMS: { kind: EntryKind; says: string; fields: Field[] }[] = [
   { kind: 'water-change', says: 'a water change', fields: [number('amount', 'How much'), choice('by', 'in', CHANGE_BY), { name: 'source', label: 'With', type: 'source' }] },
   { kind: 'top-off', says: 'a top-up', fields: [number('litres', 'Litres'), { name: 'source', label: 'With', type: 'source' }] },
   { kind: 'feed', says: 'feeding', fields: [number('grams', 'Grams'), text('food', 'Of what')] },
-  { kind: 'dose', says: 'a dose', fields: [text('product', 'Of what'), number('millilitres', 'Millilitres')] },
+  { kind: 'dose', says: 'a dose', fields: [{ name: 'productId', label: 'Of what', type: 'product' }, { ...text('product', 'or something else'), optional: true }, number('amount', 'How much'), choice('unit', 'in', DOSE_UNITS)] },
+  { kind: 'gas-use', says: 'gas used', fields: [number('bubblesPerSecond', 'Bubbles a second', '', true), number('cylinderGrams', 'Cylinder on the scales', 'g', true)] },
+  { kind: 'degassed-sample', says: 'a sample left in the open', fields: [number('pHTank', 'pH of the tank'), number('pHAtRest', 'pH of the sample a day later')] },
   { kind: 'measure', says: 'a measure of a plant', fields: [{ name: 'planting', label: 'Which', type: 'planting' }, choice('measure', 'What', PLANT_MEASURES), number('value', 'Value', 'cm, or % for cover and density')] },
   { kind: 'trim', says: 'a trim', fields: [{ name: 'planting', label: 'Which', type: 'planting' }, number('fromCm', 'Height before', 'cm', true), number('toCm', 'Height left', 'cm')] },
   { kind: 'algae', says: 'algae', fields: [choice('algae', 'Which', ALGAE_KINDS), { name: 'place', label: 'Where', type: 'place' }, number('coverPercent', 'Cover', '%')] },
@@ -54,7 +56,7 @@ export function fieldsOf(entry: Entry): Record<string, string> | null {
     case 'top-off':
       return { litres: String(entry.litres), source: entry.sourceId ?? '' }
     case 'dose':
-      return { product: entry.product, millilitres: String(entry.millilitres) }
+      return { productId: entry.productId ?? '', product: entry.productId === null ? entry.product : '', amount: String(entry.amount), unit: entry.unit }
     case 'feed':
       return { grams: String(entry.grams), food: entry.food }
     case 'measure':
@@ -75,6 +77,10 @@ export function fieldsOf(entry: Entry): Record<string, string> | null {
       return { enjoyment: entry.enjoyment === null ? '' : String(entry.enjoyment), workMinutes: entry.workMinutes === null ? '' : String(entry.workMinutes) }
     case 'soil-test':
       return { khBefore: String(entry.khBefore), khAfter: String(entry.khAfter), hours: String(entry.hours) }
+    case 'degassed-sample':
+      return { pHTank: String(entry.pHTank), pHAtRest: String(entry.pHAtRest) }
+    case 'gas-use':
+      return { bubblesPerSecond: entry.bubblesPerSecond === null ? '' : String(entry.bubblesPerSecond), cylinderGrams: entry.cylinderGrams === null ? '' : String(entry.cylinderGrams) }
     case 'note':
       return { text: entry.text }
     case 'disagreement':

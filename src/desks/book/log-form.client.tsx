@@ -27,12 +27,15 @@ export function LogForm({ slug, kind, at, context, initial, note, id }: Props) {
   const spec = FORMS.find((form) => form.kind === kind)
   const form = useForm<Values>({ defaultValues: { at, note, ...defaultsFor(spec?.fields ?? [], context), ...initial } })
   const [written, setWritten] = useState<string | null>(null)
+  const [questions, setQuestions] = useState<readonly string[]>([])
   if (!spec) return null
   const { errors, isSubmitting } = form.formState
-  const send = form.handleSubmit(async ({ at: when, note: words, ...fields }) => {
+  const send = (stands: boolean) => form.handleSubmit(async ({ at: when, note: words, ...fields }) => {
     setWritten(null)
-    const answer = await logEntry(slug, { id, kind, at: when, note: words ?? '', fields })
+    const answer = await logEntry(slug, { id, kind, at: when, note: words ?? '', fields, stands })
+    setQuestions(answer.ok ? [] : answer.problems.filter((problem) => problem.field === 'question').map((problem) => problem.says))
     if (!answer.ok) {
+      if (answer.problems.every((problem) => problem.field === 'question')) return
       for (const problem of answer.problems) {
         const known = ['at', 'note', ...spec.fields.map((field) => field.name)].includes(problem.field)
         form.setError(known ? problem.field : 'root', { message: problem.says })
@@ -46,13 +49,22 @@ export function LogForm({ slug, kind, at, context, initial, note, id }: Props) {
     router.refresh()
   })
   return (
-    <chakra.form onSubmit={(event) => void send(event)} noValidate border={id === null ? '1px solid' : 'none'} borderColor="ink" bg="margin" p={id === null ? 4 : 0} mt={2} mb={3} aria-label={`Log ${spec.says}`}>
+    <chakra.form onSubmit={(event) => void send(false)(event)} noValidate border={id === null ? '1px solid' : 'none'} borderColor="ink" bg="margin" p={id === null ? 4 : 0} mt={2} mb={3} aria-label={`Log ${spec.says}`}>
       {id === null ? <Box as="h2" className="serif" fontSize="lg" mb={2}>Write down {spec.says}</Box> : null}
       <Flex gap={4} wrap="wrap" align="flex-start">
         {spec.fields.map((field, i) => <FieldBox key={field.name} field={field} form={form} context={context} first={i === 0 && id === null} />)}
         <Labelled label="When" name="at" problem={errors.at?.message}><chakra.input type="datetime-local" {...form.register('at')} {...box} aria-invalid={Boolean(errors.at)} aria-describedby="at-problem" id="field-at" /></Labelled>
         <Labelled label="Remark" name="note" problem={errors.note?.message}><chakra.input {...form.register('note')} {...box} w="240px" id="field-note" aria-invalid={Boolean(errors.note)} /></Labelled>
       </Flex>
+      {questions.length > 0 ? (
+        <Box role="alert" mt={3} borderLeft="3px solid" borderColor="clay" pl={3}>
+          {questions.map((question) => <Box key={question} className="serif">{question}</Box>)}
+          <Flex gap={4} mt={1.5} align="center" wrap="wrap">
+            <chakra.button type="button" disabled={isSubmitting} onClick={(event) => void send(true)(event)} minH="44px" px={4} border="1px solid" borderColor="ink" bg="paper" cursor="pointer">It is so: ink it</chakra.button>
+            <Box as="span" fontSize="sm" color="pencil">or change the value above; nothing is written yet.</Box>
+          </Flex>
+        </Box>
+      ) : null}
       <Flex gap={4} mt={3} align="center">
         <chakra.button type="submit" disabled={isSubmitting} minH="44px" px={5} bg="ink" color="paper" cursor="pointer">{isSubmitting ? 'Writing …' : id === null ? 'Ink it' : 'Change it'}</chakra.button>
         <Box aria-live="polite" fontSize="sm">{written ? <Box as="span" color="moss">{written}</Box> : null}{errors.root ? <Box as="span" color="clay" role="alert">{errors.root.message}</Box> : null}</Box>
@@ -75,6 +87,8 @@ function initialOf(field: Field, context: FormContext): string {
       return context.places[0]?.id ?? ''
     case 'animals':
       return context.animals[0]?.id ?? ''
+    case 'product':
+      return context.products[0]?.id ?? ''
     case 'source':
       return context.usualSource
     default:
@@ -111,6 +125,8 @@ function optionsOf(field: Field, context: FormContext, parameter: string): { id:
       return context.animals
     case 'source':
       return [...context.sources, { id: '', says: 'not said' }]
+    case 'product':
+      return [...context.products, { id: '', says: 'something else' }]
     case 'unit':
       return unitsOf(parameter).map((unit) => ({ id: unit, says: unit }))
     default:

@@ -2,7 +2,10 @@ import { Box, Flex } from '@chakra-ui/react'
 import NextLink from '@/ui/page-link'
 import { describeEntry, placeName } from '@/core/history/describe'
 import { entriesOf, ENTRY_KINDS, type EntryKind } from '@/core/history/entries'
+import { SALTS } from '@/core/chemistry/salts'
 import { currentLayout, usualSource } from '@/core/history/lookup'
+import { isParameter } from '@/core/quantity/units'
+import { saltAsProduct } from '@/core/water/products'
 import type { TankHistory } from '@/core/history/types'
 import { forecastScore } from '@/core/judgement/score'
 import { now } from '@/data/clock'
@@ -46,6 +49,8 @@ export async function BookDesk({ slug, query }: { slug: string; query: BookQuery
       <Flex mt={6} gap={5} fontSize="sm" color="water" wrap="wrap">
         <NextLink href={`/tanks/${slug}/book/import`}>Read readings.csv</NextLink>
         <a href={`/api/tanks/${slug}/readings`} download>Write readings.csv</a>
+        <a href={`/api/tanks/${slug}/events`} download>Write events.csv</a>
+        <a href={`/api/tanks/${slug}/series`} download>Write series.csv</a>
         <a href={`/api/tanks/${slug}/tank-file`} download>Write the tank file</a>
         <NextLink href="/read">Read a tank file</NextLink>
       </Flex>
@@ -71,13 +76,15 @@ function formContext(story: TankHistory) {
     ...plantings.map((planting) => ({ id: `planting:${planting.id}`, says: planting.says })),
     ...(layout?.hardscape ?? []).map((piece) => ({ id: `hardscape:${piece.id}`, says: piece.label })),
   ]
-  return { plantings, places, animals: story.populations.map(({ id, name }) => ({ id, says: name })), sources: story.sources.map(({ id, name }) => ({ id, says: name })), usualSource: usualSource(story)?.id ?? '' }
+  return { plantings, places, animals: story.populations.map(({ id, name }) => ({ id, says: name })), sources: story.sources.map(({ id, name }) => ({ id, says: name })), usualSource: usualSource(story)?.id ?? '', products: [...story.products, ...SALTS.map((salt) => saltAsProduct(salt.id))].map(({ id, name }) => ({ id, says: name })) }
 }
 export type FormContext = ReturnType<typeof formContext>
 
 function presetFields(kind: EntryKind, one: (name: string) => string): Record<string, string> {
   if (kind === 'water-change' && /^\d{1,3}$/.test(one('percent'))) return { amount: one('percent') }
   if (one('planting')) return { planting: one('planting') }
+  if (kind === 'reading' && isParameter(one('parameter'))) return { parameter: one('parameter') }
+  if (kind === 'dose' && one('product')) return { productId: one('product') }
   return {}
 }
 

@@ -2,9 +2,13 @@ import { revalidatePath } from 'next/cache'
 import { describeEntry } from '@/core/history/describe'
 import { now } from '@/data/clock'
 import { database } from '@/data/database'
-import { READINGS_MAX_MB, writeReadingsCsv, type ReadingsReport } from '@/data/formats/readings-csv'
+import { EntryRefused } from '@/data/entries'
+import { CSV_MAX_MB, type CsvReader, type CsvReport } from '@/data/formats/csv-lines'
+import { readEventsCsv, writeEventsCsv } from '@/data/formats/events-csv'
+import { readReadingsCsv, writeReadingsCsv } from '@/data/formats/readings-csv'
+import { writeSeriesCsv } from '@/data/formats/series-csv'
 import { TANK_FILE_MAX_MB, writeTankFile } from '@/data/formats/tank-file'
-import { importReadings, previewReadings } from '@/data/import-readings'
+import { importCsv, previewCsv } from '@/data/import-csv'
 import { importTankFile } from '@/data/import-tank'
 import { loadStory } from '@/data/story'
 import type { ImportMessage, ReportView } from './messages'
@@ -17,27 +21,43 @@ export async function sendReadings(slug: string): Promise<Response> {
   return story ? download(writeReadingsCsv(story), 'text/csv; charset=utf-8', `${slug}-readings.csv`) : noSuchTank()
 }
 
+/** What was done in a tank as events.csv. */
+export async function sendEvents(slug: string): Promise<Response> {
+  const story = await loadStory(await database(), slug)
+  return story ? download(writeEventsCsv(story), 'text/csv; charset=utf-8', `${slug}-events.csv`) : noSuchTank()
+}
+
+/** Every parameter's course, read, reckoned and to come, as series.csv. */
+export async function sendSeries(slug: string): Promise<Response> {
+  const story = await loadStory(await database(), slug)
+  return story ? download(writeSeriesCsv(story, now()), 'text/csv; charset=utf-8', `${slug}-series.csv`) : noSuchTank()
+}
+
+/** The files of lines that Vivero reads, by the name they have in the address. */
+const READERS: Record<'readings' | 'events', CsvReader> = { readings: readReadingsCsv, events: readEventsCsv }
+export type LineFile = keyof typeof READERS
+
 /** A tank's whole story as a tank file. */
 export async function sendTankFile(slug: string): Promise<Response> {
   const story = await loadStory(await database(), slug)
   return story ? download(writeTankFile(story), 'application/json; charset=utf-8', `${slug}.vivero-tank.json`) : noSuchTank()
 }
 
-/** Preview of a readings.csv: what it holds line by line; nothing is written. */
-export async function previewUpload(slug: string, request: Request): Promise<Response> {
-  const bytes = await readBody(request, READINGS_MAX_MB)
+/** Preview of a file of lines: what it holds line by line; nothing is written. */
+export async function previewUpload(slug: string, file: LineFile, request: Request): Promise<Response> {
+  const bytes = await readBody(request, CSV_MAX_MB)
   if (bytes instanceof Response) return bytes
   const db = await database()
-  const report = await previewReadings(db, slug, bytes, now())
+  const report = await previewCsv(db, slug, READERS[file], bytes, now())
   if (!report.ok) return Response.json({ problem: report.problem }, { status: 422 })
   const story = await loadStory(db, slug)
   if (!story) return noSuchTank()
   return Response.json(viewOf(report.value, (entry) => describeEntry(entry, story)))
 }
 
-/** Writes a readings.csv, telling its progress line by line; closing the connection leaves nothing written. */
-export async function writeUpload(slug: string, request: Request): Promise<Response> {
-  const bytes = await readBody(request, READINGS_MAX_MB)
+/** Writes a file of lines, telling its progress line by line; closing the connection leaves nothing written. */
+export async function writeUpload(slug: string, file: LineFile, request: Request): Promise<Response> {
+  const bytes = await readBody(request, CSV_MAX_MB)
   if (bytes instanceof Response) return bytes
   const stop = new AbortController()
   request.signal.addEventListener('abort', () => stop.abort())
@@ -46,13 +66,14 @@ export async function writeUpload(slug: string, request: Request): Promise<Respo
     async start(controller) {
       const say = (message: ImportMessage) => controller.enqueue(encoder.encode(`${JSON.stringify(message)}\n`))
       try {
-        const result = await importReadings(await database(), slug, bytes, now(), (progress) => say({ kind: 'progress', ...progress }), stop.signal)
+        const result = await importCsv(await database(), slug, READERS[file], bytes, now(), (progress) => say({ kind: 'progress', ...progress }), stop.signal)
         if (result.ok) {
           revalidatePath('/', 'layout')
           say({ kind: 'done', written: result.value.accepted.length })
         } else say({ kind: 'refused', problem: result.problem })
       } catch (error) {
-        if (!stop.signal.aborted) {
+        if (error instanceof EntryRefused) say({ kind: 'refused', problem: `${error.message} Nothing was written.` })
+        else if (!stop.signal.aborted) {
           console.error('An import failed and was rolled back.', error)
           say({ kind: 'refused', problem: 'The import failed and was taken back whole; nothing was written.' })
         }
@@ -97,7 +118,7 @@ async function readBody(request: Request, maxMegabytes: number): Promise<Uint8Ar
   return Buffer.concat(parts)
 }
 
-function viewOf(report: ReadingsReport, describe: (entry: ReadingsReport['accepted'][number]['entry']) => string): ReportView {
+function viewOf(report: CsvReport, describe: (entry: CsvReport['accepted'][number]['entry']) => string): ReportView {
   return {
     accepted: report.accepted.length, refused: report.refused.length, known: report.known.length, remarks: report.remarks, separator: report.separator,
     acceptedLines: report.accepted.slice(0, SHOWN).map(({ line, entry }) => ({ line, at: entry.at, says: describe(entry) })), refusedLines: report.refused.slice(0, SHOWN), knownLines: report.known.slice(0, SHOWN),

@@ -1,19 +1,14 @@
 'use server'
 
-import { randomUUID } from 'node:crypto'
 import { revalidatePath } from 'next/cache'
-import { attempt, type Attempt } from '@/data/border/attempt'
+import type { Attempt } from '@/data/border/attempt'
 import { now } from '@/data/clock'
 import { database } from '@/data/database'
-import { addEntries } from '@/data/entries'
+import { writeDisagreement } from '@/data/disagree'
 
 /** Writes down that the keeper sees a finding otherwise. */
 export async function disagree(slug: string, finding: string, why: string): Promise<Attempt> {
-  const at = now()
-  const answer = await attempt(async () => {
-    await addEntries(await database(), slug, [{ id: randomUUID(), kind: 'disagreement', at, certainty: 'measured', by: 'keeper', note: null, expected: null, finding, why }], at)
-    return null
-  })
+  const answer = await writeDisagreement(await database(), slug, finding, why, now())
   if (answer.ok) revalidatePath('/', 'layout')
   return answer
 }

@@ -2,7 +2,7 @@
 
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import NextLink from '@/ui/page-link'
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { sceneOn, type Scene } from '@/core/layout/scene'
 import { sayAgo, sayNumber, sayRange } from '@/core/quantity/say'
 import { instantOf } from '@/core/quantity/time'
@@ -25,7 +25,6 @@ export function Look({ model, onDispute }: { model: LookModel; onDispute: Disput
   const [chosen, setDay] = useState<number | null>(null)
   const day = chosen ?? stage.today
   const cache = useMemo(() => new Map(), [])
-  const scene = useMemo(() => sceneOn(stage, day, cache), [stage, day, cache])
   const [ref, width] = useWidth<HTMLDivElement>(708)
   const from = Math.floor(stage.firstDay)
   const to = Math.ceil(stage.today) + OUTLOOK_DAYS
@@ -34,6 +33,10 @@ export function Look({ model, onDispute }: { model: LookModel; onDispute: Disput
     setDay(Math.abs(clamped - stage.today) < 1 ? null : clamped)
   }, [from, to, stage.today])
   useDayKeys(day, choose)
+  const calmDay = useCalm(day)
+  const moving = calmDay !== day
+  const scene = useMemo(() => sceneOn(stage, day, cache, moving), [stage, day, cache, moving])
+  const calm = useMemo(() => (calmDay === day ? scene : sceneOn(stage, calmDay, cache, true)), [stage, calmDay, day, scene, cache])
   const atToday = chosen === null
   const says = daySentence(day, stage.today, model.zone)
   const alarmed = useMemo(() => new Set(atToday ? model.alarmed : []), [atToday, model.alarmed])
@@ -50,16 +53,16 @@ export function Look({ model, onDispute }: { model: LookModel; onDispute: Disput
       <Box ref={wrapper} position="relative">
         <Flex gap={{ base: 4, xl: 7 }} direction={{ base: 'column', lg: 'row' }} align="flex-start">
           <Box ref={ref} flex={{ lg: '0 0 63%' }} w={{ base: '100%', lg: 'auto' }} minW={0}>
-            <Elevation stage={stage} scene={scene} width={width} maxHeight={MAX_DRAWING_HEIGHT} alarmed={alarmed} title={`${model.name} from the front, ${says}`} />
+            <Elevation stage={stage} scene={scene} width={width} maxHeight={MAX_DRAWING_HEIGHT} alarmed={alarmed} title={`${model.name} from the front, ${says}`} moving={moving} />
             {empty ? <EmptyLayout slug={model.slug} /> : (
               <Flex gap={5} align="center" wrap={{ base: 'wrap', sm: 'nowrap' }}>
-                <PlanView stage={stage} scene={scene} width={planWidth(stage.vessel, width)} left={34} title={`${model.name} from above, ${says}`} />
-                <Box as="ul" listStyleType="none" m={0} p={0} fontSize="sm" lineHeight={1.5}>{model.marginalia.map((line) => <li key={line}>{line}</li>)}</Box>
+                <PlanView stage={stage} scene={calm} width={planWidth(stage.vessel, width)} left={34} title={`${model.name} from above, ${daySentence(calmDay, stage.today, model.zone)}`} />
+                {atToday ? <Marginalia lines={model.marginalia} /> : null}
               </Flex>
             )}
           </Box>
           <Box flex={1} minW={0} pt={{ lg: 2 }}>
-            {atToday ? <Notes model={model} onDispute={onDispute} /> : <DayTable scene={scene} />}
+            {atToday ? <Notes model={model} onDispute={onDispute} /> : <DayTable scene={calm} />}
           </Box>
         </Flex>
         {atToday ? <Leaders wrapper={wrapper} stage={stage} scene={scene} notes={model.notes} width={width} maxHeight={MAX_DRAWING_HEIGHT} /> : null}
@@ -71,6 +74,10 @@ export function Look({ model, onDispute }: { model: LookModel; onDispute: Disput
     </Box>
   )
 }
+
+const Marginalia = memo(function Marginalia({ lines }: { lines: readonly string[] }) {
+  return <Box as="ul" listStyleType="none" m={0} p={0} fontSize="sm" lineHeight={1.5}>{lines.map((line) => <li key={line}>{line}</li>)}</Box>
+})
 
 function Notes({ model, onDispute }: { model: LookModel; onDispute: Dispute }) {
   const [all, setAll] = useState(false)
@@ -86,7 +93,7 @@ function Notes({ model, onDispute }: { model: LookModel; onDispute: Dispute }) {
 }
 
 /** On another day than today: every planting's height or cover there, with its range where it is pencilled. Plain elements: it is redrawn with every step of a drag. */
-function DayTable({ scene }: { scene: Scene }) {
+const DayTable = memo(function DayTable({ scene }: { scene: Scene }) {
   return (
     <table className="day-table" aria-label="Plantings on this day">
       <tbody>
@@ -109,7 +116,7 @@ function DayTable({ scene }: { scene: Scene }) {
       </tbody>
     </table>
   )
-}
+})
 
 function EmptyLayout({ slug }: { slug: string }) {
   return <Box className="serif" p={4}>No planting is on paper yet. <NextLink href={`/tanks/${slug}/plant`}>Plant it as it stands</NextLink>.</Box>
@@ -124,6 +131,29 @@ function planWidth(vessel: { lengthCm: number; depthCm: number; heightCm: number
 function daySentence(day: number, today: number, zone: string): string {
   const at = instantOf(day + 0.5)
   return `on ${sayDay(at, zone, instantOf(today))}, ${sayAgo(Math.round(today - day))}`
+}
+
+/** Figures and plan follow a dragged day at this pace, ms: they are read, not watched, and leave the frame to the drawing. */
+const CALM_MS = 110
+
+/** The day as it was at most `CALM_MS` ago: equal to `day` once it rests. */
+function useCalm(day: number): number {
+  const [calm, setCalm] = useState(day)
+  const latest = useRef(day)
+  const timer = useRef<ReturnType<typeof setTimeout> | null>(null)
+  useEffect(() => {
+    latest.current = day
+    if (timer.current !== null) return
+    timer.current = setTimeout(() => {
+      timer.current = null
+      setCalm(latest.current)
+    }, CALM_MS)
+  }, [day])
+  useEffect(() => () => {
+    if (timer.current !== null) clearTimeout(timer.current)
+    timer.current = null
+  }, [])
+  return calm
 }
 
 /** [ and ] step the day; the arrows work on the rule itself. */

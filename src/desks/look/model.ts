@@ -3,7 +3,7 @@ import { entriesOf } from '@/core/history/entries'
 import { currentLayout, headCount } from '@/core/history/lookup'
 import type { TankHistory } from '@/core/history/types'
 import type { Finding } from '@/core/judgement/finding'
-import { findings, headline } from '@/core/judgement/findings'
+import { headline } from '@/core/judgement/findings'
 import { forecastScore } from '@/core/judgement/score'
 import { sceneOn, stageOf, type Stage } from '@/core/layout/scene'
 import { daysToSurface } from '@/core/plants/height'
@@ -11,7 +11,8 @@ import { plantingsAt } from '@/core/history/lookup'
 import { sayNumber } from '@/core/quantity/say'
 import { dayOf, daysBetween, type Instant } from '@/core/quantity/time'
 import { filledMass, netLitres } from '@/core/vessel/volume'
-import { routineChanges } from '@/core/water/nitrate'
+import { routineChanges } from '@/core/water/estimate'
+import { findingsOf } from '@/data/judged'
 import type { RuleBand, RuleTick } from '@/ui/time-rule.client'
 
 /** Days of pencil on the time rule. */
@@ -36,7 +37,7 @@ export interface LookModel {
 /** All that the Look desk shows, worked out from the story. */
 export function lookModel(story: TankHistory, now: Instant): LookModel {
   const { vessel } = story
-  const all = findings(story, now)
+  const all = findingsOf(story, now)
   const layout = currentLayout(story)
   const planted = layout ? new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', timeZone: vessel.timeZone }).format(new Date(layout.from)) : null
   const lastRound = entriesOf(story.entries, 'round').at(-1)
@@ -91,7 +92,7 @@ function ticksOf(story: TankHistory, now: Instant): RuleTick[] {
     return []
   })
   const today = dayOf(now)
-  const changes = routineChanges(story, now, OUTLOOK_DAYS).map((change): RuleTick => ({ day: change.day, kind: 'change', pencil: true }))
+  const changes = routineChanges(story, 'nitrate', now, OUTLOOK_DAYS).map((change): RuleTick => ({ day: change.day, kind: 'change', pencil: true }))
   const trims = plantingsAt(story, now).flatMap((planting): RuleTick[] => {
     const reach = daysToSurface(story, planting, now)
     return reach && reach.value <= OUTLOOK_DAYS ? [{ day: today + Math.max(1, reach.value), kind: 'trim', pencil: true }] : []

@@ -2,7 +2,7 @@
 
 import { revalidatePath } from 'next/cache'
 import type { Finding } from '@/core/judgement/finding'
-import { findings, headline } from '@/core/judgement/findings'
+import { headline } from '@/core/judgement/findings'
 import { heldTrue } from '@/core/quantity/estimate'
 import { daysBetween } from '@/core/quantity/time'
 import { roundOf } from '@/core/routine/round'
@@ -10,6 +10,7 @@ import { attempt, type Attempt } from '@/data/border/attempt'
 import { now } from '@/data/clock'
 import { database } from '@/data/database'
 import { addEntries } from '@/data/entries'
+import { findingsOf } from '@/data/judged'
 import { closeRound, dropRound, keepRound, openRound, parseRoundAnswers } from '@/data/rounds'
 import { loadStory } from '@/data/story'
 import { storyOr404 } from '@/data/tank'
@@ -55,7 +56,7 @@ export async function finishRound(slug: string, raw: unknown): Promise<Attempt<R
     await addEntries(db, slug, entriesOfRound(stations, answers, walkedAt, minutes), at, closeRound)
     const story = await loadStory(db, slug)
     if (!story) throw new Error(`The tank ${slug} vanished while its round was written`)
-    const notes = findings(story, now())
+    const notes = findingsOf(story, now())
     const outside = stations.flatMap((station) => station.questions).filter((question) => {
       const given = answers.values[question.key]
       return given && question.expected && !heldTrue(question.expected, given.value)

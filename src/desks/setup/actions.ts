@@ -4,7 +4,7 @@ import { randomUUID } from 'node:crypto'
 import { revalidatePath } from 'next/cache'
 import { mixed, object, string } from 'yup'
 import { currentLayout } from '@/core/history/lookup'
-import { VESSEL_KINDS, ZONES, type Species, type TankHistory, type Vessel, type Zone } from '@/core/history/types'
+import { UNMEASURED, USUAL_CARE, VESSEL_KINDS, ZONES, type Species, type TankHistory, type Vessel, type Zone } from '@/core/history/types'
 import { nextStake } from '@/core/layout/next-stake'
 import { CATALOGUE } from '@/core/plants/catalogue'
 import { attempt, type Attempt } from '@/data/border/attempt'
@@ -69,13 +69,13 @@ function bareStory(form: ReturnType<typeof tankSchema.validateSync>, startedAt: 
   const slug = form.name.toLowerCase().normalize('NFKD').replace(/[^a-z0-9]+/g, '-').replace(/^-|-$/g, '').slice(0, 50) || 'tank'
   const vessel: Vessel = {
     id, slug, name: form.name, kind: form.kind, lengthCm: form.lengthCm, depthCm: form.depthCm, heightCm: form.heightCm, waterlineCm: form.waterlineCm, glassMm: 8, altitudeM: form.altitudeM, evaporationLitresPerDay: null,
-    lamp: { onAt: '10:00', hours: 8, parAtSurface: 100 }, gas: null, timeZone: form.timeZone, standsAt: '', startedAt, order,
+    lamp: { onAt: '10:00', hours: 8, parAtSurface: 100 }, gas: null, care: USUAL_CARE, timeZone: form.timeZone, standsAt: '', startedAt, order,
   }
   vesselSchema.validateSync(vessel, { abortEarly: false })
   return {
     vessel, species: [], plantings: [], populations: [], plans: [], entries: [],
     layouts: [{ id: randomUUID(), name: 'First layout', state: 'current', from: startedAt, to: null, hardscape: [], ground: { material: form.ground, laidAt: startedAt, profile: [{ x: 0, frontCm: form.groundFront, backCm: form.groundBack }, { x: form.lengthCm, frontCm: form.groundFront, backCm: form.groundBack }] } }],
-    sources: [{ id: randomUUID(), name: form.sourceName, kind: 'tap', nitrateMgL: form.sourceNitrate, khDegrees: 5, ghDegrees: 8, pH: 7.5, temperatureC: 12 }],
+    sources: [{ id: randomUUID(), name: form.sourceName, kind: 'tap', nitrateMgL: form.sourceNitrate, khDegrees: 5, ghDegrees: 8, pH: 7.5, temperatureC: 12, ...UNMEASURED }], products: [],
     routines: [
       { id: randomUUID(), kind: 'round', everyDays: 7, amount: null, says: 'Walk the round', since: startedAt },
       { id: randomUUID(), kind: 'water-change', everyDays: form.changeEvery, amount: form.changePercent / 100, says: `Water change, ${Math.round(form.changePercent)} %`, since: startedAt },

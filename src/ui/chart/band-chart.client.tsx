@@ -5,10 +5,11 @@ import type { ApexOptions } from 'apexcharts'
 import dynamic from 'next/dynamic'
 import { useMemo } from 'react'
 import { MS_PER_DAY } from '@/core/quantity/time'
+import { axisOf } from './axis'
 import { useInkColours, type InkColours } from './ink-colours.client'
 
 // The chart library is heavy and needs the browser: it comes when a chart is in view.
-const Chart = dynamic(() => import('react-apexcharts'), { ssr: false })
+const Chart = dynamic(() => import('react-apexcharts'), { ssr: false, loading: () => <Box color="pencil" fontSize="sm" pt={4}>Drawing …</Box> })
 
 export interface BandPoint {
   day: number
@@ -20,6 +21,9 @@ export interface InkPoint {
   day: number
   value: number
   says: string
+  /** The span the method can tell, where it is drawn. */
+  low?: number
+  high?: number
 }
 export interface BandChartProps {
   title: string
@@ -33,6 +37,10 @@ export interface BandChartProps {
   limits: readonly { at: number; label: string; tone: 'clay' | 'water' }[]
   today: number
   height: number
+  /** The axis begins at nothing; false for what has no natural zero, like pH. */
+  fromZero?: boolean
+  /** A second course to set the first against, drawn as its two edges. */
+  against?: readonly BandPoint[]
 }
 
 const HEADROOM = 1.08
@@ -51,7 +59,7 @@ export function BandChart(props: BandChartProps) {
 
 const at = (day: number) => Math.round(day * MS_PER_DAY)
 
-function seriesFor({ past, future, points, setAside }: BandChartProps): ApexOptions['series'] {
+function seriesFor({ past, future, points, setAside, against = [] }: BandChartProps): ApexOptions['series'] {
   const band = (list: readonly BandPoint[]) => list.map((point) => ({ x: at(point.day), y: [point.low, point.high] }))
   const line = (list: readonly BandPoint[]) => list.map((point) => ({ x: at(point.day), y: point.value }))
   const ink = (list: readonly InkPoint[]) => list.map((point) => ({ x: at(point.day), y: point.value }))
@@ -62,32 +70,37 @@ function seriesFor({ past, future, points, setAside }: BandChartProps): ApexOpti
     { name: 'to come', type: 'line', data: line(future) },
     { name: 'read', type: 'line', data: ink(points) },
     { name: 'set aside', type: 'line', data: ink(setAside) },
+    // One stroke for each reading: a gap after it keeps it from its neighbour.
+    { name: 'span of the reading', type: 'line', data: points.flatMap((point) => (point.low === undefined || point.high === undefined ? [] : [{ x: at(point.day), y: point.low }, { x: at(point.day) + 1, y: point.high }, { x: at(point.day) + 2, y: null }])) },
+    { name: 'as it is, at most', type: 'line', data: against.map((point) => ({ x: at(point.day), y: point.high })) },
+    { name: 'as it is, at least', type: 'line', data: against.map((point) => ({ x: at(point.day), y: point.low })) },
   ] as ApexOptions['series']
 }
 
-function optionsFor({ past, future, points, setAside, events, limits, today, unit, height }: BandChartProps, colours: InkColours): ApexOptions {
-  const top = Math.max(10, ...past.map((p) => p.high), ...future.map((p) => p.high), ...points.map((p) => p.value), ...setAside.map((p) => p.value)) * HEADROOM
-  const ceiling = Math.ceil(top / 10) * 10
+function optionsFor({ past, future, points, setAside, events, limits, today, unit, height, fromZero = true, against = [] }: BandChartProps, colours: InkColours): ApexOptions {
+  const values = [...past, ...future, ...against].flatMap((p) => [p.low, p.high]).concat([...points, ...setAside].map((p) => p.value), limits.map((limit) => limit.at))
+  const { floor, ceiling, step } = axisOf(fromZero ? 0 : Math.min(...values), Math.max(...values) * (fromZero ? HEADROOM : 1))
+  const decimals = Math.max(0, -Math.floor(Math.log10(step) + 1e-9))
   const text = { colors: colours.pencil, fontSize: '12px', fontFamily: 'var(--chakra-fonts-body)' }
   const c = colours
   return {
     chart: { animations: { enabled: false }, toolbar: { show: false }, zoom: { enabled: false }, background: 'transparent', fontFamily: 'var(--chakra-fonts-body)', height, parentHeightOffset: 0 },
-    colors: [c.pencil, c.pencil, c.pencil, c.pencil, c.ink, c.clay],
-    stroke: { width: [0, 0, 1.5, 1.8, 0, 0], dashArray: [0, 0, 3, 5, 0, 0], curve: 'straight' },
-    fill: { type: ['solid', 'pattern', 'solid', 'solid', 'solid', 'solid'], opacity: [0.16, 0.5, 1, 1, 1, 1], pattern: { style: 'slantedLines', width: 6, height: 6, strokeWidth: 1 } },
-    markers: { size: [0, 0, 0, 0, 5, 6], colors: [c.pencil, c.pencil, c.pencil, c.pencil, c.ink, c.paper], strokeColors: [c.paper, c.paper, c.paper, c.paper, c.paper, c.clay], strokeWidth: [0, 0, 0, 0, 1, 2], hover: { sizeOffset: 1 } },
+    colors: [c.pencil, c.pencil, c.pencil, c.pencil, c.ink, c.clay, c.ink, c.graphite, c.graphite],
+    stroke: { width: [0, 0, 1.5, 1.8, 0, 0, 1.4, 1.2, 1.2], dashArray: [0, 0, 3, 5, 0, 0, 0, 2, 2], curve: 'straight' },
+    fill: { type: ['solid', 'pattern', 'solid', 'solid', 'solid', 'solid', 'solid', 'solid', 'solid'], opacity: [0.16, 0.5, 1, 1, 1, 1, 1, 1, 1], pattern: { style: 'slantedLines', width: 6, height: 6, strokeWidth: 1 } },
+    markers: { size: [0, 0, 0, 0, 5, 6, 0, 0, 0], colors: [c.pencil, c.pencil, c.pencil, c.pencil, c.ink, c.paper, c.ink, c.graphite, c.graphite], strokeColors: [c.paper, c.paper, c.paper, c.paper, c.paper, c.clay, c.ink, c.graphite, c.graphite], strokeWidth: [0, 0, 0, 0, 1, 2, 0, 0, 0], hover: { sizeOffset: 1 } },
     legend: { show: false },
     dataLabels: { enabled: false },
     grid: { borderColor: c.rule, strokeDashArray: 2, padding: { left: 4, right: 8 } },
     xaxis: { type: 'datetime', labels: { style: text, datetimeUTC: true, format: 'd MMM' }, axisBorder: { color: c.ink }, axisTicks: { color: c.ink }, tooltip: { enabled: false } },
-    yaxis: { min: 0, max: ceiling, tickAmount: Math.min(6, ceiling / 10), labels: { style: text, formatter: (value: number) => value.toFixed(0) }, title: { text: unit, style: { color: c.pencil, fontWeight: 450 } } },
+    yaxis: { min: floor, max: ceiling, tickAmount: Math.round((ceiling - floor) / step), labels: { style: text, formatter: (value: number) => value.toFixed(decimals) }, title: { text: unit, style: { color: c.pencil, fontWeight: 450 } } },
     tooltip: { shared: false, intersect: true, theme: 'light', x: { format: 'd MMMM' } },
     annotations: {
-      xaxis: [
+      xaxis: past.length === 0 ? [] : [
         { x: at(today), borderColor: c.ink, strokeDashArray: 0, label: { text: 'today', orientation: 'horizontal', borderWidth: 0, style: { background: 'transparent', color: c.ink, fontSize: '12px' } } },
       ],
       yaxis: limits.map((limit) => ({ y: limit.at, borderColor: c[limit.tone], strokeDashArray: 4, label: { text: limit.label, position: 'left', textAnchor: 'start' as const, offsetX: 4, borderWidth: 0, style: { background: c.paper, color: c[limit.tone], fontSize: '12px' } } })),
-      points: events.map((event) => ({ x: at(event.day), y: ceiling * EVENT_TICK_SHARE * 0.5, marker: { size: 4, shape: event.pencil ? ('circle' as const) : ('square' as const), fillColor: event.pencil ? c.paper : c.water, strokeColor: c.water, strokeWidth: 1 } })),
+      points: events.map((event) => ({ x: at(event.day), y: floor + (ceiling - floor) * EVENT_TICK_SHARE * 0.5, marker: { size: 4, shape: event.pencil ? ('circle' as const) : ('square' as const), fillColor: event.pencil ? c.paper : c.water, strokeColor: c.water, strokeWidth: 1 } })),
     },
   }
 }

@@ -1,4 +1,4 @@
-import { memo } from 'react'
+import { memo, useMemo } from 'react'
 import type { GroundStation, Hardscape, Species } from '@/core/history/types'
 import type { Scene, ScenePlant, Stage } from '@/core/layout/scene'
 import { spanOf } from '@/core/layout/draw-plant'
@@ -21,12 +21,14 @@ interface Props {
   /** Stakes to ink in clay. */
   alarmed: ReadonlySet<string>
   title: string
+  /** While the day is dragged the leaves are laid in without their outlines; they are inked when it rests. */
+  moving?: boolean
 }
 
 /** The tank from the front, to scale, on one day: ink up to today, pencil after it. */
-export function Elevation({ stage, scene, width, maxHeight, alarmed, title }: Props) {
+export function Elevation({ stage, scene, width, maxHeight, alarmed, title, moving = false }: Props) {
   const { vessel, layout } = stage
-  const projection = frontProjection(vessel, width, maxHeight, ELEVATION_MARGIN)
+  const projection = useMemo(() => frontProjection(vessel, width, maxHeight, ELEVATION_MARGIN), [vessel, width, maxHeight])
   const transform = tankTransform(projection, vessel.heightCm)
   const plants = [...scene.plants].sort((a, b) => patchCentre(b.staged.planting).z - patchCentre(a.staged.planting).z)
   const behind = plants.filter((plant) => plant.staged.planting.zone === 'background')
@@ -34,7 +36,7 @@ export function Elevation({ stage, scene, width, maxHeight, alarmed, title }: Pr
   const algaeOf = (of: string, id: string) => scene.algae.filter(({ course }) => course.place.of === of && 'id' in course.place && course.place.id === id).reduce((sum, { percent }) => sum + percent, 0)
   const glass = scene.algae.filter(({ course }) => course.place.of === 'glass').reduce((sum, { percent }) => sum + percent, 0)
   return (
-    <svg width={projection.width} height={projection.height} viewBox={`0 0 ${projection.width} ${projection.height}`} role="img" aria-label={title} data-testid="elevation" style={{ display: 'block', maxWidth: '100%' }}>
+    <svg width={projection.width} height={projection.height} viewBox={`0 0 ${projection.width} ${projection.height}`} role="img" aria-label={title} data-testid="elevation" className={moving ? 'moving' : undefined} style={{ display: 'block', maxWidth: '100%' }}>
       <Patterns />
       <Water projection={projection} stage={stage} />
       <Shades projection={projection} scene={scene} />
@@ -69,9 +71,9 @@ const Patterns = memo(function Patterns() {
   )
 })
 
-function Water({ projection: p, stage: { vessel } }: { projection: Projection; stage: Stage }) {
+const Water = memo(function Water({ projection: p, stage: { vessel } }: { projection: Projection; stage: Stage }) {
   return <rect x={p.x(0)} y={p.y(vessel.waterlineCm)} width={vessel.lengthCm * p.scale} height={vessel.waterlineCm * p.scale} fill="url(#water-depth)" />
-}
+})
 
 /** The dark that falls under a canopy, a little wider at the ground than at the leaves. */
 function Shades({ projection: p, scene }: { projection: Projection; scene: Scene }) {
@@ -107,10 +109,12 @@ const GroundFront = memo(function GroundFront({ profile, length }: { profile: re
     <g>
       <path d={`M${profile[0].x} 0L${front}L${profile[profile.length - 1].x} 0Z`} fill={colour('ground')} />
       <path d={`M${front}`} fill="none" stroke={colour('ink')} strokeWidth={1} vectorEffect="non-scaling-stroke" />
-      {grains.map(([x, y, r], i) => <circle key={i} cx={x} cy={y} r={r} fill={colour('grain')} />)}
+      <path d={grains.map(([x, y, r]) => dot(x, y, r)).join('')} fill={colour('grain')} />
     </g>
   )
 })
+
+const dot = (x: number, y: number, r: number) => `M${(x - r).toFixed(2)} ${y.toFixed(2)}a${r.toFixed(2)} ${r.toFixed(2)} 0 1 0 ${(2 * r).toFixed(2)} 0a${r.toFixed(2)} ${r.toFixed(2)} 0 1 0 ${(-2 * r).toFixed(2)} 0`
 
 const Piece = memo(function Piece({ piece, algae }: { piece: Hardscape; algae: number }) {
   const outline = softOutline(piece.outline)
@@ -172,7 +176,7 @@ const Plant = memo(function Plant({ plant, pencil, algae, depth, scale }: { plan
   const isMoss = staged.species.group === 'moss'
   return (
     <g data-planting={staged.planting.stake}>
-      <path d={drawing.leaves} fill={tint} fillOpacity={pencil ? 0.22 : depth === 0 ? 0.78 : 0.92} stroke={stroke} strokeWidth={line * (pencil ? 0.55 : staged.species.group === 'carpet' ? 0.35 : 0.6)} strokeDasharray={pencil ? '2.5 1.8' : undefined} {...common} />
+      <path className="leaves" d={drawing.leaves} fill={tint} fillOpacity={pencil ? 0.22 : depth === 0 ? 0.78 : 0.92} stroke={stroke} strokeWidth={line * (pencil ? 0.55 : staged.species.group === 'carpet' ? 0.35 : 0.6)} strokeDasharray={pencil ? '2.5 1.8' : undefined} {...common} />
       <path d={drawing.lines} fill="none" stroke={isMoss ? colour('moss') : stroke} strokeWidth={line * (isMoss ? 0.9 : staged.species.group.startsWith('stem') ? 1.1 : 0.5)} strokeDasharray={pencil ? '3 2' : undefined} {...common} />
       {algae > 1 ? <path d={drawing.leaves} fill="url(#algae-hatch-cm)" opacity={Math.min(0.85, 0.15 + algae / 25)} /> : null}
     </g>
@@ -193,7 +197,7 @@ function Brackets({ projection: p, scene, waterlineCm }: { projection: Projectio
 }
 
 /** Glass, water line, and the two rulers. */
-function Glass({ projection: p, stage: { vessel } }: { projection: Projection; stage: Stage }) {
+const Glass = memo(function Glass({ projection: p, stage: { vessel } }: { projection: Projection; stage: Stage }) {
   const { lengthCm, heightCm, waterlineCm } = vessel
   const step = lengthCm > 70 ? 20 : 10
   const marks = (to: number) => Array.from({ length: Math.floor(to / 5) + 1 }, (_, i) => i * 5)
@@ -216,12 +220,12 @@ function Glass({ projection: p, stage: { vessel } }: { projection: Projection; s
       ))}
     </g>
   )
-}
+})
 
 const STAKE_WIDTH = 30
 
 /** Stakes stuck in the ground below their plantings; where two would touch, one goes a row lower. */
-function Stakes({ projection: p, plants, alarmed }: { projection: Projection; plants: readonly ScenePlant[]; alarmed: ReadonlySet<string> }) {
+const Stakes = memo(function Stakes({ projection: p, plants, alarmed }: { projection: Projection; plants: readonly ScenePlant[]; alarmed: ReadonlySet<string> }) {
   const rows: number[] = []
   const placed = [...plants]
     .map((plant) => ({ plant, x: p.x(patchCentre(plant.staged.planting).x) }))
@@ -248,4 +252,4 @@ function Stakes({ projection: p, plants, alarmed }: { projection: Projection; pl
       })}
     </g>
   )
-}
+}, (a, b) => a.projection === b.projection && a.alarmed === b.alarmed && a.plants.length === b.plants.length && a.plants.every((plant, i) => plant.staged === b.plants[i].staged))

@@ -1,3 +1,4 @@
+import { memo } from 'react'
 import type { Scene, Stage } from '@/core/layout/scene'
 import { patchCentre } from '@/core/plants/height'
 import { softOutline } from './geometry'
@@ -7,7 +8,7 @@ const colour = (name: string) => `var(--chakra-colors-${name})`
 const TINT = { green: 'leaf-green', pale: 'leaf-pale', olive: 'leaf-olive', red: 'leaf-red' } as const
 
 /** The tank from above, to scale, front below. Bald ground shows through what no longer covers it. */
-export function PlanView({ stage, scene, width, left, title }: { stage: Stage; scene: Scene; width: number; left: number; title: string }) {
+export const PlanView = memo(function PlanView({ stage, scene, width, left, title }: { stage: Stage; scene: Scene; width: number; left: number; title: string }) {
   const { vessel, layout } = stage
   const scale = width / vessel.lengthCm
   const height = vessel.depthCm * scale
@@ -42,4 +43,4 @@ export function PlanView({ stage, scene, width, left, title }: { stage: Stage; s
       })}
     </svg>
   )
-}
+})

@@ -1,8 +1,7 @@
-import { WaterDesk } from '@/desks/water/view'
+import { DriftPage } from '@/desks/water/drift-page'
 
 export const metadata = { title: 'Water' }
 
-export default async function Page({ params }: { params: Promise<{ tank: string }> }) {
-  const { tank } = await params
-  return <WaterDesk slug={tank} />
+export default async function Page({ params, searchParams }: { params: Promise<{ tank: string }>; searchParams: Promise<{ of?: string | string[] }> }) {
+  return <DriftPage slug={(await params).tank} of={(await searchParams).of} />
 }

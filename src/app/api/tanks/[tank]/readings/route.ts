@@ -6,5 +6,5 @@ export const GET = async (_request: Request, { params }: Context) => sendReading
 
 export async function POST(request: Request, { params }: Context) {
   const { tank } = await params
-  return new URL(request.url).searchParams.has('preview') ? previewUpload(tank, request) : writeUpload(tank, request)
+  return new URL(request.url).searchParams.has('preview') ? previewUpload(tank, 'readings', request) : writeUpload(tank, 'readings', request)
 }

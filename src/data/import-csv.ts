@@ -2,7 +2,7 @@ import { and, eq, isNotNull } from 'drizzle-orm'
 import { type Result } from '@/core/quantity/result'
 import type { Instant } from '@/core/quantity/time'
 import { insertEntries, lockedStory } from './entries'
-import { readReadingsCsv, type ReadingsReport } from './formats/readings-csv'
+import type { CsvReader, CsvReport } from './formats/csv-lines'
 import type { Database } from './open'
 import * as t from './schema'
 import { loadStory, touchStory } from './story'
@@ -13,21 +13,21 @@ export interface ImportProgress {
 }
 
 /** What a file would add to a tank, without writing. */
-export async function previewReadings(db: Database, slug: string, bytes: Uint8Array, now: Instant): Promise<Result<ReadingsReport>> {
+export async function previewCsv(db: Database, slug: string, read: CsvReader, bytes: Uint8Array, now: Instant): Promise<Result<CsvReport>> {
   const story = await loadStory(db, slug)
   if (!story) return { ok: false, problem: 'There is no tank of that name.' }
-  return readReadingsCsv(bytes, story, await knownOrigins(db, story.vessel.id), now)
+  return read(bytes, story, await knownOrigins(db, story.vessel.id), now)
 }
 
 /**
  * Writes the accepted lines of a file in one transaction. `stop` is asked between batches: an aborted import leaves nothing.
  * The file is read again inside the transaction, so that what is written is what the journal lacks at that moment.
  */
-export async function importReadings(db: Database, slug: string, bytes: Uint8Array, now: Instant, said: (progress: ImportProgress) => void = () => {}, stop?: AbortSignal): Promise<Result<ReadingsReport>> {
+export async function importCsv(db: Database, slug: string, read: CsvReader, bytes: Uint8Array, now: Instant, said: (progress: ImportProgress) => void = () => {}, stop?: AbortSignal): Promise<Result<CsvReport>> {
   return db.transaction(async (bare) => {
     const tx = bare as Database
     const { id, story } = await lockedStory(tx, slug)
-    const report = readReadingsCsv(bytes, story, await knownOrigins(tx, id), now)
+    const report = read(bytes, story, await knownOrigins(tx, id), now)
     if (!report.ok || report.value.accepted.length === 0) return report
     const rows = report.value.accepted
     for (let i = 0; i < rows.length; i += 500) {

@@ -10,17 +10,17 @@ import type { ImportMessage, ReportView } from './messages'
 type State =
   | { at: 'choose' }
   | { at: 'reading' }
-  | { at: 'preview'; file: File; report: ReportView }
+  | { at: 'preview'; file: File; kind: LineFile; report: ReportView }
   | { at: 'writing'; done: number; of: number }
   | { at: 'done'; written: number }
 
-/** readings.csv: choose, see line by line what it would add, then write it, with progress and a way to stop. */
-export function ImportReadings({ slug, zone, maxMegabytes }: { slug: string; zone: string; maxMegabytes: number }) {
+/** readings.csv or events.csv, told apart by their heading: choose, see line by line what it would add, then write it, with progress and a way to stop. */
+export function ImportCsv({ slug, zone, maxMegabytes }: { slug: string; zone: string; maxMegabytes: number }) {
   const router = useRouter()
   const [state, setState] = useState<State>({ at: 'choose' })
   const [problem, setProblem] = useState<string | null>(null)
   const stop = useRef<AbortController | null>(null)
-  const url = `/api/tanks/${slug}/readings`
+  const urlOf = (kind: LineFile) => `/api/tanks/${slug}/${kind}`
 
   const preview = async (file: File) => {
     setProblem(null)
@@ -31,21 +31,22 @@ export function ImportReadings({ slug, zone, maxMegabytes }: { slug: string; zon
     setState({ at: 'reading' })
     stop.current = new AbortController()
     try {
-      const response = await fetch(`${url}?preview`, { method: 'POST', body: file, signal: stop.current.signal })
+      const kind = await kindOf(file)
+      const response = await fetch(`${urlOf(kind)}?preview`, { method: 'POST', body: file, signal: stop.current.signal })
       const answer = (await response.json()) as ReportView | { problem: string }
       if ('problem' in answer) throw new Error(answer.problem)
-      setState({ at: 'preview', file, report: answer })
+      setState({ at: 'preview', file, kind, report: answer })
     } catch (error) {
       setState({ at: 'choose' })
       setProblem(stop.current.signal.aborted ? 'Stopped; nothing was written.' : sayError(error))
     }
   }
-  const write = async (file: File, of: number) => {
+  const write = async (file: File, kind: LineFile, of: number) => {
     setProblem(null)
     setState({ at: 'writing', done: 0, of })
     stop.current = new AbortController()
     try {
-      const response = await fetch(url, { method: 'POST', body: file, signal: stop.current.signal })
+      const response = await fetch(urlOf(kind), { method: 'POST', body: file, signal: stop.current.signal })
       if (!response.ok || !response.body) throw new Error(((await response.json()) as { problem: string }).problem)
       await hear(response.body, (message) => {
         if (message.kind === 'progress') setState({ at: 'writing', done: message.done, of: message.of })
@@ -61,18 +62,26 @@ export function ImportReadings({ slug, zone, maxMegabytes }: { slug: string; zon
   return (
     <Box>
       <chakra.label display="block" fontSize="md">
-        A file with the columns <code>at,parameter,value,unit,method,note</code>
+        A file with the columns <code>at,parameter,value,unit,method,note</code> (tests) or <code>at,kind,amount,unit,subject,note</code> (what was done)
         <chakra.input type="file" accept=".csv,text/csv,text/plain" display="block" mt={2} minH="44px" onChange={(event) => { const file = event.target.files?.[0]; if (file) void preview(file); event.target.value = '' }} />
       </chakra.label>
       {problem ? <Box role="alert" color="clay" mt={3}>{problem}</Box> : null}
       <Box aria-live="polite" mt={3}>
         {state.at === 'reading' ? <Flex gap={4}>Reading … <StopButton onStop={() => stop.current?.abort()} /></Flex> : null}
         {state.at === 'writing' ? <Flex gap={4} align="center"><progress value={state.done} max={state.of} /> {state.done} of {state.of} <StopButton onStop={() => stop.current?.abort()} /></Flex> : null}
-        {state.at === 'done' ? <Box>{state.written} readings written. <NextLink href={`/tanks/${slug}/water`}><Box as="span" color="water">See the water</Box></NextLink></Box> : null}
+        {state.at === 'done' ? <Box>{state.written} {state.written === 1 ? 'line' : 'lines'} written. <NextLink href={`/tanks/${slug}/water`}><Box as="span" color="water">See the water</Box></NextLink></Box> : null}
       </Box>
-      {state.at === 'preview' ? <Preview report={state.report} zone={zone} onWrite={() => void write(state.file, state.report.accepted)} onDrop={() => setState({ at: 'choose' })} /> : null}
+      {state.at === 'preview' ? <Preview report={state.report} zone={zone} onWrite={() => void write(state.file, state.kind, state.report.accepted)} onDrop={() => setState({ at: 'choose' })} /> : null}
     </Box>
   )
+}
+
+type LineFile = 'readings' | 'events'
+
+/** Events have a column for their kind, readings one for their parameter. */
+async function kindOf(file: File): Promise<LineFile> {
+  const heading = (await file.slice(0, 400).text()).split(/\r?\n/, 1)[0].toLowerCase()
+  return /(^|[,;\uFEFF"])\s*kind\s*("|[,;]|$)/.test(heading) ? 'events' : 'readings'
 }
 
 const sayError = (error: unknown) => (error instanceof TypeError ? 'Vivero could not be reached; nothing was written.' : (error as Error).message)
@@ -94,10 +103,10 @@ function StopButton({ onStop }: { onStop: () => void }) {
 function Preview({ report, zone, onWrite, onDrop }: { report: ReportView; zone: string; onWrite: () => void; onDrop: () => void }) {
   return (
     <Box mt={4}>
-      <Box className="serif" fontSize="lg">{report.accepted} new {report.accepted === 1 ? 'reading' : 'readings'}, {report.known} known already, {report.refused} that cannot be read.</Box>
+      <Box className="serif" fontSize="lg">{report.accepted} new {report.accepted === 1 ? 'line' : 'lines'}, {report.known} known already, {report.refused} that cannot be read.</Box>
       {report.remarks.map((remark) => <Box key={remark} color="pencil">{remark}</Box>)}
       <Flex gap={4} my={3}>
-        {report.accepted > 0 ? <chakra.button type="button" onClick={onWrite} minH="44px" px={5} bg="ink" color="paper" cursor="pointer">Write {report.accepted} {report.accepted === 1 ? 'reading' : 'readings'}</chakra.button> : null}
+        {report.accepted > 0 ? <chakra.button type="button" onClick={onWrite} minH="44px" px={5} bg="ink" color="paper" cursor="pointer">Write {report.accepted} {report.accepted === 1 ? 'line' : 'lines'}</chakra.button> : null}
         <chakra.button type="button" onClick={onDrop} minH="44px" px={5} border="1px solid" borderColor="ink" cursor="pointer">Leave it</chakra.button>
       </Flex>
       <Lines title="Cannot be read" total={report.refused} lines={report.refusedLines} tone="clay" />

@@ -1,0 +1,1 @@
+CREATE INDEX "entry_latest" ON "entry" USING btree ("vessel_id","kind","at") WHERE not voided;

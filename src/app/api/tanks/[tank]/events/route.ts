@@ -1,0 +1,10 @@
+import { previewUpload, sendEvents, writeUpload } from '@/desks/exchange/handlers'
+
+type Context = { params: Promise<{ tank: string }> }
+
+export const GET = async (_request: Request, { params }: Context) => sendEvents((await params).tank)
+
+export async function POST(request: Request, { params }: Context) {
+  const { tank } = await params
+  return new URL(request.url).searchParams.has('preview') ? previewUpload(tank, 'events', request) : writeUpload(tank, 'events', request)
+}

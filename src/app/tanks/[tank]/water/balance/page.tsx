@@ -1,0 +1,7 @@
+import { BalancePage } from '@/desks/water/balance-page'
+
+export const metadata = { title: 'Balance' }
+
+export default async function Page({ params, searchParams }: { params: Promise<{ tank: string }>; searchParams: Promise<{ of?: string | string[] }> }) {
+  return <BalancePage slug={(await params).tank} of={(await searchParams).of} />
+}

@@ -1,0 +1,83 @@
+import { LABEL_FORMS, NUTRIENTS, type LabelForm, type Nutrient } from '../chemistry/nutrients'
+import { degreesFrom, GH_PER_CALCIUM, GH_PER_MAGNESIUM, nutrientShare, SALTS, saltById } from '../chemistry/salts'
+import type { DoseUnit, EntryOf } from '../history/entries'
+import type { Product, TankHistory } from '../history/types'
+import { type Result, ok, refuse } from '../quantity/result'
+import type { Parameter } from '../quantity/units'
+
+/** Milligrams of each nutrient set free by a dose. */
+export type Nutrients = Partial<Record<Nutrient, number>>
+
+/** A label may round; more than this sum is no label. */
+const LABEL_LIMIT_PERCENT = 100
+/** A litre of the densest stock that keeps: grams of everything in it. */
+const STOCK_LIMIT_G_PER_L = 700
+
+/**
+ * Whether a label can be true: everything it names together cannot weigh more than the whole. Forms of the same nutrient count
+ * each, since a label prints one of them. Gives the sum, or the refusal with it.
+ */
+export function checkAnalysis(form: Product['form'], analysis: Product['analysis']): Result<number> {
+  const sum = analysis.reduce((total, line) => total + line.amount, 0)
+  const shown = Number(sum.toPrecision(4))
+  if (form === 'liquid') return sum > STOCK_LIMIT_G_PER_L ? refuse(`The label adds up to ${shown} g in a litre; no bottle holds more than about ${STOCK_LIMIT_G_PER_L}.`) : ok(sum)
+  return sum > LABEL_LIMIT_PERCENT ? refuse(`The label adds up to ${shown} %, more than the whole.`) : ok(sum)
+}
+
+/** Nutrients in one unit of a product, mg: per mL of a liquid, per g of a powder, per tablet. */
+export function nutrientsPerUnit(product: Product): Nutrients {
+  if (product.recipe) return sum(product.recipe.map(({ saltId, gramsPerLitre }) => saltNutrients(saltId, gramsPerLitre)))
+  const milligrams = product.form === 'liquid' ? 1 : product.form === 'powder' ? 10 : 10 * (product.tabletGrams ?? 0)
+  return sum(product.analysis.map(({ as, amount }) => ({ [LABEL_FORMS[as].nutrient]: amount * LABEL_FORMS[as].factor * milligrams })))
+}
+
+/** Nutrients in a mass of a plain salt, mg in the unit of mass given per 1000. */
+function saltNutrients(saltId: string, grams: number): Nutrients {
+  const salt = saltById(saltId)
+  return Object.fromEntries((Object.keys(salt.gives) as Nutrient[]).map((nutrient) => [nutrient, grams * nutrientShare(salt, nutrient)]))
+}
+
+function sum(parts: readonly Nutrients[]): Nutrients {
+  const total: Nutrients = {}
+  for (const part of parts) for (const [nutrient, milligrams] of Object.entries(part) as [Nutrient, number][]) total[nutrient] = (total[nutrient] ?? 0) + milligrams
+  return total
+}
+
+/** The unit in which a product is measured out. */
+export const doseUnitOf = (product: Pick<Product, 'form'>): DoseUnit => (product.form === 'liquid' ? 'mL' : product.form === 'powder' ? 'g' : 'tablets')
+
+/** A plain salt as a product, so that it can be weighed like any powder. */
+export function saltAsProduct(saltId: string): Product {
+  const salt = saltById(saltId)
+  const analysis = (Object.keys(salt.gives) as Nutrient[]).map((nutrient) => ({ as: formOf(nutrient), amount: 100 * nutrientShare(salt, nutrient) }))
+  return { id: `salt-${salt.id}`, name: salt.name, form: 'powder', analysis, tabletGrams: null, recipe: null }
+}
+
+const formOf = (nutrient: Nutrient): LabelForm => (nutrient === 'NH4' ? 'N-NH4' : nutrient)
+
+/** The product of a dose: by its id, a plain salt's id, or the name that was written. */
+export function productOf(history: TankHistory, dose: Pick<EntryOf<'dose'>, 'productId' | 'product'>): Product | null {
+  const salt = SALTS.find((candidate) => `salt-${candidate.id}` === dose.productId)
+  if (salt) return saltAsProduct(salt.id)
+  return history.products.find((product) => product.id === dose.productId) ?? history.products.find((product) => product.name.toLowerCase() === dose.product.trim().toLowerCase()) ?? null
+}
+
+/**
+ * What one unit of a product adds to a parameter in a litre of water, canonical unit per (unit/L). Hardness counts calcium and
+ * magnesium; carbonate hardness counts hydrogen carbonates of a recipe. Zero for what it does not hold.
+ */
+export function raises(product: Product, parameter: Parameter): number {
+  const nutrients = nutrientsPerUnit(product)
+  if (parameter === 'gh') return (nutrients.Ca ?? 0) * GH_PER_CALCIUM + (nutrients.Mg ?? 0) * GH_PER_MAGNESIUM
+  if (parameter === 'kh') return carbonateDegrees(product)
+  return (Object.entries(nutrients) as [Nutrient, number][]).reduce((total, [nutrient, milligrams]) => total + (NUTRIENTS[nutrient].parameter === parameter ? milligrams : 0), 0)
+}
+
+function carbonateDegrees(product: Product): number {
+  const salt = SALTS.find((candidate) => `salt-${candidate.id}` === product.id)
+  if (salt) return degreesFrom(salt, 'kh', 1000)
+  return (product.recipe ?? []).reduce((total, line) => total + degreesFrom(saltById(line.saltId), 'kh', line.gramsPerLitre), 0)
+}
+
+/** Tablets lie in the ground: what they hold reaches the roots, not the water. */
+export const feedsWater = (product: Pick<Product, 'form'>): boolean => product.form !== 'tablet'

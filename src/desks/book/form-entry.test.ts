@@ -1,0 +1,56 @@
+import { ENTRY_KINDS } from '@/core/history/entries'
+import { describeEntry } from '@/core/history/describe'
+import { litresPerCentimetre, netLitres } from '@/core/vessel/volume'
+import { tank } from '@/core/testing/tank'
+import { parseEntry } from '@/data/border/entry-schema'
+import { lodge } from '@/data/demo/lodge'
+import { detailFromForm, formField } from './form-entry'
+import { CHANGE_BY, fieldsOf, FORMS, unitsOf } from './form-spec'
+
+const story = tank([], { products: [{ id: 'p', name: 'Weekly bottle', form: 'liquid', analysis: [], tabletGrams: null, recipe: null }] })
+const litres = netLitres(story.vessel, story.layouts[0])
+
+test('a change is the same whichever way it was measured: per cent, litres, centimetres, buckets, gallons', () => {
+  const by = (amount: string, unit: string) => detailFromForm('water-change', { amount, by: unit, source: 'src' }, story) as { fraction: number; litres: number }
+  expect(by('40', CHANGE_BY[0]).litres).toBeCloseTo(0.4 * litres, 2)
+  expect(by('30', 'litres').fraction).toBeCloseTo(30 / litres, 9)
+  expect(by('5', 'centimetres of height').litres).toBeCloseTo(5 * litresPerCentimetre(story.vessel), 3)
+  expect(by('3', 'buckets').litres).toBeCloseTo(3 * story.vessel.care.bucketLitres, 6)
+  expect(by('10', 'US gallons').litres).toBeCloseTo(37.854, 2)
+  expect(by('7,5', 'litres').litres).toBe(7.5)
+  expect(by('half', CHANGE_BY[0])).toMatchObject({ fraction: 'half' })
+})
+test('a dose is of the shelf, of a plain salt, or of something else', () => {
+  const dose = (fields: Record<string, string>) => detailFromForm('dose', { amount: '5', unit: 'mL', ...fields }, story)
+  expect(dose({ productId: 'p', product: '' })).toEqual({ product: 'Weekly bottle', productId: 'p', amount: '5', unit: 'mL' })
+  expect(dose({ productId: 'salt-kno3', product: '' })).toMatchObject({ product: 'potassium nitrate', productId: 'salt-kno3' })
+  expect(dose({ productId: 'p', product: 'home brew' })).toMatchObject({ product: 'home brew', productId: null })
+  expect(dose({ productId: '', product: '' })).toMatchObject({ product: '', productId: null })
+})
+test('a reading is kept as entered and in its canonical unit; what is no number goes on for the schema to name', () => {
+  expect(detailFromForm('reading', { parameter: 'nitrate', value: '5', unit: 'mg/L N', method: 'photometer' }, story)).toMatchObject({ value: expect.closeTo(22.13, 1), entered: { value: '5', unit: 'mg/L N' } })
+  expect(detailFromForm('reading', { parameter: 'nitrate', value: 'lots', unit: 'mg/L', method: 'strip' }, story)).toMatchObject({ value: 'lots' })
+  expect(unitsOf('nitrate')[0]).toBe('mg/L')
+  expect(unitsOf('joy')).toEqual([])
+})
+test('every entry of the demo that is edited by hand goes into its form and comes out the same', () => {
+  const [tarn] = lodge('2026-11-24T09:00:00.000Z')
+  let checked = 0
+  for (const entry of tarn.entries) {
+    const fields = fieldsOf(entry)
+    if (!fields || !FORMS.some((form) => form.kind === entry.kind)) continue
+    const back = parseEntry({ ...entry, ...detailFromForm(entry.kind, fields, tarn) })
+    // Litres of a change are worked out anew from its per cent.
+    expect({ ...back, litres: 0 }).toEqual({ ...entry, litres: 0 })
+    checked++
+  }
+  expect(checked).toBeGreaterThan(600)
+})
+test('problems find their field; every kind can be said', () => {
+  expect(formField('water-change', 'fraction')).toBe('amount')
+  expect(formField('trim', 'plantingId')).toBe('planting')
+  expect(formField('reading', 'entered.unit')).toBe('unit')
+  const [tarn] = lodge('2026-11-24T09:00:00.000Z')
+  const said = new Set(tarn.entries.map((entry) => { expect(describeEntry(entry, tarn).length).toBeGreaterThan(3); return entry.kind }))
+  expect([...ENTRY_KINDS].filter((kind) => !said.has(kind) && !['disagreement', 'step-done'].includes(kind))).toEqual([])
+})

@@ -1,0 +1,52 @@
+import type { Database } from '@/data/open'
+import { listVessels, loadStory } from '@/data/story'
+import { serveFromMemory } from '@/data/testing/served'
+import { plant, setUpTank } from './actions'
+
+jest.mock('next/cache', () => ({ revalidatePath: () => {} }))
+jest.mock('next/navigation', () => ({ notFound: () => { throw new Error('no such tank') } }))
+
+let db: Database
+let close: () => Promise<void>
+beforeAll(async () => {
+  ;({ db, close } = await serveFromMemory())
+})
+afterAll(() => close())
+const TODAY = new Date().toISOString().slice(0, 10)
+const form = (over: Record<string, string> = {}) => ({
+  name: 'Brook', kind: 'display', lengthCm: '60', depthCm: '30', heightCm: '36', waterlineCm: '33', groundFront: '4', groundBack: '7', ground: 'active soil', altitudeM: '420', startedOn: '2026-01-05',
+  changeEvery: '7', changePercent: '40', sourceName: 'Tap', sourceNitrate: '5', timeZone: 'Europe/Vienna', ...over,
+})
+const planting = (over: Record<string, string> = {}) => ({ species: 'rotala-green', name: 'Green stems, left', zone: 'background', left: '4', right: '20', front: '18', back: '28', stems: '12', plantedOn: '2026-01-06', ...over })
+const problems = (answer: { ok: boolean; problems?: { field: string; says: string }[] }) => (answer.ok ? '' : (answer.problems ?? []).map((problem) => `${problem.field}: ${problem.says}`).join(' | '))
+
+test('a tank is set up with its ground, its water, two routines and the usual care; a second of its name gets a number', async () => {
+  const first = await setUpTank(form())
+  expect(first).toEqual({ ok: true, value: 'brook' })
+  const story = (await loadStory(db, 'brook'))!
+  expect(story.vessel).toMatchObject({ lengthCm: 60, care: { school: 'all-in-one' }, order: 1 })
+  expect(story.sources).toEqual([expect.objectContaining({ name: 'Tap', nitrateMgL: 5, conductivityUs: null })])
+  expect(story.routines.map((routine) => routine.kind).sort()).toEqual(['round', 'water-change'])
+  expect(await setUpTank(form())).toEqual({ ok: true, value: 'brook-2' })
+  expect((await setUpTank(form({ name: '水草', startedOn: TODAY }))).ok).toBe(true)
+  expect((await listVessels(db)).map((vessel) => vessel.slug)).toEqual(['brook', 'brook-2', 'tank'])
+})
+test.each([
+  ['no name', { name: ' ' }, /name: .*missing/], ['letters in a length', { lengthCm: 'long' }, /lengthCm: .*must be a number/], ['a negative depth', { depthCm: '-30' }, /depthCm: .*more than zero/],
+  ['water above the rim', { waterlineCm: '40' }, /waterlineCm: .*above the rim/], ['ground to the rim', { groundBack: '36' }, /groundBack: .*reach the rim/], ['a day that is none', { startedOn: '2026-02-30' }, /startedOn: .*does not exist/],
+  ['a start to come', { startedOn: '2099-01-01' }, /startedOn: .*in the future/], ['a change over the whole', { changePercent: '120' }, /changePercent: .*100 %/], ['a zone that is none', { timeZone: 'Moon/Base' }, /timeZone: .*unknown/],
+])('%s: the sentence stands at its field, nothing is set up', async (_name, over, sentence) => {
+  const before = (await listVessels(db)).length
+  expect(problems(await setUpTank(form(over)))).toMatch(sentence)
+  expect((await listVessels(db)).length).toBe(before)
+})
+test('plantings get the next free stake of their group; each lies within the glass', async () => {
+  expect(await plant('brook', planting())).toEqual({ ok: true, value: 'S1' })
+  expect(await plant('brook', planting({ name: 'Red stems', left: '30', right: '44' }))).toEqual({ ok: true, value: 'S2' })
+  expect(await plant('brook', planting({ species: 'eleocharis', name: 'Carpet', zone: 'foreground', front: '1', back: '12', left: '2', right: '58' }))).toEqual({ ok: true, value: 'L1' })
+  expect((await loadStory(db, 'brook'))!.plantings.map((one) => one.stake)).toEqual(['L1', 'S1', 'S2'])
+})
+test.each([
+  ['right of the glass', { right: '70' }, /right: The tank is 60 cm long/], ['behind the glass', { back: '40' }, /back: The tank is 30 cm deep/], ['inside out', { left: '30', right: '10' }, /right: .*right of the left/],
+  ['no such species', { species: 'kelp' }, /species: .*not in the catalogue/], ['half a stem', { stems: '1.5' }, /stems: .*whole numbers/], ['not planted yet', { plantedOn: '2099-01-01' }, /plantedOn: .*not been planted/],
+])('a planting %s is refused', async (_name, over, sentence) => expect(problems(await plant('brook', planting(over)))).toMatch(sentence))

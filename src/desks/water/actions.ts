@@ -1,0 +1,191 @@
+'use server'
+
+import { randomUUID } from 'node:crypto'
+import { revalidatePath } from 'next/cache'
+import { mixed, number, object, string } from 'yup'
+import { LABEL_FORM_NAMES, type LabelForm } from '@/core/chemistry/nutrients'
+import { SALTS } from '@/core/chemistry/salts'
+import { SCHOOLS, type Band, type Product, type School, type SourceWater, type WaterCare } from '@/core/history/types'
+import { INDICATOR_COLOURS, PARAMETERS, type Parameter } from '@/core/quantity/units'
+import { schoolBand } from '@/core/water/parameters'
+import { doseUnitOf, productOf } from '@/core/water/products'
+import { attempt, type Attempt } from '@/data/border/attempt'
+import { amount } from '@/data/border/entry-schema'
+import { now } from '@/data/clock'
+import { database } from '@/data/database'
+import { writeDisagreement } from '@/data/disagree'
+import { addEntries, EntryRefused } from '@/data/entries'
+import { storyOr404 } from '@/data/tank'
+import { removeProduct, saveCare, saveProduct, saveSource, setChangeRoutine } from '@/data/water-care'
+
+type Fields = Record<string, string>
+
+/** A form as it should arrive: texts by name, none beyond reason. Throws EntryRefused. */
+function texts(raw: unknown): Fields {
+  const sound = typeof raw === 'object' && raw !== null && !Array.isArray(raw) && Object.values(raw).every((value) => typeof value === 'string' && value.length <= MAX_TEXT)
+  if (!sound) throw new EntryRefused([{ field: 'name', says: 'The form is damaged or too long; nothing was written.' }])
+  return raw as Fields
+}
+const MAX_TEXT = 2000
+
+async function written<T>(write: () => Promise<T>): Promise<Attempt<T>> {
+  const answer = await attempt(write)
+  if (answer.ok) revalidatePath('/', 'layout')
+  return answer
+}
+
+const decimal = (fields: Fields, name: string) => (typeof fields[name] === 'string' ? fields[name].trim().replace(',', '.') : '')
+/** A field's number, or the text itself for the schema to name. */
+const numeric = (fields: Fields, name: string): number => {
+  const text = decimal(fields, name)
+  return (text === '' || !Number.isFinite(Number(text)) ? text : Number(text)) as number
+}
+const numericOrNull = (fields: Fields, name: string): number | null => (decimal(fields, name) === '' ? null : numeric(fields, name))
+const words = (fields: Fields, name: string) => (typeof fields[name] === 'string' ? fields[name].trim() : '')
+
+/** Writes down that the keeper sees a finding of the water otherwise. */
+export async function disagree(slug: string, finding: string, why: string): Promise<Attempt> {
+  const answer = await writeDisagreement(await database(), slug, finding, why, now())
+  if (answer.ok) revalidatePath('/', 'layout')
+  return answer
+}
+
+/** Switches the school of dosing; bands the keeper set stay. */
+export async function switchSchool(slug: string, school: string): Promise<Attempt> {
+  return written(async () => {
+    const { vessel } = await storyOr404(slug)
+    if (!(SCHOOLS as readonly string[]).includes(school)) throw new EntryRefused([{ field: 'school', says: 'This is not a school Vivero knows.' }])
+    await saveCare(await database(), slug, { ...vessel.care, school: school as School }, vessel.evaporationLitresPerDay)
+    return null
+  })
+}
+
+/** Bucket, food and the loss to the air. */
+export async function keepHabits(slug: string, raw: Fields): Promise<Attempt<string>> {
+  return written(async () => {
+    const fields = texts(raw)
+    const { vessel } = await storyOr404(slug)
+    const loss = amount('Evaporation').min(0, 'Evaporation cannot be below zero.').max(500, 'That is more than a tank loses.').nullable().validateSync(decimal(fields, 'evaporation') === '' ? null : decimal(fields, 'evaporation')) ?? null
+    const care: WaterCare = { ...vessel.care, bucketLitres: numeric(fields, 'bucketLitres'), foodProteinPercent: numeric(fields, 'foodProteinPercent') }
+    await saveCare(await database(), slug, care, loss)
+    return 'Kept.'
+  })
+}
+
+/** The keeper's own bands; a parameter left as the school has it is not kept, so that it goes on following the school. */
+export async function keepBands(slug: string, raw: Fields): Promise<Attempt<string>> {
+  return written(async () => {
+    const fields = texts(raw)
+    const { vessel } = await storyOr404(slug)
+    const bands: Partial<Record<Parameter, Band>> = {}
+    const problems: { field: string; says: string }[] = []
+    for (const parameter of PARAMETERS) {
+      const band = { low: numericOrNull(fields, `${parameter}-low`), high: numericOrNull(fields, `${parameter}-high`) }
+      const usual = schoolBand(vessel.kind, vessel.care.school, parameter)
+      for (const end of ['low', 'high'] as const) if (band[end] !== null && typeof band[end] !== 'number') problems.push({ field: `${parameter}-${end}`, says: 'This must be a number.' })
+      if (typeof band.low === 'number' && typeof band.high === 'number' && band.low >= band.high) problems.push({ field: `${parameter}-high`, says: 'The high end must lie above the low one.' })
+      if (band.low !== usual.low || band.high !== usual.high) bands[parameter] = band
+    }
+    if (problems.length > 0) throw new EntryRefused(problems)
+    await saveCare(await database(), slug, { ...vessel.care, bands }, vessel.evaporationLitresPerDay)
+    return 'Kept.'
+  })
+}
+
+/** Writes a source water. Gives its name. */
+export async function keepSource(slug: string, id: string | null, raw: Fields): Promise<Attempt<string>> {
+  return written(async () => {
+    const fields = texts(raw)
+    const source = {
+      id: id ?? randomUUID(), name: words(fields, 'name'), kind: words(fields, 'kind') as SourceWater['kind'], nitrateMgL: numeric(fields, 'nitrateMgL'), khDegrees: numeric(fields, 'khDegrees'), ghDegrees: numeric(fields, 'ghDegrees'),
+      pH: numeric(fields, 'pH'), temperatureC: numeric(fields, 'temperatureC'), phosphateMgL: numericOrNull(fields, 'phosphateMgL'), potassiumMgL: numericOrNull(fields, 'potassiumMgL'),
+      calciumMgL: numericOrNull(fields, 'calciumMgL'), magnesiumMgL: numericOrNull(fields, 'magnesiumMgL'), conductivityUs: numericOrNull(fields, 'conductivityUs'),
+    }
+    await saveSource(await database(), slug, source)
+    return `${source.name} is kept.`
+  })
+}
+
+/** Lines “K2O 3.5, Fe 0.1” of a label, or “KNO3 60” of a recipe by the salt's formula. */
+function readLines<T extends string>(text: string, field: string, known: (name: string) => T | null, list: string): { name: T; amount: number }[] {
+  return text.split(/[\n;,]+(?![0-9])/).map((line) => line.trim()).filter(Boolean).map((line) => {
+    const match = /^(\S.*?)\s*[:=]?\s+([0-9]+(?:[.,][0-9]+)?)\s*(?:%|g\/L|g)?$/.exec(line)
+    const name = match ? known(match[1].trim()) : null
+    if (!match || name === null) throw new EntryRefused([{ field, says: `“${line.slice(0, 60)}” cannot be read; write a form and a number, like “${list}”, one a line.` }])
+    return { name, amount: Number(match[2].replace(',', '.')) }
+  })
+}
+
+const labelForm = (name: string): LabelForm | null => LABEL_FORM_NAMES.find((form) => form.toLowerCase() === name.toLowerCase()) ?? null
+const saltOf = (name: string): string | null => SALTS.find((salt) => salt.formula.toLowerCase() === name.toLowerCase() || salt.formula.split('·')[0].toLowerCase() === name.toLowerCase() || salt.name.toLowerCase() === name.toLowerCase())?.id ?? null
+
+/** Writes a product by its label, or a stock by its recipe. Gives its name. */
+export async function keepProduct(slug: string, id: string | null, raw: Fields): Promise<Attempt<string>> {
+  return written(async () => {
+    const fields = texts(raw)
+    const form = words(fields, 'form')
+    const isStock = form === 'stock'
+    const lines = words(fields, 'lines')
+    if (lines === '') throw new EntryRefused([{ field: 'lines', says: isStock ? 'Which salts are in it, and how much of each?' : 'What does the label say is in it?' }])
+    const product = {
+      id: id ?? randomUUID(), name: words(fields, 'name'), form: (isStock ? 'liquid' : form) as Product['form'], tabletGrams: numericOrNull(fields, 'tabletGrams'),
+      analysis: isStock ? [] : readLines(lines, 'lines', labelForm, 'K2O 3.5').map(({ name, amount: share }) => ({ as: name, amount: share })),
+      recipe: isStock ? readLines(lines, 'lines', saltOf, 'KNO3 60').map(({ name, amount: grams }) => ({ saltId: name, gramsPerLitre: grams })) : null,
+    }
+    try {
+      await saveProduct(await database(), slug, product)
+    } catch (error) {
+      // The form has one field for all its lines.
+      const problems = (await attempt(() => Promise.reject(error as Error))) as Attempt
+      throw problems.ok ? error : new EntryRefused(problems.problems.map((problem) => ({ ...problem, field: /^(analysis|recipe)/.test(problem.field) ? 'lines' : problem.field })))
+    }
+    return `${product.name} stands on the shelf.`
+  })
+}
+
+/** Takes a product that was never dosed off the shelf. */
+export async function dropProduct(slug: string, id: string): Promise<Attempt> {
+  return written(async () => {
+    await removeProduct(await database(), slug, id)
+    return null
+  })
+}
+
+const routineSchema = object({ everyDays: number().required().min(1).max(90), fraction: number().required().moreThan(0).max(1) }).noUnknown()
+
+/** Makes a rhythm of changes the routine. */
+export async function adoptRoutine(slug: string, everyDays: number, fraction: number): Promise<Attempt> {
+  return written(async () => {
+    const checked = routineSchema.validateSync({ everyDays, fraction })
+    await setChangeRoutine(await database(), slug, checked.everyDays, checked.fraction, randomUUID(), now())
+    return null
+  })
+}
+
+const entryBase = () => ({ id: randomUUID(), at: now(), certainty: 'measured', by: 'keeper', note: null, expected: null })
+
+/** Writes down the colour of the indicator, 1 (blue) to 5 (yellow), as seen now. */
+export async function logColour(slug: string, colour: number): Promise<Attempt<string>> {
+  return written(async () => {
+    const seen = INDICATOR_COLOURS[colour - 1]
+    if (!seen) throw new EntryRefused([{ field: 'colour', says: 'This is not a colour of the indicator.' }])
+    const entry = { ...entryBase(), kind: 'reading', parameter: 'co2', value: seen.mid, method: 'indicator', entered: { value: colour, unit: 'colour' } }
+    await addEntries(await database(), slug, [entry], now())
+    return entry.id
+  })
+}
+
+const doseSchema = object({ productId: string().max(80).required(), amount: mixed<number>().required() }).noUnknown()
+
+/** Writes down a dose of a product or plain salt as given now. */
+export async function logDose(slug: string, productId: string, given: number): Promise<Attempt<string>> {
+  return written(async () => {
+    const checked = doseSchema.validateSync({ productId, amount: given })
+    const story = await storyOr404(slug)
+    const product = productOf(story, { productId: checked.productId, product: '' })
+    if (!product) throw new EntryRefused([{ field: 'product', says: 'This product is not on the shelf.' }])
+    const entry = { ...entryBase(), kind: 'dose', product: product.name, productId: product.id, amount: checked.amount, unit: doseUnitOf(product) }
+    await addEntries(await database(), slug, [entry], now())
+    return entry.id
+  })
+}

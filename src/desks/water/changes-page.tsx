@@ -1,0 +1,26 @@
+import { sayEstimate } from '@/core/quantity/say'
+import { now } from '@/data/clock'
+import { storyOr404 } from '@/data/tank'
+import { Changes } from './changes.client'
+import { CHANGED, changesModel } from './changes-model'
+import { DryVessel, TankName, WaterFrame } from './frame'
+import { chosen, nameOf, unitOf } from './parameter-name'
+import { ParameterPick } from './parameter-pick'
+import { adoptRoutine } from './actions'
+
+/** Changes: the smallest that reaches a target, the easiest rhythm that keeps it, what the new water is made of. */
+export async function ChangesPage({ slug, of }: { slug: string; of: string | string[] | undefined }) {
+  const story = await storyOr404(slug)
+  if (story.vessel.kind === 'terrarium') return <DryVessel slug={slug} name={story.vessel.name} />
+  const model = changesModel(story, chosen(of, CHANGED, 'nitrate'), now())
+  const unit = unitOf(model.parameter)
+  return (
+    <WaterFrame
+      slug={slug} page="/changes" title={<><TankName>{model.name}</TankName> {model.easiest ? `keeps its ${nameOf(model.parameter).toLowerCase()} with ${Math.round((model.easiest.fraction ?? 0) * 100)} % every ${model.easiest.everyDays} days.` : model.now ? 'cannot be kept inside its band by these rhythms.' : 'waits for a first test.'}</>}
+      aside={model.now ? `${nameOf(model.parameter)} stands near ${sayEstimate(model.now, unit)}.` : null}
+    >
+      <ParameterPick slug={slug} path="/changes" offered={CHANGED} open={model.parameter} />
+      <Changes key={model.parameter} model={model} onAdopt={adoptRoutine.bind(null, slug)} />
+    </WaterFrame>
+  )
+}

@@ -1,0 +1,194 @@
+'use client'
+
+import { Box, chakra, Flex } from '@chakra-ui/react'
+import { useRouter } from 'next/navigation'
+import { useState, useTransition } from 'react'
+import { saltById } from '@/core/chemistry/salts'
+import type { Band, Product, SourceWater, WaterCare } from '@/core/history/types'
+import { sayNumber } from '@/core/quantity/say'
+import type { Parameter } from '@/core/quantity/units'
+import { doubleUnits } from '@/core/water/dosing'
+import { PlainForm, type PlainField } from '@/ui/plain-form.client'
+import { Section } from './frame'
+import { nameOf, unitOf } from './parameter-name'
+
+type Fields = Record<string, string>
+type Answer = { ok: true; value: string } | { ok: false; problems: { field: string; says: string }[] }
+interface Props {
+  care: WaterCare
+  evaporation: number | null
+  evaporationReckoned: string
+  sources: readonly SourceWater[]
+  products: readonly Product[]
+  bands: readonly { parameter: Parameter; band: Band; usual: Band }[]
+  forms: readonly string[]
+  salts: readonly string[]
+  onHabits: (fields: Fields) => Promise<Answer>
+  onBands: (fields: Fields) => Promise<Answer>
+  onSource: (id: string | null, fields: Fields) => Promise<Answer>
+  onProduct: (id: string | null, fields: Fields) => Promise<Answer>
+  onDrop: (id: string) => Promise<{ ok: boolean; problems?: { says: string }[] }>
+}
+
+const number = (name: string, label: string, after = ''): PlainField => ({ name, label, type: 'number', after })
+const shown = (value: number | null) => (value === null ? '' : String(value))
+const SOURCE_KINDS = ['tap', 'spring', 'softened', 'rain', 'reverse osmosis'].map((kind) => ({ id: kind, says: kind }))
+
+/** What the desk reckons with: waters, the shelf, bands and habits. */
+export function Kept(props: Props) {
+  const { sources, products, onSource, onProduct, onDrop } = props
+  const [open, setOpen] = useState<string | null>(null)
+  const toggle = (key: string) => setOpen((before) => (before === key ? null : key))
+  return (
+    <Flex gap={{ base: 2, xl: 10 }} direction={{ base: 'column', lg: 'row' }}>
+      <Box flex={1} minW={0}>
+        <Section title="Source waters">
+          {sources.map((source) => (
+            <Item key={source.id} title={source.name} says={`${source.kind}, GH ${sayNumber(source.ghDegrees)}, KH ${sayNumber(source.khDegrees)}, nitrate ${sayNumber(source.nitrateMgL)}, pH ${sayNumber(source.pH)}, ${sayNumber(source.temperatureC)} °C`} open={open === source.id} onToggle={() => toggle(source.id)}>
+              <SourceForm source={source} onSend={(fields) => onSource(source.id, fields)} />
+            </Item>
+          ))}
+          <Item title="Another water" says="tap, rain, reverse osmosis …" open={open === 'new-source'} onToggle={() => toggle('new-source')}><SourceForm source={null} onSend={(fields) => onSource(null, fields)} /></Item>
+        </Section>
+        <Section title="The shelf">
+          {products.map((product) => (
+            <Item key={product.id} title={product.name} says={sayContents(product)} open={open === product.id} onToggle={() => toggle(product.id)}>
+              <ProductForm {...props} product={product} onSend={(fields) => onProduct(product.id, fields)} />
+              <Drop name={product.name} onDrop={() => onDrop(product.id)} />
+            </Item>
+          ))}
+          <Item title="Another bottle, powder, tablet or stock" says="by its label, or by your recipe" open={open === 'new-product'} onToggle={() => toggle('new-product')}><ProductForm {...props} product={null} onSend={(fields) => onProduct(null, fields)} /></Item>
+        </Section>
+        <Section title="Habits"><HabitsForm {...props} /></Section>
+      </Box>
+      <Box flex={1} minW={0}><Section title="Bands" aside="empty: no limit on that side"><BandsForm {...props} /></Section></Box>
+    </Flex>
+  )
+}
+
+function Item({ title, says, open, onToggle, children }: { title: string; says: string; open: boolean; onToggle: () => void; children: React.ReactNode }) {
+  return (
+    <Box borderBottom="1px solid" borderColor="rule" py={1.5}>
+      <chakra.button type="button" onClick={onToggle} aria-expanded={open} cursor="pointer" textAlign="left" w="100%" minH="38px"><b>{title}</b> <Box as="span" color="pencil" fontSize="sm">{says}</Box></chakra.button>
+      {open ? <Box mt={2} pl={3} borderLeft="2px solid" borderColor="rule">{children}</Box> : null}
+    </Box>
+  )
+}
+
+function SourceForm({ source, onSend }: { source: SourceWater | null; onSend: (fields: Fields) => Promise<Answer> }) {
+  const router = useRouter()
+  return (
+    <PlainForm
+      submit={source ? 'Change it' : 'Add it'} onSend={onSend} onDone={(says) => { router.refresh(); return says }}
+      initial={{
+        name: source?.name ?? '', kind: source?.kind ?? 'tap', nitrateMgL: shown(source?.nitrateMgL ?? null), khDegrees: shown(source?.khDegrees ?? null), ghDegrees: shown(source?.ghDegrees ?? null), pH: shown(source?.pH ?? null), temperatureC: shown(source?.temperatureC ?? null),
+        phosphateMgL: shown(source?.phosphateMgL ?? null), potassiumMgL: shown(source?.potassiumMgL ?? null), calciumMgL: shown(source?.calciumMgL ?? null), magnesiumMgL: shown(source?.magnesiumMgL ?? null), conductivityUs: shown(source?.conductivityUs ?? null),
+      }}
+      groups={[
+        { title: 'What it is', fields: [{ name: 'name', label: 'Name', type: 'text' }, { name: 'kind', label: 'Kind', type: 'choice', choices: SOURCE_KINDS }, number('nitrateMgL', 'Nitrate', 'mg/L'), number('khDegrees', 'KH', '°dH'), number('ghDegrees', 'GH', '°dH'), number('pH', 'pH'), number('temperatureC', 'Temperature', '°C')] },
+        { title: 'If you know it', fields: [number('phosphateMgL', 'Phosphate', 'mg/L'), number('potassiumMgL', 'Potassium', 'mg/L'), number('calciumMgL', 'Calcium', 'mg/L'), number('magnesiumMgL', 'Magnesium', 'mg/L'), number('conductivityUs', 'Conductivity', 'µS/cm')] },
+      ]}
+    />
+  )
+}
+
+function sayContents(product: Product): string {
+  if (product.recipe) return `stock: ${product.recipe.map((line) => `${saltById(line.saltId).formula} ${sayNumber(line.gramsPerLitre)} g/L`).join(', ')}`
+  const unit = product.form === 'liquid' ? 'g/L' : '%'
+  return `${product.form}: ${product.analysis.map((line) => `${line.as} ${sayNumber(line.amount)} ${unit}`).join(', ')}`
+}
+
+const linesOf = (product: Product | null) => (product?.recipe ? product.recipe.map((line) => `${saltById(line.saltId).formula} ${line.gramsPerLitre}`) : (product?.analysis ?? []).map((line) => `${line.as} ${line.amount}`)).join('\n')
+
+function ProductForm({ product, forms, salts, onSend }: Pick<Props, 'forms' | 'salts'> & { product: Product | null; onSend: (fields: Fields) => Promise<Answer> }) {
+  const router = useRouter()
+  const doubts = product ? doubleUnits(product.analysis) : []
+  return (
+    <>
+      <PlainForm
+        submit={product ? 'Change it' : 'Add it'} onSend={onSend} onDone={(says) => { router.refresh(); return says }}
+        initial={{ name: product?.name ?? '', form: product?.recipe ? 'stock' : (product?.form ?? 'liquid'), lines: linesOf(product), tabletGrams: shown(product?.tabletGrams ?? null) }}
+        groups={[{
+          title: 'As the label has it', fields: [
+            { name: 'name', label: 'Name', type: 'text' }, { name: 'form', label: 'Form', type: 'choice', choices: [{ id: 'liquid', says: 'liquid, g/L' }, { id: 'powder', says: 'powder, % by weight' }, { id: 'tablet', says: 'tablet, % by weight' }, { id: 'stock', says: 'my own stock, g of salt in a litre' }] },
+            { name: 'lines', label: 'What is in it, one a line', type: 'lines' }, number('tabletGrams', 'One tablet weighs (tablets only)', 'g'),
+          ],
+        }]}
+      />
+      <Box fontSize="xs" color="pencil" mt={1}>On a label: {forms.join(', ')}. In a stock: {salts.join(', ')}. Plain N counts as nitrate; write N-NH4 for ammonium or urea.</Box>
+      {doubts.map((doubt) => <Box key={doubt.says} color="clay" fontSize="sm" mt={1}>▲ {doubt.says}</Box>)}
+    </>
+  )
+}
+
+function Drop({ name, onDrop }: { name: string; onDrop: () => Promise<{ ok: boolean; problems?: { says: string }[] }> }) {
+  const router = useRouter()
+  const [sure, setSure] = useState(false)
+  const [problem, setProblem] = useState<string | null>(null)
+  const [busy, start] = useTransition()
+  const drop = () => start(async () => {
+    const answer = await onDrop()
+    if (answer.ok) router.refresh()
+    else setProblem((answer.problems ?? []).map((one) => one.says).join(' '))
+  })
+  return (
+    <Box fontSize="sm" mt={2}>
+      {sure ? <>Take {name} off the shelf for good? <chakra.button type="button" disabled={busy} onClick={drop} color="clay" textDecoration="underline" cursor="pointer" minH="28px" mr={3}>yes, take it off</chakra.button><chakra.button type="button" onClick={() => setSure(false)} color="water" textDecoration="underline" cursor="pointer" minH="28px">leave it</chakra.button></>
+        : <chakra.button type="button" onClick={() => setSure(true)} color="clay" textDecoration="underline" cursor="pointer" minH="28px">take it off the shelf</chakra.button>}
+      {problem ? <Box role="alert" color="clay">{problem}</Box> : null}
+    </Box>
+  )
+}
+
+function HabitsForm({ care, evaporation, evaporationReckoned, onHabits }: Props) {
+  const router = useRouter()
+  return (
+    <>
+    <PlainForm
+      submit="Keep" onSend={onHabits} onDone={(says) => { router.refresh(); return says }}
+      initial={{ bucketLitres: String(care.bucketLitres), foodProteinPercent: String(care.foodProteinPercent), evaporation: shown(evaporation) }}
+      groups={[{ title: '', fields: [number('bucketLitres', 'Your bucket', 'L'), number('foodProteinPercent', 'Protein in the food', '%, on the tin'), number('evaporation', 'Lost to the air a day', 'L')] }]}
+    />
+    <Box fontSize="sm" color="pencil" mt={1}>Left empty, the loss is {evaporationReckoned}.</Box>
+    </>
+  )
+}
+
+function BandsForm({ bands, onBands }: Props) {
+  const router = useRouter()
+  const [problems, setProblems] = useState<Record<string, string>>({})
+  const [said, setSaid] = useState<string | null>(null)
+  const [busy, start] = useTransition()
+  const send = (data: FormData) => start(async () => {
+    const answer = await onBands(Object.fromEntries([...data.entries()].map(([name, value]) => [name, String(value)])))
+    setProblems(answer.ok ? {} : Object.fromEntries(answer.problems.map((problem) => [problem.field, problem.says])))
+    setSaid(answer.ok ? answer.value : null)
+    if (answer.ok) router.refresh()
+  })
+  const box = { border: '1px solid', borderColor: 'graphite', bg: 'paper', px: 2, minH: '36px', w: '84px' } as const
+  const own = (one: Props['bands'][number]) => one.band.low !== one.usual.low || one.band.high !== one.usual.high
+  return (
+    <chakra.form onSubmit={(event) => { event.preventDefault(); send(new FormData(event.currentTarget)) }} noValidate>
+      <table className="band-table">
+        <thead><tr><th scope="col">of</th><th scope="col">at least</th><th scope="col">at most</th><th scope="col">by your school</th></tr></thead>
+        <tbody>
+          {bands.map((one) => (
+            <tr key={one.parameter}>
+              <th scope="row">{nameOf(one.parameter)} <Box as="span" color="pencil" fontWeight={400} fontSize="xs">{unitOf(one.parameter)}</Box></th>
+              {(['low', 'high'] as const).map((end) => {
+                const name = `${one.parameter}-${end}`
+                return <td key={end}><chakra.input name={name} defaultValue={shown(one.band[end])} aria-label={`${nameOf(one.parameter)} ${end === 'low' ? 'at least' : 'at most'}`} aria-invalid={Boolean(problems[name])} inputMode="decimal" autoComplete="off" {...box} borderColor={problems[name] ? 'clay' : 'graphite'} />{problems[name] ? <Box role="alert" color="clay" fontSize="xs">{problems[name]}</Box> : null}</td>
+              })}
+              <td className="pencil">{shown(one.usual.low) || '–'} to {shown(one.usual.high) || '–'}{own(one) ? ' · yours differs' : ''}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <Flex gap={4} align="center" mt={3}>
+        <chakra.button type="submit" disabled={busy} minH="44px" px={5} bg="ink" color="paper" cursor="pointer">Keep these bands</chakra.button>
+        <Box aria-live="polite" color="moss" fontSize="sm">{said}</Box>
+        {problems.bands || problems[''] ? <Box role="alert" color="clay" fontSize="sm">{problems.bands ?? problems['']}</Box> : null}
+      </Flex>
+    </chakra.form>
+  )
+}

@@ -1,8 +1,10 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test as base, type Page } from '@playwright/test'
+import { FIRST_PORT } from './ports'
 
 /** A page that fails its test when the browser's console shows an error or a warning, hydration warnings among them. */
 export const test = base.extend<{ quiet: string[] }>({
+  baseURL: async ({}, provide, { parallelIndex }) => provide(`http://127.0.0.1:${FIRST_PORT + parallelIndex}`),
   quiet: [async ({ page }, use) => {
     const heard: string[] = []
     page.on('console', (message) => {

@@ -1,5 +1,11 @@
 import base from '../../playwright.config'
+import { FIRST_PORT } from '../ports'
 
-const config: typeof base = { ...base, testDir: '.', testIgnore: [], outputDir: '../../test-results/shots', reporter: [['list']], webServer: { ...(Array.isArray(base.webServer) ? base.webServer[0] : base.webServer!), cwd: '../..' } }
+const servers = base.webServer
+const config: typeof base = {
+  ...base, testDir: '.', testIgnore: [], outputDir: '../../test-results/shots', reporter: [['list']], workers: 1,
+  use: { ...base.use, baseURL: `http://127.0.0.1:${FIRST_PORT}` },
+  webServer: { ...(Array.isArray(servers) ? servers[0] : servers!), cwd: '../..' },
+}
 
 export default config

@@ -8,8 +8,8 @@ mkdirSync(FOLDER, { recursive: true })
 const VIEWS: { name: string; path: string; dark?: boolean; phone?: boolean; act?: (page: Page) => Promise<void> }[] = [
   { name: 'bench', path: '/' },
   { name: 'look', path: '/tanks/tarn' },
-  { name: 'look-in-spring', path: '/tanks/tarn', act: async (page) => { await page.getByRole('slider').fill(String(Math.floor(Date.now() / 86_400_000) - 200)) } },
-  { name: 'look-to-come', path: '/tanks/tarn', act: async (page) => { await page.getByRole('slider').fill(String(Math.floor(Date.now() / 86_400_000) + 20)) } },
+  { name: 'look-in-spring', path: '/tanks/tarn', act: async (page) => { await page.getByRole('slider').fill('-200') } },
+  { name: 'look-to-come', path: '/tanks/tarn', act: async (page) => { await page.getByRole('slider').fill('20') } },
   { name: 'look-lamp-off', path: '/tanks/tarn', dark: true },
   { name: 'look-phone', path: '/tanks/tarn', phone: true },
   { name: 'round', path: '/tanks/tarn/round', act: async (page) => { await page.getByRole('navigation', { name: 'Stations' }).getByRole('button', { name: /Background/ }).click(); await page.keyboard.press('Enter') } },

@@ -20,8 +20,10 @@ interface Props {
   from: number
   to: number
   today: number
-  day: number
-  onDay: (day: number) => void
+  /** The day shown, in whole days from today, and how far it may be moved. */
+  offset: number
+  reach: { earliest: number; latest: number }
+  onOffset: (offset: number) => void
   ticks: readonly RuleTick[]
   band: RuleBand | null
   says: string
@@ -34,9 +36,11 @@ const INSET = 10
 const LABELS = 58
 
 /** The whole life of the layout on one rule: ink left of today, pencil right of it. A native range lies over it: drag, arrows, page keys. */
-export function TimeRule({ from, to, today, day, onDay, ticks, band, says }: Props) {
+export function TimeRule({ from, to, today, offset, reach, onOffset, ticks, band, says }: Props) {
   const [ref, width] = useWidth<HTMLDivElement>(1090)
-  const { left, x } = placing(from, to, width)
+  const { x } = placing(from, to, width)
+  const day = today + offset
+  const [left, right] = [x(today + reach.earliest), x(today + reach.latest)]
   return (
     <Box ref={ref} position="relative" h={`${HEIGHT}px`} userSelect="none" overflow="hidden">
       <svg width={width} height={HEIGHT} aria-hidden="true" style={{ display: 'block' }}>
@@ -45,8 +49,8 @@ export function TimeRule({ from, to, today, day, onDay, ticks, band, says }: Pro
         <path d={`M${x(day) - 7} 4H${x(day) + 7}L${x(day)} 15Z`} fill={colour('clay')} />
       </svg>
       <input
-        type="range" min={Math.ceil(from)} max={Math.floor(to)} step={1} value={Math.round(day)} onChange={(event) => onDay(Number(event.target.value))} aria-label="Day shown" aria-valuetext={says}
-        className="time-range" style={{ position: 'absolute', left: left - 8, width: width - left - INSET + 16, top: 0, height: HEIGHT, margin: 0 }}
+        type="range" min={reach.earliest} max={reach.latest} step={1} value={offset} onChange={(event) => onOffset(Number(event.target.value))} aria-label="Day shown" aria-valuetext={says}
+        className="time-range" style={{ position: 'absolute', left: left - 8, width: right - left + 16, top: 0, height: HEIGHT, margin: 0 }}
       />
     </Box>
   )
@@ -56,7 +60,7 @@ export function TimeRule({ from, to, today, day, onDay, ticks, band, says }: Pro
 function placing(from: number, to: number, width: number) {
   const narrow = width < 560
   const left = INSET + (narrow ? 0 : LABELS)
-  return { narrow, left, x: (at: number) => left + ((at - from) / (to - from)) * (width - left - INSET) }
+  return { narrow, x: (at: number) => left + ((at - from) / (to - from)) * (width - left - INSET) }
 }
 
 /** All that does not move while the day is dragged. */

@@ -14,6 +14,7 @@ import { useWidth } from '@/ui/use-width.client'
 import { sayDay } from '@/ui/when'
 import { Leaders } from './leaders.client'
 import { OUTLOOK_DAYS, type LookModel } from './model'
+import { reachOf, within } from './shown-day'
 
 type Dispute = React.ComponentProps<typeof FindingNote>['onDispute']
 
@@ -22,22 +23,20 @@ const PLAN_HEIGHT = 112
 
 export function Look({ model, onDispute }: { model: LookModel; onDispute: Dispute }) {
   const { stage } = model
-  const [chosen, setDay] = useState<number | null>(null)
-  const day = chosen ?? stage.today
+  const [offset, setOffset] = useState(0)
+  const day = stage.today + offset
   const cache = useMemo(() => new Map(), [])
   const [ref, width] = useWidth<HTMLDivElement>(708)
   const from = Math.floor(stage.firstDay)
   const to = Math.ceil(stage.today) + OUTLOOK_DAYS
-  const choose = useCallback((next: number) => {
-    const clamped = Math.max(from, Math.min(to, next))
-    setDay(Math.abs(clamped - stage.today) < 1 ? null : clamped)
-  }, [from, to, stage.today])
-  useDayKeys(day, choose)
+  const reach = useMemo(() => reachOf(stage.firstDay, stage.today, OUTLOOK_DAYS), [stage])
+  const choose = useCallback((next: number) => setOffset(within(reach, next)), [reach])
+  useDayKeys(offset, choose)
   const calmDay = useCalm(day)
   const moving = calmDay !== day
   const scene = useMemo(() => sceneOn(stage, day, cache, moving), [stage, day, cache, moving])
   const calm = useMemo(() => (calmDay === day ? scene : sceneOn(stage, calmDay, cache, true)), [stage, calmDay, day, scene, cache])
-  const atToday = chosen === null
+  const atToday = offset === 0
   const says = daySentence(day, stage.today, model.zone)
   const alarmed = useMemo(() => new Set(atToday ? model.alarmed : []), [atToday, model.alarmed])
   const wrapper = useRef<HTMLDivElement>(null)
@@ -47,7 +46,7 @@ export function Look({ model, onDispute }: { model: LookModel; onDispute: Disput
       <Flex as="h1" className="serif" fontSize={{ base: 'lg', md: 'xl' }} fontWeight={400} align="baseline" gap={2} wrap="wrap" minH="44px" display="block">
         <Box as="span" fontSize={{ base: '2xl', md: '3xl' }} fontWeight={680} lineHeight={1.1}>{model.name}</Box>{' '}
         {atToday ? model.sentence : <Box as="span" color={scene.pencil ? 'pencil' : 'ink'}>{scene.pencil ? `as Vivero expects it ${says}` : `as it stood ${says}`}</Box>}
-        {atToday ? null : <chakra.button type="button" onClick={() => setDay(null)} ml={3} fontSize="sm" color="water" textDecoration="underline" cursor="pointer" fontFamily="body">back to today</chakra.button>}
+        {atToday ? null : <chakra.button type="button" onClick={() => setOffset(0)} ml={3} fontSize="sm" color="water" textDecoration="underline" cursor="pointer" fontFamily="body">back to today</chakra.button>}
       </Flex>
       <Box fontSize="sm" color="pencil" mb={1}>{model.facts}</Box>
       <Box ref={wrapper} position="relative">
@@ -68,7 +67,7 @@ export function Look({ model, onDispute }: { model: LookModel; onDispute: Disput
         {atToday ? <Leaders wrapper={wrapper} stage={stage} scene={scene} notes={model.notes} width={width} maxHeight={MAX_DRAWING_HEIGHT} /> : null}
       </Box>
       <Box mt={2}>
-        <TimeRule from={from} to={to} today={stage.today} day={day} onDay={choose} ticks={model.ticks} band={model.band} says={says} />
+        <TimeRule from={from} to={to} today={stage.today} offset={offset} reach={reach} onOffset={choose} ticks={model.ticks} band={model.band} says={says} />
         <Flex justify="space-between" fontSize="sm" color="pencil"><Box>Drag the day, or [ and ].</Box><Box><Box as="span" color="ink">Ink: what you saw and did.</Box> Pencil: what Vivero expects.</Box></Flex>
       </Box>
     </Box>
@@ -129,8 +128,7 @@ function planWidth(vessel: { lengthCm: number; depthCm: number; heightCm: number
 }
 
 function daySentence(day: number, today: number, zone: string): string {
-  const at = instantOf(day + 0.5)
-  return `on ${sayDay(at, zone, instantOf(today))}, ${sayAgo(Math.round(today - day))}`
+  return `on ${sayDay(instantOf(day), zone, instantOf(today))}, ${sayAgo(Math.round(today - day))}`
 }
 
 /** Figures and plan follow a dragged day at this pace, ms: they are read, not watched, and leave the frame to the drawing. */
@@ -157,14 +155,14 @@ function useCalm(day: number): number {
 }
 
 /** [ and ] step the day; the arrows work on the rule itself. */
-function useDayKeys(day: number, choose: (day: number) => void): void {
+function useDayKeys(offset: number, choose: (offset: number) => void): void {
   useEffect(() => {
     const hear = (event: KeyboardEvent) => {
       if (event.target instanceof HTMLElement && event.target.tagName === 'INPUT' && (event.target as HTMLInputElement).type !== 'range') return
-      if (event.key === '[') choose(Math.round(day) - 1)
-      if (event.key === ']') choose(Math.round(day) + 1)
+      if (event.key === '[') choose(offset - 1)
+      if (event.key === ']') choose(offset + 1)
     }
     window.addEventListener('keydown', hear)
     return () => window.removeEventListener('keydown', hear)
-  }, [day, choose])
+  }, [offset, choose])
 }

@@ -96,21 +96,24 @@ function bareShareOn(staged: StagedPlanting, day: number): number {
 const DRAWING_STEP_CM = 0.25
 type DrawingCache = Map<string, PlantDrawing>
 
+/** What stands on a day, as the light sees it: every planting with its top, its cover and how far it is bare. */
+export const standingOn = (stage: Stage, day: number): StandingPlant[] => posedOn(stage, day).map(({ plant }) => plant)
+
+function posedOn(stage: Stage, day: number): { staged: StagedPlanting; height: Estimate; cover: Estimate; plant: StandingPlant }[] {
+  const standing = stage.plantings.filter(({ planting }) => dayOf(planting.plantedAt) <= day && (planting.removedAt === null || dayOf(planting.removedAt) > day))
+  return standing.map((staged) => {
+    const height = heightOn(staged.course, day)
+    const cover = coverOn(staged.cover, day, stage.today)
+    const { planting, species, rootCm } = staged
+    return { staged, height, cover, plant: { planting, species, rootCm, topCm: rootCm + height.value, coverPercent: cover.value, bareShare: bareShareOn(staged, day) } }
+  })
+}
+
 /** The tank on one day: every planting at its estimated height and cover, the shade under each canopy, the algae. `sketch`: lighter drawings, for a day that is dragged. */
 export function sceneOn(stage: Stage, day: number, cache: DrawingCache = new Map(), sketch = false): Scene {
   const { vessel, layout, today } = stage
-  const standing = stage.plantings.filter(
-    ({ planting }) => dayOf(planting.plantedAt) <= day && (planting.removedAt === null || dayOf(planting.removedAt) > day),
-  )
-  const posed = standing.map((staged) => ({ staged, height: heightOn(staged.course, day), cover: coverOn(staged.cover, day, today) }))
-  const canopy: StandingPlant[] = posed.map(({ staged, height, cover }) => ({
-    planting: staged.planting,
-    species: staged.species,
-    rootCm: staged.rootCm,
-    topCm: staged.rootCm + height.value,
-    coverPercent: cover.value,
-    bareShare: bareShareOn(staged, day),
-  }))
+  const posed = posedOn(stage, day)
+  const canopy = posed.map(({ plant }) => plant)
   const surface = { par: vessel.lamp.parAtSurface, waterlineCm: vessel.waterlineCm }
   const plants = posed.map(({ staged, height, cover }) => {
     const par = parAt({ ...patchCentre(staged.planting), y: staged.rootCm }, canopy, surface, staged.planting.id)

@@ -9,17 +9,21 @@ import { netLitres } from '../vessel/volume'
 import { estimateParameter, type BandPoint } from './estimate'
 import { habitualFeeding } from './habit'
 import { feedsWater, productOf, raises } from './products'
+import { reconcile } from './reconcile'
 import { levelOfSource, sourceLevel } from './sources'
+import { unmeasuredParts, type UnmeasuredPart } from './unmeasured'
 
-/** Where a parameter comes from and goes to. `rest` is what the others leave over: plants when it is taken away, soil, stones, wood or mulm when it is added. */
-export type FlowKind = 'feed' | 'dose' | 'source' | 'top-up' | 'changes' | 'rest'
+/** Where a parameter comes from and goes to: what entries tell of, and what nobody measures. */
+export type FlowKind = 'feed' | 'dose' | 'source' | 'top-up' | 'changes' | 'nitrification' | UnmeasuredPart['kind']
 export interface Flow {
   kind: FlowKind
   says: string
   /** Canonical unit a week at full volume; above zero it adds, below it takes away. */
   perWeek: Estimate
-  /** Entries it was counted from. */
+  /** Entries it was counted from; none for what is inferred. */
   entries: number
+  /** Found by following the level, not by counting entries. */
+  inferred: boolean
 }
 export interface Balance {
   parameter: Parameter
@@ -41,7 +45,7 @@ const FEED_PHOSPHORUS = 0.011
 const FEED_PHOSPHORUS_FREE = 0.6
 const FEED_POTASSIUM = 0.006
 /** Half-widths (80 %) of what feed, doses, changes and source figures can be trusted to, shares. Common practice. */
-const DOUBT = { feed: 0.35, dose: 0.12, changes: 0.06, sourceMeasured: 0.1, sourceReckoned: 0.4 } as const
+const DOUBT = { feed: 0.35, nitrification: 0.6, dose: 0.12, changes: 0.06, sourceMeasured: 0.1, sourceReckoned: 0.4 } as const
 
 /** Nitrate, mg/L as NO3, from `grams` of food of `proteinPercent` in `litres`, once the filter has turned all its ammonia. Check: 1 g of 40 % in 100 L → 1.63. */
 export function nitrateFromFeed(grams: number, proteinPercent: number, litres: number): number {
@@ -51,17 +55,16 @@ export function nitrateFromFeed(grams: number, proteinPercent: number, litres: n
 /** Oxygen, g, and alkalinity, g as CaCO3, that turning a gram of ammonia nitrogen into nitrate takes (stoichiometry: 2 O2 and 2 HCO3⁻ a N). Check: 4.57 and 7.14. */
 export const NITRIFICATION = { oxygenPerN: (2 * 2 * 15.999) / 14.007, alkalinityPerN: (40.078 + 12.011 + 3 * 15.999) / 14.007 } as const
 
-/** What turning a week's food into nitrate takes of the water: oxygen in g, and carbonate hardness in °dH. Null for a balance without food. */
-export function nitrificationCost(balance: Pick<Balance, 'parameter' | 'flows' | 'litres'>): { oxygenGrams: number; khDegrees: number } | null {
-  const feed = balance.parameter === 'nitrate' ? balance.flows.find((flow) => flow.kind === 'feed') : undefined
-  if (!feed) return null
-  const nitrogenGrams = (feed.perWeek.value * balance.litres) / 1000 / NO3_PER_N
-  return { oxygenGrams: nitrogenGrams * NITRIFICATION.oxygenPerN, khDegrees: (nitrogenGrams * NITRIFICATION.alkalinityPerN * 1000) / balance.litres / CACO3_PER_DEGREE }
+/** What turning `nitrateMgL` a week of food's nitrogen into nitrate takes of `litres` of water: oxygen in g, and carbonate hardness in °dH. */
+export function nitrificationCost(nitrateMgL: number, litres: number): { oxygenGrams: number; khDegrees: number } {
+  const nitrogenGrams = (nitrateMgL * litres) / 1000 / NO3_PER_N
+  return { oxygenGrams: nitrogenGrams * NITRIFICATION.oxygenPerN, khDegrees: (nitrogenGrams * NITRIFICATION.alkalinityPerN * 1000) / litres / CACO3_PER_DEGREE }
 }
 
 /**
- * Where a parameter came from and went to over the last `days`, per week. Changes take away what stood in the water (from the
- * smoothed estimate) and bring what the source holds; the rest is the difference to what the level did. 80 % ranges.
+ * Where a parameter came from and went to over the last `days`, per week, 80 % ranges. Changes take away what stood in the water
+ * (from the smoothed estimate) and bring what the source holds. What nobody measures (plants, soil, stones, the unwritten) is found
+ * by fitting all parts, each within its doubt, to what the level did (`reconcile`), so that the streams add up to it exactly.
  * Refuses without two readings in or before that time, since a level cannot be followed on one.
  */
 export function balanceOf(history: TankHistory, parameter: Parameter, now: Instant, days = BALANCE_DAYS): Result<Balance> {
@@ -75,22 +78,31 @@ export function balanceOf(history: TankHistory, parameter: Parameter, now: Insta
   const start = today - span
   const litres = netLitres(history.vessel, currentLayout(history))
   const weekly = 7 / span
-  const flows = [
+  const counted = [
     feedFlow(history, parameter, today, span, litres),
+    nitrificationFlow(history, parameter, today, span, litres),
     doseFlow(history, parameter, start, today, weekly, litres),
     ...changeFlows(history, parameter, past, start, today, weekly),
     topUpFlow(history, parameter, start, today, weekly, litres),
   ].filter((flow): flow is Flow => flow !== null && Math.abs(flow.perWeek.value) > 1e-9)
+  const fed = counted.find((flow) => flow.kind === 'feed')?.perWeek.value ?? 0
+  const unmeasured = unmeasuredParts(history, parameter, now, litres, fed)
   const [first, last] = [pointAt(past, start), pointAt(past, today)]
-  const levelHalf = Math.hypot(half(first), half(last)) * weekly
-  const level = (last.value - first.value) * weekly
-  const known = flows.reduce((sum, flow) => sum + flow.perWeek.value, 0)
-  const doubt = Math.hypot(levelHalf, ...flows.map((flow) => half(flow.perWeek)))
-  const because = `what the level did (${span.toFixed(0)} days), less all that is known`
-  return ok({
-    parameter, days: span, litres, levelPerWeek: around(level, levelHalf, 'the estimate at both ends'),
-    flows: [...flows, { kind: 'rest', says: sayRest(history, parameter, level - known), perWeek: around(level - known, doubt, because), entries: 0 }],
-  })
+  const level = { value: (last.value - first.value) * weekly, sd: (Math.hypot(half(first), half(last)) * weekly) / Z80 }
+  const fit = reconcile([...counted.map(partOf), ...unmeasured], level)
+  const flows = [
+    ...counted.map((flow, i) => ({ ...flow, perWeek: fitted(fit.parts[i], Math.sign(flow.perWeek.value), flow.perWeek.because) })),
+    ...unmeasured.map(({ kind, says, sign, because }, i) => ({ kind, says, entries: 0, inferred: true, perWeek: fitted(fit.parts[counted.length + i], sign, because) })),
+  ].filter((flow) => flow.perWeek.value !== 0)
+  return ok({ parameter, days: span, litres, flows, levelPerWeek: fitted(fit.total, 0, 'the estimate at both ends') })
+}
+
+const partOf = ({ perWeek }: Flow) => ({ value: perWeek.value, sd: half(perWeek) / Z80, sign: Math.sign(perWeek.value) as -1 | 0 | 1 })
+
+/** A fitted part with its 80 % range, which cannot cross zero where the part cannot. */
+function fitted({ value, sd }: { value: number; sd: number }, sign: number, because: string): Estimate {
+  const estimate = around(value, Z80 * sd, because)
+  return { ...estimate, low: sign > 0 ? Math.max(0, estimate.low) : estimate.low, high: sign < 0 ? Math.min(0, estimate.high) : estimate.high }
 }
 
 const half = ({ low, high }: { low: number; high: number }) => (high - low) / 2
@@ -106,7 +118,15 @@ function feedFlow(history: TankHistory, parameter: Parameter, today: number, day
     nitrate: nitrateFromFeed(grams, protein, litres), phosphate: (grams * 1000 * FEED_PHOSPHORUS * FEED_PHOSPHORUS_FREE * PO4_PER_P) / litres, potassium: (grams * 1000 * FEED_POTASSIUM) / litres,
   }[parameter as 'nitrate' | 'phosphate' | 'potassium']
   if (amount === undefined) return null
-  return { kind: 'feed', says: 'food', entries: feeding.meals, perWeek: around(amount, amount * DOUBT.feed, `${grams.toFixed(1)} g a week at ${protein} % protein`) }
+  return { kind: 'feed', says: 'food', entries: feeding.meals, inferred: false, perWeek: around(amount, amount * DOUBT.feed, `${grams.toFixed(1)} g a week at ${protein} % protein`) }
+}
+
+/** What turning food into nitrate takes of the carbonate hardness. Plants that take the nitrate up give some of it back: hence the wide doubt. */
+function nitrificationFlow(history: TankHistory, parameter: Parameter, today: number, days: number, litres: number): Flow | null {
+  const fed = parameter === 'kh' ? feedFlow(history, 'nitrate', today, days, litres) : null
+  if (!fed) return null
+  const { khDegrees } = nitrificationCost(fed.perWeek.value, litres)
+  return { kind: 'nitrification', says: 'used up turning food into nitrate', entries: fed.entries, inferred: false, perWeek: around(-khDegrees, khDegrees * DOUBT.nitrification, fed.perWeek.because) }
 }
 
 function doseFlow(history: TankHistory, parameter: Parameter, start: number, today: number, weekly: number, litres: number): Flow | null {
@@ -118,7 +138,7 @@ function doseFlow(history: TankHistory, parameter: Parameter, start: number, tod
     if (amount > 0) entries++
     return sum + amount
   }, 0)
-  return entries === 0 ? null : { kind: 'dose', says: 'bottles and salts', entries, perWeek: around(total * weekly, total * weekly * DOUBT.dose, `${entries} doses`) }
+  return entries === 0 ? null : { kind: 'dose', says: 'bottles and salts', entries, inferred: false, perWeek: around(total * weekly, total * weekly * DOUBT.dose, `${entries} doses`) }
 }
 
 function changeFlows(history: TankHistory, parameter: Parameter, past: readonly BandPoint[], start: number, today: number, weekly: number): Flow[] {
@@ -135,22 +155,15 @@ function changeFlows(history: TankHistory, parameter: Parameter, past: readonly 
   const measured = history.sources.filter((source) => used.has(source.id)).every((source) => sourceLevel(source, parameter)?.measured !== false)
   const source = brought * weekly
   return [
-    { kind: 'changes', says: 'taken out by changes', entries: changes.length, perWeek: around(-away * weekly, Math.hypot(awayDoubt, DOUBT.changes * away) * weekly, `${changes.length} changes`) },
-    { kind: 'source', says: 'in the new water', entries: changes.length, perWeek: around(source, source * (measured ? DOUBT.sourceMeasured : DOUBT.sourceReckoned), measured ? 'what the source holds' : 'the source as reckoned from its hardness') },
+    { kind: 'changes', says: 'taken out by changes', entries: changes.length, inferred: false, perWeek: around(-away * weekly, Math.hypot(awayDoubt, DOUBT.changes * away) * weekly, `${changes.length} changes`) },
+    { kind: 'source', says: 'in the new water', entries: changes.length, inferred: false, perWeek: around(source, source * (measured ? DOUBT.sourceMeasured : DOUBT.sourceReckoned), measured ? 'what the source holds' : 'the source as reckoned from its hardness') },
   ]
 }
 
 function topUpFlow(history: TankHistory, parameter: Parameter, start: number, today: number, weekly: number, litres: number): Flow | null {
   const topUps = entriesOf(history.entries, 'top-off').filter((entry) => within(entry.at, start, today))
   const total = topUps.reduce((sum, entry) => sum + (levelOfSource(history, entry.sourceId, parameter) * entry.litres) / litres, 0)
-  return total <= 0 ? null : { kind: 'top-up', says: 'left behind by top-ups', entries: topUps.length, perWeek: around(total * weekly, total * weekly * 0.2, `${topUps.length} top-ups; what evaporates is water alone`) }
-}
-
-function sayRest(history: TankHistory, parameter: Parameter, rest: number): string {
-  const hardness = parameter === 'gh' || parameter === 'kh' || parameter === 'conductivity'
-  const soil = currentLayout(history)?.ground.material.includes('soil') ?? false
-  if (rest < 0) return hardness ? (soil && parameter !== 'conductivity' ? 'held by the soil, used by plants' : 'used by plants') : 'taken up by plants'
-  return hardness ? 'given off by stones and ground' : 'more than is written down: mulm, soil, unlogged food'
+  return total <= 0 ? null : { kind: 'top-up', says: 'left behind by top-ups', entries: topUps.length, inferred: false, perWeek: around(total * weekly, total * weekly * 0.2, `${topUps.length} top-ups; what evaporates is water alone`) }
 }
 
 /** The smoothed estimate at a day: the last point at or before it, or the first. */
@@ -164,9 +177,8 @@ function pointAt(past: readonly BandPoint[], day: number): BandPoint {
   return past[low]
 }
 
-/** Plant uptake a day with its standard deviation, canonical unit, from the rest of a balance: zero where the rest adds. */
+/** Plant uptake a day with its standard deviation, canonical unit; zero where the balance knows of none. */
 export function uptakePerDay(balance: Balance): { value: number; sd: number } {
-  const rest = balance.flows.find((flow) => flow.kind === 'rest')
-  if (!rest) return { value: 0, sd: 0 }
-  return { value: Math.max(0, -rest.perWeek.value / 7), sd: half(rest.perWeek) / 7 / Z80 }
+  const plants = balance.flows.find((flow) => flow.kind === 'plants')
+  return plants ? { value: -plants.perWeek.value / 7, sd: half(plants.perWeek) / 7 / Z80 } : { value: 0, sd: 0 }
 }

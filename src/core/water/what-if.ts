@@ -10,9 +10,9 @@ export interface Keeping {
   /** What the new water holds, and what tops up what evaporates. */
   source: number
   topUpSource: number
+  dosePerDay: number
   /** Parts of the present: 1 is as it is. */
   feed: number
-  dose: number
   plants: number
   light: number
   evaporation: number
@@ -26,7 +26,6 @@ export interface WhatIfInput {
   firstChangeIn: number
   /** What is known of the present gain: each is added to the gain as far as it differs from the present. */
   feedPerDay: { value: number; sd: number }
-  dosePerDay: number
   uptakePerDay: { value: number; sd: number }
   /** Share of the volume that evaporates a day. */
   evaporationShare: number
@@ -117,7 +116,7 @@ export function makeRuns(input: WhatIfInput, runs: number, seed: number): { run:
 
 /** What a keeping adds to the gain a day. Doses and top-ups are events in the record, not part of the gain, and are counted whole. */
 function gainShift(input: WhatIfInput, keeping: Keeping, feed: number, uptake: number): number {
-  return (keeping.feed - 1) * feed + keeping.dose * input.dosePerDay + (1 - keeping.plants * growthAtLight(keeping.light)) * uptake + keeping.topUpSource * input.evaporationShare * keeping.evaporation
+  return (keeping.feed - 1) * feed + keeping.dosePerDay + (1 - keeping.plants * growthAtLight(keeping.light)) * uptake + keeping.topUpSource * input.evaporationShare * keeping.evaporation
 }
 
 function crossingDay(before: number, after: number, limit: number, day: number): number {

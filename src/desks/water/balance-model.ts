@@ -50,12 +50,12 @@ function whatIfOf(story: TankHistory, parameter: Parameter, now: Instant, today:
   const feed = balance?.flows.find((flow) => flow.kind === 'feed')
   const present: Keeping = {
     changeFraction: regime.fraction ?? next?.fraction ?? 0, changeEveryDays: Math.max(1, Math.round(regime.everyDays?.median ?? next?.everyDays ?? 7)),
-    source: levelOfSource(story, next?.sourceId ?? null, parameter), topUpSource: topUp ? levelOfSource(story, topUp.sourceId, parameter) : 0, feed: 1, dose: 1, plants: 1, light: 1, evaporation: 1,
+    source: levelOfSource(story, next?.sourceId ?? null, parameter), topUpSource: topUp ? levelOfSource(story, topUp.sourceId, parameter) : 0, dosePerDay: estimate.dosePerDay, feed: 1, plants: 1, light: 1, evaporation: 1,
   }
   return {
     state: estimate.state, gainDrift: estimate.settings.gainDrift, unrest: estimate.settings.unrest, days: WHAT_IF_DAYS, firstChangeIn: Math.max(1, Math.round((next?.day ?? today + 7) - today)),
     feedPerDay: feed ? { value: feed.perWeek.value / 7, sd: (feed.perWeek.high - feed.perWeek.low) / 2 / 7 / Z80 } : { value: 0, sd: 0 },
-    dosePerDay: estimate.dosePerDay, uptakePerDay: balance ? uptakePerDay(balance) : { value: 0, sd: 0 }, evaporationShare: evaporation(story, today, estimate.litres).value / estimate.litres,
+    uptakePerDay: balance ? uptakePerDay(balance) : { value: 0, sd: 0 }, evaporationShare: evaporation(story, today, estimate.litres).value / estimate.litres,
     present, trial: present, limit: bandFor(story.vessel, parameter).high ?? estimate.now.high * 1.5,
   }
 }

@@ -38,18 +38,21 @@ function sentence(balance: Balance, parameter: BalanceModel['parameter']): strin
   const [into, out] = [top(1), top(-1)]
   const share = (flow: Balance['flows'][number], sign: 1 | -1) => Math.round((100 * Math.abs(flow.perWeek.value)) / balance.flows.filter((other) => Math.sign(other.perWeek.value) === sign).reduce((sum, other) => sum + Math.abs(other.perWeek.value), 0))
   if (!into || !out) return `moves little ${nameOf(parameter).toLowerCase()}.`
-  return `gets ${part(share(into, 1))} its ${sayName(parameter)} from ${SPOKEN[into.kind]}, and loses ${part(share(out, -1))} it ${out.kind === 'rest' ? 'to its plants' : 'by changes'}.`
+  return `gets ${part(share(into, 1))} its ${sayName(parameter)} from ${SPOKEN[into.kind] ?? 'elsewhere'}, and loses ${part(share(out, -1))} it ${LOST[out.kind] ?? 'in ways nobody measured'}.`
 }
 
 const part = (percent: number) => (percent >= 99 ? 'all of' : `${percent} % of`)
 const sayName = (parameter: BalanceModel['parameter']) => (parameter === 'gh' || parameter === 'kh' ? nameOf(parameter) : nameOf(parameter).toLowerCase())
-const SPOKEN: Record<Balance['flows'][number]['kind'], string> = { feed: 'food', dose: 'bottles and salts', source: 'the new water', 'top-up': 'top-ups', changes: 'changes', rest: 'what nobody wrote down' }
+type Kind = Balance['flows'][number]['kind']
+const SPOKEN: Partial<Record<Kind, string>> = { feed: 'food', dose: 'bottles and salts', source: 'the new water', 'top-up': 'top-ups', soil: 'the new soil', stones: 'stones and ground', unlogged: 'what nobody wrote down' }
+const LOST: Partial<Record<Kind, string>> = { changes: 'by changes', plants: 'to its plants', soil: 'to its soil', nitrification: 'to the acid of its food' }
 
 function Reading({ model, balance }: { model: BalanceModel; balance: Balance }) {
   const unit = unitOf(model.parameter)
-  const cost = nitrificationCost(balance)
+  const feed = balance.parameter === 'nitrate' ? balance.flows.find((flow) => flow.kind === 'feed') : undefined
+  const cost = feed ? nitrificationCost(feed.perWeek.value, balance.litres) : null
   return (
-    <Section title="What it rests on" aside={`the last ${Math.round(balance.days)} days`}>
+    <Section title="What it rests on" aside={`a week, by the last ${Math.round(balance.days)} days`}>
       <Box as="ul" listStyleType="none" m={0} p={0} fontSize="sm">
         {balance.flows.map((flow) => (
           <Box as="li" key={flow.says} mb={1.5}>
@@ -59,7 +62,7 @@ function Reading({ model, balance }: { model: BalanceModel; balance: Balance }) 
         ))}
       </Box>
       {cost ? <Box fontSize="sm" mt={1}>Turning the food’s ammonia into nitrate takes {sayNumber(cost.oxygenGrams, cost.oxygenGrams / 5)} g of oxygen and {sayNumber(cost.khDegrees, cost.khDegrees / 5)} °dH of the KH a week.</Box> : null}
-      <Box fontSize="sm" color="pencil" mt={2}>Filled streams are counted from the book. The hatched one is what is left over when the level is followed: it holds everything nobody measured.</Box>
+      <Box fontSize="sm" color="pencil" mt={2}>Filled streams are counted from the book, hatched ones inferred: all are fitted, each within its doubt, to what the level did. What nobody measures (plants, soil, stones, the unwritten) takes up most of the difference.</Box>
     </Section>
   )
 }

@@ -19,7 +19,7 @@ interface Placed {
   near: number
 }
 
-/** A week of a parameter as streams into the tank and out of it, as broad as they carry. What was counted from entries is filled; the rest is pencilled. */
+/** A week of a parameter as streams into the tank and out of it, as broad as they carry. What was counted from entries is filled; what was inferred is hatched. */
 export function Streams({ balance, level, name, unit }: { balance: Balance; level: string; name: string; unit: string }) {
   const into = balance.flows.filter((flow) => flow.perWeek.value > 0).sort(largest)
   const out = balance.flows.filter((flow) => flow.perWeek.value < 0).sort(largest)
@@ -66,7 +66,7 @@ function Stream({ placed: { flow, breadth, far, near }, side, unit }: { placed: 
   const bend = (x0 + x1) / 2
   const half = breadth / 2
   const d = `M${x0} ${y0 - half}C${bend} ${y0 - half} ${bend} ${y1 - half} ${x1} ${y1 - half}V${y1 + half}C${bend} ${y1 + half} ${bend} ${y0 + half} ${x0} ${y0 + half}Z`
-  const rest = flow.kind === 'rest'
+  const rest = flow.inferred
   const tone = flow.kind === 'changes' || flow.kind === 'source' || flow.kind === 'top-up' ? 'water' : 'leaf-green'
   const labelX = side === 'in' ? LABEL : WIDTH - LABEL + 8
   const value = flow.perWeek.value < 0 ? { ...flow.perWeek, value: -flow.perWeek.value, low: -flow.perWeek.high, high: -flow.perWeek.low } : flow.perWeek
@@ -78,7 +78,7 @@ function Stream({ placed: { flow, breadth, far, near }, side, unit }: { placed: 
       {side === 'in' ? <path d={`M${x1 - 9} ${y1 - 4}l7 4l-7 4`} fill="none" stroke={colour('ink')} strokeWidth={1.2} /> : <path d={`M${x1 + 1} ${y1 - 4}l7 4l-7 4`} fill="none" stroke={colour('ink')} strokeWidth={1.2} />}
       <text x={labelX} y={far - (lines.length > 1 ? 6 : 0)} textAnchor={side === 'in' ? 'end' : 'start'} fill={rest ? colour('pencil') : colour('ink')} style={svgText(13, 560)}>
         {lines.map((line, i) => <tspan key={line} x={labelX} dy={i === 0 ? 0 : 14}>{line}</tspan>)}
-        <tspan x={labelX} dy={15} fill={colour('pencil')} style={{ fontWeight: 450 }}>{sayEstimate(value, unit)}</tspan>
+        <tspan x={labelX} dy={15} fill={colour('pencil')} style={{ fontWeight: 450 }}>{`${sayEstimate(value, unit)} a week`}</tspan>
       </text>
     </g>
   )

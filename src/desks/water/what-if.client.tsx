@@ -16,11 +16,13 @@ const times = (value: number) => (Math.abs(value - 1) < 0.01 ? 'as now' : value 
 
 function slides(model: BalanceModel, input: WhatIfInput): Slide[] {
   const nutrient = model.parameter === 'nitrate' || model.parameter === 'phosphate' || model.parameter === 'potassium'
+  // A quarter of the band a week is a strong dose; who doses more sees three times as much.
+  const mostDosed = Math.max(3 * input.present.dosePerDay, (model.band.high ?? 4 * input.limit) / 28)
   return [
     { key: 'changeFraction', label: 'Change', min: 0, max: 0.9, step: 0.05, says: (value) => (value === 0 ? 'none' : `${Math.round(value * 100)} %`) },
     { key: 'changeEveryDays', label: 'every', min: 1, max: 28, step: 1, says: (value) => (value === 1 ? 'day' : sayDays(value)) },
     ...(nutrient && input.feedPerDay.value > 0 ? [{ key: 'feed' as const, label: 'Food', min: 0, max: 2, step: 0.1, says: times }] : []),
-    ...(input.dosePerDay > 0 ? [{ key: 'dose' as const, label: 'Doses', min: 0, max: 3, step: 0.1, says: times }] : []),
+    ...(model.parameter === 'conductivity' ? [] : [{ key: 'dosePerDay' as const, label: 'Doses', min: 0, max: mostDosed, step: mostDosed / 40, says: (value: number) => (value === 0 ? 'none' : `${sayNumber(value * 7, mostDosed / 6)} ${unitOf(model.parameter)} a week`) }]),
     ...(input.uptakePerDay.value > 0 ? [
       { key: 'plants' as const, label: 'Plant mass', min: 0, max: 2, step: 0.1, says: times },
       { key: 'light' as const, label: 'Light', min: 0, max: 1.5, step: 0.1, says: (value: number) => `${times(value)}${Math.abs(value - 1) < 0.01 ? '' : `, as ${sayNumber(value * model.lampHours, 0.2)} h of it`}` },

@@ -20,6 +20,7 @@ test('the balance is drawn, and moving a slider lives a thousand lives anew', as
   await expect(page.getByRole('img', { name: /Nitrate in a week: .*food.*taken out by changes/ })).toBeVisible()
   const sentence = page.locator('section').filter({ hasText: 'What if' }).locator('[aria-live]').first()
   await expect(sentence).toContainText(/As it is: .*12 weeks/)
+  for (const name of ['Change', 'every', 'Food', 'Doses', 'Plant mass', 'Light', 'Evaporation']) await expect(page.getByRole('slider', { name })).toBeVisible()
   await page.getByRole('slider', { name: /Change/ }).fill('0.8')
   await expect(sentence).toContainText('Tried:')
   await expect(page.getByText('Dashed edges: as it is kept now.')).toBeVisible()

@@ -15,7 +15,7 @@ export function changeFinding(history: TankHistory, now: Instant): Finding | nul
   const changes = entriesOf(history.entries, 'water-change')
   const because = changes.slice(-3).map((change) => evidence(change, history))
   if (regime.everyDays) {
-    const kept = regime.adherence === null ? '' : `; ${Math.round(regime.adherence * 100)} % came within a quarter of the ${regime.routineDays} days you set`
+    const kept = regime.onTime === null ? '' : `; ${regime.onTime} came within a quarter of the ${regime.routineDays} days you set`
     because.push(reckoned(`Over the last ${regime.changes} changes one came every ${regime.everyDays.median.toFixed(0)} days (half of them ${regime.everyDays.q1.toFixed(0)}–${regime.everyDays.q3.toFixed(0)})${kept}`))
   }
   const base = { key: 'change-due', subject: { of: 'water' } as const, because, disputed: null, leadsTo: 'log-change' as const, wouldChangeMyMind: 'A change you made and did not write down.' }
@@ -31,7 +31,7 @@ export function changeFinding(history: TankHistory, now: Instant): Finding | nul
   if (regime.adherence !== null && regime.adherence < 0.6) {
     return {
       ...base, level: 'watch', weight: 25, says: 'The changes come unevenly',
-      detail: `${Math.round(regime.adherence * 100)} % of them on time; many long troubles end only when the swings end.`,
+      detail: `${regime.onTime} came on time; many long troubles end only when the swings end.`,
       clause: 'is changed unevenly', suggests: 'Set a rhythm you can keep.',
     }
   }

@@ -7,6 +7,7 @@ import { algaeFindings } from './algae-findings'
 import { carpetFindings } from './carpet-findings'
 import { changeFinding } from './change-finding'
 import type { Finding, Level } from './finding'
+import { intakeFinding } from './intake-finding'
 import { moodFinding } from './mood-finding'
 import { nitrateFinding } from './nitrate-finding'
 import { soilFinding } from './soil-finding'
@@ -22,7 +23,7 @@ export function findings(history: TankHistory, now: Instant): Finding[] {
   const story = storyUntil(history, now)
   const conditions = conditionsOf(story, now)
   const all = [
-    ...(story.vessel.kind === 'terrarium' ? [] : [nitrateFinding(story, conditions, now), ...waterFindings(story, conditions, now)]), changeFinding(story, now), soilFinding(story, now), moodFinding(story, now),
+    ...(story.vessel.kind === 'terrarium' ? [] : [nitrateFinding(story, conditions, now), intakeFinding(story, conditions, now), ...waterFindings(story, conditions, now)]), changeFinding(story, now), soilFinding(story, now), moodFinding(story, now),
     ...stemFindings(story, now), ...bareFindings(story, now), ...carpetFindings(story, now), ...algaeFindings(story, now),
   ].filter((finding): finding is Finding => finding !== null)
   const disputes = entriesOf(story.entries, 'disagreement').filter((entry) => daysBetween(entry.at, now) <= DISPUTE_DAYS)

@@ -32,6 +32,36 @@ describe('nitrate', () => {
   })
 })
 
+describe('where the nitrate comes from', () => {
+  /** Two months in which nitrate gains `gain` a day, `grams` of food are written down, and a third is changed each week. */
+  const months = (gain: number, grams: number) => {
+    const entries: Entry[] = []
+    let c = 10
+    for (let day = 1; day <= 70; day++) {
+      c += gain
+      if (grams > 0) entries.push(entry(day - 0.3, 'feed', { grams, food: 'flakes' }))
+      if (day % 7 === 0) {
+        entries.push(change(day, 0.33))
+        c *= 0.67
+      }
+      if (day % 4 === 1) entries.push(nitrate(day + 0.1, c))
+    }
+    return entries
+  }
+  test('far more than the food in the book can bring: that is said, with every stream as evidence', () => {
+    const finding = find(months(2.2, 0.2), 70.5, 'intake')!
+    expect(finding).toMatchObject({ level: 'watch', says: 'More nitrate comes in than is written down' })
+    expect(finding.because.map((line) => line.says).join()).toMatch(/more than is written down.*mg\/L a week/)
+  })
+  test('food that explains it, in water over its band: less food, the animals’ need first', () => {
+    expect(find(months(4, 1.9), 70.5, 'intake')).toMatchObject({ says: 'The food brings most of the nitrate', suggests: expect.stringContaining('their need comes before') })
+  })
+  test('where neither is so, or one reading is all, nothing is said', () => {
+    expect(find(months(0.6, 0.4), 70.5, 'intake')).toBeUndefined()
+    expect(find([nitrate(1, 60)], 30, 'intake')).toBeUndefined()
+  })
+})
+
 describe('changes', () => {
   test('late by a day is watched, by three acted on; on time and even is good', () => {
     const entries = [0, 7, 14, 21].map((day) => change(day, 0.4))

@@ -6,7 +6,7 @@ import { Z80, type Estimate } from '../quantity/estimate'
 import { type Result, ok, refuse } from '../quantity/result'
 import { dayOf, type Instant } from '../quantity/time'
 import { netLitres } from '../vessel/volume'
-import { estimateParameter, type BandPoint } from './estimate'
+import { estimateParameter, type BandPoint, type WaterEstimate } from './estimate'
 import { habitualFeeding } from './habit'
 import { feedsWater, productOf, raises } from './products'
 import { reconcile } from './reconcile'
@@ -65,10 +65,10 @@ export function nitrificationCost(nitrateMgL: number, litres: number): { oxygenG
  * Where a parameter came from and went to over the last `days`, per week, 80 % ranges. Changes take away what stood in the water
  * (from the smoothed estimate) and bring what the source holds. What nobody measures (plants, soil, stones, the unwritten) is found
  * by fitting all parts, each within its doubt, to what the level did (`reconcile`), so that the streams add up to it exactly.
- * Refuses without two readings in or before that time, since a level cannot be followed on one.
+ * Refuses without two readings in or before that time, since a level cannot be followed on one. `known`: the estimate, if it was made already.
  */
-export function balanceOf(history: TankHistory, parameter: Parameter, now: Instant, days = BALANCE_DAYS): Result<Balance> {
-  const estimate = estimateParameter(history, parameter, now)
+export function balanceOf(history: TankHistory, parameter: Parameter, now: Instant, { days = BALANCE_DAYS, known }: { days?: number; known?: WaterEstimate } = {}): Result<Balance> {
+  const estimate = known ? ok(known) : estimateParameter(history, parameter, now)
   if (!estimate.ok) return estimate
   const { past, readingsUsed } = estimate.value
   if (readingsUsed < 2) return refuse('One reading says where it stands, not where it goes; a second one some days on will.')

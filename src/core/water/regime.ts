@@ -13,6 +13,8 @@ export interface ChangeRegime {
   changes: number
   /** Share of the intervals no more than a quarter longer than the routine the keeper set, 0–1; null without a routine. */
   adherence: number | null
+  /** The same as “3 of the last 5”; null without a routine. */
+  onTime: string | null
   /** The rhythm the keeper set, days. */
   routineDays: number | null
 }
@@ -29,12 +31,15 @@ export function changeRegime(history: TankHistory, now: Instant): ChangeRegime {
   const gaps = days.slice(1).map((day, i) => day - days[i])
   const routineDays = history.routines.find((routine) => routine.kind === 'water-change')?.everyDays ?? null
   const sorted = [...gaps].sort((a, b) => a - b)
+  const kept = routineDays === null ? 0 : gaps.filter((gap) => gap <= routineDays * GRACE).length
+  const judged = routineDays !== null && gaps.length > 0
   return {
     everyDays: sorted.length > 0 ? { median: quantile(sorted, 0.5), q1: quantile(sorted, 0.25), q3: quantile(sorted, 0.75) } : null,
     fraction: changes.length > 0 ? quantile(changes.map((change) => change.fraction).sort((a, b) => a - b), 0.5) : null,
     lastAt: changes.at(-1)?.at ?? null,
     changes: changes.length,
-    adherence: routineDays !== null && gaps.length > 0 ? gaps.filter((gap) => gap <= routineDays * GRACE).length / gaps.length : null,
+    adherence: judged ? kept / gaps.length : null,
+    onTime: judged ? `${kept} of the last ${gaps.length}` : null,
     routineDays,
   }
 }

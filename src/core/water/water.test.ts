@@ -191,7 +191,7 @@ describe('regime', () => {
     const days = [0, 7, 14, 28, 35, 52]
     const story = tank(days.map((day) => change(day, 0.4)), { routines: [{ id: 'r', kind: 'water-change', everyDays: 7, amount: 0.4, says: 'change', since: at(0) }] })
     const regime = changeRegime(story, at(53))
-    expect(regime).toMatchObject({ changes: 6, adherence: 3 / 5, routineDays: 7, fraction: 0.4 })
+    expect(regime).toMatchObject({ changes: 6, adherence: 3 / 5, onTime: '3 of the last 5', routineDays: 7, fraction: 0.4 })
     expect(regime.everyDays?.median).toBe(7)
     expect(changeRegime(tank([entry(1, 'note', { text: 'x' })]), at(5))).toMatchObject({ everyDays: null, fraction: null, lastAt: null, adherence: null })
   })

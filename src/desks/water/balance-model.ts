@@ -33,7 +33,7 @@ export interface BalanceModel {
 export function balanceModel(story: TankHistory, parameter: Parameter, now: Instant): BalanceModel {
   const today = dayOf(now)
   const estimate = estimateParameter(story, parameter, now)
-  const balance = balanceOf(story, parameter, now)
+  const balance = balanceOf(story, parameter, now, estimate.ok ? { known: estimate.value } : {})
   const band = bandFor(story.vessel, parameter)
   const sources = story.sources.map(({ id, name }) => ({ id, name, level: levelOfSource(story, id, parameter) }))
   return {

@@ -48,7 +48,7 @@ function OneChange({ model }: { model: ChangesModel }) {
     <Section title="One change, to reach a target">
       From {sayEstimate(model.now, unit)} to <NumberInSentence label={`Target, ${unit}`} value={target} onValue={setTarget} min={0} max={5000} /> {unit} with{' '}
       <chakra.select aria-label="Source water" value={sourceId} onChange={(event) => setSourceId(event.target.value)} minH="36px" border="1px solid" borderColor="graphite" bg="paper" px={1}>
-        {model.sources.map((one) => <option key={one.id} value={one.id}>{one.name.toLowerCase()} ({sayNumber(model.levels[one.id])})</option>)}
+        {model.sources.map((one) => <option key={one.id} value={one.id}>{one.name.toLowerCase()} ({`${sayNumber(model.levels[one.id])} ${unit}`.trim()})</option>)}
       </chakra.select>:
       {fraction.ok ? (
         <>

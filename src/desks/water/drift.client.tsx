@@ -89,7 +89,7 @@ function Reckoned({ model, estimate, onDispute }: { model: DriftModel; estimate:
         {behaviour === 'dissolved' ? (
           <Section title="Where do my changes lead?">
             {model.settles.asKept === null ? 'Two changes in the book will tell.' : <>As you keep them (about {Math.round((model.regime.fraction ?? 0) * 100)} % every {Math.round(model.regime.everyDays?.median ?? 0)} days) it settles at <b>{sayNumber(model.settles.asKept, high * 0.05)}</b> before each change{model.settles.asSet === null ? '.' : <>; as the routine says, at <b>{sayNumber(model.settles.asSet, high * 0.05)}</b>.</>}</>}
-            {model.regime.adherence !== null ? <Box color="pencil">{Math.round(model.regime.adherence * 100)} % of the last {model.regime.changes} changes came on time.</Box> : null}
+            {model.regime.onTime !== null ? <Box color="pencil">{model.regime.onTime} changes came on time.</Box> : null}
           </Section>
         ) : null}
         <Notes model={model} onDispute={onDispute} />

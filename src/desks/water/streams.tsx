@@ -9,6 +9,8 @@ const LABEL = 186
 /** The wider side of all streams together, pixels. */
 const BREADTH = 168
 const GAP = 30
+/** What carries less than this share of all is left to the list beside the drawing. */
+const TOO_THIN = 0.01
 const colour = (name: string) => `var(--chakra-colors-${name})`
 
 interface Placed {
@@ -21,10 +23,11 @@ interface Placed {
 
 /** A week of a parameter as streams into the tank and out of it, as broad as they carry. What was counted from entries is filled; what was inferred is hatched. */
 export function Streams({ balance, level, name, unit }: { balance: Balance; level: string; name: string; unit: string }) {
-  const into = balance.flows.filter((flow) => flow.perWeek.value > 0).sort(largest)
-  const out = balance.flows.filter((flow) => flow.perWeek.value < 0).sort(largest)
-  const total = (list: readonly Flow[]) => list.reduce((sum, flow) => sum + Math.abs(flow.perWeek.value), 0)
-  const scale = BREADTH / Math.max(total(into), total(out), 1e-9)
+  const total = (sign: number) => balance.flows.reduce((sum, flow) => sum + Math.max(0, sign * flow.perWeek.value), 0)
+  const most = Math.max(total(1), total(-1), 1e-9)
+  const scale = BREADTH / most
+  const side = (sign: number) => balance.flows.filter((flow) => sign * flow.perWeek.value > TOO_THIN * most).sort(largest)
+  const [into, out] = [side(1), side(-1)]
   const change = balance.levelPerWeek
   const drift = change.low > 0 ? `rises ${sayEstimate(change)} a week` : change.high < 0 ? `falls ${sayNumber(-change.value, (change.high - change.low) / 2)} a week` : 'stands still'
   const says = `${name} in a week: ${balance.flows.map((flow) => `${flow.says} ${sayNumber(flow.perWeek.value)}`).join(', ')}; the level ${drift}`
@@ -47,7 +50,7 @@ const largest = (a: Flow, b: Flow) => Math.abs(b.perWeek.value) - Math.abs(a.per
 
 function place(flows: readonly Flow[], scale: number): Placed[] {
   const breadths = flows.map((flow) => Math.max(1.2, Math.abs(flow.perWeek.value) * scale))
-  const apart = breadths.map((breadth) => Math.max(breadth, 26))
+  const apart = flows.map((flow, i) => Math.max(breadths[i], 14 * wrap(flow.says).length + 16))
   const spread = apart.reduce((sum, height) => sum + height, 0) + GAP * 0.35 * Math.max(0, flows.length - 1)
   const middle = (TANK.top + 20 + TANK.bottom) / 2
   const sum = breadths.reduce((total, breadth) => total + breadth, 0)

@@ -1,3 +1,4 @@
+import { entryDay } from '../history/index-entries'
 import { entriesOf, type AlgaeKind, type Place } from '../history/entries'
 import type { TankHistory } from '../history/types'
 import { dayOf, type Instant } from '../quantity/time'
@@ -16,7 +17,7 @@ export function algaeCourses(history: TankHistory, now: Instant): AlgaeCourse[] 
   const today = dayOf(now)
   const courses = new Map<string, AlgaeCourse>()
   for (const entry of entriesOf(history.entries, 'algae')) {
-    const day = dayOf(entry.at)
+    const day = entryDay(entry)
     if (day > today) continue
     const key = keyOf(entry.algae, entry.place)
     const course = courses.get(key) ?? { algae: entry.algae, place: entry.place, points: [] }

@@ -1,3 +1,4 @@
+import { entryDay } from './index-entries'
 import { dayOf, type Instant } from '../quantity/time'
 import type { Layout, Planting, Population, SourceWater, Species, TankHistory } from './types'
 import { entriesOf, type Entry } from './entries'
@@ -43,7 +44,7 @@ export function storyUntil(history: TankHistory, at: Instant): TankHistory {
   const last = history.entries.at(-1)
   // Nothing later: the same story, with all that was already sorted out of it.
   if (!last || dayOf(last.at) <= day) return history
-  return { ...history, entries: history.entries.filter((entry) => dayOf(entry.at) <= day) }
+  return { ...history, entries: history.entries.filter((entry) => entryDay(entry) <= day) }
 }
 
 /** Head count after the last count, with what was added, born, died, moved or went missing since; never below zero. */

@@ -1,5 +1,6 @@
 import { describeEntry } from '../history/describe'
 import type { Entry } from '../history/entries'
+import { byId } from '../history/index-entries'
 import type { TankHistory } from '../history/types'
 import type { Evidence } from './finding'
 
@@ -10,10 +11,8 @@ export function evidence(entry: Entry, history: TankHistory): Evidence {
 
 /** Entries by id as evidence, in the order given; ids the story does not hold are passed over. */
 export function evidenceFor(ids: readonly string[], history: TankHistory): Evidence[] {
-  const wanted = new Set(ids)
-  const byId = new Map(history.entries.filter((entry) => wanted.has(entry.id)).map((entry) => [entry.id, entry]))
   return ids.flatMap((id) => {
-    const entry = byId.get(id)
+    const entry = byId(history.entries, id)
     return entry ? [evidence(entry, history)] : []
   })
 }

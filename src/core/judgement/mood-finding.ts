@@ -1,3 +1,4 @@
+import { entryDay } from '../history/index-entries'
 import { linearRegression } from 'simple-statistics'
 import { entriesOf } from '../history/entries'
 import type { TankHistory } from '../history/types'
@@ -19,7 +20,7 @@ export function moodTrend(history: TankHistory, now: Instant, which: 'enjoyment'
   const today = dayOf(now)
   const pairs = entriesOf(history.entries, 'feeling').flatMap((entry): [number, number][] => {
     const value = entry[which]
-    const day = dayOf(entry.at)
+    const day = entryDay(entry)
     return value === null || day > today || today - day > WINDOW_DAYS ? [] : [[day - today, value]]
   })
   if (pairs.length < MINIMUM) return null

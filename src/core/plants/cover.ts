@@ -1,5 +1,5 @@
 import type { Entry, EntryOf } from '../history/entries'
-import { ofPlanting } from '../history/index-entries'
+import { entryDay, ofPlanting } from '../history/index-entries'
 import type { Planting, TankHistory } from '../history/types'
 import { Z80, type Estimate } from '../quantity/estimate'
 import { dayOf, type Instant } from '../quantity/time'
@@ -40,15 +40,15 @@ const expit = (x: number) => COVER_CEILING / (1 + Math.exp(-x))
 export function fitCover(history: TankHistory, planting: Planting, now: Instant): CoverFit | null {
   const today = dayOf(now)
   const all = ofPlanting(history.entries, planting.id).filter(
-    (entry): entry is EntryOf<'measure'> & Entry => entry.kind === 'measure' && entry.measure === 'cover' && dayOf(entry.at) <= today,
+    (entry): entry is EntryOf<'measure'> & Entry => entry.kind === 'measure' && entry.measure === 'cover' && entryDay(entry) <= today,
   )
   if (all.length === 0) return null
-  const recent = all.filter((entry) => dayOf(entry.at) > today - WINDOW_DAYS)
+  const recent = all.filter((entry) => entryDay(entry) > today - WINDOW_DAYS)
   const used = recent.length > 0 ? recent : all.slice(-1)
   const rows = used.map((entry) => {
     const p = Math.min(0.98, Math.max(0.02, entry.value / COVER_CEILING))
     const sd = (entry.certainty === 'glance' ? GLANCE_SD : EYE_SD) / COVER_CEILING / (p * (1 - p))
-    return { t: dayOf(entry.at) - today, y: logit(entry.value), w: 1 / sd ** 2 }
+    return { t: entryDay(entry) - today, y: logit(entry.value), w: 1 / sd ** 2 }
   })
   const total = rows.reduce((sum, row) => sum + row.w, 0)
   const meanT = rows.reduce((sum, row) => sum + row.w * row.t, 0) / total
@@ -64,7 +64,7 @@ export function fitCover(history: TankHistory, planting: Planting, now: Instant)
   return {
     rate: { value: r, low: r - Z80 * rSd, high: r + Z80 * rSd, because },
     now: { value: expit(level), low: expit(level - Z80 * levelSd), high: expit(level + Z80 * levelSd), because },
-    points: all.map((entry) => ({ day: dayOf(entry.at), percent: entry.value, entryId: entry.id })),
+    points: all.map((entry) => ({ day: entryDay(entry), percent: entry.value, entryId: entry.id })),
   }
 }
 

@@ -1,5 +1,5 @@
-import type { Certainty } from '../history/entries'
-import { ofPlanting } from '../history/index-entries'
+import type { Certainty, Entry } from '../history/entries'
+import { entryDay, ofPlanting } from '../history/index-entries'
 import { speciesOf } from '../history/lookup'
 import type { Planting, TankHistory } from '../history/types'
 import { normalEstimate, Z80, type Estimate } from '../quantity/estimate'
@@ -37,10 +37,22 @@ const sdOf = (certainty: Certainty) => (certainty === 'glance' ? GLANCE_SD : MEA
 
 /** Heights of a planting up to `now`, cut into segments at every trim; a trim ends one segment and begins the next. */
 export function growthSegments(history: TankHistory, plantingId: string, now: Instant): GrowthSegment[] {
+  const kept = known.get(history.entries)
+  const cut = kept?.now === now ? kept.segments : new Map<string, GrowthSegment[]>()
+  if (kept?.now !== now) known.set(history.entries, { now, segments: cut })
+  const segments = cut.get(plantingId) ?? cutSegments(history, plantingId, now)
+  cut.set(plantingId, segments)
+  return segments
+}
+
+/** A journal is never changed in place: the segments of the moment last asked for are as good as cut anew, and a dozen judgements ask. */
+const known = new WeakMap<readonly Entry[], { now: Instant; segments: Map<string, GrowthSegment[]> }>()
+
+function cutSegments(history: TankHistory, plantingId: string, now: Instant): GrowthSegment[] {
   const today = dayOf(now)
   const segments: GrowthSegment[] = [{ points: [] }]
   for (const entry of ofPlanting(history.entries, plantingId)) {
-    const day = dayOf(entry.at)
+    const day = entryDay(entry)
     if (day > today) break
     const here = segments[segments.length - 1].points
     if (entry.kind === 'measure' && entry.measure === 'height') {

@@ -1,5 +1,5 @@
 import type { EntryKind } from '../history/entries'
-import { ofKind } from '../history/index-entries'
+import { entryDay, ofKind } from '../history/index-entries'
 import type { Routine, TankHistory } from '../history/types'
 import { dayOf, type Instant } from '../quantity/time'
 
@@ -32,7 +32,7 @@ export function tasksOf(routines: readonly Routine[], lastDone: (kind: EntryKind
 /** What the routines of a tank ask for at `now`, latest first. */
 export function dueTasks(history: TankHistory, now: Instant): DueTask[] {
   const today = dayOf(now)
-  return tasksOf(history.routines, (kind) => ofKind(history.entries, kind).findLast((entry) => dayOf(entry.at) <= today)?.at ?? null, now)
+  return tasksOf(history.routines, (kind) => ofKind(history.entries, kind).findLast((entry) => entryDay(entry) <= today)?.at ?? null, now)
 }
 
 /** Tasks due today or overdue. */

@@ -1,3 +1,4 @@
+import { entryDay } from '../history/index-entries'
 import { CACO3_PER_DEGREE, NO3_PER_N, PO4_PER_P, type Parameter } from '../quantity/units'
 import { entriesOf } from '../history/entries'
 import { currentLayout } from '../history/lookup'
@@ -8,7 +9,7 @@ import { dayOf, type Instant } from '../quantity/time'
 import { netLitres } from '../vessel/volume'
 import { estimateParameter, type BandPoint, type WaterEstimate } from './estimate'
 import { habitualFeeding } from './habit'
-import { feedsWater, productOf, raises } from './products'
+import { addedByDose } from './products'
 import { reconcile } from './reconcile'
 import { levelOfSource, sourceLevel } from './sources'
 import { unmeasuredParts, type UnmeasuredPart } from './unmeasured'
@@ -131,13 +132,10 @@ function nitrificationFlow(history: TankHistory, parameter: Parameter, today: nu
 
 function doseFlow(history: TankHistory, parameter: Parameter, start: number, today: number, weekly: number, litres: number): Flow | null {
   const doses = entriesOf(history.entries, 'dose').filter((dose) => within(dose.at, start, today))
-  let entries = 0
-  const total = doses.reduce((sum, dose) => {
-    const product = productOf(history, dose)
-    const amount = product && feedsWater(product) ? (raises(product, parameter) * dose.amount) / litres : 0
-    if (amount > 0) entries++
-    return sum + amount
-  }, 0)
+  const added = addedByDose(history, parameter)
+  const amounts = doses.map((dose) => added(dose) / litres).filter((amount) => amount > 0)
+  const entries = amounts.length
+  const total = amounts.reduce((sum, amount) => sum + amount, 0)
   return entries === 0 ? null : { kind: 'dose', says: 'bottles and salts', entries, inferred: false, perWeek: around(total * weekly, total * weekly * DOUBT.dose, `${entries} doses`) }
 }
 
@@ -146,7 +144,7 @@ function changeFlows(history: TankHistory, parameter: Parameter, past: readonly 
   if (changes.length === 0) return []
   let [away, awayDoubt, brought] = [0, 0, 0]
   for (const change of changes) {
-    const before = pointAt(past, dayOf(change.at) - 1e-6)
+    const before = pointAt(past, entryDay(change) - 1e-6)
     away += change.fraction * before.value
     awayDoubt += change.fraction * half(before)
     brought += change.fraction * levelOfSource(history, change.sourceId, parameter)

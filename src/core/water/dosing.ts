@@ -1,3 +1,4 @@
+import { entryDay } from '../history/index-entries'
 import { LABEL_FORMS } from '../chemistry/nutrients'
 import type { Band, Planting, Product, School, TankHistory } from '../history/types'
 import { entriesOf } from '../history/entries'
@@ -130,7 +131,7 @@ export interface RootTabs {
 export function rootTabs(history: TankHistory, now: Instant): RootTabs {
   const plantings = plantingsAt(history, now).filter((planting) => planting.perch === null && speciesOf(history, planting).feedsBy === 'root')
   const areaCm2 = plantings.reduce((sum, planting) => sum + polygonArea(planting.patch), 0)
-  const last = entriesOf(history.entries, 'dose').findLast((dose) => dayOf(dose.at) <= dayOf(now) && (dose.unit === 'tablets' || productOf(history, dose)?.form === 'tablet'))
+  const last = entriesOf(history.entries, 'dose').findLast((dose) => entryDay(dose) <= dayOf(now) && (dose.unit === 'tablets' || productOf(history, dose)?.form === 'tablet'))
   const after = (days: number) => instantOf(dayOf(last?.at ?? now) + days)
   return {
     plantings, areaCm2, tablets: plantings.reduce((sum, planting) => sum + Math.max(1, Math.round(polygonArea(planting.patch) / CM2_PER_TABLET)), 0),

@@ -1,3 +1,4 @@
+import { entryDay } from '../history/index-entries'
 import { readingsOf, type EntryOf } from '../history/entries'
 import { currentLayout } from '../history/lookup'
 import type { TankHistory } from '../history/types'
@@ -71,7 +72,7 @@ const DAILY_DAYS = 190
  */
 export function estimateParameter(history: TankHistory, parameter: Parameter, now: Instant): Result<WaterEstimate> {
   const today = dayOf(now)
-  const source = readingsOf(history.entries, parameter).filter((entry) => dayOf(entry.at) <= today)
+  const source = readingsOf(history.entries, parameter).filter((entry) => entryDay(entry) <= today)
   const { label } = PARAMETER_UNITS[parameter]
   const { behaviour } = FACTS[parameter]
   if (source.length === 0) return refuse(`No ${label} reading yet: one test gives Vivero something to reckon from.`)
@@ -80,7 +81,7 @@ export function estimateParameter(history: TankHistory, parameter: Parameter, no
   const { events, fullness } = waterEvents(history, parameter, litres, from, today)
   const readings: FilterReading[] = source.map((entry) => {
     const sense = senseOf(parameter, entry.value, entry.method, entry.certainty)
-    const day = dayOf(entry.at)
+    const day = entryDay(entry)
     return { day, value: sense.mean, sd: sense.sd, interval: sense.interval, h: 1 / fullness(day) }
   })
   const { run, settings, ignore } = fit(parameter, from, readings, events, gridOf(from, today))

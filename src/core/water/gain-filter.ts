@@ -107,12 +107,12 @@ export function runGainFilter(
 export function scoreGainFilter(from: number, readings: readonly FilterReading[], events: readonly FilterEvent[], candidates: readonly FilterSettings[], doubt: Doubt | null = null): { settings: FilterSettings; logLikelihood: number; unused: number }[] {
   const nodes = orderNodes(readings, events, [])
   return candidates.map((settings) => {
-    const { innovations, logLikelihood } = forward(from, nodes, settings, doubt)
+    const { innovations, logLikelihood } = forward(from, nodes, settings, doubt, false)
     return { settings, logLikelihood, unused: innovations.filter((innovation) => !innovation.used).length }
   })
 }
 
-function forward(from: number, nodes: readonly Node[], settings: FilterSettings, doubt: Doubt | null): { steps: Step[]; innovations: Innovation[]; logLikelihood: number } {
+function forward(from: number, nodes: readonly Node[], settings: FilterSettings, doubt: Doubt | null, keepSteps = true): { steps: Step[]; innovations: Innovation[]; logLikelihood: number } {
   if (nodes.length > 0 && nodes[0].day < from) throw new RangeError('The filter cannot start after its first entry')
   const { prior } = settings
   let state: GainState = { day: from, c: prior.c, g: prior.g, cc: prior.cSd ** 2, cg: 0, gg: prior.gSd ** 2 }
@@ -125,16 +125,15 @@ function forward(from: number, nodes: readonly Node[], settings: FilterSettings,
     const before = advance(state, node, settings)
     let after = before
     if (node.reading) {
-      const use = judge(before, nodes, k, settings, doubt)
-      const { innovation, updated } = update(before, node.reading, use)
-      innovations.push(innovation)
-      after = updated
-      if (innovation.used) {
-        const s = innovation.sd ** 2
-        logLikelihood -= 0.5 * (Math.log(2 * Math.PI * s) + innovation.surprise ** 2 / s)
+      const used = judge(before, nodes, k, settings, doubt)
+      const { surprise, variance } = surpriseOf(before, node.reading)
+      innovations.push({ index: node.reading.index, day: node.day, surprise, sd: Math.sqrt(variance), used })
+      if (used) {
+        after = update(before, node.reading, surprise, variance)
+        logLikelihood -= 0.5 * (Math.log(2 * Math.PI * variance) + surprise ** 2 / variance)
       }
     }
-    steps.push({ before, after, dt, a: (node.event?.a ?? 1) * fading(settings, dt) })
+    if (keepSteps) steps.push({ before, after, dt, a: (node.event?.a ?? 1) * fading(settings, dt) })
     state = after
   }
   return { steps, innovations, logLikelihood }
@@ -150,16 +149,16 @@ function advance(state: GainState, node: Node, settings: FilterSettings): GainSt
 function judge(before: GainState, nodes: readonly Node[], at: number, settings: FilterSettings, doubt: Doubt | null): boolean {
   const reading = nodes[at].reading
   if (!doubt || !reading) return true
-  const { innovation } = update(before, reading, false)
-  if (Math.abs(innovation.surprise) <= doubt.gate * innovation.sd) return true
+  const first = surpriseOf(before, reading)
+  if (Math.abs(first.surprise) <= doubt.gate * Math.sqrt(first.variance)) return true
   let state = before
   for (let k = at + 1; k < nodes.length && nodes[k].day - reading.day <= doubt.windowDays; k++) {
     state = advance(state, nodes[k], settings)
     const next = nodes[k].reading
     if (!next) continue
-    const { surprise } = update(state, next, false).innovation
-    const bornOut = Math.sign(surprise) === Math.sign(innovation.surprise) && Math.abs(surprise) > AGREES * Math.abs(innovation.surprise)
-    if (bornOut) before.cc += innovation.surprise ** 2
+    const { surprise } = surpriseOf(state, next)
+    const bornOut = Math.sign(surprise) === Math.sign(first.surprise) && Math.abs(surprise) > AGREES * Math.abs(first.surprise)
+    if (bornOut) before.cc += first.surprise ** 2
     return bornOut
   }
   return false
@@ -190,20 +189,19 @@ export function carry(state: GainState, day: number, settings: Pick<FilterSettin
 
 /** The state after a dilution, a change with source water or a top-up. */
 export function applyEvent(state: GainState, { a, b, sd }: Omit<FilterEvent, 'day'>): GainState {
-  return { ...state, c: a * state.c + b, cc: a * a * state.cc + sd * sd, cg: a * state.cg }
+  return { day: state.day, c: a * state.c + b, g: state.g, cc: a * a * state.cc + sd * sd, cg: a * state.cg, gg: state.gg }
 }
 
-function update(state: GainState, reading: FilterReading & { index: number }, use: boolean) {
+/** Observed minus expected, and the variance with which that was expected. */
+const surpriseOf = (state: GainState, { value, h, sd }: FilterReading) => ({ surprise: value - h * state.c, variance: h * h * state.cc + sd * sd })
+
+function update(state: GainState, reading: FilterReading, surprise: number, variance: number): GainState {
   const { h } = reading
-  const variance = h * h * state.cc + reading.sd ** 2
-  const surprise = reading.value - h * state.c
-  const innovation: Innovation = { index: reading.index, day: reading.day, surprise, sd: Math.sqrt(variance), used: use }
-  if (!use) return { innovation, updated: state }
   const within = reading.interval ? moments(h * state.c, h * h * state.cc, reading.interval) : null
-  if (within) return { innovation, updated: follow(state, within.mean / h, within.variance / (h * h)) }
+  if (within) return follow(state, within.mean / h, within.variance / (h * h))
   const kc = (h * state.cc) / variance
   const kg = (h * state.cg) / variance
-  const updated: GainState = {
+  return {
     day: state.day,
     c: state.c + kc * surprise,
     g: state.g + kg * surprise,
@@ -211,7 +209,6 @@ function update(state: GainState, reading: FilterReading & { index: number }, us
     cg: state.cg - kc * h * state.cg,
     gg: state.gg - kg * h * state.cg,
   }
-  return { innovation, updated }
 }
 
 /** The state when c alone is known to have this mean and variance: g follows by regression on c. */

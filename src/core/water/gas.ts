@@ -1,3 +1,4 @@
+import { entryDay } from '../history/index-entries'
 import { carbonDioxideAtRest, chartCarbonDioxide, degassedCarbonDioxide, freeCarbonDioxide, OUTDOOR_CO2, ROOM_FACTOR } from '../chemistry/carbon-dioxide'
 import { oxygenSaturation, pressureRatio } from '../chemistry/oxygen'
 import { unionisedAmmoniaFraction } from '../chemistry/ammonia'
@@ -105,14 +106,14 @@ const COLOUR_RISE = 1.15
 /** Gas use lately against before, or null when it was not written down often enough to compare. */
 export function gasUse(history: TankHistory, now: Instant): GasUse | null {
   const today = dayOf(now)
-  const uses = entriesOf(history.entries, 'gas-use').map((entry) => ({ entry, day: dayOf(entry.at) })).filter(({ day }) => day <= today && day > today - RECENT_DAYS - BEFORE_DAYS)
+  const uses = entriesOf(history.entries, 'gas-use').map((entry) => ({ entry, day: entryDay(entry) })).filter(({ day }) => day <= today && day > today - RECENT_DAYS - BEFORE_DAYS)
   const split = today - RECENT_DAYS
   const weighed = gramsADay(uses.flatMap(({ entry, day }) => (entry.cylinderGrams === null ? [] : [{ day, grams: entry.cylinderGrams }])), split)
   const counted = (recent: boolean) => uses.flatMap(({ entry, day }) => (entry.bubblesPerSecond !== null && day > split === recent ? [entry.bubblesPerSecond] : []))
   const bubbles = { before: mean(counted(false)), now: mean(counted(true)) }
   const use = weighed ? { measure: 'grams a day' as const, ...weighed } : bubbles.before !== null && bubbles.now !== null ? { measure: 'bubbles a second' as const, before: bubbles.before, now: bubbles.now } : null
   if (!use) return null
-  const colours = entriesOf(history.entries, 'reading').filter((entry) => entry.parameter === 'co2').map((entry) => ({ value: entry.value, day: dayOf(entry.at) }))
+  const colours = entriesOf(history.entries, 'reading').filter((entry) => entry.parameter === 'co2').map((entry) => ({ value: entry.value, day: entryDay(entry) }))
   const colourBefore = mean(colours.filter(({ day }) => day <= split && day > today - RECENT_DAYS - BEFORE_DAYS).map(({ value }) => value))
   const colourNow = mean(colours.filter(({ day }) => day > split && day <= today).map(({ value }) => value))
   const rises = use.now > use.before * LEAK_RISE

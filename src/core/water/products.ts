@@ -79,5 +79,23 @@ function carbonateDegrees(product: Product): number {
   return (product.recipe ?? []).reduce((total, line) => total + degreesFrom(saltById(line.saltId), 'kh', line.gramsPerLitre), 0)
 }
 
+/**
+ * What the doses of a tank add to a parameter, canonical unit times litres: a function of the dose, zero for tablets and for what
+ * is on no shelf. Each product's label is worked out once.
+ */
+export function addedByDose(history: TankHistory, parameter: Parameter): (dose: EntryOf<'dose'>) => number {
+  const perUnit = new Map<string, number>()
+  return (dose) => {
+    const key = `${dose.productId ?? ''}|${dose.product}`
+    let known = perUnit.get(key)
+    if (known === undefined) {
+      const product = productOf(history, dose)
+      known = product && feedsWater(product) ? raises(product, parameter) : 0
+      perUnit.set(key, known)
+    }
+    return known * dose.amount
+  }
+}
+
 /** Tablets lie in the ground: what they hold reaches the roots, not the water. */
 export const feedsWater = (product: Pick<Product, 'form'>): boolean => product.form !== 'tablet'

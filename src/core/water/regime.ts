@@ -1,3 +1,4 @@
+import { entryDay } from '../history/index-entries'
 import { entriesOf } from '../history/entries'
 import { usualSource } from '../history/lookup'
 import type { TankHistory } from '../history/types'
@@ -26,8 +27,8 @@ const GRACE = 1.25
 /** The change regime over the last dozen changes before `now`. Fewer than two changes give nulls, never a guess. */
 export function changeRegime(history: TankHistory, now: Instant): ChangeRegime {
   const today = dayOf(now)
-  const changes = entriesOf(history.entries, 'water-change').filter((change) => dayOf(change.at) <= today).slice(-RECENT_CHANGES)
-  const days = changes.map((change) => dayOf(change.at))
+  const changes = entriesOf(history.entries, 'water-change').filter((change) => entryDay(change) <= today).slice(-RECENT_CHANGES)
+  const days = changes.map((change) => entryDay(change))
   const gaps = days.slice(1).map((day, i) => day - days[i])
   const routineDays = history.routines.find((routine) => routine.kind === 'water-change')?.everyDays ?? null
   const sorted = [...gaps].sort((a, b) => a - b)

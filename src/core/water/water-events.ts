@@ -1,10 +1,10 @@
+import { entryDay } from '../history/index-entries'
 import { entriesOf } from '../history/entries'
 import type { TankHistory } from '../history/types'
-import { dayOf } from '../quantity/time'
 import type { Parameter } from '../quantity/units'
 import type { FilterEvent } from './gain-filter'
 import { FACTS } from './parameters'
-import { feedsWater, productOf, raises } from './products'
+import { addedByDose } from './products'
 import { evaporation, levelOfSource } from './sources'
 
 /** Litres of a change are seldom read better than this share. Common practice. */
@@ -27,16 +27,16 @@ export interface WaterEvents {
 export function waterEvents(history: TankHistory, parameter: Parameter, litres: number, from: number, today: number): WaterEvents {
   if (FACTS[parameter].behaviour === 'settling') return { events: [], fullness: () => 1 }
   const perDay = history.vessel.evaporationLitresPerDay ?? (entriesOf(history.entries, 'top-off').length > 0 ? evaporation(history, today, litres).value : 0)
+  const added = addedByDose(history, parameter)
   const filled: number[] = [from]
   const events: FilterEvent[] = []
   const dated = [...entriesOf(history.entries, 'water-change'), ...entriesOf(history.entries, 'top-off'), ...entriesOf(history.entries, 'dose')]
-    .map((entry) => ({ entry, day: dayOf(entry.at) }))
+    .map((entry) => ({ entry, day: entryDay(entry) }))
     .filter(({ day }) => day >= from && day <= today)
     .sort((a, b) => a.day - b.day)
   for (const { entry, day } of dated) {
     if (entry.kind === 'dose') {
-      const product = productOf(history, entry)
-      const b = product && feedsWater(product) ? (raises(product, parameter) * entry.amount) / litres : 0
+      const b = added(entry) / litres
       if (b > 0) events.push({ day, a: 1, b, sd: DOSE_SPREAD * b })
       continue
     }

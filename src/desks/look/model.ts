@@ -42,14 +42,28 @@ export function lookModel(story: TankHistory, now: Instant): LookModel {
   const planted = layout ? new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', timeZone: vessel.timeZone }).format(new Date(layout.from)) : null
   const lastRound = entriesOf(story.entries, 'round').at(-1)
   const notes = varied(all)
+  const stage = stageOf(story, now)
   return {
-    slug: vessel.slug, name: vessel.name, zone: vessel.timeZone, sentence: headline(all, story.entries.length), stage: stageOf(story, now),
+    slug: vessel.slug, name: vessel.name, zone: vessel.timeZone, sentence: headline(all, story.entries.length), stage: brief(stage),
     facts: [
       `${vessel.lengthCm} × ${vessel.depthCm} × ${vessel.heightCm} cm`, `${sayNumber(netLitres(vessel, layout), 5)} L of water`, `about ${Math.round(filledMass(vessel, layout).total / 10) * 10} kg filled`,
       planted ? `planted ${planted}` : null, lastRound ? `last round ${Math.round(daysBetween(lastRound.at, now))} days ago` : 'no round yet',
     ].filter(Boolean).join(' · '),
-    notes, more: all.filter((finding) => !notes.includes(finding)), marginalia: marginalia(story, now), ticks: ticksOf(story, now), band: bandOf(story, now),
+    notes, more: all.filter((finding) => !notes.includes(finding)), marginalia: marginalia(story, stage, now), ticks: ticksOf(story, now), band: bandOf(story, now),
     alarmed: all.flatMap((finding) => (finding.level === 'act' && finding.disputed === null && finding.subject.of === 'planting' ? [finding.subject.id] : [])),
+  }
+}
+
+/** The stage without digits nobody can see, minutes and tenths of a millimetre: five years of heights halve on their way to the page. */
+function brief(stage: Stage): Stage {
+  const to = (value: number, places: number) => Number(value.toFixed(places))
+  return {
+    ...stage,
+    plantings: stage.plantings.map((staged) => ({
+      ...staged,
+      course: { ...staged.course, anchors: staged.course.anchors.map(({ day, cm, sd }) => ({ day: to(day, 3), cm: to(cm, 2), sd: to(sd, 2) })) },
+      cover: staged.cover && { ...staged.cover, points: staged.cover.points.map((point) => ({ ...point, day: to(point.day, 3), percent: to(point.percent, 1) })) },
+    })),
   }
 }
 
@@ -65,9 +79,9 @@ function varied(all: readonly Finding[]): Finding[] {
 }
 
 /** Short facts of today under the notes. */
-function marginalia(story: TankHistory, now: Instant): string[] {
+function marginalia(story: TankHistory, stage: Stage, now: Instant): string[] {
   const { vessel } = story
-  const scene = sceneOn(stageOf(story, now), dayOf(now))
+  const scene = sceneOn(stage, dayOf(now))
   const carpet = scene.plants.find(({ staged }) => staged.planting.zone === 'foreground')
   const floats = scene.plants.find(({ staged }) => staged.planting.zone === 'surface')
   const animals = story.populations.map((population) => {

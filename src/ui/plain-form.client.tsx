@@ -53,7 +53,7 @@ export function PlainForm({ groups, initial, submit, onSend, onDone, clear = [] 
               const shared = { ...form.register(field.name), ...box, id: `field-${field.name}`, 'aria-invalid': Boolean(problem), 'aria-describedby': problem ? `${field.name}-problem` : undefined }
               return (
                 <Box key={field.name} maxW="260px">
-                  <chakra.label htmlFor={`field-${field.name}`} display="block" fontSize="sm">{field.label}</chakra.label>
+                  <chakra.label htmlFor={`field-${field.name}`} display="block" fontSize="sm" mb={1}>{field.label}</chakra.label>
                   <Flex gap={1.5} align="center">
                     {field.type === 'choice' ? <chakra.select {...shared}>{field.choices?.map((choice) => <option key={choice.id} value={choice.id}>{choice.says}</option>)}</chakra.select>
                       : field.type === 'lines' ? <chakra.textarea {...shared} rows={4} w="240px" py={1.5} />

@@ -137,7 +137,7 @@ function optionsOf(field: Field, context: FormContext, parameter: string): { id:
 function Labelled({ label, name, problem, after, children }: { label: string; name: string; problem?: string; after?: string; children: React.ReactNode }) {
   return (
     <Box maxW="280px">
-      <chakra.label htmlFor={`field-${name}`} display="block" fontSize="sm">{label}</chakra.label>
+      <chakra.label htmlFor={`field-${name}`} display="block" fontSize="sm" mb={1}>{label}</chakra.label>
       <Flex gap={1.5} align="center">{children}{after ? <Box as="span" fontSize="sm" color="pencil">{after}</Box> : null}</Flex>
       {problem ? <Box id={`${name}-problem`} role="alert" color="clay" fontSize="sm" mt={0.5}>{problem}</Box> : null}
     </Box>

@@ -22,7 +22,11 @@ export async function BalancePage({ slug, of }: { slug: string; of: string | str
       {model.balance ? (
         <Flex gap={8} direction={{ base: 'column', lg: 'row' }} align="flex-start">
           <Box flex={{ lg: '0 0 66%' }} w={{ base: '100%', lg: 'auto' }} minW={0}>
-            <Streams balance={model.balance} level={model.now ? sayEstimate(model.now, unitOf(model.parameter)) : ''} name={nameOf(model.parameter)} unit={unitOf(model.parameter)} />
+            {[false, true].map((onPhone) => (
+              <Box key={String(onPhone)} display={{ base: onPhone ? 'block' : 'none', md: onPhone ? 'none' : 'block' }}>
+                <Streams balance={model.balance!} level={model.now ? sayEstimate(model.now, unitOf(model.parameter)) : ''} name={nameOf(model.parameter)} unit={unitOf(model.parameter)} onPhone={onPhone} />
+              </Box>
+            ))}
           </Box>
           <Box flex={1}><Reading model={model} balance={model.balance} /></Box>
         </Flex>

@@ -24,7 +24,7 @@ export async function BalancePage({ slug, of }: { slug: string; of: string | str
           <Box flex={{ lg: '0 0 66%' }} w={{ base: '100%', lg: 'auto' }} minW={0}>
             {[false, true].map((onPhone) => (
               <Box key={String(onPhone)} display={{ base: onPhone ? 'block' : 'none', md: onPhone ? 'none' : 'block' }}>
-                <Streams balance={model.balance!} level={model.now ? sayEstimate(model.now, unitOf(model.parameter)) : ''} name={nameOf(model.parameter)} unit={unitOf(model.parameter)} onPhone={onPhone} />
+                <Streams balance={model.balance!} level={model.now ? sayEstimate(model.now, onPhone ? '' : unitOf(model.parameter)) : ''} name={nameOf(model.parameter)} unit={unitOf(model.parameter)} onPhone={onPhone} />
               </Box>
             ))}
           </Box>

@@ -12,7 +12,7 @@ interface Sheet {
   characters: number
 }
 const DESK: Sheet = { width: 760, height: 330, tank: { left: 300, right: 460, top: 44, bottom: 286 }, label: 186, characters: 24 }
-const PHONE: Sheet = { width: 366, height: 400, tank: { left: 136, right: 230, top: 20, bottom: 384 }, label: 106, characters: 15 }
+const PHONE: Sheet = { width: 366, height: 400, tank: { left: 142, right: 224, top: 20, bottom: 384 }, label: 114, characters: 13 }
 /** The wider side of all streams together, pixels. */
 const BREADTH = 168
 const GAP = 30
@@ -52,7 +52,7 @@ export function Streams({ balance, level, name, unit, onPhone = false }: { balan
       <line x1={tank.left} x2={tank.right} y1={tank.top + 14} y2={tank.top + 14} stroke={colour('water')} strokeWidth={1.6} />
       <path d={`M${tank.left} ${tank.top}V${tank.bottom}H${tank.right}V${tank.top}`} fill="none" stroke={colour('ink')} strokeWidth={2.4} />
       <text x={middle} y={tank.top + 52} textAnchor="middle" fill={colour('ink')} className="serif" style={svgText(16, 620)}>{name}</text>
-      <text x={middle} y={tank.top + 74} textAnchor="middle" fill={colour('pencil')} style={svgText(14)}>{level}</text>
+      <text x={middle} y={tank.top + 74} textAnchor="middle" fill={colour('pencil')} style={svgText(onPhone ? 13 : 14)}>{level}</text>
       <text x={middle} y={tank.bottom - 18} textAnchor="middle" fill={colour('pencil')} style={svgText(13)}>{drift}</text>
     </svg>
   )
@@ -92,7 +92,7 @@ function Stream({ placed: { flow, breadth, far, near }, side, unit, sheet, hatch
       <title>{`${flow.says}: ${flow.perWeek.because}`}</title>
       <path d={d} fill={rest ? `url(#${hatch})` : colour(tone)} fillOpacity={rest ? 0.8 : 0.62} stroke={rest ? colour('pencil') : 'none'} strokeDasharray="4 3" />
       {side === 'in' ? <path d={`M${x1 - 9} ${y1 - 4}l7 4l-7 4`} fill="none" stroke={colour('ink')} strokeWidth={1.2} /> : <path d={`M${x1 + 1} ${y1 - 4}l7 4l-7 4`} fill="none" stroke={colour('ink')} strokeWidth={1.2} />}
-      <text x={labelX} y={far - 7 * (lines.length - 1) - 2} textAnchor={side === 'in' ? 'end' : 'start'} fill={rest ? colour('pencil') : colour('ink')} style={svgText(13, 560)}>
+      <text x={labelX} y={far - 7 * (lines.length - 1) - 2} textAnchor={side === 'in' ? 'end' : 'start'} fill={rest ? colour('pencil') : colour('ink')} style={svgText(characters < 20 ? 12 : 13, 560)}>
         {lines.map((line, i) => <tspan key={line} x={labelX} dy={i === 0 ? 0 : 14}>{line}</tspan>)}
         <tspan x={labelX} dy={15} fill={colour('pencil')} style={{ fontWeight: 450 }}>{characters < 20 ? sayEstimate(value) : `${sayEstimate(value, unit)} a week`}</tspan>
       </text>

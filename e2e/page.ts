@@ -32,6 +32,6 @@ export async function expectAccessible(page: Page, rules: string[] = []): Promis
 
 export const VIEWS = [
   ['bench', '/'], ['look', '/tanks/tarn'], ['round', '/tanks/tarn/round'], ['water', '/tanks/tarn/water'], ['rescape', '/tanks/tarn/rescape'], ['book', '/tanks/tarn/book'],
-  ['log', '/tanks/tarn/book?log=reading'], ['import', '/tanks/tarn/book/import'], ['plant', '/tanks/spring/plant'], ['set-up', '/set-up'], ['read', '/read'], ['gully', '/tanks/gully'],
+  ['log', '/tanks/tarn/book?log=reading'], ['import', '/tanks/tarn/book/import'], ['stands', '/tanks/tarn/stands'], ['set-up', '/set-up'], ['read', '/read'], ['gully', '/tanks/gully'],
   ['balance', '/tanks/tarn/water/balance'], ['changes', '/tanks/tarn/water/changes'], ['dosing', '/tanks/tarn/water/dosing'], ['gas', '/tanks/tarn/water/gas'], ['waters and bottles', '/tanks/tarn/water/kept'],
 ] as const

@@ -13,7 +13,7 @@ test('a new tank from bare glass to its first round', async ({ page }) => {
   await expect(page.locator('#waterlineCm-problem')).toContainText('above the rim')
   await page.getByLabel('Water line above the bottom').fill('32')
   await page.getByRole('button', { name: 'Put it on the bench' }).click()
-  await expect(page).toHaveURL(/tanks\/brook\/plant/)
+  await expect(page).toHaveURL(/tanks\/brook\/stands/)
 
   await page.getByLabel(/Name and place/).fill('Green stems, back left')
   for (const [label, value] of [['Stems or crowns', '10'], ['Left edge', '5'], ['Right edge', '90'], ['Front edge', '18'], ['Back edge', '26']] as const) await page.getByLabel(label).fill(value)

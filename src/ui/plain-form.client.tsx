@@ -13,7 +13,7 @@ export interface PlainField {
 }
 type Answer = { ok: true; value: string } | { ok: false; problems: { field: string; says: string }[] }
 interface Props {
-  groups: readonly { title: string; fields: readonly PlainField[] }[]
+  groups: readonly { title: string; fields: readonly PlainField[]; hint?: string }[]
   initial: Record<string, string>
   submit: string
   onSend: (values: Record<string, string>) => Promise<Answer>
@@ -65,6 +65,7 @@ export function PlainForm({ groups, initial, submit, onSend, onDone, clear = [] 
               )
             })}
           </Flex>
+          {group.hint ? <Box fontSize="sm" color="pencil" mt={1} maxW="640px">{group.hint}</Box> : null}
         </Box>
       ))}
       <Flex gap={4} align="center" mt={2}>

@@ -58,6 +58,16 @@ export function effectOf(product: Product, amount: number, litres: number): { pa
 }
 export const DOSED = ['nitrate', 'phosphate', 'potassium', 'iron', 'calcium', 'magnesium', 'gh', 'kh'] as const satisfies readonly Parameter[]
 
+/** A first dose to try, in the product's own unit, one digit: it raises what the product holds most of by about 2 mg/L, or hardness alone by half a degree. One tablet; one unit of what raises nothing. */
+export function modestDose(product: Product, litres: number): number {
+  if (product.form === 'tablet') return 1
+  const effects = effectOf(product, 1, litres)
+  const salts = effects.filter(({ parameter }) => parameter !== 'gh' && parameter !== 'kh').map(({ by }) => 2 / by)
+  const degrees = effects.filter(({ parameter }) => parameter === 'kh' || parameter === 'gh').map(({ by }) => 0.5 / by)
+  const amount = Math.min(...(salts.length > 0 ? salts : degrees))
+  return Number.isFinite(amount) ? Number(amount.toPrecision(1)) : 1
+}
+
 /** A remark on a dose or a label, never a refusal: the keeper may always overrule it. */
 export interface DoseWarning {
   kind: 'unit' | 'band' | 'accumulation'

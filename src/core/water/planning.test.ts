@@ -6,7 +6,7 @@ import { instantOf } from '../quantity/time'
 import { seededRandom } from '../quantity/random'
 import { easiest, inBuckets, JUMP_LIMITS, jumpsOf, routinesWithin } from './change-planner'
 import { fractionForTarget, steadyWithTopUp } from './dilution'
-import { accumulationBound, amountFor, dailyDoseFor, doseAfterChange, doubleUnits, effectOf, likelyElement, planOfSchool, rootTabs, warnOfDose } from './dosing'
+import { accumulationBound, amountFor, dailyDoseFor, doseAfterChange, doubleUnits, effectOf, likelyElement, modestDose, planOfSchool, rootTabs, warnOfDose } from './dosing'
 import { estimateParameter, forecastParameter } from './estimate'
 import { creepFactor, planMix } from './mixing'
 import { bandFor, schoolBand } from './parameters'
@@ -159,6 +159,15 @@ describe('dosing', () => {
     expect(checkAnalysis('powder', [{ as: 'K2O', amount: 60 }, { as: 'N', amount: 45.5 }])).toMatchObject({ ok: false, problem: expect.stringContaining('105.5 %') })
     expect(checkAnalysis('powder', [{ as: 'K2O', amount: 60 }])).toEqual({ ok: true, value: 60 })
     expect(checkAnalysis('liquid', [{ as: 'K', amount: 900 }])).toMatchObject({ ok: false })
+  })
+  test('a first dose is modest: about 2 mg/L of what a product holds most of, half a degree where it is hardness alone, one tablet', () => {
+    for (const salt of ['salt-kno3', 'salt-k2so4', 'salt-mgso4', 'salt-nahco3']) {
+      const product = saltAsProduct(salt.slice(5))
+      const most = effectOf(product, modestDose(product, 100), 100).filter(({ parameter }) => (salt === 'salt-nahco3' ? parameter === 'kh' : parameter !== 'gh' && parameter !== 'kh')).reduce((top, { by }) => Math.max(top, by), 0)
+      const aim = salt === 'salt-nahco3' ? 0.5 : 2
+      expect(most).toBeGreaterThan(aim * 0.6)
+      expect(most).toBeLessThan(aim * 1.5)
+    }
   })
   test('double units, element for ion, over the band, building up: each is said, none forbids', () => {
     expect(doubleUnits([{ as: 'N', amount: 1 }, { as: 'NO3', amount: 4.43 }])).toHaveLength(1)

@@ -80,8 +80,9 @@ export function wrongAfterTest(mean: number, sd: number, readingSd: number, band
 
 function sayWhy(parameter: Parameter, estimate: Estimate | null, band: Band, outside: number, daysAgo: number | null): string {
   const { canonical } = PARAMETER_UNITS[parameter]
-  const wanted = band.low !== null && band.high !== null ? `${sayNumber(band.low)}–${sayNumber(band.high)}` : band.high !== null ? `${sayNumber(band.high)} at most` : `${sayNumber(band.low ?? 0)} at least`
-  if (!estimate || daysAgo === null) return `never tested; ${wanted} ${canonical} is wanted`
+  const unit = parameter === 'pH' ? '' : ` ${canonical}`
+  const wanted = band.low !== null && band.high !== null ? `${sayNumber(band.low)}–${sayNumber(band.high)}` : band.high !== null ? `at most ${sayNumber(band.high)}` : `at least ${sayNumber(band.low ?? 0)}`
+  if (!estimate || daysAgo === null) return `never tested; ${wanted}${unit} is wanted`
   const chance = Math.round(outside * 100)
-  return `${sayEstimate(estimate, canonical)}, last read ${sayAgo(daysAgo)}; ${chance < 1 ? 'hardly' : `${chance} % likely`} outside ${wanted}`
+  return `${sayEstimate(estimate, unit.trim())}, last read ${sayAgo(daysAgo)}; ${chance < 1 ? 'hardly' : `${chance} % likely`} outside ${wanted}`
 }

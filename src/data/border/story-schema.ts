@@ -10,7 +10,7 @@ const size = (what: string, max: number) => amount(what).moreThan(0, SAY.positiv
 const name = (what: string) => words(what, 120).required(SAY.missing(what))
 const corner = tuple([number().required(), number().required()])
 const polygon = () => array().of(corner.required()).min(3, 'An outline needs three corners.').max(400, 'An outline has 400 corners at most.').required()
-const clock = (what: string) => string().matches(/^([01]\d|2[0-3]):[0-5]\d$/, `${what} must be a time of day like 09:30.`).required(SAY.missing(what))
+export const clock = (what: string) => string().matches(/^([01]\d|2[0-3]):[0-5]\d$/, `${what} must be a time of day like 09:30.`).required(SAY.missing(what))
 const choice = <T extends string>(values: readonly T[], what: string) => mixed<T>().oneOf([...values], `${what} is none Vivero knows.`).required(SAY.missing(what))
 
 export const timeZone = string().required(SAY.missing('The time zone')).test('zone', 'This time zone is unknown.', (zone) => {
@@ -77,7 +77,7 @@ export const plantingSchema = object({
   plantedAt: instant('The day of planting'), removedAt: maybeInstant('The day of removal'),
 }).noUnknown()
 
-const populationSchema = object({ id: ident().required(), name: name('The animals’ name'), kind: choice(['fish', 'shrimp', 'snail', 'crab', 'amphibian'] as const, 'The kind of animal'), adultLengthCm: size('Adult length', 100), since: instant('The day they came') }).noUnknown()
+export const populationSchema = object({ id: ident().required(), name: name('The animals’ name'), kind: choice(['fish', 'shrimp', 'snail', 'crab', 'amphibian'] as const, 'The kind of animal'), adultLengthCm: size('Adult length', 100), since: instant('The day they came') }).noUnknown()
 const held = (what: string, max: number) => amount(what).min(0, `${what} cannot be below zero.`).max(max, `${what} is more than water can hold (${max}).`).required(SAY.missing(what))
 const trace = (what: string, max: number) => amount(what).min(0, `${what} cannot be below zero.`).max(max, `${what} is more than water can hold (${max}).`).nullable().defined()
 export const sourceSchema = object({

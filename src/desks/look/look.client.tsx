@@ -48,7 +48,7 @@ export function Look({ model, onDispute }: { model: LookModel; onDispute: Disput
         {atToday ? model.sentence : <Box as="span" color={scene.pencil ? 'pencil' : 'ink'}>{scene.pencil ? `as Vivero expects it ${says}` : `as it stood ${says}`}</Box>}
         {atToday ? null : <chakra.button type="button" onClick={() => setOffset(0)} ml={3} fontSize="sm" color="water" textDecoration="underline" cursor="pointer" fontFamily="body">back to today</chakra.button>}
       </Flex>
-      <Box fontSize="sm" color="pencil" mb={1}>{model.facts}</Box>
+      <Box fontSize="sm" color="pencil" mb={1}>{model.facts} · <NextLink href={`/tanks/${model.slug}/stands`}>put right</NextLink></Box>
       <Box ref={wrapper} position="relative">
         <Flex gap={{ base: 4, xl: 7 }} direction={{ base: 'column', lg: 'row' }} align="flex-start">
           <Box ref={ref} flex={{ lg: '0 0 63%' }} w={{ base: '100%', lg: 'auto' }} minW={0}>
@@ -118,7 +118,7 @@ const DayTable = memo(function DayTable({ scene }: { scene: Scene }) {
 })
 
 function EmptyLayout({ slug }: { slug: string }) {
-  return <Box className="serif" p={4}>No planting is on paper yet. <NextLink href={`/tanks/${slug}/plant`}>Plant it as it stands</NextLink>.</Box>
+  return <Box className="serif" p={4}>No planting is on paper yet. <NextLink href={`/tanks/${slug}/stands`}>Plant it as it stands</NextLink>.</Box>
 }
 
 function planWidth(vessel: { lengthCm: number; depthCm: number; heightCm: number }, width: number): number {

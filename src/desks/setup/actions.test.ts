@@ -15,7 +15,7 @@ afterAll(() => close())
 const TODAY = new Date().toISOString().slice(0, 10)
 const form = (over: Record<string, string> = {}) => ({
   name: 'Brook', kind: 'display', lengthCm: '60', depthCm: '30', heightCm: '36', waterlineCm: '33', groundFront: '4', groundBack: '7', ground: 'active soil', altitudeM: '420', startedOn: '2026-01-05',
-  changeEvery: '7', changePercent: '40', sourceName: 'Tap', sourceNitrate: '5', timeZone: 'Europe/Vienna', ...over,
+  changeEvery: '7', changePercent: '40', sourceName: 'Tap', sourceNitrate: '5', timeZone: 'Europe/Vienna', lampOn: '09:30', lampHours: '7', parAtSurface: '120', gasOn: '08:00', gasOff: '15:30', ...over,
 })
 const planting = (over: Record<string, string> = {}) => ({ species: 'rotala-green', name: 'Green stems, left', zone: 'background', left: '4', right: '20', front: '18', back: '28', stems: '12', plantedOn: '2026-01-06', ...over })
 const problems = (answer: { ok: boolean; problems?: { field: string; says: string }[] }) => (answer.ok ? '' : (answer.problems ?? []).map((problem) => `${problem.field}: ${problem.says}`).join(' | '))
@@ -24,17 +24,19 @@ test('a tank is set up with its ground, its water, two routines and the usual ca
   const first = await setUpTank(form())
   expect(first).toEqual({ ok: true, value: 'brook' })
   const story = (await loadStory(db, 'brook'))!
-  expect(story.vessel).toMatchObject({ lengthCm: 60, care: { school: 'all-in-one' }, order: 1 })
+  expect(story.vessel).toMatchObject({ lengthCm: 60, care: { school: 'all-in-one' }, order: 1, lamp: { onAt: '09:30', hours: 7, parAtSurface: 120 }, gas: { onAt: '08:00', offAt: '15:30' } })
   expect(story.sources).toEqual([expect.objectContaining({ name: 'Tap', nitrateMgL: 5, conductivityUs: null })])
   expect(story.routines.map((routine) => routine.kind).sort()).toEqual(['round', 'water-change'])
   expect(await setUpTank(form())).toEqual({ ok: true, value: 'brook-2' })
   expect((await setUpTank(form({ name: '水草', startedOn: TODAY }))).ok).toBe(true)
-  expect((await listVessels(db)).map((vessel) => vessel.slug)).toEqual(['brook', 'brook-2', 'tank'])
+  expect(await setUpTank(form({ name: 'Küche, groß', gasOn: '', gasOff: '' }))).toEqual({ ok: true, value: 'kuche-gross' })
+  expect((await listVessels(db)).map((vessel) => vessel.slug)).toEqual(['brook', 'brook-2', 'tank', 'kuche-gross'])
 })
 test.each([
   ['no name', { name: ' ' }, /name: .*missing/], ['letters in a length', { lengthCm: 'long' }, /lengthCm: .*must be a number/], ['a negative depth', { depthCm: '-30' }, /depthCm: .*more than zero/],
   ['water above the rim', { waterlineCm: '40' }, /waterlineCm: .*above the rim/], ['ground to the rim', { groundBack: '36' }, /groundBack: .*reach the rim/], ['a day that is none', { startedOn: '2026-02-30' }, /startedOn: .*does not exist/],
   ['a start to come', { startedOn: '2099-01-01' }, /startedOn: .*in the future/], ['a change over the whole', { changePercent: '120' }, /changePercent: .*100 %/], ['a zone that is none', { timeZone: 'Moon/Base' }, /timeZone: .*unknown/],
+  ['gas that never ends', { gasOff: '' }, /gasOff: When does the gas go off/], ['gas that never begins', { gasOn: ' ' }, /gasOn: When does the gas come on/], ['an hour that is none', { gasOn: '25:00' }, /gasOn: .*like 09:30/], ['a lamp of 30 hours', { lampHours: '30' }, /lampHours: .*24 hours/], ['a lamp at noon', { lampOn: 'noon' }, /lampOn: .*like 09:30/],
 ])('%s: the sentence stands at its field, nothing is set up', async (_name, over, sentence) => {
   const before = (await listVessels(db)).length
   expect(problems(await setUpTank(form(over)))).toMatch(sentence)

@@ -17,7 +17,7 @@ export async function BalancePage({ slug, of }: { slug: string; of: string | str
   if (story.vessel.kind === 'terrarium') return <DryVessel slug={slug} name={story.vessel.name} />
   const model = balanceModel(story, chosen(of, BALANCED, 'nitrate'), now())
   return (
-    <WaterFrame slug={slug} page="/balance" title={<><TankName>{model.name}</TankName> {model.balance ? sentence(model.balance, model.parameter) : `has no balance of ${nameOf(model.parameter)} yet.`}</>}>
+    <WaterFrame slug={slug} page="/balance" title={<><TankName>{model.name}</TankName> {model.balance ? sentence(model.balance, model.parameter) : `has no balance of ${sayName(model.parameter)} yet.`}</>}>
       <ParameterPick slug={slug} path="/balance" offered={BALANCED} open={model.parameter} />
       {model.balance ? (
         <Flex gap={8} direction={{ base: 'column', lg: 'row' }} align="flex-start">

@@ -6,7 +6,7 @@ import type { Product } from '@/core/history/types'
 import { sayNumber, sayRange } from '@/core/quantity/say'
 import { dayOf, instantOf } from '@/core/quantity/time'
 import { PARAMETER_UNITS } from '@/core/quantity/units'
-import { accumulationBound, amountFor, dailyDoseFor, doseAfterChange, doubleUnits, effectOf, warnOfDose, type DoseWarning } from '@/core/water/dosing'
+import { accumulationBound, amountFor, dailyDoseFor, doseAfterChange, doubleUnits, effectOf, modestDose, warnOfDose, type DoseWarning } from '@/core/water/dosing'
 import { doseUnitOf, raises } from '@/core/water/products'
 import { SCHOOL_FACTS } from '@/core/water/schools'
 import NextLink from '@/ui/page-link'
@@ -48,12 +48,17 @@ function ProductSelect({ products, value, onChange, label }: { products: readonl
 
 function OneDose({ model, onDose }: { model: DosingModel; onDose: Props['onDose'] }) {
   const [productId, setProductId] = useState(model.lastDosed ?? model.products[0]?.id ?? '')
-  const [amount, setAmount] = useState(10)
+  const [typed, setTyped] = useState<number | null>(null)
   const [said, setSaid] = useState<string | null>(null)
   const [busy, start] = useTransition()
   const product = model.products.find((candidate) => candidate.id === productId)
+  const choose = (id: string) => {
+    setProductId(id)
+    setTyped(null)
+  }
   if (!product) return null
   const unit = doseUnitOf(product)
+  const amount = typed ?? modestDose(product, model.litres)
   const effects = effectOf(product, amount, model.litres)
   const warnings: DoseWarning[] = [...doubleUnits(product.analysis), ...effects.flatMap(({ parameter, by }) => {
     const facts = model.parameters.find((one) => one.parameter === parameter)
@@ -65,7 +70,7 @@ function OneDose({ model, onDose }: { model: DosingModel; onDose: Props['onDose'
   })
   return (
     <Section title="What a dose does" aside={`in ${Math.round(model.litres)} L`}>
-      <NumberInSentence key={unit} label={`Amount, ${unit}`} value={amount} onValue={setAmount} min={0.01} max={5000} /> {unit} of <ProductSelect label="Product" products={model.products} value={productId} onChange={setProductId} />
+      <NumberInSentence key={product.id} label={`Amount, ${unit}`} value={amount} onValue={setTyped} min={0.01} max={5000} /> {unit} of <ProductSelect label="Product" products={model.products} value={productId} onChange={choose} />
       {effects.length === 0 ? <Box color="pencil" mt={1}>adds nothing that Vivero follows.</Box> : (
         <Box as="ul" listStyleType="none" m={0} p={0} mt={2}>
           {effects.map(({ parameter, by }) => {

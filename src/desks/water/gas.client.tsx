@@ -74,7 +74,7 @@ const DAY = { width: 640, height: 190, left: 34, bottom: 26, top: 12 } as const
 
 /** The day's course from the hours of the gas, lamps above it. */
 function Day({ model }: { model: GasModel }) {
-  if (!model.day || !model.gas) return <Section title="Over the day">No gas is given here: CO2 is what air, animals and plants leave.</Section>
+  if (!model.day || !model.gas) return <Section title="Over the day">No gas is given here: CO2 is what air, animals and plants leave. <NextLink href={`/tanks/${model.slug}/stands`}>It is given: say when</NextLink></Section>
   const most = Math.max(40, ...model.day.map((point) => point.value))
   const x = (hour: number) => DAY.left + (hour / 24) * (DAY.width - DAY.left - 24)
   const y = (value: number) => DAY.height - DAY.bottom - (value / most) * (DAY.height - DAY.bottom - DAY.top)

@@ -8,6 +8,7 @@ import type { Band, Product, SourceWater, WaterCare } from '@/core/history/types
 import { sayNumber } from '@/core/quantity/say'
 import type { Parameter } from '@/core/quantity/units'
 import { doubleUnits } from '@/core/water/dosing'
+import { OpenItem } from '@/ui/open-item.client'
 import { PlainForm, type PlainField } from '@/ui/plain-form.client'
 import { Section } from './frame'
 import { nameOf, unitOf } from './parameter-name'
@@ -44,34 +45,25 @@ export function Kept(props: Props) {
       <Box flex={1} minW={0}>
         <Section title="Source waters">
           {sources.map((source) => (
-            <Item key={source.id} title={source.name} says={`${source.kind}, GH ${sayNumber(source.ghDegrees)}, KH ${sayNumber(source.khDegrees)}, nitrate ${sayNumber(source.nitrateMgL)}, pH ${sayNumber(source.pH)}, ${sayNumber(source.temperatureC)} °C`} open={open === source.id} onToggle={() => toggle(source.id)}>
+            <OpenItem key={source.id} title={source.name} says={`${source.kind}, GH ${sayNumber(source.ghDegrees)}, KH ${sayNumber(source.khDegrees)}, nitrate ${sayNumber(source.nitrateMgL)}, pH ${sayNumber(source.pH)}, ${sayNumber(source.temperatureC)} °C`} open={open === source.id} onToggle={() => toggle(source.id)}>
               <SourceForm source={source} onSend={(fields) => onSource(source.id, fields)} />
-            </Item>
+            </OpenItem>
           ))}
-          <Item title="Another water" says="tap, rain, reverse osmosis …" open={open === 'new-source'} onToggle={() => toggle('new-source')}><SourceForm source={null} onSend={(fields) => onSource(null, fields)} /></Item>
+          <OpenItem title="Another water" says="tap, rain, reverse osmosis …" open={open === 'new-source'} onToggle={() => toggle('new-source')}><SourceForm source={null} onSend={(fields) => onSource(null, fields)} /></OpenItem>
         </Section>
         <Section title="The shelf">
           {products.map((product) => (
-            <Item key={product.id} title={product.name} says={sayContents(product)} open={open === product.id} onToggle={() => toggle(product.id)}>
+            <OpenItem key={product.id} title={product.name} says={sayContents(product)} open={open === product.id} onToggle={() => toggle(product.id)}>
               <ProductForm {...props} product={product} onSend={(fields) => onProduct(product.id, fields)} />
               <Drop name={product.name} onDrop={() => onDrop(product.id)} />
-            </Item>
+            </OpenItem>
           ))}
-          <Item title="Another bottle, powder, tablet or stock" says="by its label, or by your recipe" open={open === 'new-product'} onToggle={() => toggle('new-product')}><ProductForm {...props} product={null} onSend={(fields) => onProduct(null, fields)} /></Item>
+          <OpenItem title="Another bottle, powder, tablet or stock" says="by its label, or by your recipe" open={open === 'new-product'} onToggle={() => toggle('new-product')}><ProductForm {...props} product={null} onSend={(fields) => onProduct(null, fields)} /></OpenItem>
         </Section>
         <Section title="Habits"><HabitsForm {...props} /></Section>
       </Box>
       <Box flex={1} minW={0}><Section title="Bands" aside="empty: no limit on that side"><BandsForm {...props} /></Section></Box>
     </Flex>
-  )
-}
-
-function Item({ title, says, open, onToggle, children }: { title: string; says: string; open: boolean; onToggle: () => void; children: React.ReactNode }) {
-  return (
-    <Box borderBottom="1px solid" borderColor="rule" py={1.5}>
-      <chakra.button type="button" onClick={onToggle} aria-expanded={open} cursor="pointer" textAlign="left" w="100%" minH="38px"><b>{title}</b> <Box as="span" color="pencil" fontSize="sm">{says}</Box></chakra.button>
-      {open ? <Box mt={2} pl={3} borderLeft="2px solid" borderColor="rule">{children}</Box> : null}
-    </Box>
   )
 }
 

@@ -1,0 +1,127 @@
+'use client'
+
+import { Box, chakra, Flex } from '@chakra-ui/react'
+import { useRouter } from 'next/navigation'
+import { useState, useTransition } from 'react'
+import { OpenItem } from '@/ui/open-item.client'
+import { PlainForm } from '@/ui/plain-form.client'
+import { plant } from './actions'
+import { choices, glassGroups, number, plantingGroups } from './form-groups'
+import { addAnimals, place, pull, putBack, putRight, putTankRight, takeOut } from './stands-actions'
+
+type Fields = Record<string, string>
+export interface StandsModel {
+  slug: string
+  today: string
+  glass: Fields
+  glassSays: string
+  plantings: { id: string; stake: string; name: string; says: string; fields: Fields }[]
+  pulled: { id: string; stake: string; name: string; says: string }[]
+  pieces: { id: string; label: string; says: string }[]
+  takenOut: { id: string; label: string }[]
+  animals: { id: string; name: string; says: string }[]
+  species: { id: string; says: string }[]
+}
+
+/** What stands on paper, each line open to be put right. One is open at a time. */
+export function Stands({ model }: { model: StandsModel }) {
+  const [open, setOpen] = useState<string | null>(model.plantings.length === 0 ? 'new-planting' : null)
+  const toggle = (key: string) => setOpen((before) => (before === key ? null : key))
+  const item = (key: string) => ({ open: open === key, onToggle: () => toggle(key) })
+  return (
+    <>
+      <Part title="Plantings">
+        {model.plantings.map((planting) => (
+          <OpenItem key={planting.id} title={`${planting.stake} ${planting.name}`} says={planting.says} {...item(planting.id)}>
+            <Sheet submit="Put it right" initial={planting.fields} groups={plantingGroups(model.pieces)} onSend={(fields) => putRight(model.slug, planting.id, fields)} says={() => 'Put right.'} />
+            <Box mt={4}><Sheet submit={`Pull out ${planting.stake}`} initial={{ removedOn: model.today }} groups={[{ title: 'Or pull it out', fields: [{ name: 'removedOn', label: 'On', type: 'date' }], hint: 'Its record stays. No plant goes into the wild: compost it dry, and check which species are restricted where you live.' }]} onSend={(fields) => pull(model.slug, planting.id, fields)} says={() => 'Pulled out.'} /></Box>
+          </OpenItem>
+        ))}
+        <OpenItem title={model.plantings.length === 0 ? 'A planting' : 'Another planting'} says="by its edges in the plan" {...item('new-planting')}>
+          <Sheet
+            submit="Plant it" initial={{ species: model.species[0]?.id ?? '', name: '', zone: 'background', left: '', right: '', front: '', back: '', stems: '', plantedOn: model.today, grownOn: '', grownAtCm: '' }} clear={['name', 'left', 'right', 'front', 'back', 'stems']}
+            groups={[{ title: 'Species', fields: [{ name: 'species', label: 'Species', type: 'choice', choices: model.species }] }, ...plantingGroups(model.pieces)]} onSend={(fields) => plant(model.slug, fields)} says={(stake) => `${stake} stands in the plan.`}
+          />
+        </OpenItem>
+        {model.pulled.map((planting) => <Again key={planting.id} says={`${planting.stake} ${planting.name}, ${planting.says}`} button="it stands still" onAgain={() => pull(model.slug, planting.id, null)} />)}
+      </Part>
+      <Part title="Stones and wood">
+        {model.pieces.map((piece) => (
+          <OpenItem key={piece.id} title={piece.label} says={piece.says} {...item(piece.id)}>
+            <Box fontSize="sm" color="pencil" mb={2}>A stone is heavy and glass is not forgiving: lift with two, let it down on grit, never on the bare bottom.</Box>
+            <Again says="" button="take it out of the layout" onAgain={() => takeOut(model.slug, piece.id)} />
+          </OpenItem>
+        ))}
+        <OpenItem title={model.pieces.length === 0 ? 'A piece' : 'Another piece'} says="drawn from its measures" {...item('new-piece')}>
+          <Sheet
+            submit="Put it in" initial={{ label: '', material: 'stone', left: '', right: '', front: '', back: '', topCm: '', focal: 'false' }} clear={['label', 'left', 'right', 'front', 'back', 'topCm']}
+            groups={[
+              { title: 'What', fields: [{ name: 'label', label: 'Name, like “the big stone”', type: 'text' }, { name: 'material', label: 'Of', type: 'choice', choices: choices(['stone', 'wood']) }, { name: 'focal', label: 'In the layout it is', type: 'choice', choices: [{ id: 'false', says: 'one of several' }, { id: 'true', says: 'the main piece' }] }] },
+              { title: 'Where', fields: [number('left', 'Left edge', 'cm from the left'), number('right', 'Right edge', 'cm'), number('front', 'Front edge', 'cm from the front'), number('back', 'Back edge', 'cm'), number('topCm', 'Its top', 'cm above the bottom')] },
+            ]}
+            onSend={(fields) => place(model.slug, fields)} says={(label) => `${label} stands in the layout.`}
+          />
+        </OpenItem>
+        {model.takenOut.map((piece) => <Again key={piece.id} says={`${piece.label}, taken out`} button="put it back" onAgain={() => putBack(model.slug, piece.id)} />)}
+      </Part>
+      <Part title="Animals">
+        {model.animals.map((animals) => <Box key={animals.id} borderBottom="1px solid" borderColor="rule" py={2.5}><b>{animals.name}</b> <Box as="span" color="pencil" fontSize="sm">{animals.says}</Box></Box>)}
+        <OpenItem title={model.animals.length === 0 ? 'Animals' : 'Others'} says="of one kind, with how many came" {...item('new-animals')}>
+          <Sheet
+            submit="They live here" initial={{ name: '', kind: 'fish', adultLengthCm: '', count: '', since: model.today }} clear={['name', 'adultLengthCm', 'count']}
+            groups={[{ title: 'Who', fields: [{ name: 'name', label: 'Name', type: 'text' }, { name: 'kind', label: 'Kind', type: 'choice', choices: choices(['fish', 'shrimp', 'snail', 'crab', 'amphibian']) }, number('adultLengthCm', 'Adult length', 'cm'), number('count', 'How many'), { name: 'since', label: 'Since', type: 'date' }], hint: 'Test ammonia and nitrite before animals go in; send a few ahead of a shoal. Births, deaths, counts and moves are written down in the Book.' }]}
+            onSend={(fields) => addAnimals(model.slug, fields)} says={(name) => `${name} live here.`}
+          />
+        </OpenItem>
+      </Part>
+      <Part title="Glass, lamp and gas">
+        <OpenItem title="As they are" says={model.glassSays} {...item('glass')}>
+          <Sheet submit="Put it right" initial={model.glass} groups={glassGroups()} onSend={(fields) => putTankRight(model.slug, fields)} says={() => 'Put right; the Book says what it was before.'} />
+        </OpenItem>
+      </Part>
+    </>
+  )
+}
+
+function Part({ title, children }: { title: string; children: React.ReactNode }) {
+  return (
+    <Box as="section" mb={6}>
+      <Box as="h2" className="serif" fontSize="md" fontWeight={620} borderBottom="1px solid" borderColor="ink">{title}</Box>
+      {children}
+    </Box>
+  )
+}
+
+type Send = (fields: Fields) => ReturnType<typeof plant>
+
+function Sheet({ says, ...form }: Omit<React.ComponentProps<typeof PlainForm>, 'onDone' | 'onSend'> & { onSend: Send; says: (value: string) => string }) {
+  const router = useRouter()
+  return (
+    <PlainForm
+      {...form}
+      onDone={(value) => {
+        router.refresh()
+        return says(value)
+      }}
+    />
+  )
+}
+
+/** One thing that can be undone, and what it said when it could not. */
+function Again({ says, button, onAgain }: { says: string; button: string; onAgain: () => ReturnType<typeof plant> }) {
+  const router = useRouter()
+  const [busy, start] = useTransition()
+  const [problem, setProblem] = useState<string | null>(null)
+  const act = () => start(async () => {
+    const answer = await onAgain()
+    setProblem(answer.ok ? null : answer.problems.map((one) => one.says).join(' '))
+    if (answer.ok) router.refresh()
+  })
+  return (
+    <Flex gap={3} align="center" wrap="wrap" py={1} fontSize="sm">
+      {says ? <Box as="span" color="pencil">{says}</Box> : null}
+      <chakra.button type="button" disabled={busy} onClick={act} minH="38px" color="water" textDecoration="underline" cursor="pointer">{button}</chakra.button>
+      {problem ? <Box as="span" role="alert" color="clay">{problem}</Box> : null}
+    </Flex>
+  )
+}

@@ -7,7 +7,7 @@ import { useState } from 'react'
 export interface PlainField {
   name: string
   label: string
-  type: 'number' | 'text' | 'date' | 'choice' | 'lines'
+  type: 'number' | 'text' | 'date' | 'time' | 'choice' | 'lines'
   choices?: readonly { id: string; says: string }[]
   after?: string
 }
@@ -22,6 +22,7 @@ interface Props {
   /** Fields to empty after a success. */
   clear?: readonly string[]
 }
+const WIDTHS: Partial<Record<PlainField['type'], string>> = { number: '100px', time: '140px', date: '170px' }
 const box = { border: '1px solid', borderColor: 'graphite', bg: 'paper', px: 2, minH: '42px', borderRadius: 0, maxW: '100%' } as const
 
 /** A form of labelled fields in groups: problems stand at their field, nothing typed is lost. */
@@ -57,7 +58,7 @@ export function PlainForm({ groups, initial, submit, onSend, onDone, clear = [] 
                   <Flex gap={1.5} align="center">
                     {field.type === 'choice' ? <chakra.select {...shared}>{field.choices?.map((choice) => <option key={choice.id} value={choice.id}>{choice.says}</option>)}</chakra.select>
                       : field.type === 'lines' ? <chakra.textarea {...shared} rows={4} w="240px" py={1.5} />
-                      : <chakra.input {...shared} type={field.type === 'date' ? 'date' : 'text'} inputMode={field.type === 'number' ? 'decimal' : undefined} w={field.type === 'number' ? '100px' : '220px'} autoComplete="off" />}
+                      : <chakra.input {...shared} type={field.type === 'date' || field.type === 'time' ? field.type : 'text'} inputMode={field.type === 'number' ? 'decimal' : undefined} w={WIDTHS[field.type] ?? '220px'} autoComplete="off" />}
                     {field.after ? <Box as="span" fontSize="sm" color="pencil">{field.after}</Box> : null}
                   </Flex>
                   {problem ? <Box id={`${field.name}-problem`} role="alert" color="clay" fontSize="sm">{problem}</Box> : null}

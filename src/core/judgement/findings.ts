@@ -1,4 +1,4 @@
-import { entriesOf } from '../history/entries'
+import { entriesOf, type Entry } from '../history/entries'
 import { storyUntil } from '../history/lookup'
 import type { TankHistory } from '../history/types'
 import { daysBetween, type Instant } from '../quantity/time'
@@ -35,9 +35,9 @@ export function findings(history: TankHistory, now: Instant): Finding[] {
     .sort((a, b) => Number(a.disputed !== null) - Number(b.disputed !== null) || RANK[a.level] - RANK[b.level] || b.weight - a.weight)
 }
 
-/** The tank today in one sentence, to go on from its name: the two weightiest clauses, or that all is well. */
-export function headline(all: readonly Finding[], entries: number): string {
-  if (entries === 0) return 'has no entry yet; walk the first round.'
+/** The tank today in one sentence, to go on from its name: the two weightiest clauses, or that all is well. Notes alone are no observation. */
+export function headline(all: readonly Finding[], entries: readonly Entry[]): string {
+  if (entries.every((entry) => entry.kind === 'note')) return 'has no entry yet; walk the first round.'
   const live = all.filter((finding) => finding.disputed === null)
   const pressing = live.filter((finding) => finding.level !== 'good')
   if (pressing.length === 0) return live.length > 0 ? `${live[0].clause}, and nothing presses.` : 'is quiet; nothing presses.'

@@ -38,13 +38,14 @@ describe('findings', () => {
     const dispute = { id: 'd1', kind: 'disagreement', at: NOW, certainty: 'measured', by: 'keeper', note: null, expected: null, finding: first.key, why: 'The card was wet.' } as Entry
     const disputed = findings({ ...tarn, entries: [...tarn.entries, dispute] }, NOW)
     expect(disputed.at(-1)).toMatchObject({ key: first.key, disputed: { why: 'The card was wet.' } })
-    expect(headline(disputed, 1)).not.toContain(first.clause)
+    expect(headline(disputed, tarn.entries)).not.toContain(first.clause)
     const later = instantOf(Date.parse(NOW) / 86_400_000 + 31)
     expect(findings({ ...tarn, entries: [...tarn.entries, dispute] }, later).find((finding) => finding.key === first.key)?.disputed ?? null).toBeNull()
   })
   test('the headline is a sentence that goes on from the name', () => {
-    for (const story of [tarn, spring, gully]) expect(headline(findings(story, NOW), story.entries.length)).toMatch(/^[a-z].*\.$/)
-    expect(headline([], 0)).toContain('no entry yet')
+    for (const story of [tarn, spring, gully]) expect(headline(findings(story, NOW), story.entries)).toMatch(/^[a-z].*\.$/)
+    expect(headline([], [])).toContain('no entry yet')
+    expect(headline([], tarn.entries.filter((one) => one.kind === 'note'))).toContain('no entry yet')
   })
   test('an empty tank gives no finding and no error', () => expect(findings(tank(), at(1))).toEqual([]))
   test('half the water when it is needed: the suggested change brings it near the target', () => {

@@ -73,7 +73,7 @@ function BenchPlace({ tank: { story, due, notes }, at }: { tank: BenchTank; at: 
         </NextLink>
       </Box>
       <Box pt={4}>
-        <Box className="serif" fontSize="md"><NextLink href={`/tanks/${vessel.slug}`}><b>{vessel.name}</b></NextLink> {headline(notes, entries.length)}</Box>
+        <Box className="serif" fontSize="md"><NextLink href={`/tanks/${vessel.slug}`}><b>{vessel.name}</b></NextLink> {headline(notes, entries)}</Box>
         <Box as="ul" listStyleType="none" m={0} p={0} mt={2} fontSize="sm">
           {due.length === 0 ? <Box as="li" color="pencil">Nothing due today.</Box> : due.map((task) => (
             <Box as="li" key={task.routineId}>

@@ -48,7 +48,7 @@ export function Look({ model, onDispute }: { model: LookModel; onDispute: Disput
         {atToday ? model.sentence : <Box as="span" color={scene.pencil ? 'pencil' : 'ink'}>{scene.pencil ? `as Vivero expects it ${says}` : `as it stood ${says}`}</Box>}
         {atToday ? null : <chakra.button type="button" onClick={() => setOffset(0)} ml={3} fontSize="sm" color="water" textDecoration="underline" cursor="pointer" fontFamily="body">back to today</chakra.button>}
       </Flex>
-      <Box fontSize="sm" color="pencil" mb={1}>{model.facts} · <NextLink href={`/tanks/${model.slug}/stands`}>put right</NextLink></Box>
+      <Box fontSize="sm" color="pencil" mb={1}>{model.facts} · <Box as="span" color="water" textDecoration="underline"><NextLink href={`/tanks/${model.slug}/stands`}>put right</NextLink></Box></Box>
       <Box ref={wrapper} position="relative">
         <Flex gap={{ base: 4, xl: 7 }} direction={{ base: 'column', lg: 'row' }} align="flex-start">
           <Box ref={ref} flex={{ lg: '0 0 63%' }} w={{ base: '100%', lg: 'auto' }} minW={0}>

@@ -44,7 +44,7 @@ export function lookModel(story: TankHistory, now: Instant): LookModel {
   const notes = varied(all)
   const stage = stageOf(story, now)
   return {
-    slug: vessel.slug, name: vessel.name, zone: vessel.timeZone, sentence: headline(all, story.entries.length), stage: brief(stage),
+    slug: vessel.slug, name: vessel.name, zone: vessel.timeZone, sentence: headline(all, story.entries), stage: brief(stage),
     facts: [
       `${vessel.lengthCm} × ${vessel.depthCm} × ${vessel.heightCm} cm`, `${sayNumber(netLitres(vessel, layout), 5)} L of water`, `about ${Math.round(filledMass(vessel, layout).total / 10) * 10} kg filled`,
       planted ? `planted ${planted}` : null, lastRound ? `last round ${Math.round(daysBetween(lastRound.at, now))} days ago` : 'no round yet',

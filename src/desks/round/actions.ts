@@ -61,7 +61,7 @@ export async function finishRound(slug: string, raw: unknown): Promise<Attempt<R
       const given = answers.values[question.key]
       return given && question.expected && !heldTrue(question.expected, given.value)
     })
-    return { minutes, answers: Object.keys(answers.values).length, outside: outside.map((question) => (question.stake ? `${question.stake} ${question.says}` : question.says)), sentence: headline(notes, story.entries.length), notes: notes.slice(0, 4) }
+    return { minutes, answers: Object.keys(answers.values).length, outside: outside.map((question) => (question.stake ? `${question.stake} ${question.says}` : question.says)), sentence: headline(notes, story.entries), notes: notes.slice(0, 4) }
   })
   if (answer.ok) revalidatePath('/', 'layout')
   return answer

@@ -2,6 +2,8 @@ import type { PlainField } from '@/ui/plain-form.client'
 
 export const number = (name: string, label: string, after = ''): PlainField => ({ name, label, type: 'number', after })
 export const choices = (ids: readonly string[]) => ids.map((id) => ({ id, says: id }))
+export const edges: readonly PlainField[] = [number('left', 'Left edge', 'cm'), number('right', 'Right edge', 'cm'), number('front', 'Front edge', 'cm'), number('back', 'Back edge', 'cm')]
+export const EDGES_HINT = 'Left and right from the left glass, front and back from the front glass, inside.'
 type Group = { title: string; fields: readonly PlainField[]; hint?: string }
 
 /** What is asked of the glass, lamp and gas: the tank, its measures, its light. */
@@ -10,7 +12,7 @@ export function glassGroups(): [Group, Group, Group] {
     { title: 'The tank', fields: [{ name: 'name', label: 'Name', type: 'text' }, { name: 'kind', label: 'Kind', type: 'choice', choices: choices(['display', 'nursery', 'paludarium', 'holding', 'terrarium']) }, number('altitudeM', 'Altitude', 'm'), { name: 'timeZone', label: 'Time zone', type: 'text' }] },
     { title: 'Inside measures', fields: [number('lengthCm', 'Length, left to right', 'cm'), number('depthCm', 'Depth, front to back', 'cm'), number('heightCm', 'Height', 'cm'), number('waterlineCm', 'Water line above the bottom', 'cm')] },
     {
-      title: 'Lamp and gas', fields: [{ name: 'lampOn', label: 'Lamp on at', type: 'text' }, number('lampHours', 'for', 'h'), number('parAtSurface', 'Light at the surface', 'µmol'), { name: 'gasOn', label: 'CO2 on at', type: 'text' }, { name: 'gasOff', label: 'CO2 off at', type: 'text' }],
+      title: 'Lamp and gas', fields: [{ name: 'lampOn', label: 'Lamp on at', type: 'time' }, number('lampHours', 'for', 'h'), number('parAtSurface', 'Light at the surface', 'µmol'), { name: 'gasOn', label: 'CO2 on at', type: 'time' }, { name: 'gasOff', label: 'CO2 off at', type: 'time' }],
       hint: 'Nobody measured the light? A weak lamp gives about 60 µmol at the surface, a middling one 120, a strong one 250 (common practice). A ramped twelve-hour day counts as about eight hours. No CO2: leave its hours empty.',
     },
   ]
@@ -20,7 +22,7 @@ export function glassGroups(): [Group, Group, Group] {
 export function plantingGroups(pieces: readonly { id: string; label: string }[]): Group[] {
   return [
     { title: 'What', fields: [{ name: 'name', label: 'Name and place, like “Green stems, back left”', type: 'text' }, { name: 'zone', label: 'Zone', type: 'choice', choices: choices(['background', 'midground', 'foreground', 'surface', 'hardscape']) }, number('stems', 'Stems or crowns'), { name: 'plantedOn', label: 'Planted on', type: 'date' }] },
-    { title: 'Where, in the plan', fields: [number('left', 'Left edge', 'cm from the left'), number('right', 'Right edge', 'cm'), number('front', 'Front edge', 'cm from the front'), number('back', 'Back edge', 'cm')] },
+    { title: 'Where, in the plan', fields: edges, hint: EDGES_HINT },
     ...(pieces.length > 0 ? [{ title: 'On what', fields: [{ name: 'grownOn', label: 'It grows on', type: 'choice' as const, choices: [{ id: '', says: 'the ground' }, ...pieces.map(({ id, label }) => ({ id, says: label }))] }, number('grownAtCm', 'at a height of', 'cm above the bottom')] }] : []),
   ]
 }

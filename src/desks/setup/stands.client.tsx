@@ -3,10 +3,11 @@
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import { useRouter } from 'next/navigation'
 import { useState, useTransition } from 'react'
+import { Stake } from '@/ui/marks/stake'
 import { OpenItem } from '@/ui/open-item.client'
 import { PlainForm } from '@/ui/plain-form.client'
 import { plant } from './actions'
-import { choices, glassGroups, number, plantingGroups } from './form-groups'
+import { choices, edges, EDGES_HINT, glassGroups, number, plantingGroups } from './form-groups'
 import { addAnimals, place, pull, putBack, putRight, putTankRight, takeOut } from './stands-actions'
 
 type Fields = Record<string, string>
@@ -32,7 +33,7 @@ export function Stands({ model }: { model: StandsModel }) {
     <>
       <Part title="Plantings">
         {model.plantings.map((planting) => (
-          <OpenItem key={planting.id} title={`${planting.stake} ${planting.name}`} says={planting.says} {...item(planting.id)}>
+          <OpenItem key={planting.id} mark={<Stake code={planting.stake} />} title={planting.name} says={planting.says} {...item(planting.id)}>
             <Sheet submit="Put it right" initial={planting.fields} groups={plantingGroups(model.pieces)} onSend={(fields) => putRight(model.slug, planting.id, fields)} says={() => 'Put right.'} />
             <Box mt={4}><Sheet submit={`Pull out ${planting.stake}`} initial={{ removedOn: model.today }} groups={[{ title: 'Or pull it out', fields: [{ name: 'removedOn', label: 'On', type: 'date' }], hint: 'Its record stays. No plant goes into the wild: compost it dry, and check which species are restricted where you live.' }]} onSend={(fields) => pull(model.slug, planting.id, fields)} says={() => 'Pulled out.'} /></Box>
           </OpenItem>
@@ -57,7 +58,7 @@ export function Stands({ model }: { model: StandsModel }) {
             submit="Put it in" initial={{ label: '', material: 'stone', left: '', right: '', front: '', back: '', topCm: '', focal: 'false' }} clear={['label', 'left', 'right', 'front', 'back', 'topCm']}
             groups={[
               { title: 'What', fields: [{ name: 'label', label: 'Name, like “the big stone”', type: 'text' }, { name: 'material', label: 'Of', type: 'choice', choices: choices(['stone', 'wood']) }, { name: 'focal', label: 'In the layout it is', type: 'choice', choices: [{ id: 'false', says: 'one of several' }, { id: 'true', says: 'the main piece' }] }] },
-              { title: 'Where', fields: [number('left', 'Left edge', 'cm from the left'), number('right', 'Right edge', 'cm'), number('front', 'Front edge', 'cm from the front'), number('back', 'Back edge', 'cm'), number('topCm', 'Its top', 'cm above the bottom')] },
+              { title: 'Where', fields: [...edges, number('topCm', 'Its top', 'cm above the bottom')], hint: EDGES_HINT },
             ]}
             onSend={(fields) => place(model.slug, fields)} says={(label) => `${label} stands in the layout.`}
           />

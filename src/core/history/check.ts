@@ -1,3 +1,4 @@
+import { doseUnitOf, productOf } from '../water/products'
 import { heightCourse, heightOn } from '../plants/height'
 import { dayOf, type Instant } from '../quantity/time'
 import { toCanonical } from '../quantity/units'
@@ -11,6 +12,7 @@ export interface EntryProblem {
 }
 
 const FUTURE_GRACE_DAYS = 5 / 1440
+const SAID_UNITS = { mL: 'millilitres', g: 'grams', tablets: 'tablets' } as const
 /** Slack on a plant's estimated height before a trim above it is called a slip, cm. */
 const TRIM_SLACK_CM = 3
 
@@ -30,6 +32,10 @@ export function checkEntry(entry: Entry, history: TankHistory, now: Instant, lit
   }
   if (entry.kind === 'water-change' && entry.litres > litres * 1.05) say('litres', `The tank holds ${Math.round(litres)} L; a change cannot take ${Math.round(entry.litres)} L.`)
   if (entry.kind === 'top-off' && entry.litres > litres) say('litres', `The tank holds ${Math.round(litres)} L; a top-up cannot be ${Math.round(entry.litres)} L.`)
+  if (entry.kind === 'dose') {
+    const product = productOf(history, entry)
+    if (product && doseUnitOf(product) !== entry.unit) say('unit', `${product.name} is measured in ${SAID_UNITS[doseUnitOf(product)]}, not in ${SAID_UNITS[entry.unit]}.`)
+  }
   if (entry.kind === 'stock' && !history.populations.some((population) => population.id === entry.populationId)) say('populationId', 'These animals are not in this tank.')
   if (entry.kind === 'reading') {
     const canonical = toCanonical(entry.parameter, entry.entered.value, entry.entered.unit)

@@ -4,7 +4,7 @@ import { instantOf } from '../quantity/time'
 import { checkEntry } from './check'
 import { describeEntry, placeName, plantingName } from './describe'
 import type { Entry } from './entries'
-import { ofKind, ofParameter, ofPlanting } from './index-entries'
+import { byId, entryDay, ofKind, ofParameter, ofPlanting } from './index-entries'
 import { currentLayout, headCount, plantingsAt, speciesOf, storyUntil, usualSource } from './lookup'
 
 const at = (day: number) => instantOf(DAY0 + day)
@@ -18,6 +18,12 @@ describe('drawers of the journal', () => {
     if (kind === 'trim') return entry(day, 'trim', { plantingId: STEMS.id, fromCm: null, toCm: 5 })
     return height(day, kind === 'height-s' ? STEMS.id : CARPET.id, 10)
   }
+  test('an entry is found by its id; its day is the day of its time, however often it is asked', () => {
+    const journal = [nitrate(3, 10), change(4, 0.3)]
+    expect(byId(journal, journal[1].id)).toBe(journal[1])
+    expect(byId(journal, 'nobody')).toBeUndefined()
+    expect([entryDay(journal[0]), entryDay(journal[0])]).toEqual([DAY0 + 3, DAY0 + 3])
+  })
   test('what the drawers hold is what a walk through the journal finds, in its order (property)', () => {
     fc.assert(fc.property(fc.array(fc.tuple(kinds, fc.integer({ min: 0, max: 90 })), { maxLength: 60 }), (rows) => {
       const journal = rows.map(([kind, day]) => make(kind, day))
@@ -101,4 +107,11 @@ describe('what a story makes of an entry', () => {
     ['a sign on a planting that is not here', entry(5, 'sign', { sign: 'holes', place: { of: 'planting', id: 'x' } }), ['place']],
     ['a sound one', entry(5, 'sign', { sign: 'holes', place: { of: 'planting', id: STEMS.id } }), []],
   ])('%s', (_name, one, expected) => expect(fields(one)).toEqual(expected))
+})
+
+test('what is known to be a powder is not dosed in millilitres; what is on no shelf is dosed as it was written', () => {
+  const dose = (product: string, productId: string | null, unit: 'g' | 'mL' | 'tablets') => checkEntry(entry(3, 'dose', { product, productId, amount: 1, unit }), tank(), NOW, 80)
+  expect(dose('potassium nitrate', 'salt-kno3', 'mL')).toEqual([{ field: 'unit', says: 'potassium nitrate is measured in grams, not in millilitres.' }])
+  expect(dose('potassium nitrate', 'salt-kno3', 'g')).toEqual([])
+  expect(dose('something blue', null, 'mL')).toEqual([])
 })

@@ -34,7 +34,7 @@ export function nitrateFinding(history: TankHistory, conditions: Conditions, now
     key: 'nitrate', subject: { of: 'water' } as const, because, disputed: null,
     wouldChangeMyMind: `One drop test today. Below ${sayNumber(Math.max(0, estimate.now.low))} or above ${sayNumber(estimate.now.high)} mg/L and this is wrong.`,
   }
-  const standing = `Nitrate stands near ${sayEstimate(estimate.now)} mg/L and gains ${sayNumber(estimate.gainPerDay.value, 0.15)} a day.`
+  const standing = `Nitrate stands near ${sayEstimate(estimate.now)} mg/L and ${estimate.gainPerDay.value < 0 ? 'loses' : 'gains'} ${sayNumber(Math.abs(estimate.gainPerDay.value), 0.15)} a day.`
   if (estimate.now.value > ceiling) {
     const change = source ? changeForTarget(estimate, ceiling * TARGET_SHARE, source.nitrateMgL) : null
     const share = change?.ok ? Math.min(0.8, Math.round(change.value.fraction.value * 20) / 20) : 0.5

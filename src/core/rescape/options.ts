@@ -87,9 +87,10 @@ export function weighOptions(history: TankHistory, review: DeclineReview, now: I
   const stages = Math.max(1, sections.length)
   // Little trouble makes even a perfect cure worth little: relief counts in proportion to the decline, up to a third of the scale.
   const need = Math.min(1, review.weight * 3)
-  return OPTION_KEYS.map((key) => {
+  // What would leave nothing to be done is no option: a tank without plantings has no section.
+  const open = OPTION_KEYS.map((key) => ({ key, steps: stepsFor(key, history, review, sections, now) })).filter(({ key, steps }) => key === 'leave' || handHours(steps).value > 0)
+  return open.map(({ key, steps }) => {
     const facts = FACTS[key]
-    const steps = stepsFor(key, history, review, sections, now)
     const hands = handHours(steps)
     const animalsOut = animalsOutHours(steps)
     const cures = present.flatMap((sign) => {

@@ -93,6 +93,8 @@ describe('options and plan', () => {
     const sound = tank()
     const now = instantOf(DAY0 + 10)
     expect(weighOptions(sound, reviewDecline(sound, now), now)[0].key).toBe('leave')
+    const bare = tank([], { plantings: [] })
+    expect(weighOptions(bare, reviewDecline(bare, now), now).map((option) => option.key)).not.toEqual(expect.arrayContaining(['partial']))
   })
   test('no section takes more than the cap of plant mass unless one planting alone does; none twice', () => {
     const shares = massShares(tarn, NOW)

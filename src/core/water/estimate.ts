@@ -90,7 +90,8 @@ export function estimateParameter(history: TankHistory, parameter: Parameter, no
   const used = readings.length - ignore.size
   const lastReading = source.at(-1)
   const sinceLast = lastReading ? Math.round(today - dayOf(lastReading.at)) : 0
-  const carried = behaviour !== 'settling' ? `, carried through ${events.filter((event) => event.a < 0.99).length} changes` : ''
+  const diluted = behaviour === 'settling' ? 0 : events.filter((event) => event.a < 0.99).length
+  const carried = diluted === 0 ? '' : `, carried through ${diluted === 1 ? 'one change' : `${diluted} changes`}`
   return ok({
     parameter,
     now: normalEstimate(state.c, Math.sqrt(state.cc), `${used} ${used === 1 ? 'reading' : 'readings'}, the last ${sinceLast === 0 ? 'today' : `${sinceLast} days old`}${carried}`, 0),

@@ -5,6 +5,7 @@ import { useRouter } from 'next/navigation'
 import { useEffect, useState } from 'react'
 import { useForm, type UseFormReturn } from 'react-hook-form'
 import type { EntryKind } from '@/core/history/entries'
+import NextLink from '@/ui/page-link'
 import { logEntry } from './actions'
 import { FORMS, unitsOf, type Field } from './form-spec'
 import type { FormContext } from './view'
@@ -48,6 +49,8 @@ export function LogForm({ slug, kind, at, context, initial, note, id }: Props) {
     if (id === null) form.reset({ ...form.getValues(), ...Object.fromEntries(spec.fields.filter((field) => field.type === 'number' || field.type === 'text').map((field) => [field.name, ''])), note: '' })
     router.refresh()
   })
+  const lacking = spec.fields.find((field) => (field.type === 'animals' && context.animals.length === 0) || (field.type === 'planting' && context.plantings.length === 0))
+  if (lacking) return <Box border="1px solid" borderColor="ink" bg="margin" p={4} mt={2} mb={3} className="serif">{lacking.type === 'animals' ? 'No animals are on paper yet.' : 'No planting is on paper yet.'} <NextLink href={`/tanks/${slug}/stands`}>Put them there first</NextLink></Box>
   return (
     <chakra.form onSubmit={(event) => void send(false)(event)} noValidate border={id === null ? '1px solid' : 'none'} borderColor="ink" bg="margin" p={id === null ? 4 : 0} mt={2} mb={3} aria-label={`Log ${spec.says}`}>
       {id === null ? <Box as="h2" className="serif" fontSize="lg" mb={2}>Write down {spec.says}</Box> : null}
@@ -106,6 +109,11 @@ function FieldBox({ field, form, context, first }: { field: Field; form: UseForm
   useEffect(() => {
     if (field.type === 'unit' && !unitsOf(parameter).includes(getValues(field.name))) setValue(field.name, unitsOf(parameter)[0] ?? '')
   }, [field, parameter, getValues, setValue])
+  // A product is measured in its own unit.
+  const productUnit = field.name === 'unit' && field.type === 'choice' ? context.products.find((product) => product.id === form.watch('productId'))?.unit : undefined
+  useEffect(() => {
+    if (productUnit) setValue('unit', productUnit)
+  }, [productUnit, setValue])
   return (
     <Labelled label={`${field.label}${field.optional ? ' (if known)' : ''}`} name={field.name} problem={problem} after={field.after}>
       {options ? <chakra.select {...shared}>{options.map((option) => <option key={option.id} value={option.id}>{option.says}</option>)}</chakra.select> : <chakra.input {...shared} inputMode={field.type === 'number' ? 'decimal' : undefined} w={field.type === 'number' ? '110px' : '220px'} autoComplete="off" />}

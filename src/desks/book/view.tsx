@@ -5,7 +5,7 @@ import { entriesOf, ENTRY_KINDS, type EntryKind } from '@/core/history/entries'
 import { SALTS } from '@/core/chemistry/salts'
 import { currentLayout, usualSource } from '@/core/history/lookup'
 import { isParameter } from '@/core/quantity/units'
-import { saltAsProduct } from '@/core/water/products'
+import { doseUnitOf, saltAsProduct } from '@/core/water/products'
 import type { TankHistory } from '@/core/history/types'
 import { forecastScore } from '@/core/judgement/score'
 import { now } from '@/data/clock'
@@ -37,7 +37,7 @@ export async function BookDesk({ slug, query }: { slug: string; query: BookQuery
   return (
     <Box as="main" px={{ base: 3, md: 8 }} py={4} maxW="1100px">
       <Box as="h1" className="serif" fontSize={{ base: 'lg', md: 'xl' }}>
-        <Box as="span" fontSize={{ base: '2xl', md: '3xl' }} fontWeight={680}>{story.vessel.name}</Box> has {story.entries.length} lines in its book{story.entries.length > 0 ? `, the first of ${new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: zone }).format(new Date(story.entries[0].at))}` : ''}.
+        <Box as="span" fontSize={{ base: '2xl', md: '3xl' }} fontWeight={680}>{story.vessel.name}</Box> has {story.entries.length === 1 ? 'one line' : `${story.entries.length} lines`} in its book{story.entries.length > 0 ? `, the first of ${new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: zone }).format(new Date(story.entries[0].at))}` : ''}.
       </Box>
       {score.met >= 20 ? <Box fontSize="sm" color="pencil">Of {score.met} values pencilled before they were measured, {score.held} fell inside their range ({Math.round((100 * score.held) / score.met)} %; 80 % is the aim).</Box> : null}
       <LogBar slug={slug} />
@@ -76,7 +76,7 @@ function formContext(story: TankHistory) {
     ...plantings.map((planting) => ({ id: `planting:${planting.id}`, says: planting.says })),
     ...(layout?.hardscape ?? []).map((piece) => ({ id: `hardscape:${piece.id}`, says: piece.label })),
   ]
-  return { plantings, places, animals: story.populations.map(({ id, name }) => ({ id, says: name })), sources: story.sources.map(({ id, name }) => ({ id, says: name })), usualSource: usualSource(story)?.id ?? '', products: [...story.products, ...SALTS.map((salt) => saltAsProduct(salt.id))].map(({ id, name }) => ({ id, says: name })) }
+  return { plantings, places, animals: story.populations.map(({ id, name }) => ({ id, says: name })), sources: story.sources.map(({ id, name }) => ({ id, says: name })), usualSource: usualSource(story)?.id ?? '', products: [...story.products, ...SALTS.map((salt) => saltAsProduct(salt.id))].map((product) => ({ id: product.id, says: product.name, unit: doseUnitOf(product) })) }
 }
 export type FormContext = ReturnType<typeof formContext>
 

@@ -126,7 +126,7 @@ function Held({ model }: { model: DosingModel }) {
       at <NumberInSentence key={facts.parameter} label={`Level to hold, ${unit}`} value={target} onValue={(value) => setTargets({ ...targets, [facts.parameter]: value })} min={0} max={500} /> {unit} with{' '}
       {product ? <ProductSelect label="Product to hold it with" products={holding} value={product.id} onChange={setProductId} /> : 'a product that holds it'}, changing {Math.round(model.rhythm.fraction * 100)} % every {sayNumber(model.rhythm.everyDays, 1)} days:
       <Box as="ul" pl={4} mt={1.5} mb={0}>
-        <li><b>{measure(daily)}</b> a day by pump <Box as="span" color="pencil">({of(least) !== null ? sayRange({ low: of(least) ?? 0, high: of(most) ?? 0 }) : sayRange({ low: least, high: most })}: {facts.uptake ? `the tank ${uptake < 0 ? 'gains' : 'uses up'} ${sayNumber(Math.abs(uptake), Math.max(facts.uptake.half, 1e-3))} ${unit} a day by itself` : 'what plants take is unknown for want of tests'})</Box></li>
+        <li><b>{measure(daily)}</b> a day by pump <Box as="span" color="pencil">({facts.uptake ? `${of(least) !== null ? sayRange({ low: of(least) ?? 0, high: of(most) ?? 0 }) : sayRange({ low: least, high: most })}: the tank ${uptake < 0 ? 'gains' : 'uses up'} ${sayNumber(Math.abs(uptake), Math.max(facts.uptake.half, 1e-3))} ${unit} a day by itself` : 'what plants take is unknown for want of tests'})</Box></li>
         <li>or <b>{measure(afterChange)}</b> after each change</li>
         <li>or <b>{measure(daily * 7)}</b> once a week <Box as="span" color="pencil">({sayNumber(daily * 7, daily / 3)} {unit} at once)</Box></li>
       </Box>

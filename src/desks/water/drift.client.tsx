@@ -133,7 +133,7 @@ function Notes({ model, onDispute }: { model: DriftModel; onDispute: Dispute }) 
 function sayCrossing({ likely, earliest, latest }: Crossing): string {
   const weeks = Math.round(OUTLOOK_DAYS / 7)
   if (likely === 0) return 'it is over it now'
-  if (likely === null) return earliest === null ? `not within ${weeks} weeks` : `not likely within ${weeks} weeks, at the earliest in ${sayDays(earliest)}`
+  if (likely === null) return earliest === null ? `not within ${weeks} weeks` : earliest < 1 ? `not likely within ${weeks} weeks, though perhaps it is already` : `not likely within ${weeks} weeks, at the earliest in ${sayDays(earliest)}`
   const range = `${Math.round(earliest ?? 0)}–${latest === null ? `${weeks * 7} or more` : Math.round(latest)}`
   return `in ${sayDays(likely)} (${range})`
 }

@@ -92,5 +92,5 @@ function sayOver({ over, overShare, middle, low, high }: WhatIfBand, { limit, da
   if (overShare < 0.1) return `stays under ${line} for ${Math.round(days / 7)} weeks, ${stands}`
   if (over.earliest === 0 && over.likely === 0) return `over ${line} already; ${stands}`
   if (over.latest !== null && over.earliest !== null) return `over ${line} within ${Math.floor(over.earliest)}–${Math.ceil(over.latest)} days; ${stands}`
-  return `over ${line} at some time in ${Math.round(overShare * 100)} lives of 100, in ${Math.floor(over.earliest ?? 0)} days at the earliest; ${stands}`
+  return `over ${line} at some time in ${Math.round(overShare * 100)} lives of 100, ${(over.earliest ?? 0) < 1 ? 'perhaps already' : `in ${sayDays(Math.floor(over.earliest ?? 0))} at the earliest`}; ${stands}`
 }

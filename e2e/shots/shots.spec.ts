@@ -21,6 +21,7 @@ const VIEWS: { name: string; path: string; dark?: boolean; phone?: boolean; act?
   { name: 'rescape', path: '/tanks/tarn/rescape' },
   { name: 'plan', path: '/tanks/tarn/rescape', act: async (page) => { await page.locator('[data-option="partial"] button').click(); await page.waitForURL(/rescape\/./) } },
   { name: 'book', path: '/tanks/tarn/book' },
+  { name: 'stands', path: '/tanks/tarn/stands' },
 ]
 
 for (const { name, path, dark, phone, act } of VIEWS) {

@@ -50,7 +50,9 @@ test('what was dosed stays on the shelf; what was not can go', async () => {
   await saveProduct(db, 'test', { ...bottle, id: 'spare', name: 'Spare' })
   await removeProduct(db, 'test', 'spare')
   await addEntries(db, 'test', [{ ...entry(40, 'dose', { product: 'Weekly bottle', productId: 'b', amount: 5, unit: 'mL' }), id: 'dose-1' }], NOW)
-  await expect(removeProduct(db, 'test', 'b')).rejects.toThrow(/1 doses of this are in the book/)
+  await expect(removeProduct(db, 'test', 'b')).rejects.toThrow(/1 dose of this is in the book/)
+    await expect(saveProduct(db, 'test', { ...bottle, form: 'powder', analysis: [{ as: 'K2O', amount: 20 }] })).rejects.toThrow(/1 dose of it stand in the book in its former unit/)
+    await saveProduct(db, 'test', { ...bottle, name: 'Bottle, renamed' })
   expect((await story()).products.map((product) => product.id)).toEqual(['b'])
 })
 

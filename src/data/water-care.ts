@@ -39,6 +39,9 @@ export async function saveProduct(db: Database, slug: string, product: Product):
   const checked = productSchema.validateSync(product, { abortEarly: false }) as Product
   await write(db, slug, async (tx, id, story) => {
     refuseTwin(story.products, checked)
+    const before = story.products.find((product) => product.id === checked.id)
+    const used = before && before.form !== checked.form ? dosesOf(story, checked.id) : 0
+    if (used > 0) throw new EntryRefused([{ field: 'form', says: `${used} ${used === 1 ? 'dose' : 'doses'} of it stand in the book in its former unit; put the other form on the shelf as a product of its own.` }])
     await tx.insert(t.product).values({ ...checked, vesselId: id }).onConflictDoUpdate({ target: t.product.id, set: { ...checked }, setWhere: eq(t.product.vesselId, id) })
   })
 }
@@ -46,8 +49,8 @@ export async function saveProduct(db: Database, slug: string, product: Product):
 /** Takes a product off the shelf. Doses of it keep its name; one that was ever dosed stays, or past balances would change. */
 export async function removeProduct(db: Database, slug: string, productId: string): Promise<void> {
   await write(db, slug, async (tx, id, story) => {
-    const used = story.entries.filter((entry) => entry.kind === 'dose' && entry.productId === productId).length
-    if (used > 0) throw new EntryRefused([{ field: 'name', says: `${used} doses of this are in the book; what they held must stay known.` }])
+    const used = dosesOf(story, productId)
+    if (used > 0) throw new EntryRefused([{ field: 'name', says: `${used} ${used === 1 ? 'dose of this is' : 'doses of this are'} in the book; what ${used === 1 ? 'it' : 'they'} held must stay known.` }])
     await tx.delete(t.product).where(and(eq(t.product.id, productId), eq(t.product.vesselId, id)))
   })
 }
@@ -60,6 +63,8 @@ export async function setChangeRoutine(db: Database, slug: string, everyDays: nu
     await tx.insert(t.routine).values({ ...routine, vesselId: id, since: new Date(now) }).onConflictDoUpdate({ target: t.routine.id, set: { everyDays, amount: fraction, says: routine.says } })
   })
 }
+
+const dosesOf = (story: TankHistory, productId: string) => story.entries.filter((entry) => entry.kind === 'dose' && entry.productId === productId).length
 
 function refuseTwin(list: readonly { id: string; name: string }[], one: { id: string; name: string }): void {
   if (list.some((other) => other.id !== one.id && other.name.toLowerCase() === one.name.toLowerCase())) throw new EntryRefused([{ field: 'name', says: `“${one.name}” stands on the list already.` }])

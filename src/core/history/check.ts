@@ -1,4 +1,4 @@
-import { doseUnitOf, productOf } from '../water/products'
+import { productOf, unitProblem } from '../water/products'
 import { heightCourse, heightOn } from '../plants/height'
 import { dayOf, type Instant } from '../quantity/time'
 import { toCanonical } from '../quantity/units'
@@ -12,7 +12,6 @@ export interface EntryProblem {
 }
 
 const FUTURE_GRACE_DAYS = 5 / 1440
-const SAID_UNITS = { mL: 'millilitres', g: 'grams', tablets: 'tablets' } as const
 /** Slack on a plant's estimated height before a trim above it is called a slip, cm. */
 const TRIM_SLACK_CM = 3
 
@@ -34,7 +33,8 @@ export function checkEntry(entry: Entry, history: TankHistory, now: Instant, lit
   if (entry.kind === 'top-off' && entry.litres > litres) say('litres', `The tank holds ${Math.round(litres)} L; a top-up cannot be ${Math.round(entry.litres)} L.`)
   if (entry.kind === 'dose') {
     const product = productOf(history, entry)
-    if (product && doseUnitOf(product) !== entry.unit) say('unit', `${product.name} is measured in ${SAID_UNITS[doseUnitOf(product)]}, not in ${SAID_UNITS[entry.unit]}.`)
+    const problem = product ? unitProblem(product, entry.unit) : null
+    if (problem) say('unit', problem)
   }
   if (entry.kind === 'stock' && !history.populations.some((population) => population.id === entry.populationId)) say('populationId', 'These animals are not in this tank.')
   if (entry.kind === 'reading') {

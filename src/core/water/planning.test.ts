@@ -10,7 +10,7 @@ import { accumulationBound, amountFor, dailyDoseFor, doseAfterChange, doubleUnit
 import { estimateParameter, forecastParameter } from './estimate'
 import { creepFactor, planMix } from './mixing'
 import { bandFor, schoolBand } from './parameters'
-import { checkAnalysis, nutrientsPerUnit, raises, saltAsProduct } from './products'
+import { checkAnalysis, nutrientsPerUnit, productOf, raises, saltAsProduct } from './products'
 import { senseOf } from './reading-uncertainty'
 import { SCHOOL_FACTS } from './schools'
 
@@ -159,6 +159,13 @@ describe('dosing', () => {
     expect(checkAnalysis('powder', [{ as: 'K2O', amount: 60 }, { as: 'N', amount: 45.5 }])).toMatchObject({ ok: false, problem: expect.stringContaining('105.5 %') })
     expect(checkAnalysis('powder', [{ as: 'K2O', amount: 60 }])).toEqual({ ok: true, value: 60 })
     expect(checkAnalysis('liquid', [{ as: 'K', amount: 900 }])).toMatchObject({ ok: false })
+  })
+  test('a plain salt is known by its id, its names and its formula; what stands on the shelf comes first', () => {
+    for (const product of ['potassium nitrate', 'KNO3', ' kno3 ']) expect(productOf(tank(), { productId: null, product })?.id).toBe('salt-kno3')
+    for (const product of ['Epsom salt', 'magnesium sulphate', 'MgSO4', 'MgSO4·7H2O']) expect(productOf(tank(), { productId: null, product })?.id).toBe('salt-mgso4')
+    const own = { ...saltAsProduct('kno3'), id: 'own', name: 'KNO3' }
+    expect(productOf({ ...tank(), products: [own] }, { productId: null, product: 'kno3' })?.id).toBe('own')
+    expect(productOf(tank(), { productId: null, product: 'nitre' })).toBeNull()
   })
   test('a first dose is modest: about 2 mg/L of what a product holds most of, half a degree where it is hardness alone, one tablet', () => {
     for (const salt of ['salt-kno3', 'salt-k2so4', 'salt-mgso4', 'salt-nahco3']) {

@@ -46,6 +46,10 @@ function sum(parts: readonly Nutrients[]): Nutrients {
 /** The unit in which a product is measured out. */
 export const doseUnitOf = (product: Pick<Product, 'form'>): DoseUnit => (product.form === 'liquid' ? 'mL' : product.form === 'powder' ? 'g' : 'tablets')
 
+const SAID_UNITS: Record<DoseUnit, string> = { mL: 'millilitres', g: 'grams', tablets: 'tablets' }
+/** Why a product cannot have been dosed in a unit, as a sentence; null when it can. */
+export const unitProblem = (product: Pick<Product, 'form' | 'name'>, unit: DoseUnit): string | null => (doseUnitOf(product) === unit ? null : `${product.name} is measured in ${SAID_UNITS[doseUnitOf(product)]}, not in ${SAID_UNITS[unit]}.`)
+
 /** A plain salt as a product, so that it can be weighed like any powder. */
 export function saltAsProduct(saltId: string): Product {
   const salt = saltById(saltId)
@@ -55,11 +59,18 @@ export function saltAsProduct(saltId: string): Product {
 
 const formOf = (nutrient: Nutrient): LabelForm => (nutrient === 'NH4' ? 'N-NH4' : nutrient)
 
-/** The product of a dose: by its id, a plain salt's id, or the name that was written. */
+/** The product of a dose: by its id, a plain salt's id, or the name that was written: one on the shelf, else a plain salt by its name or its formula. */
 export function productOf(history: TankHistory, dose: Pick<EntryOf<'dose'>, 'productId' | 'product'>): Product | null {
-  const salt = SALTS.find((candidate) => `salt-${candidate.id}` === dose.productId)
-  if (salt) return saltAsProduct(salt.id)
-  return history.products.find((product) => product.id === dose.productId) ?? history.products.find((product) => product.name.toLowerCase() === dose.product.trim().toLowerCase()) ?? null
+  const written = dose.product.trim().toLowerCase()
+  const shelved = history.products.find((product) => product.id === dose.productId) ?? history.products.find((product) => product.name.toLowerCase() === written)
+  const salt = SALTS.find((candidate) => `salt-${candidate.id}` === dose.productId) ?? (shelved ? undefined : SALTS.find((candidate) => namesOf(candidate).includes(written)))
+  return salt ? saltAsProduct(salt.id) : (shelved ?? null)
+}
+
+/** “magnesium sulphate (Epsom salt)” is also magnesium sulphate, Epsom salt, MgSO4·7H2O and MgSO4. */
+function namesOf({ name, formula }: (typeof SALTS)[number]): string[] {
+  const [plain, aside] = name.split(' (')
+  return [name, plain, aside?.replace(')', ''), formula, formula.split('·')[0]].filter((one): one is string => Boolean(one)).map((one) => one.toLowerCase())
 }
 
 /**

@@ -5,7 +5,7 @@ import { type Result, ok, refuse } from '@/core/quantity/result'
 import type { Instant } from '@/core/quantity/time'
 import { lengthToCm, volumeToLitres } from '@/core/quantity/units'
 import { netLitres } from '@/core/vessel/volume'
-import { productOf } from '@/core/water/products'
+import { productOf, unitProblem } from '@/core/water/products'
 import { numberIn, readCsvLines, shorten, writeCsv, type CsvFields, type CsvReader } from './csv-lines'
 
 export const EVENTS_COLUMNS = ['at', 'kind', 'amount', 'unit', 'subject', 'note'] as const
@@ -51,6 +51,8 @@ function detailOf(kind: EventKind, { field, decimal }: CsvFields<Column>, histor
       if (!doseUnit) return refuse(`a dose is in ${DOSE_UNITS.join(', ')}, not “${shorten(unit)}”`)
       if (!subject) return refuse('a dose needs a subject: what was dosed')
       const product = productOf(history, { productId: null, product: subject })
+      const problem = product ? unitProblem(product, doseUnit) : null
+      if (problem) return refuse(problem.replace(/\.$/, ''))
       return amount > 5000 ? refuse('that is more than a dose') : ok({ kind, product: product?.name ?? subject.slice(0, 80), productId: product?.id ?? null, amount, unit: doseUnit satisfies DoseUnit })
     }
     case 'feed':

@@ -52,6 +52,7 @@ describe('events.csv', () => {
     ['half an animal', 'stock,2.5,added,Red tetras,', /whole numbers/],
     ['a stock line that does not say what happened', 'stock,2,pieces,Red tetras,', /says what happened/],
     ['a dose in drops', 'dose,3,drops,Weekly bottle,', /a dose is in mL, g, tablets/],
+    ['a powder in millilitres', 'dose,3,mL,potassium nitrate,', /potassium nitrate is measured in grams, not in millilitres/],
     ['letters', 'feed,some,g,flakes,', /not a number/],
     ['nothing', 'feed,0,g,flakes,', /more than zero/],
     ['equipment without what happened', 'equipment,,,Heater,', /what happened/],

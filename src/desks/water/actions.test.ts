@@ -51,7 +51,7 @@ describe('products as labels have them', () => {
     await keepProduct('spring', null, label({ name: 'Dosed once' }))
     const { id } = (await story()).products.find((product) => product.name === 'Dosed once')!
     expect((await logDose('spring', id, 3)).ok).toBe(true)
-    expect(problems(await dropProduct('spring', id)).join()).toMatch(/1 doses of this are in the book/)
+    expect(problems(await dropProduct('spring', id)).join()).toMatch(/1 dose of this is in the book/)
     expect((await story()).entries.at(-1)).toMatchObject({ kind: 'dose', product: 'Dosed once', productId: id, amount: 3, unit: 'mL' })
   })
 })

@@ -1,4 +1,4 @@
-import { expect, expectAccessible, open, test } from './page'
+import { alive, expect, expectAccessible, open, test } from './page'
 
 test('from the review to a plan in sections: dates, materials, cautions, ticks with actual beside planned', async ({ page }) => {
   await open(page, '/tanks/tarn/rescape')
@@ -8,6 +8,7 @@ test('from the review to a plan in sections: dates, materials, cautions, ticks w
   await option.getByRole('button', { name: /Pencil a plan/ }).click()
   await expect(option.getByRole('alert')).toContainText('cannot start in the past')
   await page.reload()
+  await alive(page)
   await page.locator('[data-option="partial"]').getByRole('button', { name: /Pencil a plan/ }).click()
   await expect(page).toHaveURL(/rescape\/[0-9a-f-]+$/)
   await expect(page.locator('h1')).toContainText(/Partial rescape of Tarn, \d sections from/)
@@ -26,6 +27,7 @@ test('from the review to a plan in sections: dates, materials, cautions, ticks w
   await expect(step).toContainText('planned 10')
   await expect(page.locator('main')).toContainText('One step inked: 17 min, planned 10.')
   await page.reload()
+  await alive(page)
   await expect(step.getByRole('checkbox')).toBeChecked()
   await step.getByRole('checkbox').click()
   await expect(step.getByRole('checkbox')).not.toBeChecked()

@@ -1,4 +1,4 @@
-import { expect, open, test } from './page'
+import { alive, expect, open, test } from './page'
 
 test.describe.configure({ mode: 'serial' })
 
@@ -40,6 +40,7 @@ test('Enter inks the pencil, a far value is asked for once, a reload loses nothi
   await page.waitForLoadState('networkidle')
 
   await page.reload()
+  await alive(page)
   await expect(page.getByRole('heading', { level: 2 })).toContainText('Background')
   await expect(page.getByLabel('Green stems, back left', { exact: true })).toHaveValue('4')
   await expect(page.getByText('bare below on S4')).toBeVisible()

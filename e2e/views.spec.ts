@@ -1,4 +1,4 @@
-import { expect, expectAccessible, open, test, VIEWS } from './page'
+import { alive, expect, expectAccessible, open, test, VIEWS } from './page'
 
 /** Each view twice: by day on a desk with all of axe, then on a phone with the lamp off for its width, its targets and its contrasts. */
 for (const [name, path] of VIEWS) {
@@ -29,6 +29,7 @@ test('the lamp switch holds over a reload', async ({ page }) => {
   await page.getByRole('button', { name: 'Lamp off' }).click()
   await expect(page.locator('html')).toHaveClass(/dark/)
   await page.reload()
+  await alive(page)
   await expect(page.locator('html')).toHaveClass(/dark/)
   await expect(page.getByRole('button', { name: 'Lamp off' })).toHaveAttribute('aria-pressed', 'true')
 })

@@ -1,6 +1,7 @@
 import { mkdirSync } from 'node:fs'
 import { join } from 'node:path'
 import { test, type Page } from '@playwright/test'
+import { alive } from '../page'
 
 const FOLDER = process.env.VIVERO_SHOTS ?? 'docs/screenshots'
 mkdirSync(FOLDER, { recursive: true })
@@ -29,7 +30,7 @@ for (const { name, path, dark, phone, act } of VIEWS) {
     if (dark) await context.addCookies([{ name: 'lamp', value: 'off', url: baseURL! }])
     if (phone) await page.setViewportSize({ width: 390, height: 844 })
     await page.goto(path)
-    await page.waitForLoadState('networkidle')
+    await alive(page)
     await act?.(page)
     // The chart library comes by itself, after the page.
     if (name === 'water' || name === 'balance') await page.locator('.apexcharts-series').first().waitFor({ state: 'attached' })

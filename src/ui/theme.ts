@@ -1,4 +1,4 @@
-import { createSystem, defaultConfig, defineConfig } from '@chakra-ui/react'
+import { createSystem, defaultBaseConfig, defaultConfig, defineConfig } from '@chakra-ui/react'
 
 /** Paper, ink, graphite; one water colour, one clay colour for “act”. Each has its lamp-off twin for a dim room. */
 const twin = (light: string, dark: string) => ({ value: { _light: light, _dark: dark } })
@@ -6,7 +6,7 @@ const twin = (light: string, dark: string) => ({ value: { _light: light, _dark: 
 const config = defineConfig({
   globalCss: {
     'html, body': { bg: 'paper', color: 'ink', fontFamily: 'body', minHeight: '100%' },
-    body: { fontFeatureSettings: '"tnum" 1', lineHeight: 1.45 },
+    body: { lineHeight: 1.45 },
     '::selection': { bg: 'wash' },
     ':focus-visible': { outline: '2px solid var(--chakra-colors-water)', outlineOffset: '2px' },
     a: { color: 'inherit' },
@@ -50,4 +50,24 @@ const config = defineConfig({
   },
 })
 
-export const system = createSystem(defaultConfig, config)
+/** Kinds of tokens the pages are set in. The library's colours and recipes are left out but for the dialog's: making and styling all of them costs a slow machine an eighth of a second a page. */
+const KEPT = ['borders', 'durations', 'easings', 'fontSizes', 'fontWeights', 'letterSpacings', 'lineHeights', 'radii', 'sizes', 'spacing', 'zIndex'] as const
+
+const { breakpoints, keyframes, tokens, semanticTokens, textStyles, slotRecipes } = defaultConfig.theme ?? {}
+const lean = defineConfig({
+  preflight: true, cssVarsPrefix: 'chakra', cssVarsRoot: ':where(html, .chakra-theme)',
+  globalCss: {
+    '*': { '--global-color-border': 'colors.rule' },
+    html: { lineHeight: 1.5, '--global-font-body': 'fonts.body' },
+    '*::placeholder': { color: 'pencil' },
+  },
+  theme: {
+    breakpoints, textStyles,
+    keyframes: { 'fade-in': keyframes?.['fade-in'] ?? {}, 'fade-out': keyframes?.['fade-out'] ?? {} },
+    tokens: { ...Object.fromEntries(KEPT.map((kind) => [kind, tokens?.[kind]])), colors: { transparent: { value: 'transparent' }, current: { value: 'currentColor' }, blackAlpha: { 500: { value: 'rgba(0, 0, 0, 0.36)' } } } },
+    semanticTokens: { radii: semanticTokens?.radii },
+    slotRecipes: slotRecipes ? { dialog: slotRecipes.dialog } : {},
+  },
+})
+
+export const system = createSystem(defaultBaseConfig, lean, config)

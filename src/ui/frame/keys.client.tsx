@@ -1,6 +1,6 @@
 'use client'
 
-import { Box, chakra, CloseButton, Dialog, Portal } from '@chakra-ui/react'
+import { Box, chakra, Dialog, Portal } from '@chakra-ui/react'
 import { usePathname, useRouter } from 'next/navigation'
 import { useEffect, useState, useSyncExternalStore } from 'react'
 import { DESKS } from './desks'
@@ -60,7 +60,7 @@ export function KeysButton() {
                   <input type="checkbox" checked={enabled} onChange={(event) => choose(event.target.checked)} /> Single keys open desks
                 </chakra.label>
               </Dialog.Body>
-              <Dialog.CloseTrigger asChild><CloseButton size="sm" aria-label="Close" /></Dialog.CloseTrigger>
+              <Dialog.CloseTrigger asChild><chakra.button type="button" minH="36px" minW="36px" fontSize="lg" cursor="pointer" aria-label="Close">×</chakra.button></Dialog.CloseTrigger>
             </Dialog.Content>
           </Dialog.Positioner>
         </Portal>

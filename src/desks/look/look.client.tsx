@@ -91,6 +91,9 @@ function Notes({ model, onDispute }: { model: LookModel; onDispute: Dispute }) {
   )
 }
 
+/** Below this light nobody's estimate can tell how dark it is, µmol m⁻² s⁻¹. */
+const DIM = 5
+
 /** On another day than today: every planting's height or cover there, with its range where it is pencilled. Plain elements: it is redrawn with every step of a drag. */
 const DayTable = memo(function DayTable({ scene }: { scene: Scene }) {
   return (
@@ -107,7 +110,7 @@ const DayTable = memo(function DayTable({ scene }: { scene: Scene }) {
                 {sayNumber(value.value, Math.max(1, (value.high - value.low) / 2))} {flat ? '%' : 'cm'}
                 {scene.pencil ? <small> ({sayRange(value)})</small> : null}
               </td>
-              <td className="pencil">{staged.planting.zone === 'surface' ? '' : `${sayNumber(par, 5)} µmol`}</td>
+              <td className="pencil">{staged.planting.zone === 'surface' ? '' : par < DIM ? `< ${DIM} µmol` : `${sayNumber(par, 5)} µmol`}</td>
             </tr>
           )
         })}

@@ -5,7 +5,7 @@ import { DAY0, entry, height, STEMS, tank } from '@/core/testing/tank'
 import { instantOf } from '@/core/quantity/time'
 import { Elevation, ELEVATION_MARGIN } from './elevation'
 import { frontProjection, softOutline, tankTransform } from './geometry'
-import { PlanView } from './plan-view'
+import { placeCodes, PlanView } from './plan-view'
 
 const NOW = '2026-11-24T09:00:00.000Z'
 const [tarn, , gully] = lodge(NOW)
@@ -102,4 +102,16 @@ describe('the plan', () => {
     }
     expect(of(8)).toBe(of(30))
   })
+})
+
+test('on the plan no code stands in another, at the size of the page and on a phone', () => {
+  for (const story of lodge('2026-11-24T09:00:00.000Z')) {
+    const stage = stageOf(story, '2026-11-24T09:00:00.000Z')
+    for (const width of [226, 440]) {
+      const scale = width / stage.vessel.lengthCm
+      const codes = placeCodes(sceneOn(stage, stage.today).plants, (x, z) => [x * scale, (stage.vessel.depthCm - z) * scale])
+      expect(codes.length).toBe(sceneOn(stage, stage.today).plants.length)
+      codes.forEach((one, i) => codes.slice(i + 1).forEach((other) => expect(Math.abs(one.at[0] - other.at[0]) >= 17 || Math.abs(one.at[1] - other.at[1]) >= 11).toBe(true)))
+    }
+  }
 })

@@ -33,14 +33,24 @@ export const PlanView = memo(function PlanView({ stage, scene, width, left, titl
         {layout?.hardscape.map((piece) => <path key={piece.id} d={softOutline(piece.footprint)} fill={colour(piece.material)} stroke={colour('ink')} strokeWidth={1} vectorEffect="non-scaling-stroke" />)}
         <rect x={0} y={0} width={vessel.lengthCm} height={vessel.depthCm} fill="none" stroke={colour('ink')} strokeWidth={1.6} vectorEffect="non-scaling-stroke" />
       </g>
-      {plants.map(({ staged }) => {
-        // Floaters lie over the others: their code goes to their own back corner.
-        const floats = staged.planting.zone === 'surface'
-        const centre = patchCentre(staged.planting)
-        const x = floats ? Math.max(...staged.planting.patch.map((point) => point[0])) - 4 : centre.x
-        const z = floats ? Math.min(...staged.planting.patch.map((point) => point[1])) + 3 : centre.z
-        return <text key={staged.planting.id} x={left + x * scale} y={height + 2 - z * scale + 4} textAnchor="middle" fill={colour('ink')} style={svgText(11, 650)}>{staged.planting.stake}</text>
-      })}
+      {placeCodes(plants, (x, z) => [left + x * scale, height + 2 - z * scale + 4]).map(({ id, stake, at: [x, y] }) => <text key={id} x={x} y={y} textAnchor="middle" fill={colour('ink')} style={svgText(11, 650)}>{stake}</text>)}
     </svg>
   )
 })
+
+/** Room a code takes, pixels, and where it may step aside to when another stands in its place. */
+const CODE = { width: 17, height: 11 } as const
+const ASIDE = [[0, 0], [0, -CODE.height], [0, CODE.height], [CODE.width, 0], [-CODE.width, 0]] as const
+
+/** A code in the middle of each patch, stepping aside where two patches share their middle. Floaters lie over the others: their code goes to a front corner of their own. */
+export function placeCodes(plants: Scene['plants'], toPage: (x: number, z: number) => [number, number]): { id: string; stake: string; at: [number, number] }[] {
+  const placed: { id: string; stake: string; at: [number, number] }[] = []
+  for (const { staged: { planting } } of plants) {
+    const floats = planting.zone === 'surface'
+    const centre = patchCentre(planting)
+    const [x, y] = toPage(floats ? Math.max(...planting.patch.map((point) => point[0])) - 4 : centre.x, floats ? Math.min(...planting.patch.map((point) => point[1])) + 3 : centre.z)
+    const free = ASIDE.find(([dx, dy]) => placed.every((other) => Math.abs(other.at[0] - x - dx) >= CODE.width || Math.abs(other.at[1] - y - dy) >= CODE.height)) ?? ASIDE[0]
+    placed.push({ id: planting.id, stake: planting.stake, at: [x + free[0], y + free[1]] })
+  }
+  return placed
+}

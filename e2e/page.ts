@@ -26,7 +26,7 @@ export async function open(page: Page, path: string): Promise<void> {
 /** Waits until the network is quiet and the page's controls hear: on a slow machine they stand long before they listen. */
 export async function alive(page: Page): Promise<void> {
   await page.waitForLoadState('networkidle')
-  await page.waitForFunction(() => [...document.querySelectorAll('main, main button, main input, main select')].filter((one) => !one.closest('.apexcharts-canvas')).every((one) => Object.keys(one).some((key) => key.startsWith('__react'))))
+  await page.waitForFunction(() => document.documentElement.dataset.hears === 'yes' && [...document.querySelectorAll('main, main button, main input, main select')].filter((one) => !one.closest('.apexcharts-canvas')).every((one) => Object.keys(one).some((key) => key.startsWith('__react'))))
 }
 
 /** axe finds nothing to object to, by WCAG 2.2 A and AA. Drawings count as one image each, by their label; `rules` narrows the search. */

@@ -4,7 +4,7 @@ import createCache from '@emotion/cache'
 import { CacheProvider } from '@emotion/react'
 import { ChakraProvider } from '@chakra-ui/react'
 import { useServerInsertedHTML } from 'next/navigation'
-import { useState, type ReactNode } from 'react'
+import { useEffect, useState, type ReactNode } from 'react'
 import { system } from './theme'
 
 /** Styles made while the server renders must reach the page before its markup, or the browser renders it twice and differently. */
@@ -28,6 +28,10 @@ function makeRegistry() {
 
 export function Provider({ children }: { children: ReactNode }) {
   const [registry] = useState(makeRegistry)
+  // Effects run from the leaves to the root: once this one has, keys and pointers are heard everywhere. Whoever drives the page by machine waits for it.
+  useEffect(() => {
+    document.documentElement.dataset.hears = 'yes'
+  }, [])
   useServerInsertedHTML(() => {
     const names = registry.flush()
     if (names.length === 0) return null

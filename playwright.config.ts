@@ -11,8 +11,6 @@ export default defineConfig({
   workers: WORKERS,
   fullyParallel: false,
   timeout: 90_000,
-  // A busy machine may lose a race that no keeper would run: one more try, and the tally names what needed it.
-  retries: 1,
   // A slow machine is no failure: speed lives in the bench.
   expect: { timeout: 15_000 },
   reporter: [['list'], ['json', { outputFile: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ?? '.vivero/reports/browser.json' }]],

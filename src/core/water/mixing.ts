@@ -53,7 +53,7 @@ export function planMix(target: MixTarget, sources: readonly SourceWater[], salt
   if (needKh > CLOSE) made.push(part(salts.alkali, 'kh', needKh, target.litres))
   const remarks = made.length > 0 ? ['Weigh dry, dissolve in a jug of the mix first, and stir until it is clear; test the mix once before it goes in.'] : []
   return ok({
-    parts: [{ source: best.hard, litres: best.share * target.litres }, { source: soft, litres: (1 - best.share) * target.litres }].filter((one) => one.litres > 1e-6),
+    parts: [{ source: best.hard, litres: best.share * target.litres }, { source: soft, litres: (1 - best.share) * target.litres }].filter((one) => one.litres > 1e-9),
     salts: made, gh: best.gh + Math.max(0, needGh > CLOSE ? needGh : 0), kh: best.kh + Math.max(0, needKh > CLOSE ? needKh : 0), remarks,
   })
 }

@@ -1,21 +1,18 @@
 import type { Planting, Species } from '@/core/history/types'
 import { plantingSchema, speciesSchema } from './border/story-schema'
-import { EntryRefused, lockedStory } from './entries'
+import { EntryRefused } from './entries'
 import type { Database } from './open'
 import * as t from './schema'
-import { touchStory } from './story'
+import { writeTank } from './write'
 
 /** Adds a planting to a tank's current layout; its species is added to the catalogue if it is not there. The stake must be free. */
 export async function addPlanting(db: Database, slug: string, planting: Omit<Planting, 'layoutId'>, species: Species): Promise<void> {
-  await db.transaction(async (bare) => {
-    const tx = bare as Database
-    const { id, story } = await lockedStory(tx, slug)
+  await writeTank(db, slug, async (tx, _id, story) => {
     const layout = story.layouts.find((candidate) => candidate.state === 'current')
     if (!layout) throw new EntryRefused([{ field: 'name', says: 'This tank has no current layout to plant in.' }])
     const checked = plantingSchema.validateSync({ ...planting, layoutId: layout.id }, { abortEarly: false }) as Planting
     if (story.plantings.some((other) => other.layoutId === layout.id && other.stake === checked.stake)) throw new EntryRefused([{ field: 'stake', says: `The stake ${checked.stake} is taken.` }])
     await tx.insert(t.species).values(speciesSchema.validateSync(species) as Species).onConflictDoNothing()
     await tx.insert(t.planting).values({ ...checked, patch: checked.patch.map(([x, z]) => [x, z]), plantedAt: new Date(checked.plantedAt), removedAt: null })
-    await touchStory(tx, id)
   })
 }

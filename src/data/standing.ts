@@ -7,24 +7,21 @@ import type { Hardscape, Layout, Planting, Population, TankHistory } from '@/cor
 import { outsideGlass } from '@/core/layout/outside-glass'
 import type { Instant } from '@/core/quantity/time'
 import { layoutSchema, plantingSchema, populationSchema, vesselSchema } from './border/story-schema'
-import { EntryRefused, insertEntries, lockedStory } from './entries'
+import { EntryRefused, insertEntries } from './entries'
 import type { Database } from './open'
 import * as t from './schema'
-import { touchStory } from './story'
+import { writeTank } from './write'
 
 /**
  * What stands on paper and can be put right: glass, lamp, gas, plantings, stones and wood, animals. Each write leaves a line in the
  * journal saying what it was before, since these facts keep no versions of their own.
  */
 async function putRight(db: Database, slug: string, now: Instant, act: (tx: Database, story: TankHistory) => Promise<string | null>): Promise<void> {
-  await db.transaction(async (bare) => {
-    const tx = bare as Database
-    const { id, story } = await lockedStory(tx, slug)
+  await writeTank(db, slug, async (tx, id, story) => {
     const text = await act(tx, story)
-    if (text === null) return
+    if (text === null) return false
     const line: Entry = { id: randomUUID(), kind: 'note', at: now, certainty: 'measured', by: 'keeper', note: null, expected: null, text }
     await insertEntries(tx, id, [{ entry: line, origin: null }])
-    await touchStory(tx, id)
   })
 }
 
@@ -116,14 +113,11 @@ async function savePieces(tx: Database, layout: Layout, hardscape: readonly Hard
 /** Adds animals of a kind, with their first count as an entry. A name may stand once in a tank. Throws ValidationError or EntryRefused. */
 export async function addPopulation(db: Database, slug: string, population: Population, count: number): Promise<void> {
   const checked = populationSchema.validateSync(population, { abortEarly: false }) as Population
-  await db.transaction(async (bare) => {
-    const tx = bare as Database
-    const { id, story } = await lockedStory(tx, slug)
+  await writeTank(db, slug, async (tx, id, story) => {
     if (story.populations.some((other) => other.name.toLowerCase() === checked.name.toLowerCase())) throw new EntryRefused([{ field: 'name', says: `“${checked.name}” live there already; count them in the Book.` }])
     await tx.insert(t.population).values({ ...checked, vesselId: id, since: new Date(checked.since) })
     const first: Entry = { id: randomUUID(), kind: 'stock', at: checked.since, certainty: 'measured', by: 'keeper', note: null, expected: null, populationId: checked.id, event: 'added', count, plusMinus: 0 }
     await insertEntries(tx, id, [{ entry: first, origin: null }])
-    await touchStory(tx, id)
   })
 }
 

@@ -2,25 +2,15 @@ import { and, eq } from 'drizzle-orm'
 import type { Product, Routine, SourceWater, TankHistory, WaterCare } from '@/core/history/types'
 import type { Instant } from '@/core/quantity/time'
 import { careSchema, productSchema, sourceSchema } from './border/story-schema'
-import { EntryRefused, lockedStory } from './entries'
+import { EntryRefused } from './entries'
 import type { Database } from './open'
 import * as t from './schema'
-import { touchStory } from './story'
-
-/** Runs a write to a tank under its lock and marks its story as changed. */
-async function write(db: Database, slug: string, act: (tx: Database, id: string, story: TankHistory) => Promise<void>): Promise<void> {
-  await db.transaction(async (bare) => {
-    const tx = bare as Database
-    const { id, story } = await lockedStory(tx, slug)
-    await act(tx, id, story)
-    await touchStory(tx, id)
-  })
-}
+import { writeTank } from './write'
 
 /** What the keeper decided of a vessel's water, and the loss to the air as once measured (null: reckoned from top-ups). Throws ValidationError. */
 export async function saveCare(db: Database, slug: string, care: WaterCare, evaporationLitresPerDay: number | null): Promise<void> {
   const checked = careSchema.validateSync(care, { abortEarly: false }) as WaterCare
-  await write(db, slug, async (tx, id) => {
+  await writeTank(db, slug, async (tx, id) => {
     await tx.update(t.vessel).set({ care: checked, evaporationLitresPerDay }).where(eq(t.vessel.id, id))
   })
 }
@@ -28,7 +18,7 @@ export async function saveCare(db: Database, slug: string, care: WaterCare, evap
 /** Adds a source water or replaces the one of the same id. A name may stand once in a tank. Throws ValidationError or EntryRefused. */
 export async function saveSource(db: Database, slug: string, source: SourceWater): Promise<void> {
   const checked = sourceSchema.validateSync(source, { abortEarly: false }) as SourceWater
-  await write(db, slug, async (tx, id, story) => {
+  await writeTank(db, slug, async (tx, id, story) => {
     refuseTwin(story.sources, checked)
     await tx.insert(t.sourceWater).values({ ...checked, vesselId: id }).onConflictDoUpdate({ target: t.sourceWater.id, set: { ...checked }, setWhere: eq(t.sourceWater.vesselId, id) })
   })
@@ -37,7 +27,7 @@ export async function saveSource(db: Database, slug: string, source: SourceWater
 /** Adds a product or replaces the one of the same id. Throws ValidationError or EntryRefused. */
 export async function saveProduct(db: Database, slug: string, product: Product): Promise<void> {
   const checked = productSchema.validateSync(product, { abortEarly: false }) as Product
-  await write(db, slug, async (tx, id, story) => {
+  await writeTank(db, slug, async (tx, id, story) => {
     refuseTwin(story.products, checked)
     const before = story.products.find((product) => product.id === checked.id)
     const used = before && before.form !== checked.form ? dosesOf(story, checked.id) : 0
@@ -48,7 +38,7 @@ export async function saveProduct(db: Database, slug: string, product: Product):
 
 /** Takes a product off the shelf. Doses of it keep its name; one that was ever dosed stays, or past balances would change. */
 export async function removeProduct(db: Database, slug: string, productId: string): Promise<void> {
-  await write(db, slug, async (tx, id, story) => {
+  await writeTank(db, slug, async (tx, id, story) => {
     const used = dosesOf(story, productId)
     if (used > 0) throw new EntryRefused([{ field: 'name', says: `${used} ${used === 1 ? 'dose of this is' : 'doses of this are'} in the book; what ${used === 1 ? 'it' : 'they'} held must stay known.` }])
     await tx.delete(t.product).where(and(eq(t.product.id, productId), eq(t.product.vesselId, id)))
@@ -57,7 +47,7 @@ export async function removeProduct(db: Database, slug: string, productId: strin
 
 /** Sets the routine of water changes: the rhythm that is due on the bench. `fresh` is the id for a tank that had none. */
 export async function setChangeRoutine(db: Database, slug: string, everyDays: number, fraction: number, fresh: string, now: Instant): Promise<void> {
-  await write(db, slug, async (tx, id, story) => {
+  await writeTank(db, slug, async (tx, id, story) => {
     const before = story.routines.find((routine) => routine.kind === 'water-change')
     const routine: Omit<Routine, 'since'> = { id: before?.id ?? fresh, kind: 'water-change', everyDays, amount: fraction, says: `Water change, ${Math.round(fraction * 100)} %` }
     await tx.insert(t.routine).values({ ...routine, vesselId: id, since: new Date(now) }).onConflictDoUpdate({ target: t.routine.id, set: { everyDays, amount: fraction, says: routine.says } })

@@ -13,7 +13,9 @@ const OLDEST_NODE = [20, 9]
 /** What a build and a bundle are made of. */
 const SOURCES = ['src', 'drizzle', 'next.config.ts', 'tsconfig.json', 'package-lock.json']
 const STAMPS = join(root, '.vivero')
+/** The environment of every program we run. DATABASE_URL is the keeper's own server: only `npm start` hands it on, so that no demo and no test can reach it. */
 export const quietEnv = { ...process.env, NEXT_TELEMETRY_DISABLED: '1' }
+delete quietEnv.DATABASE_URL
 
 export function say(sentence) {
   console.log(`vivero: ${sentence}`)
@@ -43,6 +45,17 @@ export function option(name, fallback) {
   return at === -1 ? fallback : process.argv[at + 1]
 }
 export const flag = (name) => process.argv.includes(`--${name}`)
+
+/** Ends with a sentence at an option this command does not have: a mistyped one must not quietly do something else. `takes` maps a name to whether a value follows. */
+export function onlyOptions(takes) {
+  const given = process.argv.slice(2)
+  for (let at = 0; at < given.length; at++) {
+    const name = given[at].startsWith('--') ? given[at].slice(2) : null
+    if (name === null || !(name in takes)) stop(`“${given[at]}” is not understood here; known: ${Object.keys(takes).map((known) => `--${known}`).join(', ')}.`)
+    if (!takes[name]) continue
+    if (given[++at] === undefined) stop(`--${name} needs a value after it.`)
+  }
+}
 
 /** Installs the packages when the lock file is not the one installed from. */
 export function ensureInstalled() {
@@ -103,11 +116,23 @@ export function portFrom(fallback) {
   return port
 }
 
+/**
+ * Writes the demo into a data directory when it is not whole there, or anew when asked. The stamp comes last, so that a
+ * writing cut short is begun again. Ends with a sentence when the directory is in use.
+ */
+export function ensureDemo(data, fresh = false) {
+  const stamp = join(data, 'demo-written')
+  if (!fresh && existsSync(stamp)) return say(`the demo data of ${readFileSync(stamp, 'utf8').slice(0, 10)} are there (\`npm run demo -- --fresh\` writes them anew, as of today).`)
+  say(fresh ? 'writing the demo data anew …' : 'writing the demo data …')
+  if (runScript('scripts/seed-demo.mts', [data]) !== 0) stop('The demo data were not written; the messages above say why.')
+  writeFileSync(stamp, new Date().toISOString())
+}
+
 /** Serves the built application on loopback; ends when the server ends, with its code. */
-export async function serve({ port, data, greeting }) {
+export async function serve({ port, data, greeting, databaseServer }) {
   await needPort(port)
   const server = spawn(process.execPath, ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)], {
-    env: { ...quietEnv, VIVERO_DATA: data, NODE_ENV: 'production' }, stdio: ['ignore', 'pipe', 'inherit'],
+    env: { ...quietEnv, VIVERO_DATA: data, NODE_ENV: 'production', ...(databaseServer ? { DATABASE_URL: databaseServer } : {}) }, stdio: ['ignore', 'pipe', 'inherit'],
   })
   // The framework's own greeting would name addresses twice; its errors come through on the other channel.
   server.stdout.on('data', (chunk) => {

@@ -6,7 +6,7 @@ import { sql } from 'drizzle-orm'
 import { tank } from '@/core/testing/tank'
 import { importStory } from './import-tank'
 import { DirectoryInUse, lockDirectory } from './lock'
-import { DataUnusable, openDirectory } from './open'
+import { DataUnusable, openAnew, openDirectory } from './open'
 import { loadStory } from './story'
 
 const directories: string[] = []
@@ -65,6 +65,18 @@ test('a second opener is refused with the holder named, while the first lives; a
   await first.close()
   const again = await openDirectory(directory)
   await again.close()
+}, 60_000)
+
+test('to begin anew is refused while somebody uses the directory, and nothing of theirs is lost', async () => {
+  const directory = scratch()
+  const first = await openDirectory(directory)
+  await importStory(first.db, tank([]))
+  await expect(openAnew(directory)).rejects.toBeInstanceOf(DirectoryInUse)
+  expect((await loadStory(first.db, 'test'))?.entries).toEqual([])
+  await first.close()
+  const anew = await openAnew(directory)
+  expect(await loadStory(anew.db, 'test')).toBeNull()
+  await anew.close()
 }, 60_000)
 
 test('the lock refuses within one process too', async () => {

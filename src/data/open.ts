@@ -33,6 +33,15 @@ export class DataUnusable extends Error {
  * start, refuses data of a newer Vivero, brings older data up to date. Throws DirectoryInUse or DataUnusable.
  */
 export async function openDirectory(directory: string): Promise<OpenDatabase> {
+  return openLocked(directory, () => undefined)
+}
+
+/** As openDirectory, but what was there is thrown away, once the lock says nobody uses it. For demo data only. */
+export async function openAnew(directory: string): Promise<OpenDatabase> {
+  return openLocked(directory, (home) => rmSync(home, { recursive: true, force: true }))
+}
+
+async function openLocked(directory: string, prepare: (home: string) => void): Promise<OpenDatabase> {
   try {
     mkdirSync(directory, { recursive: true })
   } catch (cause) {
@@ -41,6 +50,7 @@ export async function openDirectory(directory: string): Promise<OpenDatabase> {
   const release = await lockOrSay(directory)
   try {
     const home = join(directory, 'pg')
+    prepare(home)
     if (!existsSync(home)) await createFromTemplate(home)
     const engine = await openEngine(home)
     const db = drizzlePglite(engine, { schema }) as unknown as Database

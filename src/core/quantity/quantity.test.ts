@@ -1,8 +1,24 @@
 import fc from 'fast-check'
 import { asRead, heldTrue, normalEstimate } from './estimate'
+import { numberOrText, readNumber } from './read-number'
 import { sayAgo, sayEstimate, sayNumber, sayRange } from './say'
 import { dayOf, instantOf } from './time'
 import { CACO3_PER_DEGREE, fromCanonical, lengthToCm, litresIn, NO3_PER_N, PARAMETER_UNITS, PARAMETERS, PO4_PER_P, toCanonical, volumeToLitres } from './units'
+
+describe('what a keeper writes as a number', () => {
+  test.each([['5', 5], ['5.5', 5.5], ['5,5', 5.5], [' 0,125 ', 0.125], ['1400', 1400], ['-0,5', -0.5], ['−3', -3], [',5', 0.5], ['12.345', 12.345], ['1e3', 1000]])('“%s” is %p', (text, value) => expect(readNumber(text)).toEqual({ ok: true, value }))
+  test.each(['1,400', '12,345', '-1,400'])('“%s” could be a thousand or a decimal: both readings are named', (text) => expect(readNumber(text, 'The altitude')).toEqual({ ok: false, problem: `The altitude can be read two ways: write ${text.replace(',', '')} or ${text.replace(',', '.')}.` }))
+  test.each(['', 'much', '5 L', '1.400,5', '0x10', 'Infinity', '1e999', '--5', '5-6'])('“%s” is none', (text) => {
+    expect(readNumber(text, 'The dose')).toEqual({ ok: false, problem: 'The dose must be a number.' })
+    expect(numberOrText(text)).toBe(text)
+  })
+  test('every number written out comes back, with point and with comma', () => {
+    fc.assert(fc.property(fc.double({ min: -1e6, max: 1e6, noNaN: true }), (value) => {
+      const text = value.toFixed(2)
+      expect([readNumber(text), readNumber(text.replace('.', ','))]).toEqual([{ ok: true, value: Number(text) }, { ok: true, value: Number(text) }])
+    }))
+  })
+})
 
 describe('units', () => {
   test('ion factors from IUPAC masses: NO3 = 4.4268 N, PO4 = 3.0662 P', () => {

@@ -1,5 +1,6 @@
 import { array, mixed, number, object, string, type ObjectSchema } from 'yup'
 import { ALGAE_KINDS, DOSE_UNITS, METHODS, PLANT_MEASURES, SIGNS, type Entry, type EntryDetails, type EntryKind, type Place } from '@/core/history/entries'
+import { readNumber } from '@/core/quantity/read-number'
 import { PARAMETERS } from '@/core/quantity/units'
 
 /** Sentences shared by every form and file. */
@@ -10,12 +11,23 @@ export const SAY = {
   long: (what: string, max: number) => `${what} is too long (${max} characters at most).`,
 }
 
-/** A finite number; a text of digits is accepted, an empty one counts as missing. A list or a truth value is none, though it could be cast to one. */
+/** A finite number; a text is read as a keeper writes numbers, an empty one counts as missing. A list or a truth value is none, though it could be cast to one. */
 export const amount = (what: string) =>
   number()
-    .transform((value: unknown, original: unknown) => (original === '' ? undefined : ['number', 'string', 'undefined'].includes(typeof original) || original === null ? value : Number.NaN))
-    .typeError(SAY.number(what))
+    .transform((value: unknown, original: unknown) => (typeof original === 'string' ? fromText(original) : ['number', 'undefined'].includes(typeof original) || original === null ? value : Number.NaN))
+    .typeError(({ originalValue }: { originalValue: unknown }) => sayNoNumber(originalValue, what))
     .test('finite', SAY.number(what), (value) => value === undefined || value === null || Number.isFinite(value))
+
+function fromText(text: string): number | undefined {
+  if (text.trim() === '') return undefined
+  const number = readNumber(text)
+  return number.ok ? number.value : Number.NaN
+}
+
+function sayNoNumber(original: unknown, what: string): string {
+  const number = typeof original === 'string' ? readNumber(original, what) : null
+  return number && !number.ok ? number.problem : SAY.number(what)
+}
 
 export const ident = () => string().matches(/^[\w:.-]{1,80}$/, 'An identifier may hold letters, digits, dot, dash and underline, 80 at most.')
 export const words = (what: string, max = 200) => string().trim().max(max, SAY.long(what, max))

@@ -22,13 +22,13 @@ test('a change is the same whichever way it was measured: per cent, litres, cent
 })
 test('a dose is of the shelf, of a plain salt, or of something else', () => {
   const dose = (fields: Record<string, string>) => detailFromForm('dose', { amount: '5', unit: 'mL', ...fields }, story)
-  expect(dose({ productId: 'p', product: '' })).toEqual({ product: 'Weekly bottle', productId: 'p', amount: '5', unit: 'mL' })
+  expect(dose({ productId: 'p', product: '' })).toEqual({ product: 'Weekly bottle', productId: 'p', amount: 5, unit: 'mL' })
   expect(dose({ productId: 'salt-kno3', product: '' })).toMatchObject({ product: 'potassium nitrate', productId: 'salt-kno3' })
   expect(dose({ productId: 'p', product: 'home brew' })).toMatchObject({ product: 'home brew', productId: null })
   expect(dose({ productId: '', product: '' })).toMatchObject({ product: '', productId: null })
 })
 test('a reading is kept as entered and in its canonical unit; what is no number goes on for the schema to name', () => {
-  expect(detailFromForm('reading', { parameter: 'nitrate', value: '5', unit: 'mg/L N', method: 'photometer' }, story)).toMatchObject({ value: expect.closeTo(22.13, 1), entered: { value: '5', unit: 'mg/L N' } })
+  expect(detailFromForm('reading', { parameter: 'nitrate', value: '5', unit: 'mg/L N', method: 'photometer' }, story)).toMatchObject({ value: expect.closeTo(22.13, 1), entered: { value: 5, unit: 'mg/L N' } })
   expect(detailFromForm('reading', { parameter: 'nitrate', value: 'lots', unit: 'mg/L', method: 'strip' }, story)).toMatchObject({ value: 'lots' })
   expect(unitsOf('nitrate')[0]).toBe('mg/L')
   expect(unitsOf('joy')).toEqual([])

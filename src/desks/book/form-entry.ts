@@ -1,22 +1,22 @@
 import type { EntryKind } from '@/core/history/entries'
 import { currentLayout } from '@/core/history/lookup'
 import type { TankHistory } from '@/core/history/types'
+import { numberOrText } from '@/core/quantity/read-number'
 import { isParameter, toCanonical, volumeToLitres } from '@/core/quantity/units'
 import { litresPerCentimetre, netLitres } from '@/core/vessel/volume'
 import { productOf } from '@/core/water/products'
 import { CHANGE_BY } from './form-spec'
 
-const decimal = (text: string | undefined) => (text ?? '').trim().replace(',', '.')
-
 /** The kind's own part of an entry from what stands in the form; what is no number goes on as it is, for the schema to say so. */
 export function detailFromForm(kind: EntryKind, fields: Record<string, string>, story: TankHistory): object {
-  const n = (name: string) => decimal(fields[name])
+  const n = (name: string) => numberOrText(fields[name] ?? '')
   const place = placeFrom(fields.place ?? '')
   switch (kind) {
     case 'reading': {
       const parameter = fields.parameter ?? ''
-      const canonical = isParameter(parameter) && n('value') !== '' ? toCanonical(parameter, Number(n('value')), fields.unit ?? '') : null
-      return { parameter, value: canonical?.ok ? canonical.value : n('value'), method: fields.method, entered: { value: n('value'), unit: fields.unit ?? '' } }
+      const value = n('value')
+      const canonical = isParameter(parameter) && typeof value === 'number' ? toCanonical(parameter, value, fields.unit ?? '') : null
+      return { parameter, value: canonical?.ok ? canonical.value : value, method: fields.method, entered: { value, unit: fields.unit ?? '' } }
     }
     case 'water-change':
       return { ...changeAmount(n('amount'), fields.by ?? CHANGE_BY[0], story), sourceId: fields.source || null }
@@ -57,9 +57,8 @@ function doseProduct(fields: Record<string, string>, story: TankHistory): { prod
 }
 
 /** A change as fraction and litres, whichever way it was measured. */
-function changeAmount(text: string, by: string, story: TankHistory): { fraction: number | string; litres: number | string } {
-  const value = Number(text)
-  if (text === '' || !Number.isFinite(value)) return { fraction: text, litres: text }
+function changeAmount(value: number | string, by: string, story: TankHistory): { fraction: number | string; litres: number | string } {
+  if (typeof value === 'string') return { fraction: value, litres: value }
   const tank = netLitres(story.vessel, currentLayout(story))
   const gallons = volumeToLitres(Math.abs(value), 'gal')
   const litres = by === 'litres' ? value : by === 'centimetres of height' ? value * litresPerCentimetre(story.vessel) : by === 'buckets' ? value * story.vessel.care.bucketLitres : by === 'US gallons' && gallons.ok ? Math.sign(value) * gallons.value : (value / 100) * tank

@@ -2,6 +2,7 @@
 
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import { useRef, useState } from 'react'
+import { readNumber } from '@/core/quantity/read-number'
 import { sayNumber, sayRange } from '@/core/quantity/say'
 import { isSurprising, pencilledAnswer, type Question } from '@/core/routine/round'
 import { Stake } from '@/ui/marks/stake'
@@ -31,10 +32,14 @@ export function QuestionRow({ question, answer, first, onInk, onDone }: Props) {
       setDraft(null)
       return true
     }
-    const value = Number(text.replace(',', '.'))
-    const wrong = !Number.isFinite(value) ? 'This must be a number.' : value < question.min || value > question.max ? `Between ${question.min} and ${question.max} ${question.unit}, please.` : null
-    if (wrong) {
-      setProblem(wrong)
+    const read = readNumber(text)
+    if (!read.ok) {
+      setProblem(read.problem)
+      return false
+    }
+    const { value } = read
+    if (value < question.min || value > question.max) {
+      setProblem(`Between ${question.min} and ${question.max} ${question.unit}, please.`)
       return false
     }
     setProblem(null)

@@ -6,6 +6,7 @@ import { mixed, number, object, string } from 'yup'
 import { LABEL_FORM_NAMES, type LabelForm } from '@/core/chemistry/nutrients'
 import { SALTS } from '@/core/chemistry/salts'
 import { SCHOOLS, type Band, type Product, type School, type SourceWater, type WaterCare } from '@/core/history/types'
+import { numberOrText, readNumber } from '@/core/quantity/read-number'
 import { INDICATOR_COLOURS, PARAMETERS, type Parameter } from '@/core/quantity/units'
 import { schoolBand } from '@/core/water/parameters'
 import { doseUnitOf, productOf } from '@/core/water/products'
@@ -34,13 +35,9 @@ async function written<T>(write: () => Promise<T>): Promise<Attempt<T>> {
   return answer
 }
 
-const decimal = (fields: Fields, name: string) => (typeof fields[name] === 'string' ? fields[name].trim().replace(',', '.') : '')
 /** A field's number, or the text itself for the schema to name. */
-const numeric = (fields: Fields, name: string): number => {
-  const text = decimal(fields, name)
-  return (text === '' || !Number.isFinite(Number(text)) ? text : Number(text)) as number
-}
-const numericOrNull = (fields: Fields, name: string): number | null => (decimal(fields, name) === '' ? null : numeric(fields, name))
+const numeric = (fields: Fields, name: string): number => numberOrText(words(fields, name)) as number
+const numericOrNull = (fields: Fields, name: string): number | null => (words(fields, name) === '' ? null : numeric(fields, name))
 const words = (fields: Fields, name: string) => (typeof fields[name] === 'string' ? fields[name].trim() : '')
 
 /** Writes down that the keeper sees a finding of the water otherwise. */
@@ -65,7 +62,7 @@ export async function keepHabits(slug: string, raw: Fields): Promise<Attempt<str
   return written(async () => {
     const fields = texts(raw)
     const { vessel } = await storyOr404(slug)
-    const loss = amount('Evaporation').min(0, 'Evaporation cannot be below zero.').max(500, 'That is more than a tank loses.').nullable().validateSync(decimal(fields, 'evaporation') === '' ? null : decimal(fields, 'evaporation')) ?? null
+    const loss = amount('Evaporation').min(0, 'Evaporation cannot be below zero.').max(500, 'That is more than a tank loses.').nullable().validateSync(words(fields, 'evaporation') === '' ? null : words(fields, 'evaporation')) ?? null
     const care: WaterCare = { ...vessel.care, bucketLitres: numeric(fields, 'bucketLitres'), foodProteinPercent: numeric(fields, 'foodProteinPercent') }
     await saveCare(await database(), slug, care, loss)
     return 'Kept.'
@@ -112,7 +109,9 @@ function readLines<T extends string>(text: string, field: string, known: (name: 
     const match = /^(\S.*?)\s*[:=]?\s+([0-9]+(?:[.,][0-9]+)?)\s*(?:%|g\/L|g)?$/.exec(line)
     const name = match ? known(match[1].trim()) : null
     if (!match || name === null) throw new EntryRefused([{ field, says: `“${line.slice(0, 60)}” cannot be read; write a form and a number, like “${list}”, one a line.` }])
-    return { name, amount: Number(match[2].replace(',', '.')) }
+    const number = readNumber(match[2], match[1])
+    if (!number.ok) throw new EntryRefused([{ field, says: number.problem }])
+    return { name, amount: number.value }
   })
 }
 

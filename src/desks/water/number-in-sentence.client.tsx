@@ -2,20 +2,21 @@
 
 import { Box, chakra } from '@chakra-ui/react'
 import { useState } from 'react'
+import { readNumber } from '@/core/quantity/read-number'
 
 /** A number that stands in a sentence and can be changed there; what is no number stays in the field with its reason and changes nothing. */
 export function NumberInSentence({ label, value, onValue, min, max }: { label: string; value: number; onValue: (value: number) => void; min: number; max: number }) {
   const [text, setText] = useState(String(value))
-  const number = Number(text.replace(',', '.'))
-  const problem = text.trim() === '' || !Number.isFinite(number) ? 'This must be a number.' : number < min || number > max ? `Between ${min} and ${max}, please.` : null
+  const number = readNumber(text)
+  const problem = !number.ok ? number.problem : number.value < min || number.value > max ? `Between ${min} and ${max}, please.` : null
   return (
     <>
       <chakra.input
         aria-label={label} aria-invalid={problem !== null} inputMode="decimal" value={text} w="3.6em" minH="32px" textAlign="center" fontWeight={650} bg="transparent" border={0} borderBottom="2px solid" borderColor={problem ? 'clay' : 'ink'}
         onChange={(event) => {
           setText(event.target.value)
-          const next = Number(event.target.value.replace(',', '.'))
-          if (event.target.value.trim() !== '' && Number.isFinite(next) && next >= min && next <= max) onValue(next)
+          const next = readNumber(event.target.value)
+          if (next.ok && next.value >= min && next.value <= max) onValue(next.value)
         }}
       />
       {problem ? <Box as="span" role="alert" color="clay"> {problem}</Box> : null}

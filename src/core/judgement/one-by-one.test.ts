@@ -82,6 +82,10 @@ describe('stems, carpet, mood', () => {
     expect(find(grown(23), 11.1, `surface:${STEMS.id}`)).toMatchObject({ level: 'watch', says: 'Trim S1 next week' })
     expect(find(grown(12), 11.1, `surface:${STEMS.id}`)).toBeUndefined()
   })
+  test('a stem nobody ever measured is asked after, in pencil: it is not said to be at the surface', () => {
+    expect(find([], 90, `surface:${STEMS.id}`)).toMatchObject({ level: 'watch', says: 'Look whether S1 is at the surface', leadsTo: 'round', clause: expect.stringMatching(/^should be/) })
+    expect(find([height(89, STEMS.id, 31)], 90, `surface:${STEMS.id}`)).toMatchObject({ level: 'act', says: 'Trim S1: it lies on the surface' })
+  })
   test('a carpet that loses is named with its pace; one that holds is not alarmed about', () => {
     const losing = [cover(1, 85), cover(20, 72), cover(40, 58), cover(60, 42)]
     expect(find(losing, 61, `carpet:${CARPET.id}`)).toMatchObject({ says: expect.stringMatching(/The carpet loses [\d.]+ % a week/) })

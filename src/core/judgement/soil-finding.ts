@@ -48,11 +48,13 @@ export function soilFinding(history: TankHistory, now: Instant): Finding | null 
   const soil = soilState(history, now)
   if (!soil || soil.state === 'not-active' || soil.state === 'working') return null
   const spent = soil.state === 'spent'
+  // With nothing measured there is only its age, and age alone is a presumption.
+  const byAge = soil.because.length === 1
   return {
     key: 'soil', subject: { of: 'ground' }, level: spent ? 'act' : 'watch', weight: spent ? 38 : 15,
-    says: spent ? 'The soil no longer holds the hardness down' : 'The soil is getting tired',
-    detail: spent ? 'It buffers little now, and the root feeders live on what you add.' : 'At this age active soils begin to give up.',
-    clause: spent ? 'stands on spent soil' : 'stands on tired soil',
+    says: spent ? 'The soil no longer holds the hardness down' : byAge ? 'The soil may be getting tired' : 'The soil is getting tired',
+    detail: spent ? 'It buffers little now, and the root feeders live on what you add.' : byAge ? 'At this age active soils begin to give up; nothing was measured yet.' : 'It buffers less than it did.',
+    clause: spent ? 'stands on spent soil' : byAge ? 'may stand on tired soil' : 'stands on tired soil',
     because: soil.because, suggests: spent ? 'Renew it section by section, or feed the roots with tabs.' : 'Put some in a jar of water of known KH and read it again after a day.',
     leadsTo: 'rescape', wouldChangeMyMind: 'A jar test: some soil in water of known KH, read again after 24–48 h. A clear drop and the soil still works.', disputed: null,
   }

@@ -90,6 +90,13 @@ describe('scene', () => {
     expect(sceneOn(stage, DAY0 + 40).pencil).toBe(true)
     expect(tall(40)).toBeGreaterThan(tall(30))
   })
+  test('a planting nobody measured is pencil a fortnight after it was planted; one height makes it ink', () => {
+    const on = (day: number, entries = [height(40, STEMS.id, 20)]) => sceneOn(stageOf(tank(entries), at(60)), DAY0 + day).plants.map(({ staged, pencil }) => [staged.planting.stake, pencil])
+    expect(on(60, [])).toEqual([['L1', true], ['S1', true]])
+    expect(on(10, [])).toEqual([['L1', false], ['S1', false]])
+    expect(on(60)).toEqual([['L1', true], ['S1', false]])
+    expect(on(70)).toEqual([['L1', true], ['S1', true]])
+  })
   test('before planting the tank is bare, after removal the planting is gone', () => {
     expect(sceneOn(stage, DAY0 - 1).plants).toHaveLength(0)
     const cleared = stageOf(tank([], { plantings: [{ ...STEMS, removedAt: at(5) }] }), at(30))

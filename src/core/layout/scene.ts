@@ -35,6 +35,8 @@ export interface ScenePlant {
   height: Estimate
   cover: Estimate
   drawing: PlantDrawing
+  /** Expected rather than seen: a day to come, or a planting nobody ever measured. */
+  pencil: boolean
   /** PAR at its foot, µmol m⁻² s⁻¹, and the day's sum, mol m⁻² d⁻¹. */
   par: number
   dli: number
@@ -117,7 +119,7 @@ export function sceneOn(stage: Stage, day: number, cache: DrawingCache = new Map
   const surface = { par: vessel.lamp.parAtSurface, waterlineCm: vessel.waterlineCm }
   const plants = posed.map(({ staged, height, cover }) => {
     const par = parAt({ ...patchCentre(staged.planting), y: staged.rootCm }, canopy, surface, staged.planting.id)
-    return { staged, height, cover, par, dli: dliAt(par, vessel.lamp.hours), drawing: drawn(staged, height.value, cover.value, day, stage, cache, sketch) }
+    return { staged, height, cover, par, pencil: day > today || !wasSeen(staged, day), dli: dliAt(par, vessel.lamp.hours), drawing: drawn(staged, height.value, cover.value, day, stage, cache, sketch) }
   })
   const shades = canopy
     .filter((plant) => plant.species.group.startsWith('stem'))
@@ -128,6 +130,10 @@ export function sceneOn(stage: Stage, day: number, cache: DrawingCache = new Map
   const algae = stage.algae.map((course) => ({ course, percent: algaeOn(course, day) })).filter(({ percent }) => percent >= 0.5)
   return { day, pencil: day > today, plants: layout ? plants : [], shades, algae }
 }
+
+/** Planting a thing is seeing it; after this many days its size is a guess unless it was measured once. Common practice. */
+const AS_PLANTED_DAYS = 14
+const wasSeen = ({ course, cover, planting }: StagedPlanting, day: number): boolean => course.anchors.length > 1 || cover !== null || day - dayOf(planting.plantedAt) <= AS_PLANTED_DAYS
 
 function drawn(staged: StagedPlanting, height: number, cover: number, day: number, { vessel, layout }: Stage, cache: DrawingCache, sketch: boolean): PlantDrawing {
   const heightCm = Math.round(height / DRAWING_STEP_CM) * DRAWING_STEP_CM

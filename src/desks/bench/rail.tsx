@@ -13,8 +13,9 @@ export function dueSentence(places: readonly BenchPlace[]): string {
   const first = all.reduce((a, b) => (b.task.daysLate > a.task.daysLate ? b : a))
   const what = first.task.says.charAt(0).toLowerCase() + first.task.says.slice(1)
   const when = first.task.daysLate > 0 ? `, ${sayDays(first.task.daysLate)} late` : ''
-  const count = ['', 'One thing is', 'Two things are', 'Three things are', 'Four things are', 'Five things are', 'Six things are'][all.length] ?? `${all.length} things are`
-  return `${count} due today; the ${first.task.daysLate > 0 ? 'latest' : 'first'} is ${first.name}’s ${what.split(',')[0]}${when}.`
+  const count = ['', '', 'Two things are', 'Three things are', 'Four things are', 'Five things are', 'Six things are'][all.length] ?? `${all.length} things are`
+  if (all.length === 1) return `One thing is due today in ${first.name}: ${what.split(',')[0]}${when}.`
+  return `${count} due today; the ${first.task.daysLate > 0 ? 'latest' : 'first'} in ${first.name}: ${what.split(',')[0]}${when}.`
 }
 
 /** The rail along the top with the open tank inked. */

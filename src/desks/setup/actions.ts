@@ -40,7 +40,7 @@ export async function setUpTank(raw: Record<string, string>): Promise<Attempt<st
     if (problems.length > 0) throw new EntryRefused(problems)
     const db = await database()
     const order = (await listVessels(db)).length + 1
-    const result = await importStory(db, bareStory(form, startedAt, order))
+    const result = await importStory(db, bareStory(form, startedAt, now(), order))
     if (!result.ok) throw new EntryRefused([{ field: 'name', says: result.problem }])
     return result.value.slug
   })
@@ -51,16 +51,17 @@ export async function setUpTank(raw: Record<string, string>): Promise<Attempt<st
 /** A name as it stands in an address: letters without their accents, digits, dashes. */
 const slugOf = (name: string) => name.toLowerCase().normalize('NFKD').replace(/\p{Mark}+/gu, '').replace(/ß/g, 'ss').replace(/[^a-z0-9]+/g, '-').slice(0, 50).replace(/^-|-$/g, '') || 'tank'
 
-function bareStory(form: ReturnType<typeof tankSchema.validateSync>, startedAt: string, order: number): TankHistory {
+function bareStory(form: ReturnType<typeof tankSchema.validateSync>, startedAt: string, writtenAt: string, order: number): TankHistory {
   const vessel: Vessel = { ...factsOf(form), id: randomUUID(), slug: slugOf(form.name), glassMm: 8, evaporationLitresPerDay: null, care: USUAL_CARE, startedAt, order }
   vesselSchema.validateSync(vessel, { abortEarly: false })
   return {
     vessel, species: [], plantings: [], populations: [], plans: [], entries: [],
     layouts: [{ id: randomUUID(), name: 'First layout', state: 'current', from: startedAt, to: null, hardscape: [], ground: { material: form.ground, laidAt: startedAt, profile: [{ x: 0, frontCm: form.groundFront, backCm: form.groundBack }, { x: form.lengthCm, frontCm: form.groundFront, backCm: form.groundBack }] } }],
     sources: [{ id: randomUUID(), name: form.sourceName, kind: 'tap', nitrateMgL: form.sourceNitrate, khDegrees: 5, ghDegrees: 8, pH: 7.5, temperatureC: 12, ...UNMEASURED }], products: [],
+    // Reckoned from the day the tank comes to the bench: an old tank is not months late with what nobody asked of it.
     routines: [
-      { id: randomUUID(), kind: 'round', everyDays: 7, amount: null, says: 'Walk the round', since: startedAt },
-      { id: randomUUID(), kind: 'water-change', everyDays: form.changeEvery, amount: form.changePercent / 100, says: `Water change, ${Math.round(form.changePercent)} %`, since: startedAt },
+      { id: randomUUID(), kind: 'round', everyDays: 7, amount: null, says: 'Walk the round', since: writtenAt },
+      { id: randomUUID(), kind: 'water-change', everyDays: form.changeEvery, amount: form.changePercent / 100, says: `Water change, ${Math.round(form.changePercent)} %`, since: writtenAt },
     ],
   }
 }

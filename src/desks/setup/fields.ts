@@ -64,7 +64,7 @@ export const patchOf = ({ left, right, front, back }: { left: number; right: num
 /** What is asked of a planting. `grownOn` names a stone or a piece of wood; empty: the ground. */
 export const PLANTING = {
   name: words('The name', 80).required(SAY.missing('The name')), zone: mixed<Zone>().oneOf([...ZONES], 'This is not a zone Vivero knows.').required(), ...BOX,
-  stems: amount('Stems or crowns').integer('Plants come in whole numbers.').min(1, 'There is one at least.').max(2000, 'That is more than fits.').required(SAY.missing('How many')),
+  stems: amount('Stems or crowns').integer('Plants come in whole numbers.').min(1, 'There is one at least.').max(2000, 'That is more than fits.').required(SAY.missing('The number of stems or crowns')),
   plantedOn: day('The day of planting'), grownOn: string().max(80).default(''), grownAtCm: amount('The height on it').min(0, 'The height cannot be below the bottom.').max(400, 'That is above any rim.').nullable().default(null),
 }
 

@@ -119,7 +119,7 @@ export async function putBack(slug: string, pieceId: string): Promise<Attempt<st
 
 const animalsSchema = object({
   name: words('The name', 80).required(SAY.missing('The name')), kind: mixed<Population['kind']>().oneOf(['fish', 'shrimp', 'snail', 'crab', 'amphibian'], 'This is not a kind of animal Vivero knows.').required(),
-  adultLengthCm: size('The adult length', 100), count: amount('How many').integer('Animals come in whole numbers.').min(1, 'There is one at least.').max(100_000, 'That is more than fits.').required(SAY.missing('How many')), since: day('The day they came'),
+  adultLengthCm: size('The adult length', 100), count: amount('The number of animals').integer('Animals come in whole numbers.').min(1, 'There is one at least.').max(100_000, 'That is more than fits.').required(SAY.missing('The number of animals')), since: day('The day they came'),
 }).noUnknown()
 
 /** Puts animals of one kind into the tank, with how many came. */

@@ -42,14 +42,14 @@ export function Elevation({ stage, scene, width, maxHeight, alarmed, title, movi
       <Shades projection={projection} scene={scene} />
       <g transform={transform}>
         {layout ? <GroundBack profile={layout.ground.profile} /> : null}
-        {behind.map((plant) => <Plant key={plant.staged.planting.id} plant={plant} pencil={scene.pencil} algae={algaeOf('planting', plant.staged.planting.id)} depth={0} scale={projection.scale} />)}
+        {behind.map((plant) => <Plant key={plant.staged.planting.id} plant={plant} pencil={plant.pencil} algae={algaeOf('planting', plant.staged.planting.id)} depth={0} scale={projection.scale} />)}
         {layout?.hardscape.map((piece) => <Piece key={piece.id} piece={piece} algae={algaeOf('hardscape', piece.id)} />)}
         {before.filter((plant) => plant.staged.planting.zone !== 'surface').map((plant) => (
-          <Plant key={plant.staged.planting.id} plant={plant} pencil={scene.pencil} algae={algaeOf('planting', plant.staged.planting.id)} depth={1} scale={projection.scale} />
+          <Plant key={plant.staged.planting.id} plant={plant} pencil={plant.pencil} algae={algaeOf('planting', plant.staged.planting.id)} depth={1} scale={projection.scale} />
         ))}
         {layout ? <GroundFront profile={layout.ground.profile} length={vessel.lengthCm} /> : null}
         {before.filter((plant) => plant.staged.planting.zone === 'surface').map((plant) => (
-          <Plant key={plant.staged.planting.id} plant={plant} pencil={scene.pencil} algae={0} depth={1} scale={projection.scale} />
+          <Plant key={plant.staged.planting.id} plant={plant} pencil={plant.pencil} algae={0} depth={1} scale={projection.scale} />
         ))}
       </g>
       {glass > 0 ? <rect x={projection.x(0)} y={projection.y(vessel.waterlineCm)} width={vessel.lengthCm * projection.scale} height={vessel.waterlineCm * projection.scale} fill="url(#algae-hatch)" opacity={Math.min(0.5, glass / 40)} /> : null}

@@ -3,6 +3,7 @@ import { heightCourse, heightOn } from '../plants/height'
 import { dayOf, type Instant } from '../quantity/time'
 import { toCanonical } from '../quantity/units'
 import type { Entry } from './entries'
+import { headCount, storyUntil } from './lookup'
 import type { TankHistory } from './types'
 
 /** What is wrong with an entry in the light of the tank's own story: the field it belongs to, and the sentence. */
@@ -14,6 +15,8 @@ export interface EntryProblem {
 const FUTURE_GRACE_DAYS = 5 / 1440
 /** Slack on a plant's estimated height before a trim above it is called a slip, cm. */
 const TRIM_SLACK_CM = 3
+
+const LOSSES: ReadonlySet<string> = new Set(['died', 'moved', 'missing'])
 
 /**
  * Problems a schema alone cannot see: times to come, plantings and animals that are not of this tank, a trim above the plant,
@@ -36,7 +39,14 @@ export function checkEntry(entry: Entry, history: TankHistory, now: Instant, lit
     const problem = product ? unitProblem(product, entry.unit) : null
     if (problem) say('unit', problem)
   }
-  if (entry.kind === 'stock' && !history.populations.some((population) => population.id === entry.populationId)) say('populationId', 'These animals are not in this tank.')
+  if (entry.kind === 'stock') {
+    const population = history.populations.find((candidate) => candidate.id === entry.populationId)
+    if (!population) say('populationId', 'These animals are not in this tank.')
+    else if (LOSSES.has(entry.event)) {
+      const { count, plusMinus } = headCount(storyUntil(history, entry.at), population)
+      if (entry.count > count + 2 * plusMinus) say('count', `${count === 0 ? 'None were' : `About ${count} were`} left then; ${entry.count} cannot have ${entry.event === 'missing' ? 'gone missing' : entry.event}. If there were more, write down the count first.`)
+    }
+  }
   if (entry.kind === 'reading') {
     const canonical = toCanonical(entry.parameter, entry.entered.value, entry.entered.unit)
     if (!canonical.ok) say('value', canonical.problem)

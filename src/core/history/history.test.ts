@@ -109,6 +109,18 @@ describe('what a story makes of an entry', () => {
   ])('%s', (_name, one, expected) => expect(fields(one)).toEqual(expected))
 })
 
+test('no more animals can be lost than were there, give or take what the count was unsure of', () => {
+  const fish = { id: 'fish', name: 'Danios', kind: 'fish' as const, adultLengthCm: 3, since: instantOf(DAY0 + 1) }
+  const stock = (day: number, event: 'added' | 'counted' | 'died' | 'born', count: number, plusMinus = 0) => entry(day, 'stock', { populationId: 'fish', event, count, plusMinus })
+  const said = (one: Entry, ...before: Entry[]) => checkEntry(one, tank(before, { populations: [fish] }), NOW, 80).map((problem) => problem.says).join()
+  expect(said(stock(5, 'died', 9), stock(1, 'added', 9))).toBe('')
+  expect(said(stock(5, 'died', 10), stock(1, 'added', 9))).toBe('About 9 were left then; 10 cannot have died. If there were more, write down the count first.')
+  expect(said(stock(5, 'died', 1), stock(1, 'added', 2), stock(3, 'died', 2))).toMatch(/^None were left then/)
+  expect(said(stock(5, 'died', 14), stock(1, 'added', 9), stock(4, 'counted', 10, 2))).toBe('')
+  expect(said(stock(5, 'died', 12), stock(1, 'added', 9), stock(6, 'born', 30))).toMatch(/^About 9/)
+  expect(said(stock(5, 'born', 300), stock(1, 'added', 9))).toBe('')
+})
+
 test('what is known to be a powder is not dosed in millilitres; what is on no shelf is dosed as it was written', () => {
   const dose = (product: string, productId: string | null, unit: 'g' | 'mL' | 'tablets') => checkEntry(entry(3, 'dose', { product, productId, amount: 1, unit }), tank(), NOW, 80)
   expect(dose('potassium nitrate', 'salt-kno3', 'mL')).toEqual([{ field: 'unit', says: 'potassium nitrate is measured in grams, not in millilitres.' }])

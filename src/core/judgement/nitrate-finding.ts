@@ -1,6 +1,7 @@
 import type { TankHistory } from '../history/types'
 import { usualSource } from '../history/lookup'
-import { sayEstimate, sayNumber } from '../quantity/say'
+import type { Estimate } from '../quantity/estimate'
+import { sayEstimate, sayNumber, sayRange } from '../quantity/say'
 import type { Instant } from '../quantity/time'
 import type { Conditions } from '../water/conditions'
 import { changeForTarget, crossing, forecastParameter, routineChanges } from '../water/estimate'
@@ -34,7 +35,7 @@ export function nitrateFinding(history: TankHistory, conditions: Conditions, now
     key: 'nitrate', subject: { of: 'water' } as const, because, disputed: null,
     wouldChangeMyMind: `One drop test today. Below ${sayNumber(Math.max(0, estimate.now.low))} or above ${sayNumber(estimate.now.high)} mg/L and this is wrong.`,
   }
-  const standing = `Nitrate stands near ${sayEstimate(estimate.now)} mg/L and ${estimate.gainPerDay.value < 0 ? 'loses' : 'gains'} ${sayNumber(Math.abs(estimate.gainPerDay.value), 0.15)} a day.`
+  const standing = `Nitrate stands near ${sayEstimate(estimate.now)} mg/L${movement(estimate.gainPerDay)}.`
   if (estimate.now.value > ceiling) {
     const change = source ? changeForTarget(estimate, ceiling * TARGET_SHARE, source.nitrateMgL) : null
     const share = change?.ok ? Math.min(0.8, Math.round(change.value.fraction.value * 20) / 20) : 0.5
@@ -69,4 +70,11 @@ export function nitrateFinding(history: TankHistory, conditions: Conditions, now
     ...base, level: 'good', weight: 10, says: 'Nitrate is in hand', detail: standing,
     clause: 'keeps its nitrate in hand', suggests: 'Go on as you do.', leadsTo: 'water',
   }
+}
+
+/** Which way a level goes, as far as that is known: a gain whose range has both signs is neither a gain nor a loss. */
+function movement(gain: Estimate): string {
+  if (gain.low > 0) return ` and gains ${sayEstimate(gain)} a day`
+  if (gain.high < 0) return ` and loses ${sayEstimate({ ...gain, value: -gain.value, low: -gain.high, high: -gain.low })} a day`
+  return `; which way it goes is not told yet (${sayRange(gain)} a day)`
 }

@@ -26,6 +26,10 @@ describe('nitrate', () => {
     const fed = { vessel: { ...tank().vessel, care: { ...USUAL_CARE, school: 'nothing added' as const } } }
     expect(find(gone, 12.1, 'nitrate', fed)!.level).toBe('good')
   })
+  test('which way it goes is said only when that is known', () => {
+    expect(find([nitrate(1, 12)], 2, 'nitrate')!.detail).toMatch(/^Nitrate stands near .*; which way it goes is not told yet \(-?[\d.]+ (to|–) [\d.]+ a day\)\.$/)
+    expect(find(rising, 29.5, 'nitrate')!.detail).toMatch(/and gains 0\.\d+ \(0\.\d+–0\.\d+\) a day\./)
+  })
   test('a source as rich as the target cannot help, and the finding still says what is', () => {
     const rich = { sources: [{ ...tank().sources[0], nitrateMgL: 40, ...UNMEASURED }] }
     expect(find([nitrate(1, 60), nitrate(4, 64)], 5, 'nitrate', rich)).toMatchObject({ level: 'act' })

@@ -55,9 +55,9 @@ export const DETAIL_SCHEMAS: { [K in EntryKind]: ObjectSchema<object> } = {
   }).noUnknown(),
   'water-change': object({
     fraction: amount('The change').moreThan(0, 'A change must take some water.').max(1, 'A change cannot take more than 100 % of the water.').required(SAY.missing('How much was changed')),
-    litres: litres('The litres changed'), sourceId: ident().nullable().default(null),
+    litres: litres('The amount changed'), sourceId: ident().nullable().default(null),
   }).noUnknown(),
-  'top-off': object({ litres: litres('The litres topped up'), sourceId: ident().nullable().default(null) }).noUnknown(),
+  'top-off': object({ litres: litres('The amount topped up'), sourceId: ident().nullable().default(null) }).noUnknown(),
   'degassed-sample': object({ pHTank: acidity('pH of the tank'), pHAtRest: acidity('pH at rest') }).noUnknown(),
   'gas-use': object({
     bubblesPerSecond: amount('The bubbles').min(0, 'Bubbles cannot be below zero.').max(50, 'Nobody counts that many bubbles.').nullable().default(null),
@@ -95,7 +95,7 @@ export const DETAIL_SCHEMAS: { [K in EntryKind]: ObjectSchema<object> } = {
   'soil-test': object({
     khBefore: amount('KH before').moreThan(0, SAY.positive('KH before')).max(60, 'That is harder than any water here.').required(SAY.missing('KH before')),
     khAfter: amount('KH after').min(0, 'KH cannot be below zero.').max(60, 'That is harder than any water here.').required(SAY.missing('KH after')),
-    hours: amount('The hours').moreThan(0, SAY.positive('The hours')).max(500, 'That is longer than a jar test.').required(SAY.missing('The hours')),
+    hours: amount('The hours').moreThan(0, SAY.positive('The hours')).max(500, 'That is longer than a jar test.').required('The hours are missing.'),
   }).noUnknown(),
   disagreement: object({ finding: string().max(120).required(SAY.missing('The finding')), why: someWords('Why you disagree', 500) }).noUnknown(),
   'step-done': object({ planId: ident().required(), stepId: string().max(80).required(), minutes: amount('The minutes').min(0, 'Minutes cannot be below zero.').max(10080, 'A week has 10 080 minutes.').required(SAY.missing('The minutes')) }).noUnknown(),

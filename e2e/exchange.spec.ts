@@ -65,6 +65,19 @@ test('the tank file goes out and comes back: a known tank gets nothing, a damage
   quiet.length = 0
 })
 
+test('a long import can be stopped, and what the page then says is true of the book', async ({ page }) => {
+  const total = async () => ((await (await page.request.get('/api/tanks/spring/tank-file')).json()) as { entries: unknown[] }).entries.length
+  const before = await total()
+  const start = Date.parse('2026-06-01T00:00:00Z')
+  const long = Array.from({ length: 20_000 }, (_, i) => `${new Date(start + i * 300_000).toISOString()},temperature,${24 + (i % 9) / 10},°C,probe,`).join('\n')
+  await open(page, '/tanks/spring/book/import')
+  await page.setInputFiles(chooser, file('long.csv', `${HEAD}\n${long}`))
+  await page.getByRole('button', { name: /^Write 20000/ }).click()
+  await page.getByRole('button', { name: 'stop' }).click()
+  await expect(page.getByRole('alert').filter({ hasText: 'Stopped; nothing was written.' })).toBeVisible({ timeout: 30_000 })
+  expect(await total()).toBe(before)
+})
+
 test('readings.csv goes out with the readings of the book', async ({ request }) => {
   const answer = await request.get('/api/tanks/tarn/readings')
   expect(answer.headers()['content-type']).toContain('text/csv')

@@ -6,6 +6,7 @@ import type { TankHistory } from '@/core/history/types'
 import type { Instant } from '@/core/quantity/time'
 import { netLitres } from '@/core/vessel/volume'
 import { parseEntry, splitEntry } from './border/entry-schema'
+import { breath } from './breath'
 import type { Database } from './open'
 import * as t from './schema'
 import { entryOf, keptStory, readStory, touchStory } from './story'
@@ -30,13 +31,22 @@ export function rowOf(entry: Entry, vesselId: string, origin: string | null = nu
   }
 }
 
-/** Writes entries (already parsed) in batches; `said` hears how many are in. */
-export async function insertEntries(tx: Database, vesselId: string, rows: readonly { entry: Entry; origin: string | null }[], said: (done: number) => void = () => {}): Promise<void> {
+export interface ImportProgress {
+  done: number
+  of: number
+}
+
+/** Writes entries (already parsed) in batches; `said` hears how many are in, `stop` is asked between two of them and thrown on. */
+export async function insertEntries(tx: Database, vesselId: string, rows: readonly { entry: Entry; origin: string | null }[], said: (progress: ImportProgress) => void = () => {}, stop?: AbortSignal): Promise<void> {
   for (let i = 0; i < rows.length; i += BATCH) {
+    if (rows.length > BATCH) await breath()
+    stop?.throwIfAborted()
     const batch = rows.slice(i, i + BATCH)
     await tx.insert(t.entry).values(batch.map(({ entry, origin }) => rowOf(entry, vesselId, origin)))
-    said(Math.min(rows.length, i + BATCH))
+    said({ done: Math.min(rows.length, i + BATCH), of: rows.length })
   }
+  if (rows.length > BATCH) await breath()
+  stop?.throwIfAborted()
 }
 
 /** Adds new entries to a tank in one transaction, each checked against its schema and the tank's story; `within` may add to that transaction. Throws ValidationError or EntryRefused. */

@@ -1,16 +1,11 @@
 import { and, eq, isNotNull } from 'drizzle-orm'
 import { type Result } from '@/core/quantity/result'
 import type { Instant } from '@/core/quantity/time'
-import { insertEntries, lockedStory } from './entries'
+import { insertEntries, lockedStory, type ImportProgress } from './entries'
 import type { CsvReader, CsvReport } from './formats/csv-lines'
 import type { Database } from './open'
 import * as t from './schema'
 import { loadStory, touchStory } from './story'
-
-export interface ImportProgress {
-  done: number
-  of: number
-}
 
 /** What a file would add to a tank, without writing. */
 export async function previewCsv(db: Database, slug: string, read: CsvReader, bytes: Uint8Array, now: Instant): Promise<Result<CsvReport>> {
@@ -29,13 +24,7 @@ export async function importCsv(db: Database, slug: string, read: CsvReader, byt
     const { id, story } = await lockedStory(tx, slug)
     const report = read(bytes, story, await knownOrigins(tx, id), now)
     if (!report.ok || report.value.accepted.length === 0) return report
-    const rows = report.value.accepted
-    for (let i = 0; i < rows.length; i += 500) {
-      stop?.throwIfAborted()
-      await insertEntries(tx, id, rows.slice(i, i + 500))
-      said({ done: Math.min(rows.length, i + 500), of: rows.length })
-    }
-    stop?.throwIfAborted()
+    await insertEntries(tx, id, report.value.accepted, said, stop)
     await touchStory(tx, id)
     return report
   })

@@ -1,8 +1,7 @@
 import { eq, inArray } from 'drizzle-orm'
 import type { Layout, Planting, TankHistory } from '@/core/history/types'
 import { type Result, ok, refuse } from '@/core/quantity/result'
-import { insertEntries } from './entries'
-import { readTankFile } from './formats/tank-file'
+import { insertEntries, type ImportProgress } from './entries'
 import type { Database } from './open'
 import { planRow } from './plans'
 import * as t from './schema'
@@ -18,14 +17,8 @@ export interface TankImport {
   remarks: string[]
 }
 
-/** Reads a tank file into the database in one transaction: a new tank, or what a known tank lacks. Reading it twice adds nothing. */
-export async function importTankFile(db: Database, bytes: Uint8Array): Promise<Result<TankImport>> {
-  const read = readTankFile(bytes)
-  return read.ok ? importStory(db, read.value) : read
-}
-
-/** Writes a story; see {@link importTankFile}. */
-export async function importStory(db: Database, history: TankHistory): Promise<Result<TankImport>> {
+/** Writes a story in one transaction: a new tank, or what a known tank lacks. Doing it twice adds nothing. `stop` is asked between batches: an aborted import leaves nothing. */
+export async function importStory(db: Database, history: TankHistory, said: (progress: ImportProgress) => void = () => {}, stop?: AbortSignal): Promise<Result<TankImport>> {
   return db.transaction(async (bare) => {
     const tx = bare as Database
     const [known] = await tx.select().from(t.vessel).where(eq(t.vessel.id, history.vessel.id)).for('update')
@@ -39,7 +32,7 @@ export async function importStory(db: Database, history: TankHistory): Promise<R
     const here = await tx.select({ id: t.entry.id }).from(t.entry).where(eq(t.entry.vesselId, history.vessel.id))
     const present = new Set(here.map((row) => row.id))
     const missing = history.entries.filter((entry) => !present.has(entry.id))
-    await insertEntries(tx, history.vessel.id, missing.map((entry) => ({ entry, origin: null })))
+    await insertEntries(tx, history.vessel.id, missing.map((entry) => ({ entry, origin: null })), said, stop)
     if (missing.length > 0 || !known) await touchStory(tx, history.vessel.id)
     return ok({ slug, name: history.vessel.name, fresh: !known, entriesAdded: missing.length, entriesKnown: history.entries.length - missing.length, remarks })
   })

@@ -3,7 +3,7 @@ import { instantOf } from '@/core/quantity/time'
 import type { Database } from '@/data/open'
 import { loadStory } from '@/data/story'
 import { serveFromMemory } from '@/data/testing/served'
-import { previewUpload, readTankUpload, sendEvents, sendReadings, sendSeries, sendTankFile, writeUpload } from './handlers'
+import { previewUpload, readTankUpload, sendEvents, sendReadings, sendSeries, sendTankFile, stopUpload, writeUpload } from './handlers'
 
 jest.mock('next/cache', () => ({ revalidatePath: () => {} }))
 
@@ -47,9 +47,9 @@ describe('files coming in', () => {
   test('writing tells its progress in lines of JSON and ends with what was done; the same again adds none', async () => {
     const heard = (await (await writeUpload('test', 'readings', post(lines(700)))).text()).trim().split('\n').map((line) => JSON.parse(line) as { kind: string; done?: number; written?: number })
     expect(heard.map((message) => message.kind)).toEqual(['progress', 'progress', 'done'])
-    expect(heard.at(-1)).toMatchObject({ written: 700 })
+    expect(heard.at(-1)).toMatchObject({ value: 700 })
     const again = (await (await writeUpload('test', 'readings', post(lines(700)))).text()).trim()
-    expect(JSON.parse(again)).toEqual({ kind: 'done', written: 0 })
+    expect(JSON.parse(again)).toEqual({ kind: 'done', value: 0 })
   })
   test('a tank that is not there is a sentence in the stream', async () => {
     expect(await (await writeUpload('nowhere', 'readings', post(lines(1)))).text()).toMatch(/"kind":"refused".*There is no tank of that name\. Nothing was written/)
@@ -69,9 +69,44 @@ describe('files coming in', () => {
   })
   test('the tank’s own file adds nothing; a damaged one names its part', async () => {
     const own = await (await sendTankFile('test')).text()
-    expect(await (await readTankUpload(post(own))).json()).toMatchObject({ fresh: false, entriesAdded: 0 })
+    expect(JSON.parse((await (await readTankUpload(post(own))).text()).trim())).toMatchObject({ kind: 'done', value: { fresh: false, entriesAdded: 0 } })
     const bad = await readTankUpload(post(own.replace('"lengthCm": 60', '"lengthCm": -60')))
     expect(bad.status).toBe(422)
     expect(((await bad.json()) as { problem: string }).problem).toContain('vessel.lengthCm')
+  })
+})
+
+describe('stopping what takes its time', () => {
+  const JOB = 'job-0001'
+  const url = `http://127.0.0.1/x?job=${JOB}`
+  const stop = (job = JOB) => stopUpload(new Request(`http://127.0.0.1/api/stop?job=${job}`, { method: 'POST' })).status
+  const long = () => new Request(url, { method: 'POST', body: lines(4000, 9) })
+
+  test('by its name: the last line says so, and nothing of it is in the book', async () => {
+    const before = await count()
+    const reader = (await writeUpload('test', 'readings', long())).body!.getReader()
+    const decode = new TextDecoder()
+    let heard = decode.decode((await reader.read()).value)
+    expect(heard).toContain('"progress"')
+    expect(stop()).toBe(202)
+    for (let part = await reader.read(); !part.done; part = await reader.read()) heard += decode.decode(part.value)
+    expect(heard.trim().split('\n').at(-1)).toBe('{"kind":"stopped"}')
+    expect(heard).not.toContain('"done":4000')
+    expect(await count()).toBe(before)
+  })
+  test('by going away', async () => {
+    const before = await count()
+    const reader = (await writeUpload('test', 'readings', long())).body!.getReader()
+    await reader.read()
+    await reader.cancel()
+    // The database does one thing after the other: this count waits for what was begun.
+    expect(await count()).toBe(before)
+  })
+  test('too late, or no such job: the write stands and says so', async () => {
+    const before = await count()
+    const heard = await (await writeUpload('test', 'readings', long())).text()
+    expect([stop(), stop('x')]).toEqual([404, 404])
+    expect(heard.trim().split('\n').at(-1)).toBe('{"kind":"done","value":4000}')
+    expect(await count()).toBe(before + 4000)
   })
 })

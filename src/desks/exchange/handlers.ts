@@ -1,17 +1,18 @@
-import { revalidatePath } from 'next/cache'
 import { describeEntry } from '@/core/history/describe'
+import { ok } from '@/core/quantity/result'
 import { now } from '@/data/clock'
 import { database } from '@/data/database'
-import { EntryRefused } from '@/data/entries'
 import { CSV_MAX_MB, type CsvReader, type CsvReport } from '@/data/formats/csv-lines'
 import { readEventsCsv, writeEventsCsv } from '@/data/formats/events-csv'
 import { readReadingsCsv, writeReadingsCsv } from '@/data/formats/readings-csv'
 import { writeSeriesCsv } from '@/data/formats/series-csv'
-import { TANK_FILE_MAX_MB, writeTankFile } from '@/data/formats/tank-file'
+import { readTankFile, TANK_FILE_MAX_MB, writeTankFile } from '@/data/formats/tank-file'
 import { importCsv, previewCsv } from '@/data/import-csv'
-import { importTankFile } from '@/data/import-tank'
+import { importStory } from '@/data/import-tank'
 import { loadStory } from '@/data/story'
-import type { ImportMessage, ReportView } from './messages'
+import { beginJob, endJob, stopJob } from './jobs'
+import type { ReportView } from './messages'
+import { told } from './told'
 
 const SHOWN = 200
 
@@ -55,45 +56,42 @@ export async function previewUpload(slug: string, file: LineFile, request: Reque
   return Response.json(viewOf(report.value, (entry) => describeEntry(entry, story)))
 }
 
-/** Writes a file of lines, telling its progress line by line; closing the connection leaves nothing written. */
+/** Writes a file of lines, telling its progress; gives how many lines were written. */
 export async function writeUpload(slug: string, file: LineFile, request: Request): Promise<Response> {
+  const job = jobOf(request)
   const bytes = await readBody(request, CSV_MAX_MB)
-  if (bytes instanceof Response) return bytes
-  const stop = new AbortController()
-  request.signal.addEventListener('abort', () => stop.abort())
-  const encoder = new TextEncoder()
-  const stream = new ReadableStream<Uint8Array>({
-    async start(controller) {
-      const say = (message: ImportMessage) => controller.enqueue(encoder.encode(`${JSON.stringify(message)}\n`))
-      try {
-        const result = await importCsv(await database(), slug, READERS[file], bytes, now(), (progress) => say({ kind: 'progress', ...progress }), stop.signal)
-        if (result.ok) {
-          revalidatePath('/', 'layout')
-          say({ kind: 'done', written: result.value.accepted.length })
-        } else say({ kind: 'refused', problem: result.problem })
-      } catch (error) {
-        if (error instanceof EntryRefused) say({ kind: 'refused', problem: `${error.message} Nothing was written.` })
-        else if (!stop.signal.aborted) {
-          console.error('An import failed and was rolled back.', error)
-          say({ kind: 'refused', problem: 'The import failed and was taken back whole; nothing was written.' })
-        }
-      } finally {
-        if (!stop.signal.aborted) controller.close()
-      }
-    },
-    cancel: () => stop.abort(),
+  if (bytes instanceof Response) return ended(job, bytes)
+  return told(job, request, async (said, stop) => {
+    const result = await importCsv(await database(), slug, READERS[file], bytes, now(), said, stop)
+    return result.ok ? ok(result.value.accepted.length) : result
   })
-  return new Response(stream, { headers: { 'content-type': 'application/x-ndjson', 'cache-control': 'no-store' } })
 }
 
-/** Reads a tank file: a new tank, or what a known one lacks. */
+/** Reads a tank file, telling its progress: a new tank, or what a known one lacks. What is no sound tank file is refused before anything is begun. */
 export async function readTankUpload(request: Request): Promise<Response> {
+  const job = jobOf(request)
   const bytes = await readBody(request, TANK_FILE_MAX_MB)
-  if (bytes instanceof Response) return bytes
-  const result = await importTankFile(await database(), bytes)
-  if (!result.ok) return Response.json({ problem: result.problem }, { status: 422 })
-  revalidatePath('/', 'layout')
-  return Response.json(result.value)
+  if (bytes instanceof Response) return ended(job, bytes)
+  const story = readTankFile(bytes)
+  if (!story.ok) return ended(job, Response.json({ problem: story.problem }, { status: 422 }))
+  return told(job, request, async (said, stop) => importStory(await database(), story.value, said, stop))
+}
+
+/** Stops a job by its name. */
+export function stopUpload(request: Request): Response {
+  return new Response(null, { status: stopJob(nameOf(request)) ? 202 : 404 })
+}
+
+const nameOf = (request: Request) => new URL(request.url).searchParams.get('job')
+
+function jobOf(request: Request): { name: string | null; stop: AbortController } {
+  const name = nameOf(request)
+  return { name, stop: beginJob(name) }
+}
+
+function ended(job: ReturnType<typeof jobOf>, response: Response): Response {
+  endJob(job.name, job.stop)
+  return response
 }
 
 /** The body up to a limit; what is larger is refused while it arrives, before it fills the memory. */

@@ -5,13 +5,15 @@ import NextLink from '@/ui/page-link'
 import { useRouter } from 'next/navigation'
 import { useRef, useState } from 'react'
 import { sayMoment } from '@/ui/when'
-import type { ImportMessage, ReportView } from './messages'
+import type { ReportView } from './messages'
+import { askToStop, sendFile } from './send.client'
+import { StopButton } from './stop-button'
 
 type State =
   | { at: 'choose' }
   | { at: 'reading' }
   | { at: 'preview'; file: File; kind: LineFile; report: ReportView }
-  | { at: 'writing'; done: number; of: number }
+  | { at: 'writing'; done: number; of: number; job: string }
   | { at: 'done'; written: number }
 
 /** readings.csv or events.csv, told apart by their heading: choose, see line by line what it would add, then write it, with progress and a way to stop. */
@@ -42,22 +44,17 @@ export function ImportCsv({ slug, zone, maxMegabytes }: { slug: string; zone: st
     }
   }
   const write = async (file: File, kind: LineFile, of: number) => {
+    const job = crypto.randomUUID()
     setProblem(null)
-    setState({ at: 'writing', done: 0, of })
-    stop.current = new AbortController()
-    try {
-      const response = await fetch(urlOf(kind), { method: 'POST', body: file, signal: stop.current.signal })
-      if (!response.ok || !response.body) throw new Error(((await response.json()) as { problem: string }).problem)
-      await hear(response.body, (message) => {
-        if (message.kind === 'progress') setState({ at: 'writing', done: message.done, of: message.of })
-        if (message.kind === 'refused') throw new Error(message.problem)
-        if (message.kind === 'done') setState({ at: 'done', written: message.written })
-      })
+    setState({ at: 'writing', done: 0, of, job })
+    const outcome = await sendFile<number>(urlOf(kind), job, file, (done, total) => setState({ at: 'writing', done, of: total, job }))
+    if (outcome.kind === 'done') {
+      setState({ at: 'done', written: outcome.value })
       router.refresh()
-    } catch (error) {
-      setState({ at: 'choose' })
-      setProblem(stop.current.signal.aborted ? 'Stopped; nothing was written.' : sayError(error))
+      return
     }
+    setState({ at: 'choose' })
+    setProblem(outcome.problem)
   }
   return (
     <Box>
@@ -68,7 +65,7 @@ export function ImportCsv({ slug, zone, maxMegabytes }: { slug: string; zone: st
       {problem ? <Box role="alert" color="clay" mt={3}>{problem}</Box> : null}
       <Box aria-live="polite" mt={3}>
         {state.at === 'reading' ? <Flex gap={4}>Reading … <StopButton onStop={() => stop.current?.abort()} /></Flex> : null}
-        {state.at === 'writing' ? <Flex gap={4} align="center"><progress value={state.done} max={state.of} /> {state.done} of {state.of} <StopButton onStop={() => stop.current?.abort()} /></Flex> : null}
+        {state.at === 'writing' ? <Flex gap={4} align="center"><progress value={state.done} max={state.of} /> {state.done} of {state.of} <StopButton onStop={() => askToStop(state.job)} /></Flex> : null}
         {state.at === 'done' ? <Box>{state.written} {state.written === 1 ? 'line' : 'lines'} written. <NextLink href={`/tanks/${slug}/water`}><Box as="span" color="water">See the water</Box></NextLink></Box> : null}
       </Box>
       {state.at === 'preview' ? <Preview report={state.report} zone={zone} onWrite={() => void write(state.file, state.kind, state.report.accepted)} onDrop={() => setState({ at: 'choose' })} /> : null}
@@ -85,20 +82,6 @@ async function kindOf(file: File): Promise<LineFile> {
 }
 
 const sayError = (error: unknown) => (error instanceof TypeError ? 'Vivero could not be reached; nothing was written.' : (error as Error).message)
-
-async function hear(body: ReadableStream<Uint8Array>, onMessage: (message: ImportMessage) => void): Promise<void> {
-  const reader = body.pipeThrough(new TextDecoderStream() as unknown as ReadableWritablePair<string, Uint8Array>).getReader()
-  let rest = ''
-  for (let part = await reader.read(); !part.done; part = await reader.read()) {
-    const lines = (rest + part.value).split('\n')
-    rest = lines.pop() ?? ''
-    for (const line of lines) if (line) onMessage(JSON.parse(line) as ImportMessage)
-  }
-}
-
-function StopButton({ onStop }: { onStop: () => void }) {
-  return <chakra.button type="button" onClick={onStop} color="clay" textDecoration="underline" cursor="pointer">stop</chakra.button>
-}
 
 function Preview({ report, zone, onWrite, onDrop }: { report: ReportView; zone: string; onWrite: () => void; onDrop: () => void }) {
   return (

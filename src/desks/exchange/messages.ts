@@ -9,4 +9,5 @@ export interface ReportView {
   refusedLines: { line: number; says: string }[]
   knownLines: { line: number; says: string }[]
 }
-export type ImportMessage = { kind: 'progress'; done: number; of: number } | { kind: 'done'; written: number } | { kind: 'refused'; problem: string }
+/** A line of news; the last one says what became of it. Only `done` means that something was written. */
+export type ImportMessage<T> = { kind: 'progress'; done: number; of: number } | { kind: 'done'; value: T } | { kind: 'refused'; problem: string } | { kind: 'stopped' }

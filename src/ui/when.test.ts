@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { instantIn, localMoment, sayDay, sayLongDay } from './when'
+import { instantIn, localMoment, sayDay, sayLongDay, sayMoment } from './when'
 
 const ZONES = ['UTC', 'Europe/Vienna', 'America/St_Johns', 'Asia/Kathmandu', 'Pacific/Chatham']
 
@@ -18,5 +18,7 @@ test('29 February of a leap year is one; summer time is an hour ahead', () => {
 test('days are said with their year only when it is another', () => {
   expect(sayDay('2026-03-02T10:00:00Z', 'UTC', '2026-11-01T10:00:00Z')).toBe('2 March')
   expect(sayDay('2025-03-02T10:00:00Z', 'UTC', '2026-11-01T10:00:00Z')).toBe('2 March 2025')
+  expect(sayMoment('2026-03-02T10:00:00Z', 'UTC', '2026-11-01T10:00:00Z')).toBe('2 Mar, 10:00')
+  expect(sayMoment('2025-03-02T10:00:00Z', 'UTC', '2026-11-01T10:00:00Z')).toBe('2 Mar 2025, 10:00')
   expect(sayLongDay('2026-11-25T00:30:00Z', 'America/St_Johns')).toBe('Tuesday 24 November')
 })

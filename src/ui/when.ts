@@ -13,12 +13,14 @@ function format(zone: string, options: Intl.DateTimeFormatOptions): Intl.DateTim
 /** “Tuesday 24 November”. */
 export const sayLongDay = (at: Instant, zone: string) => format(zone, { weekday: 'long', day: 'numeric', month: 'long' }).format(new Date(at)).replace(',', '')
 /** “24 November”, with the year when it is not the year of `now`. */
-export function sayDay(at: Instant, zone: string, now: Instant): string {
-  const sameYear = format(zone, { year: 'numeric' }).format(new Date(at)) === format(zone, { year: 'numeric' }).format(new Date(now))
-  return format(zone, { day: 'numeric', month: 'long', ...(sameYear ? {} : { year: 'numeric' }) }).format(new Date(at))
+export const sayDay = (at: Instant, zone: string, now: Instant) => format(zone, { day: 'numeric', month: 'long', ...yearIfOther(at, zone, now) }).format(new Date(at))
+/** “24 Nov, 18:30”, with the year when it is not the year of `now`. */
+export const sayMoment = (at: Instant, zone: string, now: Instant) => format(zone, { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit', ...yearIfOther(at, zone, now) }).format(new Date(at))
+
+function yearIfOther(at: Instant, zone: string, now: Instant): Intl.DateTimeFormatOptions {
+  const yearOf = (one: Instant) => format(zone, { year: 'numeric' }).format(new Date(one))
+  return yearOf(at) === yearOf(now) ? {} : { year: 'numeric' }
 }
-/** “24 Nov, 18:30”. */
-export const sayMoment = (at: Instant, zone: string) => format(zone, { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' }).format(new Date(at))
 /** Value of a datetime-local field in the tank's zone. */
 export function localMoment(at: Instant, zone: string): string {
   const parts = Object.fromEntries(format(zone, { year: 'numeric', month: '2-digit', day: '2-digit', hour: '2-digit', minute: '2-digit', hour12: false }).formatToParts(new Date(at)).map((part) => [part.type, part.value]))

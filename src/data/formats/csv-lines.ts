@@ -10,6 +10,10 @@ import { readText } from './text-file'
 export const CSV_MAX_MB = 20
 const MAX_NOTE = 4000
 
+/** Between the fields: commas; semicolons or tabs where a spreadsheet of a decimal-comma country wrote the file. */
+export type Separator = ',' | ';' | '\t'
+const SEPARATOR_NAMES = { ';': 'semicolons', '\t': 'tabs' }
+
 export interface CsvLine {
   line: number
   entry: Entry
@@ -22,7 +26,7 @@ export interface CsvReport {
   refused: { line: number; says: string }[]
   /** Lines that the journal holds already, or that stand twice in the file. */
   known: { line: number; says: string }[]
-  separator: ',' | ';'
+  separator: Separator
   remarks: string[]
 }
 /** A reader of one of our files, against a tank's story and the fingerprints of what was imported before. */
@@ -31,7 +35,7 @@ export type CsvReader = (bytes: Uint8Array, history: TankHistory, origins: Reado
 /** A line of a file by its columns. */
 export interface CsvFields<Column extends string> {
   field: (name: Column) => string
-  /** The same with a decimal comma turned into a point where the file has semicolons. */
+  /** The same with a decimal comma turned into a point where the fields are not separated by commas. */
   decimal: (name: Column) => string
 }
 
@@ -39,6 +43,8 @@ interface Reading<Column extends string> {
   columns: readonly Column[]
   /** Columns that may be absent. */
   spare: readonly Column[]
+  /** When the tank was set up: what is older is remarked on. */
+  startedAt: Instant
   /** One letter or word before the fingerprint, so that two kinds of file never share one. */
   mark: string
   readLine: (fields: CsvFields<Column>, at: Instant, origin: (parts: readonly unknown[]) => string) => Result<{ entry: Entry; origin: string }>
@@ -47,14 +53,14 @@ interface Reading<Column extends string> {
 }
 
 /**
- * Reads a file of entries (RFC 4180, UTF-8). Semicolons are understood, with decimal commas. Refuses as a whole what is no such
+ * Reads a file of entries (RFC 4180). Semicolons and tabs are understood, with decimal commas. Refuses as a whole what is no such
  * file; single lines are reported and the rest is kept. Reading a file again adds nothing.
  */
 export function readCsvLines<Column extends string>(bytes: Uint8Array, reading: Reading<Column | 'at' | 'note'>, origins: ReadonlySet<string>, now: Instant): Result<CsvReport> {
   const text = readText(bytes, CSV_MAX_MB)
   if (!text.ok) return text
   const header = text.value.slice(0, 2000).split(/\r?\n/, 1)[0]
-  const separator = header.includes(';') && !header.includes(',') ? ';' : ','
+  const separator = header.includes(',') ? ',' : header.includes(';') ? ';' : header.includes('\t') ? '\t' : ','
   const parsed = Papa.parse<string[]>(text.value, { delimiter: separator, skipEmptyLines: false })
   const [columns = [], ...rows] = parsed.data
   const place = columnPlaces(columns, reading.columns, reading.spare)
@@ -62,7 +68,7 @@ export function readCsvLines<Column extends string>(bytes: Uint8Array, reading: 
   const quote = parsed.errors.find((error) => error.type === 'Quotes')
   if (quote) return refuse(`A quotation mark in line ${(quote.row ?? 0) + 1} is never closed, so the lines after it cannot be told apart. Nothing was written.`)
   const report: CsvReport = { accepted: [], refused: [], known: [], separator, remarks: [] }
-  if (separator === ';') report.remarks.push('The fields are separated by semicolons; decimal commas were read as decimals.')
+  if (separator !== ',') report.remarks.push(`The fields are separated by ${SEPARATOR_NAMES[separator]}; decimal commas were read as decimals.`)
   const seen = new Map<string, number>()
   let line = lineAfter(1, columns)
   for (const row of rows) {
@@ -70,7 +76,7 @@ export function readCsvLines<Column extends string>(bytes: Uint8Array, reading: 
     line = lineAfter(line, row)
     if (row.length === 1 && row[0].trim() === '') continue
     const field = (name: Column | 'at' | 'note') => (row[place.value[name]] ?? '').trim()
-    const decimal = (name: Column | 'at' | 'note') => (separator === ';' ? field(name).replace(',', '.') : field(name))
+    const decimal = (name: Column | 'at' | 'note') => (separator !== ',' ? field(name).replace(',', '.') : field(name))
     const read = row.length !== columns.length ? refuse(`${row.length} fields where the heading has ${columns.length}`) : checkCommon(field('at'), field('note'), now)
     const full = read.ok ? reading.readLine({ field, decimal }, read.value, (parts) => fingerprint(reading.mark, parts)) : read
     if (!full.ok) {
@@ -84,6 +90,8 @@ export function readCsvLines<Column extends string>(bytes: Uint8Array, reading: 
     else report.accepted.push({ line: here, entry, origin })
     seen.set(origin, twin ?? here)
   }
+  const older = report.accepted.filter(({ entry }) => dayOf(entry.at) < dayOf(reading.startedAt)).length
+  if (older > 0) report.remarks.push(`${older === 1 ? 'One line is' : `${older} lines are`} older than the tank, which was set up on ${reading.startedAt.slice(0, 10)}.`)
   if (rows.every((row) => row.length === 1 && row[0].trim() === '')) report.remarks.push('The file has its heading and no line.')
   return ok(report)
 }

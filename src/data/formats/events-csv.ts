@@ -20,7 +20,7 @@ type Detail = { [K in EventKind]: Omit<EntryOf<K>, 'id' | 'at' | 'certainty' | '
 /** Reads events.csv: `at,kind,amount,unit,subject,note`. A planting, animal or source the tank does not have is refused by its line, never guessed. */
 export const readEventsCsv: CsvReader = (bytes, history, origins, now) => {
   const inJournal = new Set(history.entries.map(sameEvent))
-  return readCsvLines<Column>(bytes, { columns: EVENTS_COLUMNS, spare: ['unit', 'subject', 'note'], mark: 'evt', readLine: readLineFor(history), inJournal: (entry) => inJournal.has(sameEvent(entry)) }, origins, now)
+  return readCsvLines<Column>(bytes, { columns: EVENTS_COLUMNS, spare: ['unit', 'subject', 'note'], startedAt: history.vessel.startedAt, mark: 'evt', readLine: readLineFor(history), inJournal: (entry) => inJournal.has(sameEvent(entry)) }, origins, now)
 }
 
 const readLineFor = (history: TankHistory) => ({ field, decimal }: CsvFields<Column>, at: Instant, origin: (parts: readonly unknown[]) => string): Result<{ entry: Entry; origin: string }> => {

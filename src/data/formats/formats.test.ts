@@ -48,6 +48,18 @@ describe('readings.csv', () => {
     const { accepted, remarks, separator } = report(`${HEAD.replaceAll(',', ';')}\n2026-03-01T10:00Z;pH;6,8;pH;probe;leicht, trüb`)
     expect([separator, remarks.length, accepted[0].entry]).toMatchObject([';', 1, { value: 6.8, note: 'leicht, trüb' }])
   })
+  test('UTF-16 with tabs, as spreadsheets save “Unicode text”, little-endian and big-endian', () => {
+    const text = `\uFEFF${HEAD.replaceAll(',', '\t')}\r\n2026-03-01T10:00Z\ttemperature\t24,5\t°C\tprobe\ttrüb\r\n`
+    const little = new Uint8Array(Buffer.from(text, 'utf16le'))
+    for (const file of [little, new Uint8Array(Buffer.from(little).swap16())]) {
+      const result = read(file)
+      expect(result).toMatchObject({ ok: true, value: { separator: '\t', refused: [], accepted: [{ entry: { value: 24.5, note: 'trüb' } }] } })
+    }
+  })
+  test('lines older than the tank are taken, and remarked on', () => {
+    const { accepted, remarks } = report(`${HEAD}\n2001-03-01T10:00Z,nitrate,10,mg/L,strip,\n2026-03-01T10:00Z,nitrate,10,mg/L,strip,`)
+    expect([accepted.length, remarks]).toEqual([2, ['One line is older than the tank, which was set up on 2024-10-04.']])
+  })
   test.each([
     ['a time without its offset', '2026-03-01T10:00,nitrate,10,mg/L,strip,', /ISO 8601/],
     ['a day that is none', '2026-02-31T10:00Z,nitrate,10,mg/L,strip,', /ISO 8601/],

@@ -14,7 +14,7 @@ const QUESTIONED_LINES = 200
 /** Reads readings.csv: `at,parameter,value,unit,method,note`. What a single reading would be asked about is said as a remark. */
 export const readReadingsCsv: CsvReader = (bytes, history, origins, now) => {
   const inJournal = new Set(entriesOf(history.entries, 'reading').map((entry) => sameReading(entry.at, entry.parameter, entry.value)))
-  const report = readCsvLines<Column>(bytes, { columns: READINGS_COLUMNS, spare: ['note'], mark: 'csv', readLine, inJournal: (entry) => entry.kind === 'reading' && inJournal.has(sameReading(entry.at, entry.parameter, entry.value)) }, origins, now)
+  const report = readCsvLines<Column>(bytes, { columns: READINGS_COLUMNS, spare: ['note'], startedAt: history.vessel.startedAt, mark: 'csv', readLine, inJournal: (entry) => entry.kind === 'reading' && inJournal.has(sameReading(entry.at, entry.parameter, entry.value)) }, origins, now)
   if (!report.ok) return report
   const withFile = { ...history, entries: [...history.entries, ...report.value.accepted.map(({ entry }) => entry)].sort((a, b) => (a.at < b.at ? -1 : 1)) }
   for (const { line, entry } of report.value.accepted.slice(0, QUESTIONED_LINES)) {

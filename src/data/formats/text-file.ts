@@ -1,7 +1,8 @@
 import { type Result, ok, refuse } from '@/core/quantity/result'
 
 /**
- * Text of an uploaded file: UTF-8, with or without a byte-order mark. Refuses what is too large, binary, or not UTF-8.
+ * Text of an uploaded file: UTF-8 with or without a byte-order mark, or UTF-16 with one, as some spreadsheets write it. Refuses
+ * what is too large, binary, or in another encoding.
  */
 export function readText(bytes: Uint8Array, maxMegabytes: number): Result<string> {
   const megabytes = bytes.byteLength / 1e6
@@ -9,10 +10,11 @@ export function readText(bytes: Uint8Array, maxMegabytes: number): Result<string
     return refuse(`The file has ${megabytes.toFixed(0)} MB; Vivero reads up to ${maxMegabytes} MB at once. Split it by year. Nothing was written.`)
   }
   if (bytes.byteLength === 0) return refuse('The file is empty. Nothing was written.')
-  if (bytes.subarray(0, 4096).includes(0)) return refuse('This is not a text file. Nothing was written.')
+  const wide = bytes[0] === 0xff && bytes[1] === 0xfe ? 'utf-16le' : bytes[0] === 0xfe && bytes[1] === 0xff ? 'utf-16be' : null
+  if (wide === null && bytes.subarray(0, 4096).includes(0)) return refuse('This is not a text file. Nothing was written.')
   try {
-    return ok(new TextDecoder('utf-8', { fatal: true, ignoreBOM: false }).decode(bytes))
+    return ok(new TextDecoder(wide ?? 'utf-8', { fatal: true, ignoreBOM: false }).decode(bytes))
   } catch {
-    return refuse('The file is not written in UTF-8. Save it as UTF-8 and try again; nothing was written.')
+    return refuse('The file is not written in UTF-8 or UTF-16. Save it as UTF-8 and try again; nothing was written.')
   }
 }

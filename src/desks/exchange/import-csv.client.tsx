@@ -17,7 +17,7 @@ type State =
   | { at: 'done'; written: number }
 
 /** readings.csv or events.csv, told apart by their heading: choose, see line by line what it would add, then write it, with progress and a way to stop. */
-export function ImportCsv({ slug, zone, maxMegabytes }: { slug: string; zone: string; maxMegabytes: number }) {
+export function ImportCsv({ slug, zone, now, maxMegabytes }: { slug: string; zone: string; now: string; maxMegabytes: number }) {
   const router = useRouter()
   const [state, setState] = useState<State>({ at: 'choose' })
   const [problem, setProblem] = useState<string | null>(null)
@@ -68,7 +68,7 @@ export function ImportCsv({ slug, zone, maxMegabytes }: { slug: string; zone: st
         {state.at === 'writing' ? <Flex gap={4} align="center"><progress value={state.done} max={state.of} /> {state.done} of {state.of} <StopButton onStop={() => askToStop(state.job)} /></Flex> : null}
         {state.at === 'done' ? <Box>{state.written} {state.written === 1 ? 'line' : 'lines'} written. <NextLink href={`/tanks/${slug}/water`}><Box as="span" color="water">See the water</Box></NextLink></Box> : null}
       </Box>
-      {state.at === 'preview' ? <Preview report={state.report} zone={zone} onWrite={() => void write(state.file, state.kind, state.report.accepted)} onDrop={() => setState({ at: 'choose' })} /> : null}
+      {state.at === 'preview' ? <Preview report={state.report} zone={zone} now={now} onWrite={() => void write(state.file, state.kind, state.report.accepted)} onDrop={() => setState({ at: 'choose' })} /> : null}
     </Box>
   )
 }
@@ -77,13 +77,13 @@ type LineFile = 'readings' | 'events'
 
 /** Events have a column for their kind, readings one for their parameter. */
 async function kindOf(file: File): Promise<LineFile> {
-  const heading = (await file.slice(0, 400).text()).split(/\r?\n/, 1)[0].toLowerCase()
+  const heading = (await file.slice(0, 400).text()).replaceAll('\0', '').split(/\r?\n/, 1)[0].toLowerCase()
   return /(^|[,;\uFEFF"])\s*kind\s*("|[,;]|$)/.test(heading) ? 'events' : 'readings'
 }
 
 const sayError = (error: unknown) => (error instanceof TypeError ? 'Vivero could not be reached; nothing was written.' : (error as Error).message)
 
-function Preview({ report, zone, onWrite, onDrop }: { report: ReportView; zone: string; onWrite: () => void; onDrop: () => void }) {
+function Preview({ report, zone, now, onWrite, onDrop }: { report: ReportView; zone: string; now: string; onWrite: () => void; onDrop: () => void }) {
   return (
     <Box mt={4}>
       <Box className="serif" fontSize="lg">{report.accepted} new {report.accepted === 1 ? 'line' : 'lines'}, {report.known} known already, {report.refused} that cannot be read.</Box>
@@ -94,7 +94,7 @@ function Preview({ report, zone, onWrite, onDrop }: { report: ReportView; zone: 
       </Flex>
       <Lines title="Cannot be read" total={report.refused} lines={report.refusedLines} tone="clay" />
       <Lines title="Known already" total={report.known} lines={report.knownLines} tone="pencil" />
-      <Lines title="Would be written" total={report.accepted} lines={report.acceptedLines.map(({ line, at, says }) => ({ line, says: `${sayMoment(at, zone)}: ${says}` }))} tone="ink" />
+      <Lines title="Would be written" total={report.accepted} lines={report.acceptedLines.map(({ line, at, says }) => ({ line, says: `${sayMoment(at, zone, now)}: ${says}` }))} tone="ink" />
     </Box>
   )
 }

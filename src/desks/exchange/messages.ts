@@ -4,7 +4,7 @@ export interface ReportView {
   refused: number
   known: number
   remarks: string[]
-  separator: ',' | ';'
+  separator: ',' | ';' | '\t'
   acceptedLines: { line: number; at: string; says: string }[]
   refusedLines: { line: number; says: string }[]
   knownLines: { line: number; says: string }[]

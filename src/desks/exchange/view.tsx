@@ -1,5 +1,6 @@
 import { Box } from '@chakra-ui/react'
 import NextLink from '@/ui/page-link'
+import { now } from '@/data/clock'
 import { CSV_MAX_MB } from '@/data/formats/csv-lines'
 import { storyOr404 } from '@/data/tank'
 import { ImportCsv } from './import-csv.client'
@@ -12,7 +13,7 @@ export async function ImportPage({ slug }: { slug: string }) {
     <Box as="main" px={{ base: 3, md: 8 }} py={4} maxW="900px">
       <Box fontSize="sm" color="water"><NextLink href={`/tanks/${slug}/book`}>← the book</NextLink></Box>
       <Box as="h1" className="serif" fontSize="2xl" mb={3}>Read lines into <b>{vessel.name}</b></Box>
-      <ImportCsv slug={slug} zone={vessel.timeZone} maxMegabytes={CSV_MAX_MB} />
+      <ImportCsv slug={slug} zone={vessel.timeZone} now={now()} maxMegabytes={CSV_MAX_MB} />
     </Box>
   )
 }

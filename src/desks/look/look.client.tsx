@@ -84,7 +84,7 @@ function Notes({ model, onDispute }: { model: LookModel; onDispute: Dispute }) {
     <Flex direction="column" gap={3}>
       {model.notes.length === 0 ? <Box className="serif">Nothing to say yet. <NextLink href={`/tanks/${model.slug}/round`}>Walk a round</NextLink>, and Vivero has something to reckon from.</Box> : null}
       {[...model.notes, ...(all ? model.more : [])].map((finding) => (
-        <div key={finding.key} data-note={finding.key}><FindingNote finding={finding} tank={model.slug} zone={model.zone} onDispute={onDispute} /></div>
+        <div key={finding.key} data-note={finding.key}><FindingNote finding={finding} tank={model.slug} zone={model.zone} now={instantOf(model.stage.today)} onDispute={onDispute} /></div>
       ))}
       {model.more.length > 0 ? <chakra.button type="button" onClick={() => setAll(!all)} alignSelf="flex-start" pl={5} fontSize="sm" color="water" textDecoration="underline" cursor="pointer" aria-expanded={all}>{all ? 'fewer notes' : `${model.more.length} more notes`}</chakra.button> : null}
     </Flex>

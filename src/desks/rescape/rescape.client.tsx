@@ -42,8 +42,8 @@ export function Rescape({ slug, name, zone, now, review, options, plans, tomorro
       <Flex gap={{ base: 6, xl: 10 }} mt={4} direction={{ base: 'column', lg: 'row' }} align="flex-start">
         <Box flex="1 1 46%" minW={0}>
           <Heading>Signs of decline, {review.known} of {review.signs.length} known</Heading>
-          {present.map((sign, i) => <Sign key={sign.sign} sign={sign} number={i + 1} slug={slug} zone={zone} />)}
-          {rest.map((sign) => <Sign key={sign.sign} sign={sign} number={null} slug={slug} zone={zone} />)}
+          {present.map((sign, i) => <Sign key={sign.sign} sign={sign} number={i + 1} slug={slug} zone={zone} now={now} />)}
+          {rest.map((sign) => <Sign key={sign.sign} sign={sign} number={null} slug={slug} zone={zone} now={now} />)}
         </Box>
         <Box flex="1 1 54%" minW={0}>
           <Heading>Options, weighed against these signs</Heading>
@@ -66,7 +66,7 @@ function Heading({ children }: { children: React.ReactNode }) {
   return <Box as="h2" className="serif" fontWeight={620} fontSize="lg" borderBottom="1px solid" borderColor="ink" mb={2}>{children}</Box>
 }
 
-function Sign({ sign, number, slug, zone }: { sign: DeclineFinding; number: number | null; slug: string; zone: string }) {
+function Sign({ sign, number, slug, zone, now }: { sign: DeclineFinding; number: number | null; slug: string; zone: string; now: string }) {
   const [open, setOpen] = useState(false)
   return (
     <Flex gap={3} py={1.5} borderBottom="1px solid" borderColor="rule" align="baseline" color={number === null ? 'pencil' : 'ink'}>
@@ -76,7 +76,7 @@ function Sign({ sign, number, slug, zone }: { sign: DeclineFinding; number: numb
         <Box fontSize="sm">{sign.says} <chakra.button type="button" onClick={() => setOpen(!open)} aria-expanded={open} color="water" textDecoration="underline" cursor="pointer">why</chakra.button></Box>
         {open ? (
           <Box fontSize="sm" pl={3} mt={1} borderLeft="2px solid" borderColor="rule" color="ink">
-            {sign.because.map((evidence, i) => <Box key={i}>{evidence.entryId && evidence.at ? <><NextLink href={`/tanks/${slug}/book?entry=${evidence.entryId}`}>{evidence.says}</NextLink> <Box as="span" color="pencil">{sayMoment(evidence.at, zone)}</Box></> : evidence.says}</Box>)}
+            {sign.because.map((evidence, i) => <Box key={i}>{evidence.entryId && evidence.at ? <><NextLink href={`/tanks/${slug}/book?entry=${evidence.entryId}`}>{evidence.says}</NextLink> <Box as="span" color="pencil">{sayMoment(evidence.at, zone, now)}</Box></> : evidence.says}</Box>)}
             <Box><b>What would settle it.</b> {sign.settle}</Box>
           </Box>
         ) : null}

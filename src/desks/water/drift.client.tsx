@@ -122,7 +122,7 @@ function Notes({ model, onDispute }: { model: DriftModel; onDispute: Dispute }) 
     <Section title="What Vivero finds">
       <Flex direction="column" gap={2.5}>
         {notes.length === 0 ? 'Nothing presses.' : null}
-        {notes.slice(0, all ? undefined : NOTES).map((note) => <FindingNote key={note.key} finding={note} tank={model.slug} zone={model.zone} onDispute={onDispute} />)}
+        {notes.slice(0, all ? undefined : NOTES).map((note) => <FindingNote key={note.key} finding={note} tank={model.slug} zone={model.zone} now={instantOf(model.today)} onDispute={onDispute} />)}
         {notes.length > NOTES ? <chakra.button type="button" onClick={() => setAll(!all)} aria-expanded={all} alignSelf="flex-start" pl={5} minH="28px" fontSize="sm" color="water" textDecoration="underline" cursor="pointer">{all ? 'fewer' : `${notes.length - NOTES} more`}</chakra.button> : null}
       </Flex>
     </Section>

@@ -60,7 +60,7 @@ function Methods({ model }: { model: GasModel }) {
             </Box>
             <Box w="96px" textAlign="right" color={method.value ? 'pencil' : 'graphite'} fontSize="sm" whiteSpace="nowrap">{method.value ? sayEstimate(method.value) : <Box as="span" color="pencil">no entry</Box>}</Box>
           </Flex>
-          <Box fontSize="xs" color="pencil">{method.limits}{method.at && method.entryId ? <> <NextLink href={`/tanks/${model.slug}/book?entry=${method.entryId}`}>{sayMoment(method.at, model.zone)}</NextLink></> : null}</Box>
+          <Box fontSize="xs" color="pencil">{method.limits}{method.at && method.entryId ? <> <NextLink href={`/tanks/${model.slug}/book?entry=${method.entryId}`}>{sayMoment(method.at, model.zone, model.now)}</NextLink></> : null}</Box>
         </Box>
       ))}
       <Flex gap={5} fontSize="sm" color="water" mt={1.5} wrap="wrap" css={{ '& a': { display: 'inline-block', paddingBlock: '4px' } }}>
@@ -154,11 +154,11 @@ function Air({ model }: { model: GasModel }) {
     <>
       <Section title="Oxygen at this height">
         Water at {sayNumber(model.temperature.value, 0.3)} °C and {Math.round(model.altitudeM)} m holds <Box as="span" color="pencil">{sayEstimate(oxygen.saturation, 'mg/L')}</Box> at most; the air presses {Math.round(model.pressure * 100)} % of what it does by the sea.
-        {oxygen.measured && oxygen.share && model.oxygenLast ? <Box>Last read on {sayMoment(model.oxygenLast, model.zone)}; it stands near {sayEstimate(oxygen.measured, 'mg/L')}, {Math.round(oxygen.share.value * 100)} % of that.</Box> : <Box color="pencil">Nobody measured it; before the lamps come on it stands lowest.</Box>}
+        {oxygen.measured && oxygen.share && model.oxygenLast ? <Box>Last read on {sayMoment(model.oxygenLast, model.zone, model.now)}; it stands near {sayEstimate(oxygen.measured, 'mg/L')}, {Math.round(oxygen.share.value * 100)} % of that.</Box> : <Box color="pencil">Nobody measured it; before the lamps come on it stands lowest.</Box>}
       </Section>
       <Section title="Ammonia, by pH and warmth">
         {ammonia ? <>
-          At pH {sayNumber(model.pH?.value ?? 7, 0.1)} and {sayNumber(model.temperature.value, 0.3)} °C, {sayNumber(ammonia.share * 100, ammonia.share * 20)} % of it is un-ionised and harms: now {ammonia.unionised.value < 0.001 ? 'less than 0.001' : `about ${sayNumber(ammonia.unionised.value, 0.002)}`} mg/L NH3, where {SAFE_NH3} is the usual limit. Total ammonia up to {sayNumber(ammonia.safeTotal, ammonia.safeTotal / 10)} mg/L would be borne here{model.ammoniaLast ? <Box as="span" color="pencil"> (last tested {sayMoment(model.ammoniaLast, model.zone)})</Box> : null}.
+          At pH {sayNumber(model.pH?.value ?? 7, 0.1)} and {sayNumber(model.temperature.value, 0.3)} °C, {sayNumber(ammonia.share * 100, ammonia.share * 20)} % of it is un-ionised and harms: now {ammonia.unionised.value < 0.001 ? 'less than 0.001' : `about ${sayNumber(ammonia.unionised.value, 0.002)}`} mg/L NH3, where {SAFE_NH3} is the usual limit. Total ammonia up to {sayNumber(ammonia.safeTotal, ammonia.safeTotal / 10)} mg/L would be borne here{model.ammoniaLast ? <Box as="span" color="pencil"> (last tested {sayMoment(model.ammoniaLast, model.zone, model.now)})</Box> : null}.
         </> : 'It takes an ammonia and a pH test to tell.'}
       </Section>
     </>

@@ -4,6 +4,7 @@ import { Box, chakra, Flex } from '@chakra-ui/react'
 import NextLink from '@/ui/page-link'
 import { useState, useTransition, type Ref } from 'react'
 import type { Finding } from '@/core/judgement/finding'
+import type { Instant } from '@/core/quantity/time'
 import { LevelMark } from '../marks/level-mark'
 import { sayMoment } from '../when'
 
@@ -19,7 +20,7 @@ const DOES: Record<NonNullable<Finding['leadsTo']>, { says: string; path: string
 }
 
 /** A finding as a margin note: what, why on demand down to its entries, what to do, and the right to disagree. */
-export function FindingNote({ finding, tank, zone, onDispute, markRef }: { finding: Finding; tank: string; zone: string; onDispute: Dispute; markRef?: Ref<HTMLSpanElement> }) {
+export function FindingNote({ finding, tank, zone, now, onDispute, markRef }: { finding: Finding; tank: string; zone: string; now: Instant; onDispute: Dispute; markRef?: Ref<HTMLSpanElement> }) {
   const [open, setOpen] = useState(false)
   const does = finding.leadsTo ? DOES[finding.leadsTo] : null
   const suffix = finding.leadsTo === 'log-trim' && finding.subject.of === 'planting' ? `&planting=${finding.subject.id}` : ''
@@ -35,28 +36,28 @@ export function FindingNote({ finding, tank, zone, onDispute, markRef }: { findi
             {does ? <NextLink href={`/tanks/${tank}${does.path}${suffix}`}>{does.says}</NextLink> : null}
             <chakra.button type="button" onClick={() => setOpen(!open)} aria-expanded={open} cursor="pointer" textDecoration="underline" color={colour}>why</chakra.button>
           </Flex>
-          {open ? <Why finding={finding} tank={tank} zone={zone} onDispute={onDispute} /> : null}
+          {open ? <Why finding={finding} tank={tank} zone={zone} now={now} onDispute={onDispute} /> : null}
         </Box>
       </Flex>
     </Box>
   )
 }
 
-function Why({ finding, tank, zone, onDispute }: { finding: Finding; tank: string; zone: string; onDispute: Dispute }) {
+function Why({ finding, tank, zone, now, onDispute }: { finding: Finding; tank: string; zone: string; now: Instant; onDispute: Dispute }) {
   return (
     <Box mt={2} pl={3} borderLeft="2px solid" borderColor="rule" fontSize="sm">
       <Box as="ul" pl={4} m={0}>
         {finding.because.map((evidence, i) => (
           <li key={i}>
             {evidence.entryId && evidence.at ? (
-              <><NextLink href={`/tanks/${tank}/book?entry=${evidence.entryId}`}>{evidence.says}</NextLink> <Box as="span" color="pencil">{sayMoment(evidence.at, zone)}</Box></>
+              <><NextLink href={`/tanks/${tank}/book?entry=${evidence.entryId}`}>{evidence.says}</NextLink> <Box as="span" color="pencil">{sayMoment(evidence.at, zone, now)}</Box></>
             ) : <Box as="span" color="pencil">{evidence.says}</Box>}
           </li>
         ))}
       </Box>
       <Box mt={1.5}><b>Suggests.</b> {finding.suggests}</Box>
       <Box mt={1}><b>What would settle it.</b> {finding.wouldChangeMyMind}</Box>
-      {finding.disputed ? <Box mt={1} color="pencil">You disagreed on {sayMoment(finding.disputed.at, zone)}: {finding.disputed.why}</Box> : <DisputeForm finding={finding} onDispute={onDispute} />}
+      {finding.disputed ? <Box mt={1} color="pencil">You disagreed on {sayMoment(finding.disputed.at, zone, now)}: {finding.disputed.why}</Box> : <DisputeForm finding={finding} onDispute={onDispute} />}
     </Box>
   )
 }

@@ -36,7 +36,7 @@ test('one change: the target, the jump, the buckets; a target out of reach says 
   await expect(one).toContainText(/buckets of 10 L/)
   await expect(one).toContainText(/temperature .* at once, more than the 2/)
   await one.getByLabel('Target, mg/L').fill('0.1')
-  await expect(one).toContainText('use a cleaner source')
+  await expect(one).toContainText('What is missing is a source below that')
   const mix = page.locator('section').filter({ hasText: 'New water, made to measure' })
   await expect(mix).toContainText(/g calcium sulphate/)
   await mix.getByLabel('Target GH, °dH').fill('-3')

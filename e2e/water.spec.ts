@@ -11,7 +11,7 @@ test('how much to change, and when it will be over, follow the numbers in the se
   await expect(much.getByRole('alert')).toContainText('must be a number')
   expect(await percent()).toBeGreaterThan(before)
   await page.getByLabel('Target, mg/L').fill('0.5')
-  await expect(much).toContainText('use a cleaner source')
+  await expect(much).toContainText('What is missing is a source below that')
   await page.getByLabel('Limit, mg/L').fill('45')
   await expect(page.getByText(/with no change/)).toContainText(/in \d+ days \(/)
   await page.getByRole('slider', { name: /If I change/ }).fill('50')

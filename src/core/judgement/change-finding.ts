@@ -23,7 +23,7 @@ export function changeFinding(history: TankHistory, now: Instant): Finding | nul
     return {
       ...base, level: late >= 3 ? 'act' : 'watch', weight: 35 + Math.min(late, 20),
       says: `The water change is ${sayDays(late)} late`,
-      detail: regime.adherence !== null && regime.adherence < 0.6 ? 'The changes have lost their rhythm; regularity does more than size.' : 'The rhythm has been good so far.',
+      detail: regime.adherence !== null && regime.adherence < 0.6 ? 'The changes have lost their rhythm; regularity does more than size.' : late > regime.routineDays ? 'More than one of them was left out since.' : 'The rhythm has been good so far.',
       clause: `waits for a water change ${sayDays(late)} overdue`,
       suggests: 'Make it today, or move the routine to a rhythm you can keep.',
     }

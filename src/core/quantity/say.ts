@@ -32,6 +32,9 @@ export function sayDays(days: number): string {
   return whole === 1 ? 'one day' : `${whole} days`
 }
 
+/** “every day”, “every 7 days”. */
+export const sayEvery = (days: number): string => (Math.round(days) <= 1 ? 'every day' : `every ${Math.round(days)} days`)
+
 /** “a day ago”, “8 days ago”, “today”, “in 3 days”, from whole days past (negative: to come). */
 export function sayAgo(daysPast: number): string {
   const whole = Math.round(daysPast)

@@ -1,4 +1,5 @@
 import { type Result, ok, refuse } from '../quantity/result'
+import { sayNumber } from '../quantity/say'
 
 /** Concentration after changing fraction `f` (0–1) of water at `tank` for water at `source`; same unit throughout. */
 export function afterChange(tank: number, source: number, f: number): number {
@@ -15,8 +16,8 @@ export function fractionForTarget(tank: number, target: number, source: number, 
   const down = tank > target
   if (down ? source >= target : source <= target) {
     return refuse(down
-      ? 'The water you change with holds as much as the target or more, so no change can bring the tank there; use a cleaner source.'
-      : 'The water you change with holds no more than the target, so no change can bring the tank up there; use a richer source or add what is missing.')
+      ? `The water you change with stands at ${sayNumber(source)} itself, so no change brings the tank down to ${sayNumber(target)}. What is missing is a source below that, like rain or reverse osmosis.`
+      : `The water you change with stands at ${sayNumber(source)} itself, so no change brings the tank up to ${sayNumber(target)}. What is missing is a source above that, or the salt itself in the new water.`)
   }
   return ok((tank - target) / (tank - source))
 }

@@ -89,7 +89,7 @@ function readEntries(raw: unknown, problems: string[]): Entry[] {
 function sayProblems(part: string, error: unknown): string[] {
   if (!(error instanceof ValidationError)) throw error
   const inner = error.inner.length > 0 ? error.inner : [error]
-  return inner.slice(0, MAX_PROBLEMS).map((problem) => `${part}${problem.path ? (problem.path.startsWith('[') ? problem.path : `.${problem.path}`) : ''}: ${problem.message.replace(/^this /, 'it ')}`)
+  return inner.slice(0, MAX_PROBLEMS).map((problem) => `${part}${problem.path ? (problem.path.startsWith('[') ? problem.path : `.${problem.path}`) : ''}: ${problem.message.replace(/^this /, 'it ').replace(/\.$/, '')}`)
 }
 
 /** Ids that stand twice and references that lead nowhere. */

@@ -47,7 +47,7 @@ export async function BookDesk({ slug, query }: { slug: string; query: BookQuery
       <StruckNotice slug={slug}><Journal journal={journal} story={story} slug={slug} /></StruckNotice>
       <Pager slug={slug} query={query} page={page} total={journal.total} />
       <Flex mt={6} gap={5} fontSize="sm" color="water" wrap="wrap">
-        <NextLink href={`/tanks/${slug}/book/import`}>Read readings.csv</NextLink>
+        <NextLink href={`/tanks/${slug}/book/import`}>Read readings.csv or events.csv</NextLink>
         <a href={`/api/tanks/${slug}/readings`} download>Write readings.csv</a>
         <a href={`/api/tanks/${slug}/events`} download>Write events.csv</a>
         <a href={`/api/tanks/${slug}/series`} download>Write series.csv</a>

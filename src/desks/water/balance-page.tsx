@@ -6,7 +6,7 @@ import { storyOr404 } from '@/data/tank'
 import NextLink from '@/ui/page-link'
 import { balanceModel, type BalanceModel } from './balance-model'
 import { DryVessel, Section, TankName, WaterFrame } from './frame'
-import { chosen, nameOf, unitOf } from './parameter-name'
+import { chosen, nameOf, nameWithin, unitOf } from './parameter-name'
 import { ParameterPick } from './parameter-pick'
 import { Streams } from './streams'
 import { WhatIf } from './what-if.client'
@@ -17,7 +17,7 @@ export async function BalancePage({ slug, of }: { slug: string; of: string | str
   if (story.vessel.kind === 'terrarium') return <DryVessel slug={slug} name={story.vessel.name} />
   const model = balanceModel(story, chosen(of, BALANCED, 'nitrate'), now())
   return (
-    <WaterFrame slug={slug} page="/balance" title={<><TankName>{model.name}</TankName> {model.balance ? sentence(model.balance, model.parameter) : `has no balance of ${sayName(model.parameter)} yet.`}</>}>
+    <WaterFrame slug={slug} page="/balance" title={<><TankName>{model.name}</TankName> {model.balance ? sentence(model.balance, model.parameter) : `has no balance of ${nameWithin(model.parameter)} yet.`}</>}>
       <ParameterPick slug={slug} path="/balance" offered={BALANCED} open={model.parameter} />
       {model.balance ? (
         <Flex gap={8} direction={{ base: 'column', lg: 'row' }} align="flex-start">
@@ -41,12 +41,11 @@ function sentence(balance: Balance, parameter: BalanceModel['parameter']): strin
   const top = (sign: 1 | -1) => balance.flows.filter((flow) => Math.sign(flow.perWeek.value) === sign).reduce<Balance['flows'][number] | null>((best, flow) => (best && Math.abs(best.perWeek.value) >= Math.abs(flow.perWeek.value) ? best : flow), null)
   const [into, out] = [top(1), top(-1)]
   const share = (flow: Balance['flows'][number], sign: 1 | -1) => Math.round((100 * Math.abs(flow.perWeek.value)) / balance.flows.filter((other) => Math.sign(other.perWeek.value) === sign).reduce((sum, other) => sum + Math.abs(other.perWeek.value), 0))
-  if (!into || !out) return `moves little ${nameOf(parameter).toLowerCase()}.`
-  return `gets ${part(share(into, 1))} its ${sayName(parameter)} from ${SPOKEN[into.kind] ?? 'elsewhere'}, and loses ${part(share(out, -1))} it ${LOST[out.kind] ?? 'in ways nobody measured'}.`
+  if (!into || !out) return `moves little ${nameWithin(parameter)}.`
+  return `gets ${part(share(into, 1))} its ${nameWithin(parameter)} from ${SPOKEN[into.kind] ?? 'elsewhere'}, and loses ${part(share(out, -1))} it ${LOST[out.kind] ?? 'in ways nobody measured'}.`
 }
 
 const part = (percent: number) => (percent >= 99 ? 'all of' : `${percent} % of`)
-const sayName = (parameter: BalanceModel['parameter']) => (parameter === 'gh' || parameter === 'kh' ? nameOf(parameter) : nameOf(parameter).toLowerCase())
 type Kind = Balance['flows'][number]['kind']
 const SPOKEN: Partial<Record<Kind, string>> = { feed: 'food', dose: 'bottles and salts', source: 'the new water', 'top-up': 'top-ups', soil: 'the new soil', stones: 'stones and ground', unlogged: 'what nobody wrote down' }
 const LOST: Partial<Record<Kind, string>> = { changes: 'by changes', plants: 'to its plants', soil: 'to its soil', nitrification: 'to the acid of its food' }

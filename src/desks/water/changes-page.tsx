@@ -1,10 +1,10 @@
-import { sayEstimate } from '@/core/quantity/say'
+import { sayEstimate, sayEvery } from '@/core/quantity/say'
 import { now } from '@/data/clock'
 import { storyOr404 } from '@/data/tank'
 import { Changes } from './changes.client'
 import { CHANGED, changesModel } from './changes-model'
 import { DryVessel, TankName, WaterFrame } from './frame'
-import { chosen, nameOf, unitOf } from './parameter-name'
+import { chosen, nameOf, nameWithin, unitOf } from './parameter-name'
 import { ParameterPick } from './parameter-pick'
 import { adoptRoutine } from './actions'
 
@@ -16,7 +16,7 @@ export async function ChangesPage({ slug, of }: { slug: string; of: string | str
   const unit = unitOf(model.parameter)
   return (
     <WaterFrame
-      slug={slug} page="/changes" title={<><TankName>{model.name}</TankName> {model.easiest ? `keeps its ${nameOf(model.parameter).toLowerCase()} with ${Math.round((model.easiest.fraction ?? 0) * 100)} % every ${model.easiest.everyDays} days.` : model.now ? 'cannot be kept inside its band by these rhythms.' : 'waits for a first test.'}</>}
+      slug={slug} page="/changes" title={<><TankName>{model.name}</TankName> {model.easiest ? `would keep its ${nameWithin(model.parameter)} in hand with ${Math.round((model.easiest.fraction ?? 0) * 100)} % ${sayEvery(model.easiest.everyDays)}.` : model.now ? 'cannot be kept inside its band by these rhythms.' : 'waits for a first test.'}</>}
       aside={model.now ? `${nameOf(model.parameter)} stands near ${sayEstimate(model.now, unit)}.` : null}
     >
       <ParameterPick slug={slug} path="/changes" offered={CHANGED} open={model.parameter} />

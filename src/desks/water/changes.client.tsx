@@ -2,7 +2,7 @@
 
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import { useState, useTransition } from 'react'
-import { sayEstimate, sayNumber } from '@/core/quantity/say'
+import { sayEstimate, sayEvery, sayNumber } from '@/core/quantity/say'
 import { inBuckets, jumpsOf, type Jump, type RoutineChoice } from '@/core/water/change-planner'
 import { fractionForTarget } from '@/core/water/dilution'
 import { CREEP_WORTH } from '@/core/water/mixing'
@@ -99,7 +99,7 @@ function Rhythms({ model, onAdopt }: { model: ChangesModel; onAdopt: Adopt }) {
       </table>
       <Box fontSize="sm" color="pencil" mt={1.5}>
         The smallest change of each rhythm that keeps four lives in five inside for twelve weeks, at the gain as it is known now.
-        {model.settles !== null && model.regime.everyDays ? ` As you change now (${Math.round((model.regime.fraction ?? 0) * 100)} % every ${Math.round(model.regime.everyDays.median)} days) it ends at ${sayNumber(model.settles, 2)} ${unit} before each change.` : ''}
+        {model.settles !== null && model.regime.everyDays ? ` As you change now (${Math.round((model.regime.fraction ?? 0) * 100)} % ${sayEvery(model.regime.everyDays.median)}) it ends at ${sayNumber(model.settles, 2)} ${unit} before each change.` : ''}
       </Box>
       <Box aria-live="polite" fontSize="sm" mt={1}>
         {said ? <>{said} {before ? <chakra.button type="button" onClick={() => adopt(before.everyDays, before.fraction, 'The routine is as it was.')} color="water" textDecoration="underline" cursor="pointer" minH="28px">undo</chakra.button> : null}</> : null}

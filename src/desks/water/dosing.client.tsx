@@ -15,7 +15,7 @@ import { Caution } from './caution'
 import type { DosedParameter, DosingModel } from './dosing-model'
 import { Section } from './frame'
 import { NumberInSentence } from './number-in-sentence.client'
-import { nameOf, unitOf } from './parameter-name'
+import { nameWithin, unitOf } from './parameter-name'
 
 type Answer = { ok: boolean; problems?: { says: string }[] }
 interface Props {
@@ -121,7 +121,7 @@ function Held({ model }: { model: DosingModel }) {
     <Section title="A dose that holds a level">
       To hold{' '}
       <chakra.select aria-label="Parameter to hold" value={facts.parameter} onChange={(event) => setParameter(event.target.value as DosedParameter['parameter'])} {...selectBox}>
-        {offered.map((one) => <option key={one.parameter} value={one.parameter}>{nameOf(one.parameter).toLowerCase()}</option>)}
+        {offered.map((one) => <option key={one.parameter} value={one.parameter}>{nameWithin(one.parameter)}</option>)}
       </chakra.select>{' '}
       at <NumberInSentence key={facts.parameter} label={`Level to hold, ${unit}`} value={target} onValue={(value) => setTargets({ ...targets, [facts.parameter]: value })} min={0} max={500} /> {unit} with{' '}
       {product ? <ProductSelect label="Product to hold it with" products={holding} value={product.id} onChange={setProductId} /> : 'a product that holds it'}, changing {Math.round(model.rhythm.fraction * 100)} % every {sayNumber(model.rhythm.everyDays, 1)} days:
@@ -171,7 +171,7 @@ function Schools({ model, onSwitch }: { model: DosingModel; onSwitch: Props['onS
             {SCHOOL_FACTS.map((facts) => {
               const plan = model.plans.find((one) => one.school === facts.school)
               const own = facts.school === model.school
-              const adds = HELD.flatMap((parameter) => (plan?.perWeek[parameter] ? [`${nameOf(parameter).toLowerCase()} ${sayNumber(plan.perWeek[parameter] ?? 0, (plan.perWeek[parameter] ?? 0) / 8)}`] : []))
+              const adds = HELD.flatMap((parameter) => (plan?.perWeek[parameter] ? [`${nameWithin(parameter)} ${sayNumber(plan.perWeek[parameter] ?? 0, (plan.perWeek[parameter] ?? 0) / 8)}`] : []))
               return (
                 <tr key={facts.school} className={own ? 'own' : undefined}>
                   <th scope="row">

@@ -2,7 +2,7 @@
 
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import { useDeferredValue, useMemo, useState } from 'react'
-import { sayDays, sayNumber } from '@/core/quantity/say'
+import { sayDays, sayEvery, sayNumber } from '@/core/quantity/say'
 import { instantOf } from '@/core/quantity/time'
 import { PARAMETER_UNITS } from '@/core/quantity/units'
 import { changeForTarget, crossing, forecastParameter, type Crossing, type WaterEstimate } from '@/core/water/estimate'
@@ -88,7 +88,7 @@ function Reckoned({ model, estimate, onDispute }: { model: DriftModel; estimate:
         ) : null}
         {behaviour === 'dissolved' ? (
           <Section title="Where do my changes lead?">
-            {model.settles.asKept === null ? 'Two changes in the book will tell.' : <>As you keep them (about {Math.round((model.regime.fraction ?? 0) * 100)} % every {Math.round(model.regime.everyDays?.median ?? 0)} days) it settles at <b>{sayNumber(model.settles.asKept, high * 0.05)}</b> before each change{model.settles.asSet === null ? '.' : <>; as the routine says, at <b>{sayNumber(model.settles.asSet, high * 0.05)}</b>.</>}</>}
+            {model.settles.asKept === null ? 'Two changes in the book will tell.' : <>As you keep them (about {Math.round((model.regime.fraction ?? 0) * 100)} % {sayEvery(model.regime.everyDays?.median ?? 0)}) it settles at <b>{sayNumber(model.settles.asKept, high * 0.05)}</b> before each change{model.settles.asSet === null ? '.' : <>; as the routine says, at <b>{sayNumber(model.settles.asSet, high * 0.05)}</b>.</>}</>}
             {model.regime.onTime !== null ? <Box color="pencil">{model.regime.onTime} changes came on time.</Box> : null}
           </Section>
         ) : null}

@@ -54,6 +54,7 @@ export function Streams({ balance, level, name, unit, onPhone = false }: { balan
       <text x={middle} y={tank.top + 52} textAnchor="middle" fill={colour('ink')} className="serif" style={svgText(16, 620)}>{name}</text>
       <text x={middle} y={tank.top + 74} textAnchor="middle" fill={colour('pencil')} style={svgText(onPhone ? 13 : 14)}>{level}</text>
       <text x={middle} y={tank.bottom - 18} textAnchor="middle" fill={colour('pencil')} style={svgText(13)}>{drift}</text>
+      {onPhone ? null : <text x={middle} y={tank.bottom + 24} textAnchor="middle" fill={colour('pencil')} style={svgText(13)}>each stream: a week</text>}
     </svg>
   )
 }
@@ -94,7 +95,7 @@ function Stream({ placed: { flow, breadth, far, near }, side, unit, sheet, hatch
       {side === 'in' ? <path d={`M${x1 - 9} ${y1 - 4}l7 4l-7 4`} fill="none" stroke={colour('ink')} strokeWidth={1.2} /> : <path d={`M${x1 + 1} ${y1 - 4}l7 4l-7 4`} fill="none" stroke={colour('ink')} strokeWidth={1.2} />}
       <text x={labelX} y={far - 7 * (lines.length - 1) - 2} textAnchor={side === 'in' ? 'end' : 'start'} fill={rest ? colour('pencil') : colour('ink')} style={svgText(characters < 20 ? 12 : 13, 560)}>
         {lines.map((line, i) => <tspan key={line} x={labelX} dy={i === 0 ? 0 : 14}>{line}</tspan>)}
-        <tspan x={labelX} dy={15} fill={colour('pencil')} style={{ fontWeight: 450 }}>{characters < 20 ? sayEstimate(value) : `${sayEstimate(value, unit)} a week`}</tspan>
+        <tspan x={labelX} dy={15} fill={colour('pencil')} style={{ fontWeight: 450 }}>{sayEstimate(value, characters < 20 ? '' : unit)}</tspan>
       </text>
     </g>
   )

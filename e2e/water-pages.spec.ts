@@ -58,6 +58,10 @@ test('a dose says what it does, warns over the band, and is logged all the same'
   await open(page, '/tanks/tarn/water/dosing')
   const dose = page.locator('section').filter({ hasText: 'What a dose does' })
   await expect(dose).toContainText(/\+ 1\.3\d mg\/L potassium/)
+  // What cannot be read has no answer and cannot be logged: the button would write the number before it.
+  await dose.getByLabel('Amount, mL').fill('99999')
+  await expect(dose.getByRole('alert')).toContainText('Between 0.01 and 5000')
+  await expect(dose.getByRole('button', { name: 'Log this dose' })).toBeHidden()
   await dose.getByLabel('Amount, mL').fill('300')
   await expect(dose.getByRole('note').first()).toContainText(/potassium .* over the 25/)
   await dose.getByRole('button', { name: 'Log it all the same' }).click()

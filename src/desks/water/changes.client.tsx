@@ -51,14 +51,14 @@ function OneChange({ model }: { model: ChangesModel }) {
         {model.sources.map((one) => <option key={one.id} value={one.id}>{one.name.toLowerCase()} ({`${sayNumber(model.levels[one.id])} ${unit}`.trim()})</option>)}
       </chakra.select>:
       {fraction.ok ? (
-        <>
+        <Box data-answer>
           <Box fontSize="xl" className="serif" mt={1}><b>{Math.round(fraction.value * 100)} %</b>, {Math.round(litres)} L</Box>
           <Box color="pencil" fontSize="sm">{sayNumber(litres / model.litresPerCm, 0.5)} cm of height above the stones; {buckets} {buckets === 1 ? 'bucket' : 'buckets'} of {sayNumber(model.bucketLitres)} L, {Math.round(kilogramsEach)} kg each; {Math.round(litres * WATER_KG_PER_L)} kg in all. Full, the tank weighs about {Math.round(model.filledKg / 10) * 10} kg.</Box>
           <Jumps jumps={jumps} fraction={fraction.value} most={most} />
           {fraction.value > 0.01 ? <Flex mt={1} color="water"><NextLink href={`/tanks/${model.slug}/book?log=water-change&percent=${Math.round(fraction.value * 100)}`}>log this change</NextLink></Flex> : null}
           <Caution>Unplug heater, pump and lamp before the water drops, and let the heater cool a quarter of an hour; hands dry at the plug. Carry buckets by halves before you hurt your back.</Caution>
-        </>
-      ) : <Box color="clay" mt={1}>{fraction.problem}</Box>}
+        </Box>
+      ) : <Box data-answer color="clay" mt={1}>{fraction.problem}</Box>}
     </Section>
   )
 }

@@ -71,6 +71,7 @@ function OneDose({ model, onDose }: { model: DosingModel; onDose: Props['onDose'
   return (
     <Section title="What a dose does" aside={`in ${Math.round(model.litres)} L`}>
       <NumberInSentence key={product.id} label={`Amount, ${unit}`} value={amount} onValue={setTyped} min={0.01} max={5000} /> {unit} of <ProductSelect label="Product" products={model.products} value={productId} onChange={choose} />
+      <Box data-answer>
       {effects.length === 0 ? <Box color="pencil" mt={1}>adds nothing that Vivero follows.</Box> : (
         <Box as="ul" listStyleType="none" m={0} p={0} mt={2}>
           {effects.map(({ parameter, by }) => {
@@ -84,6 +85,7 @@ function OneDose({ model, onDose }: { model: DosingModel; onDose: Props['onDose'
         <chakra.button type="button" onClick={send} disabled={busy} minH="44px" px={5} bg="ink" color="paper" cursor="pointer">{warnings.length > 0 ? 'Log it all the same' : 'Log this dose'}</chakra.button>
         <Box aria-live="polite" fontSize="sm">{said ? <>{said} <Box as="span" color="water"><NextLink href={`/tanks/${model.slug}/book?kind=dose`}>see it</NextLink></Box></> : null}</Box>
       </Flex>
+      </Box>
       <Caution>Measure by volume, never by capfuls; keep bottles and salts from children. Liquid algicides, peroxide and medicines are no fertiliser and are not reckoned here; copper kills shrimp.</Caution>
     </Section>
   )
@@ -125,16 +127,25 @@ function Held({ model }: { model: DosingModel }) {
       </chakra.select>{' '}
       at <NumberInSentence key={facts.parameter} label={`Level to hold, ${unit}`} value={target} onValue={(value) => setTargets({ ...targets, [facts.parameter]: value })} min={0} max={500} /> {unit} with{' '}
       {product ? <ProductSelect label="Product to hold it with" products={holding} value={product.id} onChange={setProductId} /> : 'a product that holds it'}, changing {Math.round(model.rhythm.fraction * 100)} % every {sayNumber(model.rhythm.everyDays, 1)} days:
+      <Box data-answer>
       <Box as="ul" pl={4} mt={1.5} mb={0}>
-        <li><b>{measure(daily)}</b> a day by pump <Box as="span" color="pencil">({facts.uptake ? `${of(least) !== null ? sayRange({ low: of(least) ?? 0, high: of(most) ?? 0 }) : sayRange({ low: least, high: most })}: the tank ${uptake < 0 ? 'gains' : 'uses up'} ${sayNumber(Math.abs(uptake), Math.max(facts.uptake.half, 1e-3))} ${unit} a day by itself` : 'what plants take is unknown for want of tests'})</Box></li>
+        <li><b>{measure(daily)}</b> a day by pump <Box as="span" color="pencil">({facts.uptake ? `${of(least) !== null ? sayRange({ low: of(least) ?? 0, high: of(most) ?? 0 }) : sayRange({ low: least, high: most })}: ${byItself(facts.uptake, unit)}` : 'what plants take is unknown for want of tests'})</Box></li>
         <li>or <b>{measure(afterChange)}</b> after each change</li>
         <li>or <b>{measure(daily * 7)}</b> once a week <Box as="span" color="pencil">({sayNumber(daily * 7, daily / 3)} {unit} at once)</Box></li>
       </Box>
       <Box fontSize="sm" color="pencil" mt={1}>If nothing took it up, the daily dose would end at {sayNumber(accumulationBound(daily * model.rhythm.everyDays, model.rhythm.fraction, facts.sourceLevel), target / 5)} {unit} before each change; it cannot go higher.</Box>
       {daily === 0 ? <Box fontSize="sm" mt={1}>It stands there without any dose.</Box> : null}
+      </Box>
       <Caution>A pump and its mains lead hang over water: a drip loop in every lead, residual-current protection, hose ends above the water line so that nothing siphons. Mains work is an electrician’s.</Caution>
     </Section>
   )
+}
+
+/** What a tank does to a level by itself, as far as it is known which way. */
+function byItself(uptake: { value: number; half: number }, unit: string): string {
+  const aDay = `${sayNumber(Math.abs(uptake.value), Math.max(uptake.half, 1e-3))} ${unit} a day by itself`
+  if (Math.abs(uptake.value) <= uptake.half) return `whether the tank uses any up or gains some is not told yet, within ${sayNumber(uptake.half, uptake.half)} ${unit} a day`
+  return `the tank ${uptake.value < 0 ? 'gains' : 'uses up'} ${aDay}`
 }
 
 /** The geometric middle of a band, or of what is open on one side. */

@@ -69,13 +69,15 @@ function Reckoned({ model, estimate, onDispute }: { model: DriftModel; estimate:
           <>
             <Section title="How much must I change?">
               To stand at <NumberInSentence label={`Target, ${unit}`} value={target} onValue={setTarget} min={0} max={most} /> {unit} now, change{' '}
+              <Box data-answer display="contents">
               {change.ok ? <><b>{Math.round(change.value.fraction.value * 100)} %</b> <Box as="span" color="pencil">({Math.round(change.value.fraction.low * 100)}–{Math.round(change.value.fraction.high * 100)})</Box>, about {Math.round(change.value.litres.value)} L of {model.source?.name.toLowerCase() ?? 'clean water'}.</> : <Box as="span" color="clay">{change.problem}</Box>}
               {change.ok && change.value.fraction.value >= SMALLEST_CHANGE ? <Flex mt={1} gap={4} color="water" css={{ '& a': { display: 'inline-block', paddingBlock: '4px' } }}><NextLink href={`/tanks/${model.slug}/book?log=water-change&percent=${Math.round(change.value.fraction.value * 100)}`}>log this change</NextLink><NextLink href={`/tanks/${model.slug}/water/changes?of=${parameter}`}>plan it</NextLink></Flex> : null}
               {change.ok && change.value.fraction.value < SMALLEST_CHANGE ? <Box color="moss">It stands there already.</Box> : null}
+              </Box>
             </Section>
             <Section title="When will I be over it?">
               Over <NumberInSentence label={`Limit, ${unit}`} value={limit} onValue={setLimit} min={0.001} max={most} /> {unit}{percent > 0 ? ` after changing ${percent} % today` : ''}:
-              <Box as="ul" pl={4} m={0}>
+              <Box as="ul" data-answer pl={4} m={0}>
                 <li>with no {percent > 0 ? 'further ' : ''}change, <b>{sayCrossing(crossing(untouched, limit))}</b></li>
                 <li>keeping the routine, <b>{model.changesAhead.length === 0 ? 'no routine is set' : sayCrossing(crossing(kept, limit))}</b></li>
               </Box>

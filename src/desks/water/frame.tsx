@@ -34,9 +34,12 @@ export function WaterFrame({ slug, page, title, aside, children }: { slug: strin
 /** The tank's name as it opens every sentence. */
 export const TankName = ({ children }: { children: string }) => <Box as="span" fontSize={{ base: '2xl', md: '3xl' }} fontWeight={680}>{children}</Box>
 
+/** While a number in its sentence cannot be read, an answer to the number before it would be taken for the answer to this one: it is not shown. */
+const UNREAD = { '&:has([aria-invalid="true"]) [data-answer]': { display: 'none' } }
+
 export function Section({ title, children, aside }: { title: string; children: ReactNode; aside?: ReactNode }) {
   return (
-    <Box as="section" mb={5}>
+    <Box as="section" mb={5} css={UNREAD}>
       <Flex align="baseline" justify="space-between" gap={3} borderBottom="1px solid" borderColor="rule" mb={1.5}>
         <Box as="h2" className="serif" fontWeight={620} fontSize="md">{title}</Box>
         {aside ? <Box fontSize="sm" color="pencil">{aside}</Box> : null}

@@ -44,7 +44,7 @@ export function Mixing({ model }: { model: ChangesModel }) {
       </Flex>
       <Flex gap={3} wrap="wrap" mt={1}>{pick('calcium', 'Calcium from', CALCIUM)}{pick('magnesium', 'magnesium from', MAGNESIUM)}{pick('alkali', 'KH from', ALKALI)}</Flex>
       {mix.ok ? (
-        <Box mt={2}>
+        <Box data-answer mt={2}>
           <Box as="ul" pl={4} m={0}>
             {mix.value.parts.map((part) => <li key={part.source.id}><b>{sayNumber(part.litres, part.litres < 10 ? 0.5 : 1)} L</b> {part.source.name.toLowerCase()}</li>)}
             {mix.value.salts.map((part) => <li key={part.salt.id}><b>{sayNumber(part.grams, SCALE)} g</b> {part.salt.name} <Box as="span" color="pencil">{part.salt.formula}, {part.hardness.toUpperCase()} + {sayNumber(part.degrees, 0.1)}</Box></li>)}
@@ -52,7 +52,7 @@ export function Mixing({ model }: { model: ChangesModel }) {
           <Box color="pencil" fontSize="sm">It stands at GH {sayNumber(mix.value.gh, 0.1)}, KH {sayNumber(mix.value.kh, 0.1)}. {mix.value.remarks.join(' ')}</Box>
           {mix.value.salts.some((part) => part.salt.caution) ? <Caution>{mix.value.salts.flatMap((part) => (part.salt.caution ? [`${part.salt.name}: ${part.salt.caution}`] : [])).join(' ')} Out of reach of children.</Caution> : null}
         </Box>
-      ) : <Box role="alert" color="clay" mt={2}>{mix.problem}</Box>}
+      ) : <Box data-answer role="alert" color="clay" mt={2}>{mix.problem}</Box>}
     </Section>
   )
 }

@@ -30,6 +30,13 @@ export function dailyDoseFor(target: number, rhythm: Rhythm, uptake: number): nu
   return Math.max(0, (target - source) / (n * (1 / f - 0.5)) + uptake)
 }
 
+/** Where the mean of a parameter stands under the changes alone, canonical unit, never below zero: the same balance with no dose; see {@link dailyDoseFor}. */
+export function meanWithoutDose(rhythm: Rhythm, uptake: number): number {
+  const { fraction: f, everyDays: n, source } = rhythm
+  if (!(f > 0 && f <= 1)) throw new RangeError(`A change must take a fraction above 0 and up to 1, not ${f}`)
+  return Math.max(0, source - uptake * n * (1 / f - 0.5))
+}
+
 /** One dose right after each change that brings the water back to `target` at its mean; see {@link dailyDoseFor}. Canonical unit a dose. */
 export function doseAfterChange(target: number, rhythm: Rhythm, uptake: number): number {
   const { fraction: f, everyDays: n, source } = rhythm

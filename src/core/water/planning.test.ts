@@ -6,7 +6,7 @@ import { instantOf } from '../quantity/time'
 import { seededRandom } from '../quantity/random'
 import { easiest, inBuckets, JUMP_LIMITS, jumpsOf, routinesWithin } from './change-planner'
 import { fractionForTarget, steadyWithTopUp } from './dilution'
-import { accumulationBound, amountFor, dailyDoseFor, doseAfterChange, doubleUnits, effectOf, likelyElement, modestDose, planOfSchool, rootTabs, warnOfDose } from './dosing'
+import { accumulationBound, amountFor, dailyDoseFor, doseAfterChange, doubleUnits, effectOf, likelyElement, meanWithoutDose, modestDose, planOfSchool, rootTabs, warnOfDose } from './dosing'
 import { estimateParameter, forecastParameter } from './estimate'
 import { creepFactor, planMix } from './mixing'
 import { bandFor, schoolBand } from './parameters'
@@ -124,6 +124,8 @@ describe('dosing', () => {
   test('the daily dose holds the mean at the target in spite of the changes (hour-by-hour simulation)', () => {
     for (const [target, uptake] of [[15, 0], [12, 0.8], [20, -0.5]]) expect(simulated(dailyDoseFor(target, rhythm, uptake), uptake)).toBeCloseTo(target, 1)
     expect(dailyDoseFor(1, rhythm, -3)).toBe(0)
+    for (const uptake of [-3, -0.4]) expect(simulated(0, uptake)).toBeCloseTo(meanWithoutDose(rhythm, uptake), 1)
+    expect(meanWithoutDose(rhythm, 40)).toBe(0)
     expect(() => dailyDoseFor(10, { ...rhythm, fraction: 0 }, 0)).toThrow(RangeError)
   })
   test('the dose after each change does the same with one stroke (simulation)', () => {

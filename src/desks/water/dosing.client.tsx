@@ -2,11 +2,11 @@
 
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import { useState, useTransition } from 'react'
-import type { Product } from '@/core/history/types'
+import type { Band, Product } from '@/core/history/types'
 import { sayNumber, sayRange } from '@/core/quantity/say'
 import { dayOf, instantOf } from '@/core/quantity/time'
 import { PARAMETER_UNITS } from '@/core/quantity/units'
-import { accumulationBound, amountFor, dailyDoseFor, doseAfterChange, doubleUnits, effectOf, modestDose, warnOfDose, type DoseWarning } from '@/core/water/dosing'
+import { accumulationBound, amountFor, dailyDoseFor, doseAfterChange, doubleUnits, effectOf, meanWithoutDose, modestDose, warnOfDose, type DoseWarning } from '@/core/water/dosing'
 import { doseUnitOf, raises } from '@/core/water/products'
 import { SCHOOL_FACTS } from '@/core/water/schools'
 import NextLink from '@/ui/page-link'
@@ -128,17 +128,27 @@ function Held({ model }: { model: DosingModel }) {
       at <NumberInSentence key={facts.parameter} label={`Level to hold, ${unit}`} value={target} onValue={(value) => setTargets({ ...targets, [facts.parameter]: value })} min={0} max={500} /> {unit} with{' '}
       {product ? <ProductSelect label="Product to hold it with" products={holding} value={product.id} onChange={setProductId} /> : 'a product that holds it'}, changing {Math.round(model.rhythm.fraction * 100)} % every {sayNumber(model.rhythm.everyDays, 1)} days:
       <Box data-answer>
-      <Box as="ul" pl={4} mt={1.5} mb={0}>
-        <li><b>{measure(daily)}</b> a day by pump <Box as="span" color="pencil">({facts.uptake ? `${of(least) !== null ? sayRange({ low: of(least) ?? 0, high: of(most) ?? 0 }) : sayRange({ low: least, high: most })}: ${byItself(facts.uptake, unit)}` : 'what plants take is unknown for want of tests'})</Box></li>
-        <li>or <b>{measure(afterChange)}</b> after each change</li>
-        <li>or <b>{measure(daily * 7)}</b> once a week <Box as="span" color="pencil">({sayNumber(daily * 7, daily / 3)} {unit} at once)</Box></li>
-      </Box>
-      <Box fontSize="sm" color="pencil" mt={1}>If nothing took it up, the daily dose would end at {sayNumber(accumulationBound(daily * model.rhythm.everyDays, model.rhythm.fraction, facts.sourceLevel), target / 5)} {unit} before each change; it cannot go higher.</Box>
-      {daily === 0 ? <Box fontSize="sm" mt={1}>It stands there without any dose.</Box> : null}
+        {daily === 0 ? <Box mt={1.5}>No dose: without any it stands near <b>{sayNumber(meanWithoutDose(rhythm, uptake), Math.max(target / 10, 0.1))} {unit}</b> between the changes.</Box> : (
+          <>
+            <Box as="ul" pl={4} mt={1.5} mb={0}>
+              <li><b>{measure(daily)}</b> a day by pump <Box as="span" color="pencil">({facts.uptake ? `${of(least) !== null ? sayRange({ low: of(least) ?? 0, high: of(most) ?? 0 }) : sayRange({ low: least, high: most })}: ${byItself(facts.uptake, unit)}` : 'what plants take is unknown for want of tests'})</Box></li>
+              <li>or <b>{measure(afterChange)}</b> after each change</li>
+              <li>or <b>{measure(daily * 7)}</b> once a week <Box as="span" color="pencil">({sayNumber(daily * 7, daily / 3)} {unit} at once)</Box></li>
+            </Box>
+            <Box fontSize="sm" color="pencil" mt={1}>If nothing took it up, the daily dose would end at {sayNumber(accumulationBound(daily * model.rhythm.everyDays, model.rhythm.fraction, facts.sourceLevel), target / 5)} {unit} before each change; it cannot go higher.</Box>
+          </>
+        )}
+        {outside(target, facts.band) ? <Box color="clay" fontSize="sm" mt={1} role="note">▲ {sayNumber(target)} {unit} is {outside(target, facts.band)} you want.</Box> : null}
       </Box>
       <Caution>A pump and its mains lead hang over water: a drip loop in every lead, residual-current protection, hose ends above the water line so that nothing siphons. Mains work is an electrician’s.</Caution>
     </Section>
   )
+}
+
+/** On which side of the band a level lies, or null inside it. */
+function outside(level: number, { low, high }: Band): string | null {
+  if (high !== null && level > high) return `over the ${sayNumber(high)}`
+  return low !== null && level < low ? `under the ${sayNumber(low)}` : null
 }
 
 /** What a tank does to a level by itself, as far as it is known which way. */

@@ -72,7 +72,9 @@ describe('gas', () => {
     expect(hot.unionised.value).toBeGreaterThan(0.1)
     const cool = ammoniaDanger(conditions(water(6.5), 4.1))!
     expect(cool.share).toBeLessThan(0.004)
-    expect(cool.safeTotal).toBeGreaterThan(5)
+    expect(cool.limitTotal).toBeGreaterThan(5)
+    // 28 °C, pH 8.0: 6.54 % of it is un-ionised (the same formula worked by hand), so 0.02 mg/L NH3 is 0.324 mg/L as NH4.
+    expect(cool.limitTotalRisen).toBeCloseTo(0.324, 2)
     expect(ammoniaDanger(conditions([], 4))).toBeNull()
     const story = tank(water(8.5))
     expect(findings(story, at(4.1))[0]).toMatchObject({ key: 'ammonia', level: 'act' })

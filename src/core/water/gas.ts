@@ -148,8 +148,14 @@ export function oxygenOf(vessel: Pick<Vessel, 'altitudeM'>, conditions: Conditio
 /** Un-ionised ammonia that stocked tanks should stay below, mg/L NH3. Common practice (harm begins at 0.02–0.05 for tender animals). */
 export const SAFE_NH3 = 0.02
 
-/** Un-ionised ammonia, mg/L NH3, from total ammonia (as NH4), pH and temperature with their ranges; null without an ammonia or a pH reading. */
-export function ammoniaDanger(conditions: Conditions): { unionised: Estimate; share: number; safeTotal: number } | null {
+/** The pH a change with hard water, or gas that fails, may bring: total ammonia that did no harm before does it here. */
+export const RISEN_PH = 8
+
+/**
+ * Un-ionised ammonia, mg/L NH3, from total ammonia (as NH4), pH and temperature with their ranges; its share of the total; and the
+ * total, mg/L as NH4, that would reach the limit at this pH and at a risen one. Null without an ammonia or a pH reading.
+ */
+export function ammoniaDanger(conditions: Conditions): { unionised: Estimate; share: number; limitTotal: number; limitTotalRisen: number } | null {
   const total = conditions.value('ammonia')
   const pH = conditions.value('pH')
   const temperature = conditions.value('temperature') ?? ASSUMED_TEMPERATURE
@@ -159,7 +165,7 @@ export function ammoniaDanger(conditions: Conditions): { unionised: Estimate; sh
   const asNH3 = 17.031 / 18.039
   const share = fraction(temperature.value, pH.value)
   return {
-    share, safeTotal: SAFE_NH3 / (share * asNH3),
+    share, limitTotal: SAFE_NH3 / (share * asNH3), limitTotalRisen: SAFE_NH3 / (fraction(temperature.value, RISEN_PH) * asNH3),
     unionised: { value: total.value * share * asNH3, low: total.low * fraction(temperature.low, pH.low) * asNH3, high: total.high * fraction(temperature.high, pH.high) * asNH3, because: `total ammonia ${sayNumber(total.value)} mg/L at pH ${sayNumber(pH.value)} and ${sayNumber(temperature.value)} °C` },
   }
 }

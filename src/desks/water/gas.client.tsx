@@ -4,7 +4,7 @@ import { Box, chakra, Flex } from '@chakra-ui/react'
 import { useState, useTransition } from 'react'
 import { sayEstimate, sayNumber } from '@/core/quantity/say'
 import { INDICATOR_COLOURS } from '@/core/quantity/units'
-import { SAFE_NH3 } from '@/core/water/gas'
+import { RISEN_PH, SAFE_NH3 } from '@/core/water/gas'
 import { svgText } from '@/ui/drawing/svg-text'
 import { LevelMark } from '@/ui/marks/level-mark'
 import NextLink from '@/ui/page-link'
@@ -110,7 +110,7 @@ function Look({ model, onColour }: { model: GasModel; onColour: (colour: number)
     <Section title="What does the indicator show?">
       <Flex gap={1.5} wrap="wrap">
         {INDICATOR_COLOURS.map((one, i) => (
-          <chakra.button key={one.name} type="button" disabled={busy} onClick={() => log(i)} cursor="pointer" border="1px solid" borderColor="ink" flex="1 1 78px" minH="60px" px={0.5} fontSize="13px" bg="paper">
+          <chakra.button key={one.name} type="button" disabled={busy} onClick={() => log(i)} cursor="pointer" border="1px solid" borderColor="ink" flex="1 1 78px" minH="84px" px={0.5} fontSize="13px" bg="paper">
             <svg width={46} height={18} aria-hidden="true" style={{ display: 'block', margin: '0 auto 2px' }}><rect width={46} height={18} fill={TONES[i]} />{Array.from({ length: i + 1 }, (_, bar) => <line key={bar} x1={6 + bar * 8} x2={6 + bar * 8} y1={3} y2={15} stroke="#FBF8EF" strokeWidth={2} />)}</svg>
             {one.name}<Box as="span" display="block" fontSize="xs" color="pencil">{one.low}–{one.high}</Box>
           </chakra.button>
@@ -158,7 +158,8 @@ function Air({ model }: { model: GasModel }) {
       </Section>
       <Section title="Ammonia, by pH and warmth">
         {ammonia ? <>
-          At pH {sayNumber(model.pH?.value ?? 7, 0.1)} and {sayNumber(model.temperature.value, 0.3)} °C, {sayNumber(ammonia.share * 100, ammonia.share * 20)} % of it is un-ionised and harms: now {ammonia.unionised.value < 0.001 ? 'less than 0.001' : `about ${sayNumber(ammonia.unionised.value, 0.002)}`} mg/L NH3, where {SAFE_NH3} is the usual limit. Total ammonia up to {sayNumber(ammonia.safeTotal, ammonia.safeTotal / 10)} mg/L would be borne here{model.ammoniaLast ? <Box as="span" color="pencil"> (last tested {sayMoment(model.ammoniaLast, model.zone, model.now)})</Box> : null}.
+          At pH {sayNumber(model.pH?.value ?? 7, 0.1)} and {sayNumber(model.temperature.value, 0.3)} °C, {sayNumber(ammonia.share * 100, ammonia.share * 20)} % of it is un-ionised and harms: now {ammonia.unionised.value < 0.001 ? 'less than 0.001' : `about ${sayNumber(ammonia.unionised.value, 0.002)}`} mg/L NH3, where {SAFE_NH3} is the usual limit. It would take {sayNumber(ammonia.limitTotal, ammonia.limitTotal / 2)} mg/L of total ammonia to reach that as the water is, but only {sayNumber(ammonia.limitTotalRisen, ammonia.limitTotalRisen / 2)} at pH {RISEN_PH}{model.ammoniaLast ? <Box as="span" color="pencil"> (last tested {sayMoment(model.ammoniaLast, model.zone, model.now)})</Box> : null}.
+          <Caution>In a settled tank any ammonia is a sign that something is wrong. While there is some, change water, but do nothing that lifts the pH: no harder water, no gas turned off at a stroke.</Caution>
         </> : 'It takes an ammonia and a pH test to tell.'}
       </Section>
     </>

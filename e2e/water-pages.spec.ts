@@ -102,7 +102,7 @@ test('waters and bottles: a label over 100 % is refused with its sum, what canno
   await expect(page.locator('#lines-problem')).toContainText('adds up to 115 %')
   await page.getByLabel('What is in it, one a line').fill('love 3')
   await page.getByRole('button', { name: 'Add it' }).click()
-  await expect(page.locator('#lines-problem')).toContainText('“love 3” cannot be read')
+  await expect(page.locator('#lines-problem')).toContainText('“love” is not known here')
   await page.getByLabel('What is in it, one a line').fill('K2O 40\nN 9')
   await page.getByRole('button', { name: 'Add it' }).click()
   await expect(page.getByText('Strange powder stands on the shelf.')).toBeVisible()

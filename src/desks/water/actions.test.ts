@@ -20,6 +20,9 @@ const label = (fields: Record<string, string>) => ({ name: 'Bottle', form: 'liqu
 const source = (fields: Record<string, string>) => ({ name: 'Village tap', kind: 'tap', nitrateMgL: '4', khDegrees: '7', ghDegrees: '11,5', pH: '7.4', temperatureC: '12', phosphateMgL: '', potassiumMgL: '', calciumMgL: '', magnesiumMgL: '', conductivityUs: '420', ...fields })
 
 describe('products as labels have them', () => {
+  test('a label that says one thing in two units is kept and warned of', async () => {
+    expect(await keepProduct('spring', null, label({ name: 'Twice', form: 'powder', lines: 'N-NO3 10\nNO3 44.3' }))).toEqual({ ok: true, value: 'Twice stands on the shelf. N 10 and NO3 44.3 are the same amount in two units; keep one of them, or it is counted twice.' })
+  })
   test.each([
     ['one line', 'K 20', [{ as: 'K', amount: 20 }]],
     ['several, with units, colons and small letters', 'k2o: 3.5 %\np2o5 1,2\nn-nh4: 0.4 g/L', [{ as: 'K2O', amount: 3.5 }, { as: 'P2O5', amount: 1.2 }, { as: 'N-NH4', amount: 0.4 }]],
@@ -35,7 +38,8 @@ describe('products as labels have them', () => {
   })
   test.each([
     ['nothing in it', { lines: '  ' }, /^lines: What does the label say/],
-    ['a form that is none', { lines: 'Joy 3' }, /^lines: “Joy 3” cannot be read/],
+    ['a thousand that may be a decimal', { lines: 'K 1,500' }, /^lines: K can be read two ways: write 1500 or 1.500/],
+    ['a form that is none', { lines: 'Joy 3' }, /^lines: “Joy” is not known here; known are N, N-NH4/],
     ['no number', { lines: 'K lots' }, /^lines: “K lots” cannot be read/],
     ['more than the whole', { form: 'powder', lines: 'K2O 70\nP2O5 50' }, /^lines: The label adds up to 120 %/],
     ['no name', { name: '' }, /^name: .*missing/],
@@ -63,6 +67,11 @@ describe('waters', () => {
     expect(tap).toMatchObject({ ghDegrees: 11.5, phosphateMgL: null, conductivityUs: 420 })
     expect(problems(await keepSource('spring', tap.id, source({ calciumMgL: '70' })))).toEqual([])
     expect((await story()).sources.filter((one) => one.name === 'Village tap')).toEqual([expect.objectContaining({ id: tap.id, calciumMgL: 70 })])
+  })
+  test('calcium that makes more hardness than there is said to be is asked about', async () => {
+    // 40 mg/L Ca is 5.6 °dH (1 °dH = 7.147 mg/L Ca; DIN 38409-6).
+    expect(problems(await keepSource('spring', null, source({ name: 'Odd', ghDegrees: '0', calciumMgL: '40' })))).toEqual(['ghDegrees: Its calcium and magnesium alone make GH 5.6; 0 cannot be. Which of them is wrong?'])
+    expect(problems(await keepSource('spring', null, source({ name: 'Even', ghDegrees: '5', calciumMgL: '40' })))).toEqual([])
   })
   test('every wrong field is named at once', async () => {
     const said = problems(await keepSource('spring', null, source({ name: '', ghDegrees: 'hard', pH: '14', conductivityUs: '-3' }))).join(' | ')

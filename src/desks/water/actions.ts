@@ -4,10 +4,12 @@ import { randomUUID } from 'node:crypto'
 import { revalidatePath } from 'next/cache'
 import { mixed, number, object, string } from 'yup'
 import { LABEL_FORM_NAMES, type LabelForm } from '@/core/chemistry/nutrients'
-import { SALTS } from '@/core/chemistry/salts'
+import { GH_PER_CALCIUM, GH_PER_MAGNESIUM, SALTS } from '@/core/chemistry/salts'
 import { SCHOOLS, type Band, type Product, type School, type SourceWater, type WaterCare } from '@/core/history/types'
 import { numberOrText, readNumber } from '@/core/quantity/read-number'
 import { INDICATOR_COLOURS, PARAMETERS, type Parameter } from '@/core/quantity/units'
+import { sayNumber } from '@/core/quantity/say'
+import { doubleUnits } from '@/core/water/dosing'
 import { schoolBand } from '@/core/water/parameters'
 import { doseUnitOf, productOf } from '@/core/water/products'
 import { attempt, type Attempt } from '@/data/border/attempt'
@@ -89,6 +91,9 @@ export async function keepBands(slug: string, raw: Fields): Promise<Attempt<stri
   })
 }
 
+/** GH and its ions are told by different tests: within this they may disagree, °dH. */
+const HARDNESS_SLACK = 1.5
+
 /** Writes a source water. Gives its name. */
 export async function keepSource(slug: string, id: string | null, raw: Fields): Promise<Attempt<string>> {
   return written(async () => {
@@ -98,24 +103,37 @@ export async function keepSource(slug: string, id: string | null, raw: Fields): 
       pH: numeric(fields, 'pH'), temperatureC: numeric(fields, 'temperatureC'), phosphateMgL: numericOrNull(fields, 'phosphateMgL'), potassiumMgL: numericOrNull(fields, 'potassiumMgL'),
       calciumMgL: numericOrNull(fields, 'calciumMgL'), magnesiumMgL: numericOrNull(fields, 'magnesiumMgL'), conductivityUs: numericOrNull(fields, 'conductivityUs'),
     }
+    const fromIons = (source.calciumMgL ?? 0) * GH_PER_CALCIUM + (source.magnesiumMgL ?? 0) * GH_PER_MAGNESIUM
+    if (fromIons > source.ghDegrees + HARDNESS_SLACK) throw new EntryRefused([{ field: 'ghDegrees', says: `Its calcium and magnesium alone make GH ${sayNumber(fromIons, 0.3)}; ${sayNumber(source.ghDegrees)} cannot be. Which of them is wrong?` }])
     await saveSource(await database(), slug, source)
     return `${source.name} is kept.`
   })
 }
 
+/** What stands at the left of a line: how it is looked up, an example, and all that would do. */
+interface Forms<T extends string> {
+  of: (name: string) => T | null
+  example: string
+  all: readonly string[]
+}
+
 /** Lines “K2O 3.5, Fe 0.1” of a label, or “KNO3 60” of a recipe by the salt's formula. */
-function readLines<T extends string>(text: string, field: string, known: (name: string) => T | null, list: string): { name: T; amount: number }[] {
+function readLines<T extends string>(text: string, field: string, forms: Forms<T>): { name: T; amount: number }[] {
+  const refuse = (says: string) => new EntryRefused([{ field, says }])
   return text.split(/[\n;,]+(?![0-9])/).map((line) => line.trim()).filter(Boolean).map((line) => {
     const match = /^(\S.*?)\s*[:=]?\s+([0-9]+(?:[.,][0-9]+)?)\s*(?:%|g\/L|g)?$/.exec(line)
-    const name = match ? known(match[1].trim()) : null
-    if (!match || name === null) throw new EntryRefused([{ field, says: `“${line.slice(0, 60)}” cannot be read; write a form and a number, like “${list}”, one a line.` }])
+    if (!match) throw refuse(`“${line.slice(0, 60)}” cannot be read; write a form and a number, like “${forms.example}”, one a line.`)
+    const name = forms.of(match[1].trim())
+    if (name === null) throw refuse(`“${match[1].slice(0, 40)}” is not known here; known are ${forms.all.join(', ')}.`)
     const number = readNumber(match[2], match[1])
-    if (!number.ok) throw new EntryRefused([{ field, says: number.problem }])
+    if (!number.ok) throw refuse(number.problem)
     return { name, amount: number.value }
   })
 }
 
-const labelForm = (name: string): LabelForm | null => LABEL_FORM_NAMES.find((form) => form.toLowerCase() === name.toLowerCase()) ?? null
+/** Other ways in which labels write the same. */
+const LABEL_ALIASES: Record<string, LabelForm> = { 'n-no3': 'N', 'no3-n': 'N', 'nh4-n': 'N-NH4', 'n-urea': 'N-NH4', 'po4-p': 'P' }
+const labelForm = (name: string): LabelForm | null => LABEL_FORM_NAMES.find((form) => form.toLowerCase() === name.toLowerCase()) ?? LABEL_ALIASES[name.toLowerCase()] ?? null
 const saltOf = (name: string): string | null => SALTS.find((salt) => salt.formula.toLowerCase() === name.toLowerCase() || salt.formula.split('·')[0].toLowerCase() === name.toLowerCase() || salt.name.toLowerCase() === name.toLowerCase())?.id ?? null
 
 /** Writes a product by its label, or a stock by its recipe. Gives its name. */
@@ -128,8 +146,8 @@ export async function keepProduct(slug: string, id: string | null, raw: Fields):
     if (lines === '') throw new EntryRefused([{ field: 'lines', says: isStock ? 'Which salts are in it, and how much of each?' : 'What does the label say is in it?' }])
     const product = {
       id: id ?? randomUUID(), name: words(fields, 'name'), form: (isStock ? 'liquid' : form) as Product['form'], tabletGrams: numericOrNull(fields, 'tabletGrams'),
-      analysis: isStock ? [] : readLines(lines, 'lines', labelForm, 'K2O 3.5').map(({ name, amount: share }) => ({ as: name, amount: share })),
-      recipe: isStock ? readLines(lines, 'lines', saltOf, 'KNO3 60').map(({ name, amount: grams }) => ({ saltId: name, gramsPerLitre: grams })) : null,
+      analysis: isStock ? [] : readLines(lines, 'lines', { of: labelForm, example: 'K2O 3.5', all: LABEL_FORM_NAMES }).map(({ name, amount: share }) => ({ as: name, amount: share })),
+      recipe: isStock ? readLines(lines, 'lines', { of: saltOf, example: 'KNO3 60', all: SALTS.map((salt) => salt.formula) }).map(({ name, amount: grams }) => ({ saltId: name, gramsPerLitre: grams })) : null,
     }
     try {
       await saveProduct(await database(), slug, product)
@@ -138,7 +156,7 @@ export async function keepProduct(slug: string, id: string | null, raw: Fields):
       const problems = (await attempt(() => Promise.reject(error as Error))) as Attempt
       throw problems.ok ? error : new EntryRefused(problems.problems.map((problem) => ({ ...problem, field: /^(analysis|recipe)/.test(problem.field) ? 'lines' : problem.field })))
     }
-    return `${product.name} stands on the shelf.`
+    return [`${product.name} stands on the shelf.`, ...doubleUnits(product.analysis).map((warning) => warning.says)].join(' ')
   })
 }
 

@@ -8,6 +8,7 @@ import { sayNumber } from '../quantity/say'
 import { dayOf, type Instant } from '../quantity/time'
 import { PARAMETER_UNITS, type Parameter } from '../quantity/units'
 import { netLitres } from '../vessel/volume'
+import { thinned } from './dense'
 import { fractionForTarget } from './dilution'
 import { habitualDosing, habitualTopUps } from './habit'
 import { applyEvent, carry, runGainFilter, scoreGainFilter, type Doubt, type FilterReading, type FilterSettings, type GainState } from './gain-filter'
@@ -72,13 +73,14 @@ const DAILY_DAYS = 190
  */
 export function estimateParameter(history: TankHistory, parameter: Parameter, now: Instant): Result<WaterEstimate> {
   const today = dayOf(now)
-  const source = readingsOf(history.entries, parameter).filter((entry) => entryDay(entry) <= today)
+  const all = readingsOf(history.entries, parameter).filter((entry) => entryDay(entry) <= today)
   const { label } = PARAMETER_UNITS[parameter]
   const { behaviour } = FACTS[parameter]
-  if (source.length === 0) return refuse(`No ${label} reading yet: one test gives Vivero something to reckon from.`)
+  if (all.length === 0) return refuse(`No ${label} reading yet: one test gives Vivero something to reckon from.`)
   const litres = netLitres(history.vessel, currentLayout(history))
-  const from = Math.min(dayOf(history.vessel.startedAt), dayOf(source[0].at))
+  const from = Math.min(dayOf(history.vessel.startedAt), dayOf(all[0].at))
   const { events, fullness } = waterEvents(history, parameter, litres, from, today)
+  const source = thinned(all, events.map((event) => event.day))
   const readings: FilterReading[] = source.map((entry) => {
     const sense = senseOf(parameter, entry.value, entry.method, entry.certainty)
     const day = entryDay(entry)
@@ -88,7 +90,7 @@ export function estimateParameter(history: TankHistory, parameter: Parameter, no
   const state = run.filtered.at(-1)
   if (!state) return refuse('The story of this tank has no day to reckon over yet.')
   const used = readings.length - ignore.size
-  const lastReading = source.at(-1)
+  const lastReading = all.at(-1)
   const sinceLast = lastReading ? Math.round(today - dayOf(lastReading.at)) : 0
   const diluted = behaviour === 'settling' ? 0 : events.filter((event) => event.a < 0.99).length
   const carried = diluted === 0 ? '' : `, carried through ${diluted === 1 ? 'one change' : `${diluted} changes`}`

@@ -1,9 +1,15 @@
+import { asc } from 'drizzle-orm'
 import type { Planting, Species } from '@/core/history/types'
 import { plantingSchema, speciesSchema } from './border/story-schema'
 import { EntryRefused } from './entries'
 import type { Database } from './open'
 import * as t from './schema'
 import { writeTank } from './write'
+
+/** Every species any tank here grows, by name. */
+export async function listSpecies(db: Database): Promise<Species[]> {
+  return (await db.select().from(t.species).orderBy(asc(t.species.name))) as Species[]
+}
 
 /** Adds a planting to a tank's current layout; its species is added to the catalogue if it is not there. The stake must be free. */
 export async function addPlanting(db: Database, slug: string, planting: Omit<Planting, 'layoutId'>, species: Species): Promise<void> {

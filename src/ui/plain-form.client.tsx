@@ -1,7 +1,7 @@
 'use client'
 
 import { Box, chakra, Flex } from '@chakra-ui/react'
-import { useForm } from 'react-hook-form'
+import { useForm, useWatch } from 'react-hook-form'
 import { useState } from 'react'
 
 export interface PlainField {
@@ -10,6 +10,8 @@ export interface PlainField {
   type: 'number' | 'text' | 'date' | 'time' | 'choice' | 'lines'
   choices?: readonly { id: string; says: string }[]
   after?: string
+  /** Asked only while another field begins so. */
+  onlyIf?: { field: string; begins: string }
 }
 type Answer = { ok: true; value: string } | { ok: false; problems: { field: string; says: string }[] }
 interface Props {
@@ -30,6 +32,8 @@ export function PlainForm({ groups, initial, submit, onSend, onDone, clear = [] 
   const form = useForm<Record<string, string>>({ defaultValues: initial })
   const [said, setSaid] = useState<string | null>(null)
   const { errors, isSubmitting } = form.formState
+  const watched = useWatch({ control: form.control })
+  const asked = ({ onlyIf }: PlainField) => !onlyIf || (watched[onlyIf.field] ?? '').startsWith(onlyIf.begins)
   const names = groups.flatMap((group) => group.fields.map((field) => field.name))
   const send = form.handleSubmit(async (values) => {
     setSaid(null)
@@ -49,7 +53,7 @@ export function PlainForm({ groups, initial, submit, onSend, onDone, clear = [] 
         <Box as="fieldset" key={group.title} border={0} p={0} m={0} mb={4}>
           <Box as="legend" className="serif" fontWeight={620} fontSize="md" mb={1}>{group.title}</Box>
           <Flex gap={4} wrap="wrap">
-            {group.fields.map((field) => {
+            {group.fields.filter(asked).map((field) => {
               const problem = errors[field.name]?.message
               const shared = { ...form.register(field.name), ...box, id: `field-${field.name}`, 'aria-invalid': Boolean(problem), 'aria-describedby': problem ? `${field.name}-problem` : undefined }
               return (

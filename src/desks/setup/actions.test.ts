@@ -48,6 +48,15 @@ test('plantings get the next free stake of their group; each lies within the gla
   expect(await plant('brook', planting({ species: 'eleocharis', name: 'Carpet', zone: 'foreground', front: '1', back: '12', left: '2', right: '58' }))).toEqual({ ok: true, value: 'L1' })
   expect((await loadStory(db, 'brook'))!.plantings.map((one) => one.stake)).toEqual(['L1', 'S1', 'S2'])
 })
+test('a plant that is in no list is planted by its kind, and is one species in every tank', async () => {
+  const ours = (over: Record<string, string> = {}) => planting({ species: 'another:rosette', newName: 'Big crypt-like thing', newHeight: '42,5', newTint: 'olive', name: 'Right, alone', left: '45', right: '58', ...over })
+  expect(await plant('brook', ours())).toEqual({ ok: true, value: 'R1' })
+  const story = (await loadStory(db, 'brook'))!
+  expect(story.species.find((one) => one.id === story.plantings.find((other) => other.stake === 'R1')!.speciesId)).toMatchObject({ name: 'Big crypt-like thing', group: 'rosette', matureHeightCm: 42.5, leaf: { tint: 'olive' } })
+  expect(await plant('brook', ours({ newHeight: '' }))).toEqual({ ok: true, value: 'R2' })
+  expect((await loadStory(db, 'brook'))!.species.filter((one) => one.group === 'rosette')).toHaveLength(1)
+  for (const [over, sentence] of [[{ newName: ' ' }, /newName: What is it called/], [{ newHeight: 'tall' }, /newHeight: .*must be a number/], [{ newHeight: '900' }, /newHeight: No water plant/], [{ species: 'another:tree' }, /species: .*kind of plant/], [{ newTint: 'pink' }, /newTint: .*colour/]] as const) expect(problems(await plant('brook', ours(over)))).toMatch(sentence)
+})
 test.each([
   ['right of the glass', { right: '70' }, /right: The tank is 60 cm long/], ['behind the glass', { back: '40' }, /back: The tank is 30 cm deep/], ['inside out', { left: '30', right: '10' }, /right: .*right of the left/],
   ['no such species', { species: 'kelp' }, /species: .*not in the catalogue/], ['half a stem', { stems: '1.5' }, /stems: .*whole numbers/], ['not planted yet', { plantedOn: '2099-01-01' }, /plantedOn: .*not been planted/],

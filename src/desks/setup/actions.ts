@@ -4,9 +4,11 @@ import { randomUUID } from 'node:crypto'
 import { revalidatePath } from 'next/cache'
 import { mixed, object, string } from 'yup'
 import { currentLayout } from '@/core/history/lookup'
-import { UNMEASURED, USUAL_CARE, type Species, type TankHistory, type Vessel } from '@/core/history/types'
+import { PLANT_GROUPS, UNMEASURED, USUAL_CARE, type Species, type TankHistory, type Vessel } from '@/core/history/types'
 import { nextStake } from '@/core/layout/next-stake'
+import type { EntryProblem } from '@/core/history/check'
 import { CATALOGUE } from '@/core/plants/catalogue'
+import { speciesFromKin } from '@/core/plants/kin'
 import { attempt, type Attempt } from '@/data/border/attempt'
 import { amount, SAY, words } from '@/data/border/entry-schema'
 import { vesselSchema } from '@/data/border/story-schema'
@@ -14,9 +16,10 @@ import { now } from '@/data/clock'
 import { database } from '@/data/database'
 import { EntryRefused } from '@/data/entries'
 import { importStory } from '@/data/import-tank'
-import { addPlanting } from '@/data/plantings'
+import { addPlanting, listSpecies } from '@/data/plantings'
 import { listVessels } from '@/data/story'
 import { storyOr404 } from '@/data/tank'
+import { ANOTHER } from './form-groups'
 import { boxProblems, day, factsOf, GLASS, glassProblems, hourOf, patchOf, perchOf, PLANTING, plantedAtOf, size } from './fields'
 
 const tankSchema = object({
@@ -66,7 +69,10 @@ function bareStory(form: ReturnType<typeof tankSchema.validateSync>, startedAt: 
   }
 }
 
-const plantSchema = object({ species: string().required(SAY.missing('The species')), ...PLANTING }).noUnknown()
+const plantSchema = object({
+  species: string().required(SAY.missing('The species')), newName: words('The name', 80).default(''), newHeight: amount('The height').moreThan(0, SAY.positive('The height')).max(300, 'No water plant grows so tall.').nullable().default(null),
+  newTint: mixed<Species['leaf']['tint']>().oneOf(['green', 'olive', 'red', 'pale'], 'This is not a colour Vivero draws.').default('green'), ...PLANTING,
+}).noUnknown()
 
 /** Puts a planting on paper. Gives its stake. */
 export async function plant(slug: string, raw: Record<string, string>): Promise<Attempt<string>> {
@@ -74,10 +80,10 @@ export async function plant(slug: string, raw: Record<string, string>): Promise<
     const form = plantSchema.validateSync(raw, { abortEarly: false })
     const story = await storyOr404(slug)
     const layout = currentLayout(story)
-    const species: Species | undefined = [...story.species, ...Object.values(CATALOGUE)].find((candidate) => candidate.id === form.species)
+    const { species, problems: speciesProblems } = speciesFor(form, [...story.species, ...Object.values(CATALOGUE), ...(await listSpecies(await database()))])
     const { plantedAt, problems: dayProblems } = plantedAtOf(form.plantedOn, story.vessel.timeZone)
     const { perch, problems: perchProblems } = perchOf(form, story, layout?.hardscape ?? [])
-    const problems = [...(species ? [] : [{ field: 'species', says: 'This species is not in the catalogue.' }]), ...boxProblems(form, story.vessel), ...dayProblems, ...perchProblems]
+    const problems = [...speciesProblems, ...boxProblems(form, story.vessel), ...dayProblems, ...perchProblems]
     if (problems.length > 0 || !species) throw new EntryRefused(problems)
     const stake = nextStake(species.group, story.plantings.filter((planting) => planting.layoutId === layout?.id))
     await addPlanting(await database(), slug, { id: randomUUID(), speciesId: species.id, stake, name: form.name, zone: form.zone, patch: patchOf(form), stems: form.stems, perch, plantedAt, removedAt: null }, species)
@@ -85,4 +91,17 @@ export async function plant(slug: string, raw: Record<string, string>): Promise<
   })
   if (answer.ok) revalidatePath('/', 'layout')
   return answer
+}
+
+/** The species a form names, or one made from what it says of another. */
+function speciesFor(form: ReturnType<typeof plantSchema.validateSync>, known: readonly Species[]): { species: Species | undefined; problems: EntryProblem[] } {
+  if (!form.species.startsWith(ANOTHER)) {
+    const species = known.find((candidate) => candidate.id === form.species)
+    return { species, problems: species ? [] : [{ field: 'species', says: 'This species is not in the catalogue.' }] }
+  }
+  const group = PLANT_GROUPS.find((candidate) => candidate === form.species.slice(ANOTHER.length))
+  if (!group) return { species: undefined, problems: [{ field: 'species', says: 'This is not a kind of plant Vivero knows.' }] }
+  if (form.newName === '') return { species: undefined, problems: [{ field: 'newName', says: 'What is it called?' }] }
+  const fresh = speciesFromKin(form.newName, group, form.newHeight, form.newTint)
+  return { species: known.find((candidate) => candidate.id === fresh.id) ?? fresh, problems: [] }
 }

@@ -1,22 +1,24 @@
 import { currentLayout, headCount, plantingsAt, speciesOf } from '@/core/history/lookup'
-import type { Planting, TankHistory } from '@/core/history/types'
+import { PLANT_GROUPS, type Planting, type Species, type TankHistory } from '@/core/history/types'
 import { CATALOGUE } from '@/core/plants/catalogue'
+import { kinName } from '@/core/plants/kin'
 import { dayOf, type Instant } from '@/core/quantity/time'
 import { localMoment, sayDay } from '@/ui/when'
+import { ANOTHER } from './form-groups'
 import type { StandsModel } from './stands.client'
 
 /** What was pulled out can be put back from this page for so many days. */
 const REMEMBERED_DAYS = 60
 
 /** Everything that stands on paper, as lines and as the fields of their forms. */
-export function standsModel(story: TankHistory, now: Instant): StandsModel {
+export function standsModel(story: TankHistory, now: Instant, species: readonly Species[] = []): StandsModel {
   const { vessel } = story
   const zone = vessel.timeZone
   const layout = currentLayout(story)
   const pieces = layout?.hardscape ?? []
   const named = new Set(pieces.map((piece) => piece.id))
   const span = (values: readonly number[]) => `${Number(Math.min(...values).toFixed(1))}–${Number(Math.max(...values).toFixed(1))}`
-  const known = [...story.species, ...Object.values(CATALOGUE)].filter((species, i, all) => all.findIndex((other) => other.id === species.id) === i)
+  const known: Species[] = [...story.species, ...species, ...Object.values(CATALOGUE)].filter((species, i, all) => all.findIndex((other) => other.id === species.id) === i)
   return {
     slug: vessel.slug, today: localMoment(now, zone).slice(0, 10),
     glass: {
@@ -34,7 +36,7 @@ export function standsModel(story: TankHistory, now: Instant): StandsModel {
       const { count, plusMinus } = headCount(story, population)
       return { id: population.id, name: population.name, says: `${count}${plusMinus > 0 ? ` ± ${plusMinus}` : ''}, ${population.kind}, ${population.adultLengthCm} cm grown, since ${sayDay(population.since, zone, now)}` }
     }),
-    species: known.map(({ id, name, group }) => ({ id, says: `${name} (${group.replace('-', ', ')})` })),
+    species: [...known.map(({ id, name, group }) => ({ id, says: `${name} (${kinName(group)})` })), ...PLANT_GROUPS.map((group) => ({ id: `${ANOTHER}${group}`, says: `another ${kinName(group)} …` }))],
   }
 }
 

@@ -7,7 +7,7 @@ import { Stake } from '@/ui/marks/stake'
 import { OpenItem } from '@/ui/open-item.client'
 import { PlainForm } from '@/ui/plain-form.client'
 import { plant } from './actions'
-import { choices, edges, EDGES_HINT, glassGroups, number, plantingGroups } from './form-groups'
+import { choices, edges, EDGES_HINT, glassGroups, number, plantingGroups, speciesGroup } from './form-groups'
 import { addAnimals, place, pull, putBack, putRight, putTankRight, takeOut } from './stands-actions'
 
 type Fields = Record<string, string>
@@ -40,8 +40,8 @@ export function Stands({ model }: { model: StandsModel }) {
         ))}
         <OpenItem title={model.plantings.length === 0 ? 'A planting' : 'Another planting'} says="by its edges in the plan" {...item('new-planting')}>
           <Sheet
-            submit="Plant it" initial={{ species: model.species[0]?.id ?? '', name: '', zone: 'background', left: '', right: '', front: '', back: '', stems: '', plantedOn: model.today, grownOn: '', grownAtCm: '' }} clear={['name', 'left', 'right', 'front', 'back', 'stems']}
-            groups={[{ title: 'Species', fields: [{ name: 'species', label: 'Species', type: 'choice', choices: model.species }] }, ...plantingGroups(model.pieces)]} onSend={(fields) => plant(model.slug, fields)} says={(stake) => `${stake} stands in the plan.`}
+            submit="Plant it" initial={{ species: model.species[0]?.id ?? '', newName: '', newHeight: '', newTint: 'green', name: '', zone: 'background', left: '', right: '', front: '', back: '', stems: '', plantedOn: model.today, grownOn: '', grownAtCm: '' }} clear={['name', 'left', 'right', 'front', 'back', 'stems']}
+            groups={[speciesGroup(model.species), ...plantingGroups(model.pieces)]} onSend={(fields) => plant(model.slug, fields)} says={(stake) => `${stake} stands in the plan.`}
           />
         </OpenItem>
         {model.pulled.map((planting) => <Again key={planting.id} says={`${planting.stake} ${planting.name}, ${planting.says}`} button="it stands still" onAgain={() => pull(model.slug, planting.id, null)} />)}

@@ -3,6 +3,8 @@ import NextLink from '@/ui/page-link'
 import { sceneOn, stageOf } from '@/core/layout/scene'
 import { dayOf } from '@/core/quantity/time'
 import { now } from '@/data/clock'
+import { database } from '@/data/database'
+import { listSpecies } from '@/data/plantings'
 import { storyOr404 } from '@/data/tank'
 import { PlanView } from '@/ui/drawing/plan-view'
 import { SetUpForm } from './set-up.client'
@@ -31,7 +33,7 @@ export async function StandsPage({ slug }: { slug: string }) {
       <Box fontSize="sm" color="water"><NextLink href={`/tanks/${slug}`}>← look</NextLink></Box>
       <Box as="h1" className="serif" fontSize="xl" mb={3}><Box as="span" fontSize="3xl" fontWeight={680}>{story.vessel.name}</Box> on paper, as it stands</Box>
       <Flex gap={{ base: 4, lg: 10 }} direction={{ base: 'column', lg: 'row' }} align="flex-start">
-        <Box flex={1} minW={0} w="100%"><Stands model={standsModel(story, at)} /></Box>
+        <Box flex={1} minW={0} w="100%"><Stands model={standsModel(story, at, await listSpecies(await database()))} /></Box>
         <Box position={{ lg: 'sticky' }} top={4} maxW="100%">
           <PlanView stage={stage} scene={sceneOn(stage, dayOf(at))} width={PLAN_WIDTH} left={38} title={`${story.vessel.name} from above`} />
           <Box fontSize="sm" color="pencil" pl="38px">{story.vessel.lengthCm} cm long, {story.vessel.depthCm} cm deep, seen from above.</Box>

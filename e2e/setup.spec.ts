@@ -15,6 +15,7 @@ test('a new tank from bare glass to its first round', async ({ page }) => {
   await page.getByRole('button', { name: 'Put it on the bench' }).click()
   await expect(page).toHaveURL(/tanks\/brook\/stands/)
 
+  await page.getByLabel('Species').selectOption('rotala-green')
   await page.getByLabel(/Name and place/).fill('Green stems, back left')
   for (const [label, value] of [['Stems or crowns', '10'], ['Left edge', '5'], ['Right edge', '90'], ['Front edge', '18'], ['Back edge', '26']] as const) await page.getByLabel(label).fill(value)
   await page.getByRole('button', { name: 'Plant it' }).click()
@@ -22,6 +23,17 @@ test('a new tank from bare glass to its first round', async ({ page }) => {
   await page.getByLabel('Right edge').fill('20')
   await page.getByRole('button', { name: 'Plant it' }).click()
   await expect(page.getByText('S1 stands in the plan.')).toBeVisible()
+
+  // A plant that is in no list is planted by its kind; what describes it is asked only then.
+  await expect(page.getByLabel('Its name')).toHaveCount(0)
+  await page.getByLabel('Species').selectOption('another:rosette')
+  for (const [label, value] of [['Name and place', 'Broad leaves, right'], ['Stems or crowns', '1'], ['Left edge', '44'], ['Right edge', '57'], ['Front edge', '14'], ['Back edge', '27']] as const) await page.getByLabel(label).fill(value)
+  await page.getByRole('button', { name: 'Plant it' }).click()
+  await expect(page.locator('#newName-problem')).toContainText('What is it called?')
+  await page.getByLabel('Its name').fill('Broad rosette')
+  await page.getByLabel('It grows to').fill('27,5')
+  await page.getByRole('button', { name: 'Plant it' }).click()
+  await expect(page.getByText('R1 stands in the plan.')).toBeVisible()
 
   await page.getByRole('button', { name: /^A piece/ }).click()
   for (const [label, value] of [['Name, like', 'the big stone'], ['Left edge', '30'], ['Right edge', '48'], ['Front edge', '8'], ['Back edge', '20'], ['Its top', '60']] as const) await page.getByLabel(label).fill(value)

@@ -18,7 +18,7 @@ export function standsModel(story: TankHistory, now: Instant, species: readonly 
   const pieces = layout?.hardscape ?? []
   const named = new Set(pieces.map((piece) => piece.id))
   const span = (values: readonly number[]) => `${Number(Math.min(...values).toFixed(1))}–${Number(Math.max(...values).toFixed(1))}`
-  const known: Species[] = [...story.species, ...species, ...Object.values(CATALOGUE)].filter((species, i, all) => all.findIndex((other) => other.id === species.id) === i)
+  const known: Species[] = [...story.species, ...species, ...Object.values(CATALOGUE)].filter((species, i, all) => all.findIndex((other) => other.id === species.id) === i).sort((a, b) => a.name.localeCompare(b.name))
   return {
     slug: vessel.slug, today: localMoment(now, zone).slice(0, 10),
     glass: {

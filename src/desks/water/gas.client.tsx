@@ -110,7 +110,7 @@ function Look({ model, onColour }: { model: GasModel; onColour: (colour: number)
     <Section title="What does the indicator show?">
       <Flex gap={1.5} wrap="wrap">
         {INDICATOR_COLOURS.map((one, i) => (
-          <chakra.button key={one.name} type="button" disabled={busy} onClick={() => log(i)} cursor="pointer" border="1px solid" borderColor="ink" flex="1 1 78px" minH="84px" px={0.5} fontSize="13px" bg="paper">
+          <chakra.button key={one.name} type="button" disabled={busy} onClick={() => log(i)} cursor="pointer" border="1px solid" borderColor="ink" flex="1 1 78px" minH="84px" px={0.5} pt={2} display="flex" flexDirection="column" alignItems="center" justifyContent="flex-start" fontSize="13px" bg="paper">
             <svg width={46} height={18} aria-hidden="true" style={{ display: 'block', margin: '0 auto 2px' }}><rect width={46} height={18} fill={TONES[i]} />{Array.from({ length: i + 1 }, (_, bar) => <line key={bar} x1={6 + bar * 8} x2={6 + bar * 8} y1={3} y2={15} stroke="#FBF8EF" strokeWidth={2} />)}</svg>
             {one.name}<Box as="span" display="block" fontSize="xs" color="pencil">{one.low}–{one.high}</Box>
           </chakra.button>

@@ -4,7 +4,7 @@ import type { Instant } from '../quantity/time'
 import type { Parameter } from '../quantity/units'
 import { estimateParameter, type WaterEstimate } from './estimate'
 
-/** The estimates of a tank, each made once. Hand it on: five formulas want temperature and pH. */
+/** The estimates of a tank: five formulas want temperature and pH. */
 export interface Conditions {
   of: (parameter: Parameter) => WaterEstimate | null
   value: (parameter: Parameter) => Estimate | null
@@ -12,14 +12,9 @@ export interface Conditions {
 
 /** Estimates of a story at `now`, made when first asked for. Null for a parameter nobody ever read. */
 export function conditionsOf(history: TankHistory, now: Instant): Conditions {
-  const made = new Map<Parameter, WaterEstimate | null>()
   const of = (parameter: Parameter) => {
-    const known = made.get(parameter)
-    if (known !== undefined) return known
     const result = estimateParameter(history, parameter, now)
-    const value = result.ok ? result.value : null
-    made.set(parameter, value)
-    return value
+    return result.ok ? result.value : null
   }
   return { of, value: (parameter) => of(parameter)?.now ?? null }
 }

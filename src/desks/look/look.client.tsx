@@ -13,8 +13,9 @@ import { TimeRule } from '@/ui/time-rule.client'
 import { useWidth } from '@/ui/use-width.client'
 import { sayDay } from '@/ui/when'
 import { Leaders } from './leaders.client'
-import { OUTLOOK_DAYS, type LookModel } from './model'
-import { reachOf, within } from './shown-day'
+import type { LookModel } from './model'
+import { unpackStage, unpackTicks } from './pack'
+import { OUTLOOK_DAYS, reachOf, within } from './shown-day'
 
 type Dispute = React.ComponentProps<typeof FindingNote>['onDispute']
 
@@ -22,7 +23,8 @@ const MAX_DRAWING_HEIGHT = 368
 const PLAN_HEIGHT = 112
 
 export function Look({ model, onDispute }: { model: LookModel; onDispute: Dispute }) {
-  const { stage } = model
+  const stage = useMemo(() => unpackStage(model.stage), [model.stage])
+  const ticks = useMemo(() => unpackTicks(model.ticks), [model.ticks])
   const [offset, setOffset] = useState(0)
   const day = stage.today + offset
   const cache = useMemo(() => new Map(), [])
@@ -67,7 +69,7 @@ export function Look({ model, onDispute }: { model: LookModel; onDispute: Disput
         {atToday ? <Leaders wrapper={wrapper} stage={stage} scene={scene} notes={model.notes} width={width} maxHeight={MAX_DRAWING_HEIGHT} /> : null}
       </Box>
       <Box mt={2}>
-        <TimeRule from={from} to={to} today={stage.today} offset={offset} reach={reach} onOffset={choose} ticks={model.ticks} band={model.band} says={says} />
+        <TimeRule from={from} to={to} today={stage.today} offset={offset} reach={reach} onOffset={choose} ticks={ticks} band={model.band} says={says} />
         <Flex justify="space-between" fontSize="sm" color="pencil"><Box>Drag the day, or [ and ].</Box><Box><Box as="span" color="ink">Ink: what you saw and did.</Box> Pencil: what Vivero expects.</Box></Flex>
       </Box>
     </Box>

@@ -14,9 +14,9 @@ import { filledMass, netLitres } from '@/core/vessel/volume'
 import { routineChanges } from '@/core/water/estimate'
 import { findingsOf } from '@/data/judged'
 import type { RuleBand, RuleTick } from '@/ui/time-rule.client'
+import { packStage, packTicks, type PackedStage, type PackedTicks } from './pack'
+import { OUTLOOK_DAYS } from './shown-day'
 
-/** Days of pencil on the time rule. */
-export const OUTLOOK_DAYS = 70
 const MARGIN_NOTES = 4
 
 export interface LookModel {
@@ -25,11 +25,11 @@ export interface LookModel {
   zone: string
   sentence: string
   facts: string
-  stage: Stage
+  stage: PackedStage
   notes: Finding[]
   more: Finding[]
   marginalia: string[]
-  ticks: RuleTick[]
+  ticks: PackedTicks
   band: RuleBand | null
   alarmed: string[]
 }
@@ -44,26 +44,13 @@ export function lookModel(story: TankHistory, now: Instant): LookModel {
   const notes = varied(all)
   const stage = stageOf(story, now)
   return {
-    slug: vessel.slug, name: vessel.name, zone: vessel.timeZone, sentence: headline(all, story.entries), stage: brief(stage),
+    slug: vessel.slug, name: vessel.name, zone: vessel.timeZone, sentence: headline(all, story.entries), stage: packStage(stage),
     facts: [
       `${vessel.lengthCm} × ${vessel.depthCm} × ${vessel.heightCm} cm`, `${sayNumber(netLitres(vessel, layout), 5)} L of water`, `about ${Math.round(filledMass(vessel, layout).total / 10) * 10} kg filled`,
       planted ? `planted ${planted}` : null, lastRound ? `last round ${Math.round(daysBetween(lastRound.at, now))} days ago` : 'no round yet',
     ].filter(Boolean).join(' · '),
-    notes, more: all.filter((finding) => !notes.includes(finding)), marginalia: marginalia(story, stage, now), ticks: ticksOf(story, now), band: bandOf(story, now),
+    notes, more: all.filter((finding) => !notes.includes(finding)), marginalia: marginalia(story, stage, now), ticks: packTicks(ticksOf(story, now)), band: bandOf(story, now),
     alarmed: all.flatMap((finding) => (finding.level === 'act' && finding.disputed === null && finding.subject.of === 'planting' ? [finding.subject.id] : [])),
-  }
-}
-
-/** The stage without digits nobody can see, minutes and tenths of a millimetre: five years of heights halve on their way to the page. */
-function brief(stage: Stage): Stage {
-  const to = (value: number, places: number) => Number(value.toFixed(places))
-  return {
-    ...stage,
-    plantings: stage.plantings.map((staged) => ({
-      ...staged,
-      course: { ...staged.course, anchors: staged.course.anchors.map(({ day, cm, sd }) => ({ day: to(day, 3), cm: to(cm, 2), sd: to(sd, 2) })) },
-      cover: staged.cover && { ...staged.cover, points: staged.cover.points.map((point) => ({ ...point, day: to(point.day, 3), percent: to(point.percent, 1) })) },
-    })),
   }
 }
 

@@ -1,3 +1,6 @@
+/** Days of pencil on the time rule. */
+export const OUTLOOK_DAYS = 70
+
 /** The days one may look at, as whole days from today: negative before, positive after. Today is 0 at any hour. */
 export interface Reach {
   earliest: number

@@ -1,4 +1,5 @@
 import { now } from '@/data/clock'
+import { reckonedAt } from '@/data/judged'
 import { storyOr404 } from '@/data/tank'
 import { disagree } from './actions'
 import { Look } from './look.client'
@@ -7,5 +8,5 @@ import { lookModel } from './model'
 /** Look: what the tank looks like, on any day of its life and for some weeks to come. */
 export async function LookDesk({ slug }: { slug: string }) {
   const story = await storyOr404(slug)
-  return <Look model={lookModel(story, now())} onDispute={disagree.bind(null, slug)} />
+  return <Look model={lookModel(story, reckonedAt(story, now()))} onDispute={disagree.bind(null, slug)} />
 }

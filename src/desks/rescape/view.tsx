@@ -3,6 +3,7 @@ import { weighOptions } from '@/core/rescape/options'
 import { entriesOf } from '@/core/history/entries'
 import { instantOf, dayOf } from '@/core/quantity/time'
 import { now } from '@/data/clock'
+import { reckonedAt } from '@/data/judged'
 import { storyOr404 } from '@/data/tank'
 import { localMoment } from '@/ui/when'
 import { Rescape } from './rescape.client'
@@ -10,7 +11,7 @@ import { Rescape } from './rescape.client'
 /** Rescape: is it time, how much, how. The review, and every option weighed against its signs. */
 export async function RescapeDesk({ slug }: { slug: string }) {
   const story = await storyOr404(slug)
-  const at = now()
+  const at = reckonedAt(story, now())
   const review = reviewDecline(story, at)
   const options = weighOptions(story, review, at)
   const done = entriesOf(story.entries, 'step-done')

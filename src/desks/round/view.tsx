@@ -1,6 +1,7 @@
 import { roundOf } from '@/core/routine/round'
 import { now } from '@/data/clock'
 import { database } from '@/data/database'
+import { reckonedAt } from '@/data/judged'
 import { openRound } from '@/data/rounds'
 import { storyOr404 } from '@/data/tank'
 import { sayLongDay } from '@/ui/when'
@@ -9,7 +10,7 @@ import { Round } from './round.client'
 /** Round: the walk past the tank in the order the eyes go, with what Vivero expects pencilled in. */
 export async function RoundDesk({ slug }: { slug: string }) {
   const story = await storyOr404(slug)
-  const at = now()
+  const at = reckonedAt(story, now())
   const draft = await openRound(await database(), slug)
   const day = sayLongDay(at, story.vessel.timeZone).split(' ')[0]
   return <Round slug={slug} name={story.vessel.name} day={day} stations={roundOf(story, at)} draft={draft} />

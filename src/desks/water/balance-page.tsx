@@ -2,6 +2,7 @@ import { Box, Flex } from '@chakra-ui/react'
 import { sayEstimate, sayNumber } from '@/core/quantity/say'
 import { BALANCED, nitrificationCost, type Balance } from '@/core/water/balance'
 import { now } from '@/data/clock'
+import { reckonedAt } from '@/data/judged'
 import { storyOr404 } from '@/data/tank'
 import NextLink from '@/ui/page-link'
 import { balanceModel, type BalanceModel } from './balance-model'
@@ -15,7 +16,7 @@ import { WhatIf } from './what-if.client'
 export async function BalancePage({ slug, of }: { slug: string; of: string | string[] | undefined }) {
   const story = await storyOr404(slug)
   if (story.vessel.kind === 'terrarium') return <DryVessel slug={slug} name={story.vessel.name} />
-  const model = balanceModel(story, chosen(of, BALANCED, 'nitrate'), now())
+  const model = balanceModel(story, chosen(of, BALANCED, 'nitrate'), reckonedAt(story, now()))
   return (
     <WaterFrame slug={slug} page="/balance" title={<><TankName>{model.name}</TankName> {model.balance ? sentence(model.balance, model.parameter) : `has no balance of ${nameWithin(model.parameter)} yet.`}</>}>
       <ParameterPick slug={slug} path="/balance" offered={BALANCED} open={model.parameter} />

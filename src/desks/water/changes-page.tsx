@@ -1,5 +1,6 @@
 import { sayEstimate, sayEvery } from '@/core/quantity/say'
 import { now } from '@/data/clock'
+import { reckonedAt } from '@/data/judged'
 import { storyOr404 } from '@/data/tank'
 import { Changes } from './changes.client'
 import { CHANGED, changesModel } from './changes-model'
@@ -12,7 +13,7 @@ import { adoptRoutine } from './actions'
 export async function ChangesPage({ slug, of }: { slug: string; of: string | string[] | undefined }) {
   const story = await storyOr404(slug)
   if (story.vessel.kind === 'terrarium') return <DryVessel slug={slug} name={story.vessel.name} />
-  const model = changesModel(story, chosen(of, CHANGED, 'nitrate'), now())
+  const model = changesModel(story, chosen(of, CHANGED, 'nitrate'), reckonedAt(story, now()))
   const unit = unitOf(model.parameter)
   return (
     <WaterFrame

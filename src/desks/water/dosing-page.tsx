@@ -1,4 +1,5 @@
 import { now } from '@/data/clock'
+import { reckonedAt } from '@/data/judged'
 import { storyOr404 } from '@/data/tank'
 import { logDose, switchSchool } from './actions'
 import { Dosing } from './dosing.client'
@@ -10,7 +11,7 @@ import { schoolFacts } from '@/core/water/schools'
 export async function DosingPage({ slug }: { slug: string }) {
   const story = await storyOr404(slug)
   if (story.vessel.kind === 'terrarium') return <DryVessel slug={slug} name={story.vessel.name} />
-  const model = dosingModel(story, now())
+  const model = dosingModel(story, reckonedAt(story, now()))
   const facts = schoolFacts(model.school)
   return (
     <WaterFrame slug={slug} page="/dosing" title={<><TankName>{model.name}</TankName> is fed by {SPOKEN[model.school]}: {facts.says.charAt(0).toLowerCase()}{facts.says.slice(1)}</>}>

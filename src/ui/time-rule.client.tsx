@@ -66,16 +66,16 @@ function placing(from: number, to: number, width: number) {
 /** All that does not move while the day is dragged. */
 const Marks = memo(function Marks({ from, to, today, ticks, band, width }: Pick<Props, 'from' | 'to' | 'today' | 'ticks' | 'band'> & { width: number }) {
   const { narrow, x } = placing(from, to, width)
-  const months = useMemo(() => monthsBetween(from, to), [from, to])
+  const months = useMemo(() => monthsBetween(from, to, width), [from, to, width])
   return (
     <>
         <defs><pattern id="pencil-hatch" width={7} height={7} patternUnits="userSpaceOnUse" patternTransform="rotate(45)"><line x1={0} y1={0} x2={0} y2={7} stroke={colour('graphite')} strokeWidth={0.7} /></pattern></defs>
         <rect x={x(today)} y={22} width={Math.max(0, x(to) - x(today))} height={HEIGHT - 28} fill="url(#pencil-hatch)" opacity={0.55} />
         <line x1={x(from)} x2={x(to)} y1={22} y2={22} stroke={colour('ink')} strokeWidth={1} />
-        {months.map((month, i) => (
+        {months.map((month) => (
           <g key={month.day}>
-            <line x1={x(month.day)} x2={x(month.day)} y1={17} y2={27} stroke={colour('ink')} strokeWidth={1} />
-            {narrow && i % 2 === 1 ? null : <text x={x(month.day) + 4} y={13} fill={month.day > today ? colour('pencil') : colour('ink')} style={svgText(12)}>{month.name}</text>}
+            <line x1={x(month.day)} x2={x(month.day)} y1={month.name === null ? 20 : 17} y2={month.name === null ? 24 : 27} stroke={colour('ink')} strokeWidth={1} />
+            {month.name === null ? null : <text x={x(month.day) + 4} y={13} fill={month.day > today ? colour('pencil') : colour('ink')} style={svgText(12)}>{month.name}</text>}
           </g>
         ))}
         {narrow ? null : Object.values(LANES).map((lane) => <text key={lane.label} x={INSET - 10} y={lane.y + 4} fill={colour('pencil')} style={svgText(11)}>{lane.label}</text>)}
@@ -90,15 +90,21 @@ const Marks = memo(function Marks({ from, to, today, ticks, band, width }: Pick<
 /** One path for each kind of tick in ink and one in pencil: five years of changes are then six elements, not two thousand. */
 function Ticks({ ticks, x }: { ticks: readonly RuleTick[]; x: (day: number) => number }) {
   return TICK_KINDS.flatMap((kind) => [false, true].map((pencil) => {
-    const d = ticks.filter((tick) => tick.kind === kind && tick.pencil === pencil).map((tick) => tickPath(kind, x(tick.day))).join('')
-    if (d === '') return null
+    const own = ticks.filter((tick) => tick.kind === kind && tick.pencil === pencil).map((tick) => x(tick.day))
+    if (own.length === 0) return null
+    const dense = own.length > 1 && (Math.max(...own) - Math.min(...own)) / own.length < DENSE
+    const d = own.map((at) => (dense ? strokePath(kind, at) : tickPath(kind, at))).join('')
     const stroke = pencil ? colour('pencil') : kind === 'change' ? colour('water') : colour('ink')
-    return <path key={`${kind}${pencil}`} d={d} stroke={stroke} strokeWidth={kind === 'change' ? 2 : 1.2} strokeDasharray={pencil && kind !== 'look' ? '2 2' : undefined} fill={kind === 'look' && !pencil ? stroke : 'none'} />
+    return <path key={`${kind}${pencil}`} d={d} stroke={stroke} strokeWidth={dense ? 0.9 : kind === 'change' ? 2 : 1.2} strokeDasharray={pencil && kind !== 'look' ? '2 2' : undefined} fill={kind === 'look' && !pencil ? stroke : 'none'} />
   }))
 }
 
 const TICK_KINDS = ['change', 'trim', 'look'] as const satisfies readonly TickKind[]
 const at = (value: number) => value.toFixed(1)
+
+/** Closer than this, pixels, signs run into one another: strokes stay countable. */
+const DENSE = 7
+const strokePath = (kind: TickKind, x: number) => `M${at(x)} ${LANES[kind].y - 5}v10`
 
 function tickPath(kind: TickKind, x: number): string {
   const { y } = LANES[kind]
@@ -116,13 +122,25 @@ function Band({ band, x }: { band: RuleBand; x: (day: number) => number }) {
   return <path d={`M${x(first.day)} 102L${top}L${x(last.day)} 102Z`} fill="url(#algae-hatch)" fillOpacity={0.8} stroke={colour('ink')} strokeWidth={0.8} />
 }
 
-function monthsBetween(from: number, to: number): { day: number; name: string }[] {
-  const months: { day: number; name: string }[] = []
+/** How many months from one mark of the rule to the next, and from one name to the next: names must not touch. */
+const STEPS = [1, 3, 6, 12, 24, 60] as const
+const NAME_ROOM = 34
+const MARK_ROOM = 6
+
+/** The months of a rule with the names that fit: months, quarters, half-years or years, and the year at each January of a rule longer than one. */
+function monthsBetween(from: number, to: number, width: number): { day: number; name: string | null }[] {
+  const perMonth = width / Math.max(1, (to - from) / 30.44)
+  const [names, marks] = [NAME_ROOM, MARK_ROOM].map((room) => STEPS.find((step) => step * perMonth >= room) ?? STEPS[STEPS.length - 1])
+  const long = to - from > 500
   const start = new Date(from * MS_PER_DAY)
+  const months: { day: number; name: string | null }[] = []
   for (let month = start.getUTCMonth() + 1; ; month++) {
     const at = Date.UTC(start.getUTCFullYear(), month, 1)
     const day = at / MS_PER_DAY
     if (day > to - 8) return months
-    months.push({ day, name: new Intl.DateTimeFormat('en-GB', { month: 'short', timeZone: 'UTC' }).format(at) })
+    const since = new Date(at).getUTCFullYear() * 12 + new Date(at).getUTCMonth()
+    if (since % marks !== 0) continue
+    const named = since % names === 0 && (to - day) * (width / (to - from)) > NAME_ROOM - 8
+    months.push({ day, name: !named ? null : long && since % 12 === 0 ? String(new Date(at).getUTCFullYear()) : new Intl.DateTimeFormat('en-GB', { month: 'short', timeZone: 'UTC' }).format(at) })
   }
 }

@@ -13,6 +13,7 @@ import { dueOnBench } from '@/data/due'
 import { findingsOf } from '@/data/judged'
 import { loadStory } from '@/data/story'
 import { Elevation } from '@/ui/drawing/elevation'
+import { shelfColumns, shelvesOf } from './shelves'
 
 const PIXELS_PER_CM = 4.75
 /** Room for the upright ruler beside each tank, cm of its length. */
@@ -41,17 +42,21 @@ export async function BenchDesk() {
   const tanks = await benchTanks(at)
   if (tanks.length === 0) return <EmptyBench />
   const pressing = [...tanks].sort((a, b) => urgency(a) - urgency(b))[0]
+  const shelves = shelvesOf(tanks.map((tank) => ({ tank, lengthCm: tank.story.vessel.lengthCm })))
+  const columns = shelfColumns(shelves, RULER_CM)
   return (
     <Box as="main" px={{ base: 4, md: 10 }} py={6} maxW="1240px">
       <Box as="h1" className="serif" fontSize={{ base: 'xl', md: '2xl' }} mb={6}>
         {pressing.notes.some((note) => note.level !== 'good') ? <><b>{pressing.story.vessel.name}</b> first: {lower(pressing.notes[0].says)}.</> : 'Nothing presses on any of them.'}
       </Box>
-      <Box
-        as="ul" listStyleType="none" m={0} p={0} display="grid" columnGap={10} rowGap={{ base: 6, lg: 0 }} gridTemplateColumns={{ base: '1fr', lg: tanks.map((tank) => `minmax(0, ${tank.story.vessel.lengthCm + RULER_CM}fr)`).join(' ') }}
-        gridTemplateRows={{ lg: 'auto auto' }}
-      >
-        {tanks.map((tank) => <BenchPlace key={tank.story.vessel.slug} tank={tank} at={at} />)}
-      </Box>
+      {shelves.map((shelf, i) => (
+        <Box
+          key={shelf[0].tank.story.vessel.slug} as="ul" listStyleType="none" m={0} mb={i < shelves.length - 1 ? 8 : 0} p={0} display="grid" columnGap={10} rowGap={{ base: 6, lg: 0 }}
+          gridTemplateColumns={{ base: '1fr', lg: columns[i] }} gridTemplateRows={{ lg: 'auto auto' }}
+        >
+          {shelf.map(({ tank }) => <BenchPlace key={tank.story.vessel.slug} tank={tank} at={at} />)}
+        </Box>
+      ))}
       <Flex mt={8} gap={5} fontSize="sm" color="water"><NextLink href="/set-up">Set up another tank</NextLink><NextLink href="/read">Read a tank file</NextLink></Flex>
     </Box>
   )

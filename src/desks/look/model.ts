@@ -13,6 +13,7 @@ import { dayOf, daysBetween, type Instant } from '@/core/quantity/time'
 import { filledMass, netLitres } from '@/core/vessel/volume'
 import { routineChanges } from '@/core/water/estimate'
 import { findingsOf } from '@/data/judged'
+import { sayDay } from '@/ui/when'
 import type { RuleBand, RuleTick } from '@/ui/time-rule.client'
 import { packStage, packTicks, type PackedStage, type PackedTicks } from './pack'
 import { OUTLOOK_DAYS } from './shown-day'
@@ -39,7 +40,7 @@ export function lookModel(story: TankHistory, now: Instant): LookModel {
   const { vessel } = story
   const all = findingsOf(story, now)
   const layout = currentLayout(story)
-  const planted = layout ? new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', timeZone: vessel.timeZone }).format(new Date(layout.from)) : null
+  const planted = layout ? sayDay(layout.from, vessel.timeZone, now) : null
   const lastRound = entriesOf(story.entries, 'round').at(-1)
   const notes = varied(all)
   const stage = stageOf(story, now)

@@ -36,7 +36,7 @@ export function Elevation({ stage, scene, width, maxHeight, alarmed, title, movi
   const algaeOf = (of: string, id: string) => scene.algae.filter(({ course }) => course.place.of === of && 'id' in course.place && course.place.id === id).reduce((sum, { percent }) => sum + percent, 0)
   const glass = scene.algae.filter(({ course }) => course.place.of === 'glass').reduce((sum, { percent }) => sum + percent, 0)
   return (
-    <svg width={projection.width} height={projection.height} viewBox={`0 0 ${projection.width} ${projection.height}`} role="img" aria-label={title} data-testid="elevation" className={moving ? 'moving' : undefined} style={{ display: 'block', maxWidth: '100%' }}>
+    <svg width={projection.width} height={projection.height} viewBox={`0 0 ${projection.width} ${projection.height}`} role="img" aria-label={title} data-testid="elevation" className={moving ? 'moving' : undefined} style={{ display: 'block', maxWidth: '100%', height: 'auto' }}>
       <Patterns />
       <Water projection={projection} stage={stage} />
       <Shades projection={projection} scene={scene} />

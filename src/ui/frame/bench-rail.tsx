@@ -12,22 +12,26 @@ export interface RailVessel {
 }
 const PIXELS_PER_CM = 0.62
 const RAIL_HEIGHT = 40
+/** Room for all silhouettes together: more vessels are drawn smaller, still all to one scale. */
+const RAIL_WIDTH = 420
+const MANY = 5
 
 /** The bench along the top: every vessel in true proportion, the open one inked, what is due as tally strokes. */
 export function BenchRail({ vessels, open, sentence, day }: { vessels: readonly RailVessel[]; open: string | null; sentence: string; day: string }) {
+  const scale = Math.min(PIXELS_PER_CM, RAIL_HEIGHT / Math.max(1, ...vessels.map((item) => item.vessel.heightCm)), RAIL_WIDTH / Math.max(1, vessels.reduce((sum, item) => sum + item.vessel.lengthCm, 0)))
   return (
     <Flex as="header" bg="margin" borderBottom="2px solid" borderColor="graphite" px={{ base: 4, md: 8 }} py={2} align="flex-end" gap={{ base: 3, md: 8 }} minH="74px" wrap="nowrap">
       <Box as="nav" aria-label="Bench" overflowX="auto" flexShrink={1} minW={0}>
-        <Flex as="ul" listStyleType="none" gap={{ base: 3, md: 6 }} align="flex-end" m={0} p={0}>
+        <Flex as="ul" listStyleType="none" gap={{ base: 3, md: vessels.length > MANY ? 4 : 6 }} align="flex-end" m={0} p={0}>
           <Box as="li">
             <NextLink href="/" aria-current={open === null ? 'page' : undefined} style={{ textDecoration: 'none' }}>
               <Box fontSize="sm" fontWeight={open === null ? 700 : 450} borderBottom={open === null ? '2px solid' : '2px solid transparent'}>Bench</Box>
             </NextLink>
           </Box>
-          {vessels.map((item) => <RailItem key={item.vessel.slug} item={item} isOpen={item.vessel.slug === open} />)}
+          {vessels.map((item) => <RailItem key={item.vessel.slug} item={item} scale={scale} isOpen={item.vessel.slug === open} />)}
         </Flex>
       </Box>
-      <Box className="serif" flex={1} textAlign="center" fontSize="md" pb={2} display={{ base: 'none', lg: 'block' }}>{sentence}</Box>
+      <Box className="serif" flex="1 0 300px" textAlign="center" fontSize="md" pb={2} display={{ base: 'none', lg: 'block' }}>{sentence}</Box>
       <Flex direction="column" align="flex-end" fontSize="sm" flexShrink={0} ml={{ base: 'auto', lg: 0 }}>
         <Box display={{ base: 'none', sm: 'block' }}>{day}</Box>
         <Flex gap={3} align="center" color="pencil"><LampSwitch /><KeysButton /></Flex>
@@ -36,8 +40,7 @@ export function BenchRail({ vessels, open, sentence, day }: { vessels: readonly 
   )
 }
 
-function RailItem({ item: { vessel, due, late }, isOpen }: { item: RailVessel; isOpen: boolean }) {
-  const scale = Math.min(PIXELS_PER_CM, RAIL_HEIGHT / vessel.heightCm)
+function RailItem({ item: { vessel, due, late }, scale, isOpen }: { item: RailVessel; scale: number; isOpen: boolean }) {
   const [w, h] = [vessel.lengthCm * scale, vessel.heightCm * scale]
   return (
     <Box as="li" flexShrink={0}>

@@ -25,18 +25,36 @@ async function putRight(db: Database, slug: string, now: Instant, act: (tx: Data
   })
 }
 
-/** Puts a vessel's facts right. Refuses measures that would leave a planting or a stone outside the glass. Nothing changed: nothing is written. Throws ValidationError or EntryRefused. */
-export async function putVesselRight(db: Database, slug: string, facts: VesselFacts, now: Instant): Promise<void> {
+/**
+ * Puts a vessel's facts, and the day it was set up, right; the layout and the ground of that first day go with it. Refuses measures
+ * that would leave a planting or a stone outside the glass, and a first day after something was planted. Nothing changed: nothing is
+ * written. Throws ValidationError or EntryRefused.
+ */
+export async function putVesselRight(db: Database, slug: string, facts: VesselFacts, startedAt: Instant, now: Instant): Promise<void> {
   await putRight(db, slug, now, async (tx, story) => {
     const next = vesselSchema.validateSync({ ...story.vessel, ...facts }, { abortEarly: false })
     const outside = outsideGlass(story, facts)
     if (outside.length > 0) throw new EntryRefused(outside.map(({ side, says }) => ({ field: side, says })))
-    const changes = sayChanges(story.vessel, facts)
+    const moved = startedAt !== story.vessel.startedAt
+    const early = moved ? story.plantings.find((planting) => planting.plantedAt < startedAt) : undefined
+    if (early) throw new EntryRefused([{ field: 'startedOn', says: `${early.stake} was planted before that, on ${early.plantedAt.slice(0, 10)}.` }])
+    const changes = [...sayChanges(story.vessel, facts), ...(moved ? [`set up on ${story.vessel.startedAt.slice(0, 10)} → ${startedAt.slice(0, 10)}`] : [])]
     if (changes.length === 0) return null
+    if (moved) await moveFirstDay(tx, story, startedAt)
     const { name, kind, lengthCm, depthCm, heightCm, waterlineCm, altitudeM, lamp, gas, timeZone, standsAt } = next as VesselFacts
     await tx.update(t.vessel).set({ name, kind, lengthCm, depthCm, heightCm, waterlineCm, altitudeM, lamp, gas, timeZone, standsAt }).where(eq(t.vessel.id, story.vessel.id))
     return `Put right: ${changes.join('; ')}.`
   })
+}
+
+/** What began with the tank begins with it still: its first layout, and the ground that was laid for it. */
+async function moveFirstDay(tx: Database, story: TankHistory, startedAt: Instant): Promise<void> {
+  const began = story.vessel.startedAt
+  await tx.update(t.vessel).set({ startedAt: new Date(startedAt) }).where(eq(t.vessel.id, story.vessel.id))
+  for (const layout of story.layouts) {
+    if (layout.from === began) await tx.update(t.layout).set({ from: new Date(startedAt) }).where(eq(t.layout.id, layout.id))
+    if (layout.ground.laidAt === began) await tx.update(t.layout).set({ groundLaidAt: new Date(startedAt) }).where(eq(t.layout.id, layout.id))
+  }
 }
 
 /** Puts a planting's name, zone, patch, number or day right. Throws ValidationError or EntryRefused. */

@@ -20,7 +20,7 @@ import { addPlanting, listSpecies } from '@/data/plantings'
 import { listVessels } from '@/data/story'
 import { storyOr404 } from '@/data/tank'
 import { ANOTHER } from './form-groups'
-import { boxProblems, day, factsOf, GLASS, glassProblems, hourOf, patchOf, perchOf, PLANTING, plantedAtOf, size } from './fields'
+import { boxProblems, day, factsOf, GLASS, glassProblems, patchOf, perchOf, PLANTING, plantedAtOf, size, startedAtOf } from './fields'
 
 const tankSchema = object({
   ...GLASS,
@@ -37,9 +37,8 @@ export async function setUpTank(raw: Record<string, string>): Promise<Attempt<st
     const form = tankSchema.validateSync(raw, { abortEarly: false })
     const problems = glassProblems(form)
     if (Math.max(form.groundFront, form.groundBack) >= form.heightCm) problems.push({ field: 'groundBack', says: 'The ground cannot reach the rim.' })
-    const startedAt = hourOf(form.timeZone, form.startedOn, '10:00')
-    if (startedAt === '') problems.push({ field: 'startedOn', says: 'That day does not exist.' })
-    else if (startedAt > now()) problems.push({ field: 'startedOn', says: 'The first day cannot lie in the future.' })
+    const { startedAt, problems: dayProblems } = startedAtOf(form.startedOn, form.timeZone)
+    problems.push(...dayProblems)
     if (problems.length > 0) throw new EntryRefused(problems)
     const db = await database()
     const order = (await listVessels(db)).length + 1

@@ -31,8 +31,8 @@ export const GLASS = {
   parAtSurface: amount('The light').min(0, 'Light cannot be below zero.').max(3000, 'That is more than the sun gives.').required(SAY.missing('The light')),
   gasOn: maybeClock('Gas on'), gasOff: maybeClock('Gas off'),
 }
-export const glassSchema = object({ ...GLASS, standsAt: words('The place', 200).default('') }).noUnknown()
-type Glass = Omit<ReturnType<typeof glassSchema.validateSync>, 'standsAt'>
+export const glassSchema = object({ ...GLASS, startedOn: day('The first day'), standsAt: words('The place', 200).default('') }).noUnknown()
+type Glass = Omit<ReturnType<typeof glassSchema.validateSync>, 'standsAt' | 'startedOn'>
 
 /** The facts of a vessel from its form. */
 export const factsOf = (form: Glass & { standsAt?: string }): VesselFacts => ({
@@ -83,4 +83,11 @@ export function plantedAtOf(date: string, zone: string): { plantedAt: string; pr
   const plantedAt = hourOf(zone, date, '12:00')
   if (plantedAt === '') return { plantedAt, problems: [{ field: 'plantedOn', says: 'That day does not exist.' }] }
   return { plantedAt, problems: plantedAt > now() ? [{ field: 'plantedOn', says: 'This has not been planted yet.' }] : [] }
+}
+
+/** The first day of a tank as an instant, or what is wrong with it. */
+export function startedAtOf(date: string, zone: string): { startedAt: string; problems: EntryProblem[] } {
+  const startedAt = hourOf(zone, date, '10:00')
+  if (startedAt === '') return { startedAt, problems: [{ field: 'startedOn', says: 'That day does not exist.' }] }
+  return { startedAt, problems: startedAt > now() ? [{ field: 'startedOn', says: 'The first day cannot lie in the future.' }] : [] }
 }

@@ -9,7 +9,7 @@ type Group = { title: string; fields: readonly PlainField[]; hint?: string }
 /** What is asked of the glass, lamp and gas: the tank, its measures, its light. */
 export function glassGroups(): [Group, Group, Group] {
   return [
-    { title: 'The tank', fields: [{ name: 'name', label: 'Name', type: 'text' }, { name: 'kind', label: 'Kind', type: 'choice', choices: choices(['display', 'nursery', 'paludarium', 'holding', 'terrarium']) }, number('altitudeM', 'Altitude', 'm'), { name: 'timeZone', label: 'Time zone', type: 'text' }] },
+    { title: 'The tank', fields: [{ name: 'name', label: 'Name', type: 'text' }, { name: 'kind', label: 'Kind', type: 'choice', choices: choices(['display', 'nursery', 'paludarium', 'holding', 'terrarium']) }, { name: 'startedOn', label: 'Set up on', type: 'date' }, number('altitudeM', 'Altitude', 'm'), { name: 'timeZone', label: 'Time zone', type: 'text' }] },
     { title: 'Inside measures', fields: [number('lengthCm', 'Length, left to right', 'cm'), number('depthCm', 'Depth, front to back', 'cm'), number('heightCm', 'Height', 'cm'), number('waterlineCm', 'Water line above the bottom', 'cm')] },
     {
       title: 'Lamp and gas', fields: [{ name: 'lampOn', label: 'Lamp on at', type: 'time' }, number('lampHours', 'for', 'h'), number('parAtSurface', 'Light at the surface', 'µmol'), { name: 'gasOn', label: 'CO2 on at', type: 'time' }, { name: 'gasOff', label: 'CO2 off at', type: 'time' }],

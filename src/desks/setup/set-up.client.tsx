@@ -27,7 +27,7 @@ export function SetUpForm({ today }: { today: string }) {
         lampOn: '10:00', lampHours: '7.5', parAtSurface: '120', gasOn: '', gasOff: '',
       }}
       groups={[
-        { ...tank, fields: [...tank.fields.slice(0, 2), { name: 'startedOn', label: 'Set up on', type: 'date' }, ...tank.fields.slice(2)] }, measures,
+        tank, measures,
         { title: 'The ground', fields: [{ name: 'ground', label: 'Material', type: 'choice', choices: choices(['active soil', 'sand', 'gravel', 'soil under sand']) }, number('groundFront', 'Depth in front', 'cm'), number('groundBack', 'Depth at the back', 'cm')] },
         { title: 'The water', fields: [{ name: 'sourceName', label: 'Source', type: 'text' }, number('sourceNitrate', 'Its nitrate', 'mg/L'), number('changeEvery', 'A change every', 'days'), number('changePercent', 'of', '%')] },
         light,

@@ -14,7 +14,8 @@ import { database } from '@/data/database'
 import { EntryRefused } from '@/data/entries'
 import { addPiece, addPopulation, pullOut, putPlantingRight, putVesselRight, takePieceOut } from '@/data/standing'
 import { storyOr404 } from '@/data/tank'
-import { BOX, boxProblems, day, factsOf, glassProblems, glassSchema, hourOf, patchOf, perchOf, PLANTING, plantedAtOf, size } from './fields'
+import { localMoment } from '@/ui/when'
+import { BOX, boxProblems, day, factsOf, glassProblems, glassSchema, hourOf, patchOf, perchOf, PLANTING, plantedAtOf, size, startedAtOf } from './fields'
 
 type Fields = Record<string, string>
 
@@ -32,8 +33,12 @@ const refuse = (problems: { field: string; says: string }[]) => {
 export async function putTankRight(slug: string, raw: Fields): Promise<Attempt<string>> {
   return write(async () => {
     const form = glassSchema.validateSync(raw, { abortEarly: false })
-    refuse(glassProblems(form))
-    await putVesselRight(await database(), slug, factsOf(form), now())
+    const { vessel } = await storyOr404(slug)
+    const { startedAt, problems } = startedAtOf(form.startedOn, form.timeZone)
+    refuse([...glassProblems(form), ...problems])
+    // The same day keeps its hour.
+    const sameDay = localMoment(vessel.startedAt, vessel.timeZone).slice(0, 10) === form.startedOn
+    await putVesselRight(await database(), slug, factsOf(form), sameDay ? vessel.startedAt : startedAt, now())
     return form.name
   })
 }

@@ -22,7 +22,7 @@ export function standsModel(story: TankHistory, now: Instant, species: readonly 
   return {
     slug: vessel.slug, today: localMoment(now, zone).slice(0, 10),
     glass: {
-      name: vessel.name, kind: vessel.kind, altitudeM: String(vessel.altitudeM), timeZone: zone, lengthCm: String(vessel.lengthCm), depthCm: String(vessel.depthCm), heightCm: String(vessel.heightCm), waterlineCm: String(vessel.waterlineCm),
+      name: vessel.name, kind: vessel.kind, startedOn: localMoment(vessel.startedAt, zone).slice(0, 10), altitudeM: String(vessel.altitudeM), timeZone: zone, lengthCm: String(vessel.lengthCm), depthCm: String(vessel.depthCm), heightCm: String(vessel.heightCm), waterlineCm: String(vessel.waterlineCm),
       lampOn: vessel.lamp.onAt, lampHours: String(vessel.lamp.hours), parAtSurface: String(vessel.lamp.parAtSurface), gasOn: vessel.gas?.onAt ?? '', gasOff: vessel.gas?.offAt ?? '', standsAt: vessel.standsAt,
     },
     glassSays: `${vessel.lengthCm} × ${vessel.depthCm} × ${vessel.heightCm} cm, lamp ${vessel.lamp.onAt} for ${vessel.lamp.hours} h at ${vessel.lamp.parAtSurface} µmol, ${vessel.gas ? `gas ${vessel.gas.onAt}–${vessel.gas.offAt}` : 'no gas'}`,

@@ -44,6 +44,24 @@ describe('glass, lamp and gas', () => {
   })
 })
 
+describe('the first day', () => {
+  test('put right, it takes the layout and the ground of that day along; not past what was planted', async () => {
+    const fields = (await model('spring')).glass
+    const before = await story('spring')
+    expect((await putTankRight('spring', fields)).ok).toBe(true)
+    expect((await story('spring')).vessel.startedAt).toBe(before.vessel.startedAt)
+    expect(problems(await putTankRight('spring', { ...fields, startedOn: '2099-01-01' }))).toMatch(/startedOn: .*in the future/)
+    expect(problems(await putTankRight('spring', { ...fields, startedOn: '2026-02-30' }))).toMatch(/startedOn: .*does not exist/)
+    expect(problems(await putTankRight('spring', { ...fields, startedOn: new Date().toISOString().slice(0, 10) }))).toMatch(/startedOn: .* was planted before that/)
+    expect((await putTankRight('spring', { ...fields, startedOn: '2019-05-04' })).ok).toBe(true)
+    const after = await story('spring')
+    expect(after.vessel.startedAt.slice(0, 10)).toBe('2019-05-04')
+    for (const [i, layout] of before.layouts.entries()) if (layout.from === before.vessel.startedAt) expect(after.layouts[i]).toMatchObject({ from: after.vessel.startedAt })
+    expect(after.entries.at(-1)).toMatchObject({ text: `Put right: set up on ${before.vessel.startedAt.slice(0, 10)} → 2019-05-04.` })
+    expect((await putTankRight('spring', fields)).ok).toBe(true)
+  })
+})
+
 describe('plantings', () => {
   test('sent back as shown, a patch drawn finer than a box is left as it was', async () => {
     const before = await story()

@@ -73,6 +73,21 @@ test('where the food is too little for the level, more was given than written do
   expect(-hungry.get('plants')!.value).toBeGreaterThan(-guests.get('plants')!.value)
 })
 
+test('plants that take many times what their light lets expect, more than the food could be wrong by, are found out; the food is not doubted for them', () => {
+  const counted = 7 * nitrateFromFeed(1, 40, LITRES)
+  let [foodHeld, plantsHeld] = [0, 0]
+  const seeds = Array.from({ length: 20 }, (_, i) => 200 + i)
+  for (const seed of seeds) {
+    const result = balanceOf(tank(fed(seed, 1.2)), 'nitrate', at(140.2))
+    if (!result.ok) throw new Error(result.problem)
+    const of = (kind: string) => result.value.flows.find((flow) => flow.kind === kind)!.perWeek
+    if (of('feed').low <= counted && of('feed').high >= counted) foodHeld++
+    if (of('plants').low <= -8.4 && of('plants').high >= -8.4) plantsHeld++
+  }
+  expect(foodHeld).toBeGreaterThanOrEqual(16)
+  expect(plantsHeld).toBeGreaterThanOrEqual(16)
+})
+
 test('the streams of a balance add up to what the level did, exactly', () => {
   const result = balanceOf(tank(fed(3, 0.5)), 'nitrate', at(140.2))
   if (!result.ok) throw new Error(result.problem)

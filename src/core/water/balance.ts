@@ -10,6 +10,7 @@ import { netLitres } from '../vessel/volume'
 import { estimateParameter, type BandPoint, type WaterEstimate } from './estimate'
 import { habitualFeeding } from './habit'
 import { addedByDose } from './products'
+import { enoughDoubt } from './enough-doubt'
 import { reconcile } from './reconcile'
 import { levelOfSource, sourceLevel } from './sources'
 import { unmeasuredParts, type UnmeasuredPart } from './unmeasured'
@@ -87,10 +88,12 @@ export function balanceOf(history: TankHistory, parameter: Parameter, now: Insta
     topUpFlow(history, parameter, start, today, weekly, litres),
   ].filter((flow): flow is Flow => flow !== null && Math.abs(flow.perWeek.value) > 1e-9)
   const fed = counted.find((flow) => flow.kind === 'feed')?.perWeek.value ?? 0
-  const unmeasured = unmeasuredParts(history, parameter, now, litres, fed)
+  const vague = unmeasuredParts(history, parameter, now, litres, fed)
   const [first, last] = [pointAt(past, start), pointAt(past, today)]
   const level = { value: (last.value - first.value) * weekly, sd: (Math.hypot(half(first), half(last)) * weekly) / Z80 }
-  const fit = reconcile([...counted.map(partOf), ...unmeasured], level)
+  const sure = counted.map(partOf)
+  const unmeasured = enoughDoubt(sure, vague, level)
+  const fit = reconcile([...sure, ...unmeasured], level)
   const flows = [
     ...counted.map((flow, i) => ({ ...flow, perWeek: fitted(fit.parts[i], Math.sign(flow.perWeek.value), flow.perWeek.because) })),
     ...unmeasured.map(({ kind, says, sign, because }, i) => ({ kind, says, entries: 0, inferred: true, perWeek: fitted(fit.parts[counted.length + i], sign, because) })),

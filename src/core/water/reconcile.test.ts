@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { Matrix, inverse } from 'ml-matrix'
+import { enoughDoubt } from './enough-doubt'
 import { reconcile, type Part } from './reconcile'
 
 const free = (value: number, sd: number): Part => ({ value, sd, sign: 0 })
@@ -41,5 +42,37 @@ describe('fitting parts to their sum', () => {
   })
   test('what is wholly sure is left as it came, even where it does not add up', () => {
     expect(reconcile([free(1, 0)], { value: 5, sd: 0 })).toEqual({ parts: [{ value: 1, sd: 0 }], total: { value: 5, sd: 0 } })
+  })
+})
+
+describe('as much doubt as a gap asks for', () => {
+  const food = { value: 6, sd: 1, sign: 1 as const }
+  const plants = { value: -0.5, sd: 0.5, sign: -1 as const }
+  const more = { value: 0, sd: 3, sign: 1 as const }
+  test('by hand: food 6 ± 1, plants −0.5 ± 0.5, a level that falls by 2: the gap of −7.5 is laid on the plants', () => {
+    const [wide, left] = enoughDoubt([food], [plants, more], { value: -2, sd: 0 })
+    // 7.5² = 56.25; the food has 1 of it, what could only add has none, the plants must bring the rest.
+    expect(wide.sd).toBeCloseTo(Math.sqrt(55.25), 6)
+    expect(left).toEqual(more)
+    const fit = reconcile([food, wide, left], { value: -2, sd: 0 })
+    // Without it the food would be held for 0.
+    expect(fit.parts[1].value).toBeLessThan(-6.5)
+    expect(Math.abs(fit.parts[0].value - 6)).toBeLessThan(0.2)
+  })
+  test('what is explained is left alone, and so is a gap that no vague part could close', () => {
+    expect(enoughDoubt([food], [plants, more], { value: 5, sd: 0.5 })).toEqual([plants, more])
+    expect(enoughDoubt([food], [plants], { value: 40, sd: 0 })).toEqual([plants])
+    expect(enoughDoubt([food], [], { value: 40, sd: 0 })).toEqual([])
+  })
+  test('nothing is ever narrowed, and the gap is then one standard deviation at most (property)', () => {
+    const part = fc.record({ value: fc.double({ min: -20, max: 20, noNaN: true }), sd: fc.double({ min: 0.01, max: 5, noNaN: true }), sign: fc.constantFrom(-1 as const, 0 as const, 1 as const) })
+    fc.assert(fc.property(fc.array(part, { maxLength: 4 }), fc.array(part, { minLength: 1, maxLength: 4 }), fc.double({ min: -50, max: 50, noNaN: true }), (known, vague, value) => {
+      const wide = enoughDoubt(known, vague, { value, sd: 0.1 })
+      wide.forEach((one, i) => expect(one.sd).toBeGreaterThanOrEqual(vague[i].sd - 1e-12))
+      const gap = value - [...known, ...vague].reduce((sum, one) => sum + one.value, 0)
+      const has = (one: Part) => one.sign === 0 || one.sign * gap > 0 || one.value * one.sign > 0
+      const spread = Math.sqrt([...known, ...wide].filter(has).reduce((sum, one) => sum + one.sd ** 2, 0.01))
+      if (vague.some((one) => one.sign === 0 || one.sign * gap > 0)) expect(Math.abs(gap)).toBeLessThanOrEqual(spread + 1e-6)
+    }))
   })
 })

@@ -80,7 +80,7 @@ function marginalia(story: TankHistory, stage: Stage, now: Instant): string[] {
   return [
     floats ? `Floaters cover about ${sayNumber(floats.cover.value, 5)} % of their half` : null,
     carpet ? `Light at the carpet about ${sayNumber(carpet.par, 5)} µmol, ${sayNumber(carpet.dli, 0.3)} mol a day` : null,
-    `${vessel.gas ? `Gas on ${vessel.gas.onAt}, ` : ''}lamp ${vessel.lamp.onAt} for ${vessel.lamp.hours} h`,
+    `${vessel.gas ? `Gas on ${vessel.gas.onAt}, lamp` : 'Lamp'} ${vessel.lamp.onAt} for ${vessel.lamp.hours} h`,
     animals.length > 0 ? animals.join(', ') : null,
     score.met >= 20 ? `${score.held} of ${score.met} pencilled values held (${Math.round((100 * score.held) / score.met)} %; 80 % is the aim)` : null,
   ].filter((line): line is string => line !== null)

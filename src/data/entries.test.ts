@@ -48,6 +48,12 @@ function sentences(parse: () => unknown): string {
   return 'nothing was refused'
 }
 
+test('text of every script, signs and whole pairs is kept as it was written', async () => {
+  const text = '水草 — “trüb”, ½ 🌿\ttab\nline \\u0000 {"a":1} \'; drop table entry; --'
+  await addEntries(db, 'test', [note('signs', text)], NOW)
+  expect((await loadStory(db, 'test'))!.entries.find((entry) => entry.id === 'signs')).toMatchObject({ text })
+})
+
 test.each([
   ['letters in a number', raw('b', 'feed', { grams: 'two', food: 'flakes' }), /must be a number/],
   ['a negative volume', raw('b', 'top-off', { litres: -3, sourceId: null }), /more than zero/],
@@ -59,6 +65,8 @@ test.each([
   ['cover over 100 %', raw('b', 'measure', { plantingId: STEMS.id, measure: 'cover', value: 130 }), /over 100 %/],
   ['half an animal', raw('b', 'stock', { populationId: 'x', event: 'counted', count: 1.5 }), /whole numbers/],
   ['infinity', raw('b', 'feed', { grams: Infinity, food: 'flakes' }), /must be a number|more food/],
+  ['a null among the letters', note('b', 'x\u0000y'), /cannot be kept/],
+  ['half a character', note('b', 'x\ud83d'), /cannot be kept/],
   ['a hostile id', note("b'; drop table entry; --", 'x'), /identifier/],
 ])('%s is refused in a sentence', (_name, bad, sentence) => {
   expect(sentences(() => parseEntry(bad))).toMatch(sentence)

@@ -30,7 +30,11 @@ function sayNoNumber(original: unknown, what: string): string {
 }
 
 export const ident = () => string().matches(/^[\w:.-]{1,80}$/, 'An identifier may hold letters, digits, dot, dash and underline, 80 at most.')
-export const words = (what: string, max = 200) => string().trim().max(max, SAY.long(what, max))
+/** A null, or half of a character that takes two: no database keeps them. */
+const UNKEEPABLE = /[\0\p{Surrogate}]/u
+/** Text that can be kept as it is. */
+export const plain = (what: string) => string().test('plain', `${what} holds a sign that cannot be kept; write it without.`, (text) => !UNKEEPABLE.test(text ?? ''))
+export const words = (what: string, max = 200) => plain(what).trim().max(max, SAY.long(what, max))
 const someWords = (what: string, max = 200) => words(what, max).required(SAY.missing(what))
 
 const place: ObjectSchema<{ of: Place['of']; id?: string }> = object({
@@ -50,7 +54,7 @@ export const DETAIL_SCHEMAS: { [K in EntryKind]: ObjectSchema<object> } = {
     parameter: mixed<string>().oneOf([...PARAMETERS], 'This is not a parameter Vivero knows.').required(SAY.missing('The parameter')),
     value: amount('The value').required(SAY.missing('The value')),
     method: mixed<string>().oneOf([...METHODS], 'This is not a test method Vivero knows.').required(SAY.missing('The method')),
-    entered: object({ value: amount('The value').required(), unit: string().max(20).defined() }).noUnknown().required(),
+    entered: object({ value: amount('The value').required(), unit: plain('The unit').max(20).defined() }).noUnknown().required(),
     questioned: words('The question', 500).optional(),
   }).noUnknown(),
   'water-change': object({
@@ -97,8 +101,8 @@ export const DETAIL_SCHEMAS: { [K in EntryKind]: ObjectSchema<object> } = {
     khAfter: amount('KH after').min(0, 'KH cannot be below zero.').max(60, 'That is harder than any water here.').required(SAY.missing('KH after')),
     hours: amount('The hours').moreThan(0, SAY.positive('The hours')).max(500, 'That is longer than a jar test.').required('The hours are missing.'),
   }).noUnknown(),
-  disagreement: object({ finding: string().max(120).required(SAY.missing('The finding')), why: someWords('Why you disagree', 500) }).noUnknown(),
-  'step-done': object({ planId: ident().required(), stepId: string().max(80).required(), minutes: amount('The minutes').min(0, 'Minutes cannot be below zero.').max(10080, 'A week has 10 080 minutes.').required(SAY.missing('The minutes')) }).noUnknown(),
+  disagreement: object({ finding: plain('The finding').max(120).required(SAY.missing('The finding')), why: someWords('Why you disagree', 500) }).noUnknown(),
+  'step-done': object({ planId: ident().required(), stepId: plain('The step').max(80).required(), minutes: amount('The minutes').min(0, 'Minutes cannot be below zero.').max(10080, 'A week has 10 080 minutes.').required(SAY.missing('The minutes')) }).noUnknown(),
   round: object({ minutes: amount('The minutes').min(0).required(), asked: amount('The answers').integer().min(0).required(), confirmed: amount('The glances').integer().min(0).required() }).noUnknown(),
   note: object({ text: someWords('The note', 4000) }).noUnknown(),
 }

@@ -4,7 +4,7 @@ import { SALTS } from '@/core/chemistry/salts'
 import { PLANT_GROUPS, PRODUCT_FORMS, ROUTINE_KINDS, SCHOOLS, VESSEL_KINDS, ZONES, type Band, type Product } from '@/core/history/types'
 import { isParameter, PARAMETER_UNITS } from '@/core/quantity/units'
 import { checkAnalysis } from '@/core/water/products'
-import { amount, ident, instant, listOf, maybeInstant, SAY, words } from './entry-schema'
+import { amount, ident, instant, listOf, maybeInstant, SAY, plain, words } from './entry-schema'
 
 const size = (what: string, max: number) => amount(what).moreThan(0, SAY.positive(what)).max(max, `${what} is more than Vivero reckons with (${max}).`).required(SAY.missing(what))
 const name = (what: string) => words(what, 120).required(SAY.missing(what))
@@ -104,12 +104,12 @@ function analysisProblem(form: Product['form'] | undefined, analysis: unknown): 
 const routineSchema = object({ id: ident().required(), kind: choice(ROUTINE_KINDS, 'The routine'), everyDays: number().moreThan(0).max(3650).required(), amount: number().nullable().defined(), says: name('The routine'), since: instant('The day it was set') }).noUnknown()
 
 const stepSchema = object({
-  id: string().max(80).required(), stage: number().integer().min(1).required(), says: words('The step', 500).required(),
+  id: plain('The step').max(80).required(), stage: number().integer().min(1).required(), says: words('The step', 500).required(),
   minutes: object({ best: number().min(0).required(), likely: number().min(0).required(), worst: number().min(0).required() }).noUnknown().required(),
-  waitHours: number().min(0).required(), after: array().of(string().required()).required(), cautions: array().of(words('The caution', 500).required()).required(), plantingIds: array().of(ident().required()).required(), animalsOut: boolean().required(),
+  waitHours: number().min(0).required(), after: array().of(plain('A step before').required()).required(), cautions: array().of(words('The caution', 500).required()).required(), plantingIds: array().of(ident().required()).required(), animalsOut: boolean().required(),
 }).noUnknown()
 export const planSchema = object({
-  id: ident().required(), option: string().max(40).required(), title: name('The plan’s title'), madeAt: instant('The day it was made'), state: choice(['pencil', 'set-aside'] as const, 'The state of the plan'),
+  id: ident().required(), option: plain('The option').max(40).required(), title: name('The plan’s title'), madeAt: instant('The day it was made'), state: choice(['pencil', 'set-aside'] as const, 'The state of the plan'),
   stages: array().of(object({ number: number().integer().min(1).required(), says: words('The stage', 300).required(), on: instant('The stage’s day'), plantingIds: array().of(ident().required()).required(), massShare: number().min(0).max(1.0001).required() }).noUnknown()).max(60).required(),
   steps: listOf(stepSchema, 'The steps', 1000),
   materials: array().of(object({ says: words('The material', 200).required(), amount: number().min(0).required(), unit: words('The unit', 40).defined(), spare: words('The reckoning', 300).defined() }).noUnknown()).max(400).required(),

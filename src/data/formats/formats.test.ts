@@ -81,6 +81,7 @@ describe('readings.csv', () => {
     ['wrong columns', bytes('when,what\n1,2'), /heading must read.*at, parameter, value, unit, method are missing/],
     ['nothing', new Uint8Array(), /empty/],
     ['a picture', new Uint8Array([0x89, 0x50, 0x4e, 0x47, 0, 0, 0, 13]), /not a text file/],
+    ['a null far into it', bytes(`${HEAD}\n2026-03-01T10:00Z,nitrate,10,mg/L,strip,${'x'.repeat(5000)}\u0000`), /null among the letters/],
     ['Latin-1', new Uint8Array([...bytes(`${HEAD}\n`), 0xe4, 0xf6]), /UTF-8/],
     ['an open quotation mark', bytes(`${HEAD}\n2026-03-01T10:00Z,nitrate,10,mg/L,strip,"never closed\n2026-03-02T10:00Z,nitrate,10,mg/L,strip,`), /never closed/],
     ['50 MB', new Uint8Array(50e6).fill(65), /50 MB.*up to 20 MB/],

@@ -160,5 +160,5 @@ function asked(one: (name: string) => string): Record<string, string> {
 function filterFrom(one: (name: string) => string, zone: string): JournalFilter {
   const kind = ENTRY_KINDS.find((candidate) => candidate === one('kind')) ?? null
   const day = (name: string, clock: string) => (/^\d{4}-\d{2}-\d{2}$/.test(one(name)) ? instantIn(zone, `${one(name)}T${clock}`) || null : null)
-  return { kind, plantingId: one('planting') && !one('log') ? one('planting') : null, text: one('text').trim().slice(0, 200) || null, from: day('from', '00:00'), to: day('to', '23:59'), voided: one('struck') === 'yes' }
+  return { kind, plantingId: one('planting') && !one('log') ? one('planting') : null, text: [...one('text').replaceAll('\0', '').trim()].slice(0, 200).join('') || null, from: day('from', '00:00'), to: day('to', '23:59'), voided: one('struck') === 'yes' }
 }

@@ -51,6 +51,7 @@ export function checkEntry(entry: Entry, history: TankHistory, now: Instant, lit
     const canonical = toCanonical(entry.parameter, entry.entered.value, entry.entered.unit)
     if (!canonical.ok) say('value', canonical.problem)
   }
+  if (entry.kind === 'feeling' && entry.enjoyment === null && entry.workMinutes === null) say('enjoyment', 'A mark from 0 to 10, the minutes of work, or both.')
   if (entry.kind === 'trim' && planting) {
     const before = entry.fromCm ?? heightOn(heightCourse(history, planting, entry.at), dayOf(entry.at)).high + TRIM_SLACK_CM
     if (entry.toCm > before) say('toCm', `${planting.stake} was about ${Math.round(before)} cm tall; a trim cannot leave ${Math.round(entry.toCm)} cm.`)

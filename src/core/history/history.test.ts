@@ -105,6 +105,8 @@ describe('what a story makes of an entry', () => {
     ['a top-up larger than the tank', entry(5, 'top-off', { litres: 300, sourceId: null }), ['litres']],
     ['a step of no plan', entry(5, 'step-done', { planId: 'x', stepId: 'y', minutes: 3 }), ['stepId']],
     ['a sign on a planting that is not here', entry(5, 'sign', { sign: 'holes', place: { of: 'planting', id: 'x' } }), ['place']],
+    ['joy and work with neither', entry(5, 'feeling', { enjoyment: null, workMinutes: null }), ['enjoyment']],
+    ['work alone', entry(5, 'feeling', { enjoyment: null, workMinutes: 30 }), []],
     ['a sound one', entry(5, 'sign', { sign: 'holes', place: { of: 'planting', id: STEMS.id } }), []],
   ])('%s', (_name, one, expected) => expect(fields(one)).toEqual(expected))
 })

@@ -66,3 +66,6 @@ export function degreesFrom(from: Salt, hardness: 'kh' | 'gh', milligramsPerLitr
 /** °dH of general hardness in 1 mg/L of calcium and of magnesium: Standard Methods 2340 B through the degree's definition. Check: 7.147 mg/L Ca is one degree. */
 export const GH_PER_CALCIUM = 2 / (molarMass('Ca') * MEQ_PER_DEGREE)
 export const GH_PER_MAGNESIUM = 2 / (molarMass('Mg') * MEQ_PER_DEGREE)
+
+/** The GH, °dH, that `calcium` and `magnesium` make, mg/L each (or any other amount of both, in proportion). Check: 40 mg/L Ca → 5.6. */
+export const hardnessOf = (calcium: number, magnesium: number): number => calcium * GH_PER_CALCIUM + magnesium * GH_PER_MAGNESIUM

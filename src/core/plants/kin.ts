@@ -1,4 +1,5 @@
 import type { PlantGroup, Species } from '../history/types'
+import { slugOf } from '../quantity/slug'
 
 interface Kin {
   /** As a keeper would call one of them. */
@@ -40,9 +41,8 @@ export function speciesFromKin(name: string, group: PlantGroup, matureHeightCm: 
   const height = matureHeightCm ?? kin.heightCm
   const scale = height / kin.heightCm
   const [value, low, high] = kin.growth.map((rate) => rate * scale)
-  const slug = name.toLowerCase().normalize('NFKD').replace(/\p{Mark}+/gu, '').replace(/[^a-z0-9]+/g, '-').replace(/^-|-$/g, '').slice(0, 48)
   return {
-    id: `own-${group}-${slug || 'plant'}`, name, group, growthCmPerDay: { value, low, high }, matureHeightCm: height, matureWidthCm: Math.max(0.5, height * kin.spread), areaPerPortionCm2: kin.portionCm2,
+    id: `own-${group}-${slugOf(name, 48) || 'plant'}`, name, group, growthCmPerDay: { value, low, high }, matureHeightCm: height, matureWidthCm: Math.max(0.5, height * kin.spread), areaPerPortionCm2: kin.portionCm2,
     leaf: { lengthCm: Math.max(0.3, height * kin.leaf), shape: kin.shape, tint }, feedsBy: kin.feedsBy,
   }
 }

@@ -1,5 +1,5 @@
 import { LABEL_FORMS, NUTRIENTS, type LabelForm, type Nutrient } from '../chemistry/nutrients'
-import { degreesFrom, GH_PER_CALCIUM, GH_PER_MAGNESIUM, nutrientShare, SALTS, saltById } from '../chemistry/salts'
+import { degreesFrom, hardnessOf, nutrientShare, SALTS, saltById } from '../chemistry/salts'
 import type { DoseUnit, EntryOf } from '../history/entries'
 import type { Product, TankHistory } from '../history/types'
 import { type Result, ok, refuse } from '../quantity/result'
@@ -79,7 +79,7 @@ function namesOf({ name, formula }: (typeof SALTS)[number]): string[] {
  */
 export function raises(product: Product, parameter: Parameter): number {
   const nutrients = nutrientsPerUnit(product)
-  if (parameter === 'gh') return (nutrients.Ca ?? 0) * GH_PER_CALCIUM + (nutrients.Mg ?? 0) * GH_PER_MAGNESIUM
+  if (parameter === 'gh') return hardnessOf(nutrients.Ca ?? 0, nutrients.Mg ?? 0)
   if (parameter === 'kh') return carbonateDegrees(product)
   return (Object.entries(nutrients) as [Nutrient, number][]).reduce((total, [nutrient, milligrams]) => total + (NUTRIENTS[nutrient].parameter === parameter ? milligrams : 0), 0)
 }

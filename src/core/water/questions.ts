@@ -1,5 +1,5 @@
 import { freeCarbonDioxide } from '../chemistry/carbon-dioxide'
-import { GH_PER_CALCIUM, GH_PER_MAGNESIUM } from '../chemistry/salts'
+import { hardnessOf } from '../chemistry/salts'
 import { entriesOf, readingsOf, type EntryOf } from '../history/entries'
 import { currentLayout } from '../history/lookup'
 import type { TankHistory } from '../history/types'
@@ -71,7 +71,7 @@ function gasQuestion(near: (parameter: Parameter) => number | null): string[] {
 
 function hardnessQuestion(near: (parameter: Parameter) => number | null): string[] {
   const gh = near('gh')
-  const made = (near('calcium') ?? 0) * GH_PER_CALCIUM + (near('magnesium') ?? 0) * GH_PER_MAGNESIUM
+  const made = hardnessOf(near('calcium') ?? 0, near('magnesium') ?? 0)
   return gh !== null && made > gh + HARDNESS_SLACK ? [`Calcium and magnesium as read make GH ${sayNumber(made)}, yet GH ${sayNumber(gh)} was read: hardness cannot be less than its parts. Is it so?`] : []
 }
 

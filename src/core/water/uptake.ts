@@ -1,4 +1,4 @@
-import { GH_PER_CALCIUM, GH_PER_MAGNESIUM } from '../chemistry/salts'
+import { hardnessOf } from '../chemistry/salts'
 import { plantingsAt } from '../history/lookup'
 import type { Species, TankHistory } from '../history/types'
 import { canopyTransmission, dliAt, parAt, type StandingPlant } from '../layout/canopy'
@@ -55,5 +55,5 @@ export function expectedUptake(history: TankHistory, parameter: Parameter, now: 
 
 const HELD: Partial<Record<Parameter, number>> = {
   nitrate: TISSUE.nitrogen * NO3_PER_N, phosphate: TISSUE.phosphorus * PO4_PER_P, potassium: TISSUE.potassium,
-  gh: TISSUE.calcium * GH_PER_CALCIUM + TISSUE.magnesium * GH_PER_MAGNESIUM,
+  gh: hardnessOf(TISSUE.calcium, TISSUE.magnesium),
 }

@@ -141,7 +141,7 @@ function Pager({ slug, query, page, total }: { slug: string; query: BookQuery; p
     return `/tanks/${slug}/book?${params}`
   }
   const last = Math.max(0, Math.ceil(total / PAGE) - 1)
-  if (last === 0) return <Box fontSize="sm" color="pencil" mt={3}>{total} lines</Box>
+  if (last === 0) return <Box fontSize="sm" color="pencil" mt={3}>{total} {total === 1 ? 'line' : 'lines'}</Box>
   return (
     <Flex gap={5} mt={3} fontSize="sm" align="center">
       {page > 0 ? <NextLink href={to(page - 1)}>newer</NextLink> : null}

@@ -11,6 +11,7 @@ import { importCsv, previewCsv } from '@/data/import-csv'
 import { importStory } from '@/data/import-tank'
 import { loadStory } from '@/data/story'
 import { beginJob, endJob, stopJob } from './jobs'
+import type { LineFile } from './file-kind'
 import type { ReportView } from './messages'
 import { told } from './told'
 
@@ -35,8 +36,7 @@ export async function sendSeries(slug: string): Promise<Response> {
 }
 
 /** The files of lines that Vivero reads, by the name they have in the address. */
-const READERS: Record<'readings' | 'events', CsvReader> = { readings: readReadingsCsv, events: readEventsCsv }
-export type LineFile = keyof typeof READERS
+const READERS: Record<LineFile, CsvReader> = { readings: readReadingsCsv, events: readEventsCsv }
 
 /** A tank's whole story as a tank file. */
 export async function sendTankFile(slug: string): Promise<Response> {
@@ -86,7 +86,10 @@ const nameOf = (request: Request) => new URL(request.url).searchParams.get('job'
 
 function jobOf(request: Request): { name: string | null; stop: AbortController } {
   const name = nameOf(request)
-  return { name, stop: beginJob(name) }
+  const stop = beginJob(name)
+  // A connection that breaks while the file still arrives must not leave its job behind.
+  request.signal.addEventListener('abort', () => endJob(name, stop))
+  return { name, stop }
 }
 
 function ended(job: ReturnType<typeof jobOf>, response: Response): Response {

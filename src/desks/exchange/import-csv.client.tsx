@@ -5,6 +5,7 @@ import NextLink from '@/ui/page-link'
 import { useRouter } from 'next/navigation'
 import { useRef, useState } from 'react'
 import { sayMoment } from '@/ui/when'
+import { fileKind, type LineFile } from './file-kind'
 import type { ReportView } from './messages'
 import { askToStop, sendFile } from './send.client'
 import { StopButton } from './stop-button'
@@ -33,7 +34,7 @@ export function ImportCsv({ slug, zone, now, maxMegabytes }: { slug: string; zon
     setState({ at: 'reading' })
     stop.current = new AbortController()
     try {
-      const kind = await kindOf(file)
+      const kind = fileKind(await file.slice(0, 400).text())
       const response = await fetch(`${urlOf(kind)}?preview`, { method: 'POST', body: file, signal: stop.current.signal })
       const answer = (await response.json()) as ReportView | { problem: string }
       if ('problem' in answer) throw new Error(answer.problem)
@@ -71,14 +72,6 @@ export function ImportCsv({ slug, zone, now, maxMegabytes }: { slug: string; zon
       {state.at === 'preview' ? <Preview report={state.report} zone={zone} now={now} onWrite={() => void write(state.file, state.kind, state.report.accepted)} onDrop={() => setState({ at: 'choose' })} /> : null}
     </Box>
   )
-}
-
-type LineFile = 'readings' | 'events'
-
-/** Events have a column for their kind, readings one for their parameter. */
-async function kindOf(file: File): Promise<LineFile> {
-  const heading = (await file.slice(0, 400).text()).replaceAll('\0', '').split(/\r?\n/, 1)[0].toLowerCase()
-  return /(^|[,;\uFEFF"])\s*kind\s*("|[,;]|$)/.test(heading) ? 'events' : 'readings'
 }
 
 const sayError = (error: unknown) => (error instanceof TypeError ? 'Vivero could not be reached; nothing was written.' : (error as Error).message)

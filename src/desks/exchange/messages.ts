@@ -1,10 +1,12 @@
+import type { Separator } from '@/data/formats/csv-lines'
+
 /** What the import says to the page: the preview, and one line of news at a time while it writes. */
 export interface ReportView {
   accepted: number
   refused: number
   known: number
   remarks: string[]
-  separator: ',' | ';' | '\t'
+  separator: Separator
   acceptedLines: { line: number; at: string; says: string }[]
   refusedLines: { line: number; says: string }[]
   knownLines: { line: number; says: string }[]

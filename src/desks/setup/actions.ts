@@ -9,6 +9,7 @@ import { nextStake } from '@/core/layout/next-stake'
 import type { EntryProblem } from '@/core/history/check'
 import { CATALOGUE } from '@/core/plants/catalogue'
 import { speciesFromKin } from '@/core/plants/kin'
+import { slugOf } from '@/core/quantity/slug'
 import { attempt, type Attempt } from '@/data/border/attempt'
 import { amount, SAY, words } from '@/data/border/entry-schema'
 import { vesselSchema } from '@/data/border/story-schema'
@@ -50,11 +51,8 @@ export async function setUpTank(raw: Record<string, string>): Promise<Attempt<st
   return answer
 }
 
-/** A name as it stands in an address: letters without their accents, digits, dashes. */
-const slugOf = (name: string) => name.toLowerCase().normalize('NFKD').replace(/\p{Mark}+/gu, '').replace(/ß/g, 'ss').replace(/[^a-z0-9]+/g, '-').slice(0, 50).replace(/^-|-$/g, '') || 'tank'
-
 function bareStory(form: ReturnType<typeof tankSchema.validateSync>, startedAt: string, writtenAt: string, order: number): TankHistory {
-  const vessel: Vessel = { ...factsOf(form), id: randomUUID(), slug: slugOf(form.name), glassMm: 8, evaporationLitresPerDay: null, care: USUAL_CARE, startedAt, order }
+  const vessel: Vessel = { ...factsOf(form), id: randomUUID(), slug: slugOf(form.name, 50) || 'tank', glassMm: 8, evaporationLitresPerDay: null, care: USUAL_CARE, startedAt, order }
   vesselSchema.validateSync(vessel, { abortEarly: false })
   return {
     vessel, species: [], plantings: [], populations: [], plans: [], entries: [],

@@ -4,7 +4,7 @@ import { randomUUID } from 'node:crypto'
 import { revalidatePath } from 'next/cache'
 import { mixed, number, object, string } from 'yup'
 import { LABEL_FORM_NAMES, type LabelForm } from '@/core/chemistry/nutrients'
-import { GH_PER_CALCIUM, GH_PER_MAGNESIUM, SALTS } from '@/core/chemistry/salts'
+import { hardnessOf, SALTS } from '@/core/chemistry/salts'
 import { SCHOOLS, type Band, type Product, type School, type SourceWater, type WaterCare } from '@/core/history/types'
 import { numberOrText, readNumber } from '@/core/quantity/read-number'
 import { INDICATOR_COLOURS, PARAMETERS, type Parameter } from '@/core/quantity/units'
@@ -103,7 +103,7 @@ export async function keepSource(slug: string, id: string | null, raw: Fields): 
       pH: numeric(fields, 'pH'), temperatureC: numeric(fields, 'temperatureC'), phosphateMgL: numericOrNull(fields, 'phosphateMgL'), potassiumMgL: numericOrNull(fields, 'potassiumMgL'),
       calciumMgL: numericOrNull(fields, 'calciumMgL'), magnesiumMgL: numericOrNull(fields, 'magnesiumMgL'), conductivityUs: numericOrNull(fields, 'conductivityUs'),
     }
-    const fromIons = (source.calciumMgL ?? 0) * GH_PER_CALCIUM + (source.magnesiumMgL ?? 0) * GH_PER_MAGNESIUM
+    const fromIons = hardnessOf(source.calciumMgL ?? 0, source.magnesiumMgL ?? 0)
     if (fromIons > source.ghDegrees + HARDNESS_SLACK) throw new EntryRefused([{ field: 'ghDegrees', says: `Its calcium and magnesium alone make GH ${sayNumber(fromIons, 0.3)}; ${sayNumber(source.ghDegrees)} cannot be. Which of them is wrong?` }])
     await saveSource(await database(), slug, source)
     return `${source.name} is kept.`

@@ -117,15 +117,13 @@ export function portFrom(fallback) {
 }
 
 /**
- * Writes the demo into a data directory when it is not whole there, or anew when asked. The stamp comes last, so that a
- * writing cut short is begun again. Ends with a sentence when the directory is in use.
+ * Writes the demo into a data directory when it is not whole there (its stamp says so), or anew when asked. Ends with a sentence when the directory is in use.
  */
 export function ensureDemo(data, fresh = false) {
   const stamp = join(data, 'demo-written')
   if (!fresh && existsSync(stamp)) return say(`the demo data of ${readFileSync(stamp, 'utf8').slice(0, 10)} are there (\`npm run demo -- --fresh\` writes them anew, as of today).`)
   say(fresh ? 'writing the demo data anew …' : 'writing the demo data …')
   if (runScript('scripts/seed-demo.mts', [data]) !== 0) stop('The demo data were not written; the messages above say why.')
-  writeFileSync(stamp, new Date().toISOString())
 }
 
 /** Serves the built application on loopback; ends when the server ends, with its code. */

@@ -1,3 +1,3 @@
-import { ensureTemplate } from '@/data/template'
+import { ensureTemplate } from '@/data/at-rest/template'
 
 await ensureTemplate()

@@ -30,7 +30,7 @@ async function lastEntries(db: Database, now: Instant): Promise<Map<string, Inst
   const rows = rowsOf(await db.execute(sql`
     select r.vessel_id, done.entry_kind, (
       select to_char(max(e.at) at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"') from ${t.entry} e
-      where e.vessel_id = r.vessel_id and e.kind = done.entry_kind and not e.voided and e.at <= ${now}::timestamptz
+      where e.vessel_id = r.vessel_id and e.kind = done.entry_kind and not e.voided and (e.arrival is null or not exists (select 1 from ${t.arrival} a where a.id = e.arrival)) and e.at <= ${now}::timestamptz
     ) as last_at
     from (select distinct vessel_id, kind from ${t.routine}) r join (values ${kinds}) as done(routine_kind, entry_kind) on done.routine_kind = r.kind`))
   return new Map(rows.flatMap((row): [string, Instant][] => (row.last_at ? [[`${String(row.vessel_id)} ${row.entry_kind as EntryKind}`, String(row.last_at)]] : [])))

@@ -1,7 +1,8 @@
 import { ValidationError } from 'yup'
 import { DAY0, height, nitrate, STEMS, tank } from '@/core/testing/tank'
 import { instantOf } from '@/core/quantity/time'
-import { addEntries, editEntry, EntryRefused, entryVersions, journalPage, setVoided, type JournalFilter } from './entries'
+import { addEntries, editEntry, entryVersions, journalPage, setVoided, type JournalFilter } from './entries'
+import { EntryRefused } from './refused'
 import type { Database } from './open'
 import { addPlan, setPlanState } from './plans'
 import { addPlanting } from './plantings'
@@ -78,12 +79,12 @@ test('fields an entry does not have are dropped at the border', () => {
 
 test('an edit keeps the former version; the kind cannot change', async () => {
   await addEntries(db, 'test', [note('e-1', 'first words')], NOW)
-  await editEntry(db, 'test', note('e-1', 'second words'), NOW)
-  await editEntry(db, 'test', note('e-1', 'third words'), NOW)
+  await editEntry(db, 'test', note('e-1', 'second words'), 1, NOW)
+  await editEntry(db, 'test', note('e-1', 'third words'), 2, NOW)
   const versions = await entryVersions(db, 'test', 'e-1')
   expect(versions.map((version) => [version.revision, (version.entry as { text: string }).text])).toEqual([[2, 'second words'], [1, 'first words']])
-  await expect(editEntry(db, 'test', raw('e-1', 'clean', { item: 'x' }), NOW)).rejects.toThrow(/change its kind/)
-  await expect(editEntry(db, 'test', note('nowhere', 'x'), NOW)).rejects.toThrow(/no such entry/)
+  await expect(editEntry(db, 'test', raw('e-1', 'clean', { item: 'x' }), 3, NOW)).rejects.toThrow(/change its kind/)
+  await expect(editEntry(db, 'test', note('nowhere', 'x'), 1, NOW)).rejects.toThrow(/no such entry/)
 })
 
 test('striking out is undone by bringing back; both leave their trace, twice does nothing more', async () => {
@@ -92,7 +93,7 @@ test('striking out is undone by bringing back; both leave their trace, twice doe
   await setVoided(db, 'test', 'v-1', true, NOW)
   await setVoided(db, 'test', 'v-1', true, NOW)
   expect(await count()).toBe(before - 1)
-  await expect(editEntry(db, 'test', note('v-1', 'x'), NOW)).rejects.toThrow(/bring it back/)
+  await expect(editEntry(db, 'test', note('v-1', 'x'), 2, NOW)).rejects.toThrow(/bring it back/)
   expect((await journalPage(db, 'test', { ...ALL, voided: true }, 0, 10)).entries.map(({ entry }) => entry.id)).toContain('v-1')
   await setVoided(db, 'test', 'v-1', false, NOW)
   expect(await count()).toBe(before)
@@ -110,24 +111,24 @@ test('the journal is filtered by kind, planting, words and days, and counted', a
 })
 
 test('a round is kept between visits and forgotten when it is closed', async () => {
-  const answers = parseRoundAnswers({ values: { 'height:p-s1': { value: 21, certainty: 'glance' } }, signs: [], station: 2 })
+  const answers = parseRoundAnswers({ round: 'round-1', values: { 'height:p-s1': { value: 21, certainty: 'glance' } }, signs: [], station: 2 })
   await keepRound(db, 'test', answers, NOW)
   await keepRound(db, 'test', { ...answers, station: 3 }, instantOf(DAY0 + 51))
   expect(await openRound(db, 'test')).toEqual({ startedAt: NOW, answers: { ...answers, station: 3 } })
-  await addEntries(db, 'test', [note('r-1', 'round done')], NOW, closeRound)
+  await addEntries(db, 'test', [note('r-1', 'round done')], NOW, { within: closeRound })
   expect(await openRound(db, 'test')).toBeNull()
-  expect(() => parseRoundAnswers({ values: { x: { value: 'many', certainty: 'glance' } }, signs: [], station: 0 })).toThrow(ValidationError)
-  expect(() => parseRoundAnswers({ values: {}, signs: 'none', station: 0 })).toThrow(ValidationError)
+  expect(() => parseRoundAnswers({ round: 'round-1', values: { x: { value: 'many', certainty: 'glance' } }, signs: [], station: 0 })).toThrow(ValidationError)
+  expect(() => parseRoundAnswers({ round: 'round-1', values: {}, signs: 'none', station: 0 })).toThrow(ValidationError)
 })
 
 test('when closing the round fails, its entries are not written either', async () => {
   const before = await count()
-  await expect(addEntries(db, 'test', [note('r-2', 'x')], NOW, async () => { throw new Error('cut') })).rejects.toThrow('cut')
+  await expect(addEntries(db, 'test', [note('r-2', 'x')], NOW, { within: async () => { throw new Error('cut') } })).rejects.toThrow('cut')
   expect(await count()).toBe(before)
 })
 
 test('plans and plantings come into the story; a taken stake is refused', async () => {
-  await addPlan(db, 'test', { id: 'pl', option: 'trim', title: 'Hard trim', madeAt: NOW, state: 'pencil', stages: [], steps: [], materials: [] })
+  await addPlan(db, 'test', { id: 'pl', option: 'trim', title: 'Hard trim', madeAt: NOW, state: 'pencil', stages: [{ number: 1, says: 'In one go', on: NOW, plantingIds: [], massShare: 0.3 }], steps: [], materials: [] })
   await setPlanState(db, 'test', 'pl', 'set-aside')
   expect((await loadStory(db, 'test'))!.plans[0].state).toBe('set-aside')
   const planting = { ...STEMS, id: 'p-k1', stake: 'K1', name: 'Crypts', zone: 'midground' as const, speciesId: CATALOGUE.greenCrypt.id }

@@ -1,25 +1,23 @@
-import { and, asc, count, desc, eq, gte, ilike, lt, or, sql, type SQL } from 'drizzle-orm'
+import { and, asc, count, desc, eq, gte, ilike, inArray, lt, or, sql, type SQL } from 'drizzle-orm'
 import type { Entry, EntryKind } from '@/core/history/entries'
-import { checkEntry, type EntryProblem } from '@/core/history/check'
+import { checkEntry } from '@/core/history/check'
+import { describeEntry } from '@/core/history/describe'
 import { currentLayout } from '@/core/history/lookup'
+import { withEntries, withEntry } from '@/core/history/revise'
 import type { TankHistory } from '@/core/history/types'
 import type { Instant } from '@/core/quantity/time'
 import { netLitres } from '@/core/vessel/volume'
 import { parseEntry, splitEntry } from './border/entry-schema'
-import { breath } from './breath'
 import type { Database } from './open'
+import { EntryRefused } from './refused'
 import * as t from './schema'
-import { entryOf, keptStory, readStory, touchStory } from './story'
+import { Overtaken, stampOf } from './stamp'
+import { entryOf } from './story'
+import { arrived, named } from './visible'
+import { writeTank } from './write'
 
-/** A write was refused because of what the keeper entered; nothing was written. */
-export class EntryRefused extends Error {
-  constructor(readonly problems: EntryProblem[]) {
-    super(problems.map((problem) => problem.says).join(' '))
-    this.name = 'EntryRefused'
-  }
-}
-
-const BATCH = 500
+/** Entries written with one statement. */
+export const ENTRY_BATCH = 500
 
 /** The row of an entry. */
 export function rowOf(entry: Entry, vesselId: string, origin: string | null = null): typeof t.entry.$inferInsert {
@@ -36,66 +34,86 @@ export interface ImportProgress {
   of: number
 }
 
-/** Writes entries (already parsed) in batches; `said` hears how many are in, `stop` is asked between two of them and thrown on. */
-export async function insertEntries(tx: Database, vesselId: string, rows: readonly { entry: Entry; origin: string | null }[], said: (progress: ImportProgress) => void = () => {}, stop?: AbortSignal): Promise<void> {
-  for (let i = 0; i < rows.length; i += BATCH) {
-    if (rows.length > BATCH) await breath()
-    stop?.throwIfAborted()
-    const batch = rows.slice(i, i + BATCH)
-    await insertRows(tx, vesselId, batch.map(({ entry, origin }) => rowOf(entry, vesselId, origin)))
-    said({ done: Math.min(rows.length, i + BATCH), of: rows.length })
+/** Writes entries (already parsed); with `arrival`, unseen until that is over. */
+export async function insertEntries(tx: Database, vesselId: string, rows: readonly { entry: Entry; origin: string | null }[], arrival: string | null = null): Promise<void> {
+  for (let i = 0; i < rows.length; i += ENTRY_BATCH) {
+    const batch = rows.slice(i, i + ENTRY_BATCH)
+    await insertRows(tx, vesselId, batch.map(({ entry, origin }) => ({ ...rowOf(entry, vesselId, origin), arrival })))
   }
-  if (rows.length > BATCH) await breath()
-  stop?.throwIfAborted()
 }
 
 /** A batch as one parameter: a placeholder for every column of every row takes the built-in database four times as long. */
 async function insertRows(tx: Database, vesselId: string, rows: readonly (typeof t.entry.$inferInsert)[]): Promise<void> {
-  const columns = sql.raw('id, kind, at, planting_id, population_id, detail, certainty, "by", note, expected, origin')
+  const columns = sql.raw('id, kind, at, planting_id, population_id, detail, certainty, "by", note, expected, origin, arrival')
   const plain = rows.map((row) => ({ ...row, planting_id: row.plantingId, population_id: row.populationId }))
   await tx.execute(sql`
     insert into ${t.entry} (vessel_id, ${columns}) select ${vesselId}, ${columns} from jsonb_to_recordset(${JSON.stringify(plain)}::jsonb)
-    as r(id text, kind text, at timestamptz, planting_id text, population_id text, detail jsonb, certainty text, "by" text, note text, expected jsonb, origin text)`)
+    as r(id text, kind text, at timestamptz, planting_id text, population_id text, detail jsonb, certainty text, "by" text, note text, expected jsonb, origin text, arrival text)`)
 }
 
-/** Adds new entries to a tank in one transaction, each checked against its schema and the tank's story; `within` may add to that transaction. Throws ValidationError or EntryRefused. */
-export async function addEntries(db: Database, slug: string, raw: readonly unknown[], now: Instant, within: (tx: Database, vesselId: string) => Promise<void> = async () => {}): Promise<Entry[]> {
+/** How a repeated write is known: the same entries by all they hold, or by their ids alone where the moment decides what they hold. */
+type Sameness = 'content' | 'id'
+
+/**
+ * Adds new entries to a tank in one transaction, each checked against its schema and the tank's story; `within` may add to that
+ * transaction. Sent again (a double press, a lost answer), what stands already is left as it is. Throws ValidationError or EntryRefused.
+ */
+export async function addEntries(db: Database, slug: string, raw: readonly unknown[], now: Instant, { within, same = 'content' }: { within?: (tx: Database, vesselId: string) => Promise<void>; same?: Sameness } = {}): Promise<Entry[]> {
   const entries = raw.map(parseEntry)
-  await db.transaction(async (tx) => {
-    const { id, story } = await lockedStory(tx as Database, slug)
+  await writeTank(db, slug, async (tx, id, story) => {
+    if (await standAlready(tx, id, entries, same)) return false
     refuseProblems(entries, story, now)
-    await insertEntries(tx as Database, id, entries.map((entry) => ({ entry, origin: null })))
-    await within(tx as Database, id)
-    await touchStory(tx as Database, id)
+    await insertEntries(tx, id, entries.map((entry) => ({ entry, origin: null })))
+    await within?.(tx, id)
+    return withEntries(story, entries)
   })
   return entries
 }
 
-/** Replaces an entry; its former version is kept in the history. The kind cannot change. */
-export async function editEntry(db: Database, slug: string, raw: unknown, now: Instant): Promise<void> {
+/** Whether these entries were written before. Throws EntryRefused where an id stands for something else. */
+async function standAlready(tx: Database, vesselId: string, entries: readonly Entry[], same: Sameness): Promise<boolean> {
+  const ids = entries.map((entry) => entry.id)
+  if (new Set(ids).size !== ids.length) throw new EntryRefused([{ field: 'id', says: 'The same line was sent twice in one go.' }])
+  const rows = ids.length === 0 ? [] : await tx.select().from(t.entry).where(inArray(t.entry.id, ids))
+  if (rows.length === 0) return false
+  if (rows.some((row) => row.vesselId !== vesselId)) throw new EntryRefused([{ field: 'id', says: 'A line of that number belongs to another tank.' }])
+  const sent = new Map(entries.map((entry) => [entry.id, entry]))
+  const whole = rows.length === ids.length && rows.every((row) => same === 'id' || sameContent(entryOf(row), sent.get(row.id)!))
+  if (!whole) throw new EntryRefused([{ field: 'id', says: 'This was written down a moment ago, with other values. Look for it in the Book and edit it there; nothing was written twice.' }])
+  return true
+}
+
+/** Whether two entries say the same thing; when it was sent and what was pencilled beside it may differ between two tries. */
+function sameContent(a: Entry, b: Entry): boolean {
+  const bare = ({ at: _at, expected: _expected, certainty: _certainty, by: _by, ...rest }: Entry) => rest
+  return stampOf(bare(a)) === stampOf(bare(b))
+}
+
+/** Replaces an entry; its former version is kept in the history. The kind cannot change. `seen`: the revision the keeper had before him; another one is told with what stands now. */
+export async function editEntry(db: Database, slug: string, raw: unknown, seen: number, now: Instant): Promise<void> {
   const next = parseEntry(raw)
-  await db.transaction(async (tx) => {
-    const { id, story } = await lockedStory(tx as Database, slug)
-    const before = await findEntry(tx as Database, id, next.id)
+  await writeTank(db, slug, async (tx, id, story) => {
+    const before = await findEntry(tx, id, next.id)
     if (before.voided) throw new EntryRefused([{ field: 'id', says: 'This entry was struck out; bring it back before you edit it.' }])
     if (before.entry.kind !== next.kind) throw new EntryRefused([{ field: 'kind', says: 'An entry cannot change its kind; strike it out and write a new one.' }])
-    refuseProblems([next], { ...story, entries: story.entries.filter((entry) => entry.id !== next.id) }, now)
-    await keepVersion(tx as Database, before, 'edit', now)
+    if (stampOf(before.entry) === stampOf(next)) return false
+    if (before.revision !== seen) throw new Overtaken(`This line was changed elsewhere meanwhile; it now reads “${describeEntry(before.entry, story)}”${before.entry.note ? `, with the remark “${before.entry.note}”` : ''}. Yours is not written yet.`, String(before.revision))
+    refuseProblems([next], withEntry(story, next.id, null), now)
+    await keepVersion(tx, before, 'edit', now)
     const { id: _id, vesselId: _vesselId, origin: _origin, ...values } = rowOf(next, id)
     await tx.update(t.entry).set({ ...values, revision: before.revision + 1 }).where(eq(t.entry.id, next.id))
-    await touchStory(tx as Database, id)
+    return withEntry(story, next.id, next)
   })
 }
 
 /** Strikes an entry out of the story, or brings it back. Doing what is done already changes nothing. */
 export async function setVoided(db: Database, slug: string, entryId: string, voided: boolean, now: Instant): Promise<void> {
-  await db.transaction(async (tx) => {
-    const { id } = await lockedStory(tx as Database, slug)
-    const before = await findEntry(tx as Database, id, entryId)
-    if (before.voided === voided) return
-    await keepVersion(tx as Database, before, voided ? 'void' : 'restore', now)
+  await writeTank(db, slug, async (tx, id, story) => {
+    const before = await findEntry(tx, id, entryId)
+    if (before.voided === voided) return false
+    await keepVersion(tx, before, voided ? 'void' : 'restore', now)
     await tx.update(t.entry).set({ voided, revision: before.revision + 1 }).where(eq(t.entry.id, entryId))
-    await touchStory(tx as Database, id)
+    return withEntry(story, entryId, voided ? null : before.entry)
   })
 }
 
@@ -129,7 +147,7 @@ export interface JournalPage {
 
 /** One page of the journal, newest first. */
 export async function journalPage(db: Database, slug: string, filter: JournalFilter, offset: number, limit: number): Promise<JournalPage> {
-  const [vessel] = await db.select({ id: t.vessel.id }).from(t.vessel).where(eq(t.vessel.slug, slug))
+  const [vessel] = await db.select({ id: t.vessel.id }).from(t.vessel).where(named(slug))
   if (!vessel) return { entries: [], total: 0 }
   const where = and(...conditions(vessel.id, filter))
   const rows = await db.select().from(t.entry).where(where).orderBy(desc(t.entry.at), asc(t.entry.id)).limit(limit).offset(offset)
@@ -141,6 +159,7 @@ function conditions(vesselId: string, filter: JournalFilter): SQL[] {
   const like = filter.text ? `%${filter.text.replace(/[\\%_]/g, (sign) => `\\${sign}`)}%` : null
   return [
     eq(t.entry.vesselId, vesselId),
+    arrived,
     eq(t.entry.voided, filter.voided),
     filter.kind ? eq(t.entry.kind, filter.kind) : null,
     filter.plantingId ? eq(t.entry.plantingId, filter.plantingId) : null,
@@ -150,14 +169,6 @@ function conditions(vesselId: string, filter: JournalFilter): SQL[] {
   ].filter((condition): condition is SQL => condition !== null && condition !== undefined)
 }
 
-/** The tank's row, locked for this transaction, and its story as it stands in it. Throws EntryRefused for an unknown tank. */
-export async function lockedStory(tx: Database, slug: string): Promise<{ id: string; story: TankHistory }> {
-  const [row] = await tx.select().from(t.vessel).where(eq(t.vessel.slug, slug)).for('update')
-  if (!row) throw new EntryRefused([{ field: 'tank', says: 'There is no tank of that name.' }])
-  // Under the row's lock its revision cannot move: the story kept for it is the story of this transaction.
-  return { id: row.id, story: keptStory(row) ?? (await readStory(tx, row)) }
-}
-
 function refuseProblems(entries: readonly Entry[], story: TankHistory, now: Instant): void {
   const litres = netLitres(story.vessel, currentLayout(story))
   const problems = entries.flatMap((entry) => checkEntry(entry, story, now, litres))
@@ -165,7 +176,7 @@ function refuseProblems(entries: readonly Entry[], story: TankHistory, now: Inst
 }
 
 async function findEntry(tx: Database, vesselId: string, entryId: string) {
-  const [row] = await tx.select().from(t.entry).where(and(eq(t.entry.id, entryId), eq(t.entry.vesselId, vesselId))).for('update')
+  const [row] = await tx.select().from(t.entry).where(and(eq(t.entry.id, entryId), eq(t.entry.vesselId, vesselId), arrived)).for('update')
   if (!row) throw new EntryRefused([{ field: 'id', says: 'There is no such entry in this tank.' }])
   return { entry: entryOf(row), revision: row.revision, voided: row.voided }
 }

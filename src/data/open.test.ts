@@ -5,7 +5,7 @@ import { join } from 'node:path'
 import { sql } from 'drizzle-orm'
 import { tank } from '@/core/testing/tank'
 import { importStory } from './import-tank'
-import { DirectoryInUse, lockDirectory } from './lock'
+import { DirectoryInUse, lockDirectory } from './at-rest/lock'
 import { DataUnusable, openAnew, openDirectory } from './open'
 import { loadStory } from './story'
 
@@ -81,10 +81,10 @@ test('to begin anew is refused while somebody uses the directory, and nothing of
 
 test('the lock refuses within one process too', async () => {
   const directory = scratch()
-  const release = await lockDirectory(directory)
+  const lock = await lockDirectory(directory)
   await expect(lockDirectory(directory)).rejects.toBeInstanceOf(DirectoryInUse)
-  release()
-  ;(await lockDirectory(directory))()
+  lock.release()
+  ;(await lockDirectory(directory)).release()
 })
 
 test('data of a newer Vivero is refused and left as it was', async () => {

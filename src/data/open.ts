@@ -1,6 +1,6 @@
-import { existsSync, mkdirSync, readFileSync, renameSync, rmSync } from 'node:fs'
-import { join } from 'node:path'
-import { PGlite } from '@electric-sql/pglite'
+import { existsSync, lstatSync, mkdirSync, readFileSync, realpathSync, renameSync, rmSync, writeSync } from 'node:fs'
+import { dirname, join } from 'node:path'
+import type { PGlite } from '@electric-sql/pglite'
 import { sql, type ExtractTablesWithRelations } from 'drizzle-orm'
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core'
 import { drizzle as drizzlePglite } from 'drizzle-orm/pglite'
@@ -8,10 +8,15 @@ import { migrate as migratePglite } from 'drizzle-orm/pglite/migrator'
 import { drizzle as drizzlePg } from 'drizzle-orm/node-postgres'
 import { migrate as migratePg } from 'drizzle-orm/node-postgres/migrator'
 import { Pool } from 'pg'
-import { lockDirectory } from './lock'
+import { sweepArrivals } from './arrivals'
+import { openDurable } from './at-rest/durable-fs'
+import { lockDirectory, type DirectoryLock } from './at-rest/lock'
+import { makeDirectoryPrivate, makePrivate, syncPath, syncTree } from './at-rest/private'
+import { NoRoom, roomOn } from './at-rest/room'
 import { migrationsFolder } from './places'
 import * as schema from './schema'
-import { ensureTemplate } from './template'
+import { ensureTemplate } from './at-rest/template'
+import { checkRoomOf } from './write'
 
 /** One type for both drivers and for a transaction on either. */
 export type Database = PgDatabase<PgQueryResultHKT, typeof schema, ExtractTablesWithRelations<typeof schema>>
@@ -36,56 +41,104 @@ export async function openDirectory(directory: string): Promise<OpenDatabase> {
   return openLocked(directory, () => undefined)
 }
 
-/** As openDirectory, but what was there is thrown away, once the lock says nobody uses it. For demo data only. */
-export async function openAnew(directory: string): Promise<OpenDatabase> {
-  return openLocked(directory, (home) => rmSync(home, { recursive: true, force: true }))
+/** As openDirectory, but what was there is thrown away, once the lock says nobody uses it; `before` is done first. For demo data only. */
+export async function openAnew(directory: string, before: () => void = () => undefined): Promise<OpenDatabase> {
+  return openLocked(directory, (home) => {
+    before()
+    rmSync(home, { recursive: true, force: true })
+  })
 }
 
-async function openLocked(directory: string, prepare: (home: string) => void): Promise<OpenDatabase> {
+async function openLocked(asked: string, prepare: (home: string) => void): Promise<OpenDatabase> {
+  const directory = makeHome(asked)
+  const lock = await lockOrSay(directory)
   try {
-    mkdirSync(directory, { recursive: true })
-  } catch (cause) {
-    throw new DataUnusable(`The data directory ${directory} cannot be made or read: ${sayCause(cause)}. Nothing was written.`, cause)
-  }
-  const release = await lockOrSay(directory)
-  try {
-    const home = join(directory, 'pg')
+    const home = realHome(join(directory, 'pg'))
+    const mark = join(home, 'PG_VERSION')
+    if (existsSync(mark)) await lock.alsoHold(mark)
     prepare(home)
-    if (!existsSync(home)) await createFromTemplate(home)
+    if (!existsSync(home)) {
+      roomOn(directory)(TEMPLATE_BYTES)
+      await createFromTemplate(home)
+      await lock.alsoHold(mark)
+    }
     const engine = await openEngine(home)
     const db = drizzlePglite(engine, { schema }) as unknown as Database
     await refuseNewer(db, directory)
     await migratePglite(drizzlePglite(engine), { migrationsFolder: migrationsFolder() })
+    checkRoomOf(db, roomOn(home))
+    await sweepArrivals(db, 0)
     return {
       db,
       close: async () => {
         await engine.close()
-        release()
+        lock.release()
       },
     }
   } catch (error) {
-    release()
-    throw error
+    lock.release()
+    throw error instanceof NoRoom ? new DataUnusable(error.message, error) : error
+  }
+}
+
+/** The directory of the data under its real name, made if it was not there, for the keeper alone. */
+function makeHome(directory: string): string {
+  try {
+    mkdirSync(directory, { recursive: true, mode: 0o700 })
+    const real = realpathSync(directory)
+    makeDirectoryPrivate(real)
+    return real
+  } catch (cause) {
+    throw new DataUnusable(`The data directory ${directory} cannot be made or read: ${sayCause(cause)}. Nothing was written.`, cause)
+  }
+}
+
+/** Where the cluster really lies, if it is there: the keeper may have put a link in its place. */
+function realHome(home: string): string {
+  try {
+    return realpathSync(home)
+  } catch (cause) {
+    if (lstatSync(home, { throwIfNoEntry: false })) throw new DataUnusable(`${home} is a link that leads nowhere: ${sayCause(cause)}. Mend the link or restore a backup; nothing was changed.`, cause)
+    return home
   }
 }
 
 /** Opens a PostgreSQL server (15 or later) with the same schema and migrations. */
 export async function openServer(url: string): Promise<OpenDatabase> {
   const pool = new Pool({ connectionString: url })
+  // A connection that breaks while it rests must not end the server; the next query takes another one.
+  pool.on('error', (error) => console.error(`The database server closed a connection: ${error.message}`))
   const bare = drizzlePg(pool, { schema })
   const db = bare as unknown as Database
   try {
     await pool.query('select 1')
+    await refuseNewer(db, 'the database server')
+    await migrateServer(pool)
+    await sweepArrivals(db, HOURS_AN_IMPORT_MAY_TAKE)
   } catch (cause) {
     await pool.end()
-    throw new DataUnusable(`The database server of DATABASE_URL does not answer: ${sayCause(cause)}.`, cause)
+    if (cause instanceof DataUnusable) throw cause
+    throw new DataUnusable(`The database server of DATABASE_URL does not answer as it should: ${sayCause(cause)}.`, cause)
   }
-  await refuseNewer(db, 'the database server')
-  await migratePg(bare, { migrationsFolder: migrationsFolder() })
   return { db, close: () => pool.end() }
 }
 
-async function lockOrSay(directory: string): Promise<() => void> {
+const HOURS_AN_IMPORT_MAY_TAKE = 24
+/** Any number, as long as it is ours: it names the lock under which one server at a time brings the schema up to date. */
+const MIGRATION_LOCK = 7_184_011
+
+async function migrateServer(pool: Pool): Promise<void> {
+  const client = await pool.connect()
+  try {
+    await client.query('select pg_advisory_lock($1)', [MIGRATION_LOCK])
+    await migratePg(drizzlePg(client, { schema }), { migrationsFolder: migrationsFolder() })
+  } finally {
+    await client.query('select pg_advisory_unlock($1)', [MIGRATION_LOCK]).catch(() => undefined)
+    client.release()
+  }
+}
+
+async function lockOrSay(directory: string): Promise<DirectoryLock> {
   try {
     return await lockDirectory(directory)
   } catch (cause) {
@@ -96,14 +149,19 @@ async function lockOrSay(directory: string): Promise<() => void> {
   }
 }
 
-/** Unpacked beside its place and moved there whole, so that a start cut short leaves no half database. */
+const TEMPLATE_BYTES = 48 * 1024 * 1024
+
+/** Unpacked beside its place, put on the disk and moved there whole, so that a start cut short, by a power cut too, leaves no half database. */
 async function createFromTemplate(home: string): Promise<void> {
   const template = await ensureTemplate()
   const part = `${home}.part`
   rmSync(part, { recursive: true, force: true })
-  const engine = await PGlite.create({ dataDir: part, loadDataDir: new Blob([readFileSync(template)]) })
+  const engine = await openDurable(part, endOfLog, new Uint8Array(readFileSync(template)))
   await engine.close()
+  makePrivate(part)
+  syncTree(part)
   renameSync(part, home)
+  syncPath(dirname(home))
 }
 
 async function openEngine(home: string): Promise<PGlite> {
@@ -111,10 +169,17 @@ async function openEngine(home: string): Promise<PGlite> {
     throw new DataUnusable(`${home} does not hold a Vivero database (its PG_VERSION file is missing). Move it away or restore a backup; nothing was changed.`)
   }
   try {
-    return await PGlite.create({ dataDir: home })
+    makePrivate(home)
+    return await openDurable(home, endOfLog)
   } catch (cause) {
     throw new DataUnusable(`The database in ${home} cannot be read: ${sayCause(cause)}. Restore the directory from a backup; nothing was changed.`, cause)
   }
+}
+
+/** Without its log the engine may promise nothing more. The process ends; the next start recovers what was acknowledged. */
+function endOfLog(sentence: string): void {
+  writeSync(process.stderr.fd, `\nVivero stops. ${sentence} What it acknowledged is safe; make room or mend the disk, then start it again.\n`)
+  process.kill(process.pid, 'SIGKILL')
 }
 
 /** Data written by a newer Vivero holds migrations this one does not know: to touch it could lose what it does not understand. */
@@ -134,6 +199,10 @@ export function rowsOf(result: unknown): Record<string, unknown>[] {
   return (result as { rows: Record<string, unknown>[] }).rows
 }
 
+/** The first line of what went wrong. The engine's file layer throws plain objects: their number is said. */
 function sayCause(cause: unknown): string {
-  return cause instanceof Error ? cause.message.split('\n')[0] : String(cause)
+  if (cause instanceof Error) return cause.message.split('\n')[0]
+  if (typeof cause !== 'object' || cause === null) return String(cause)
+  const { message, errno, status } = cause as { message?: unknown; errno?: unknown; status?: unknown }
+  return typeof message === 'string' && message !== '' ? message : `the engine stopped with error ${String(errno ?? status ?? 'unknown')}`
 }

@@ -1,28 +1,25 @@
 import { and, eq } from 'drizzle-orm'
 import type { Plan } from '@/core/history/types'
 import { planSchema } from './border/story-schema'
-import { EntryRefused, lockedStory } from './entries'
+import { EntryRefused } from './refused'
 import type { Database } from './open'
 import * as t from './schema'
-import { touchStory } from './story'
+import { writeTank } from './write'
 
-/** Keeps a new plan. */
+/** Keeps a new plan. One that was kept already is left as it is. Throws ValidationError. */
 export async function addPlan(db: Database, slug: string, plan: Plan): Promise<void> {
   const checked = planSchema.validateSync(plan, { abortEarly: false })
-  await db.transaction(async (tx) => {
-    const { id } = await lockedStory(tx as Database, slug)
+  await writeTank(db, slug, async (tx, id, story) => {
+    if (story.plans.some((other) => other.id === plan.id)) return false
     await tx.insert(t.plan).values(planRow(checked as Plan, id))
-    await touchStory(tx as Database, id)
   })
 }
 
 /** Sets a plan aside or takes it up again; a plan is never deleted. */
 export async function setPlanState(db: Database, slug: string, planId: string, state: Plan['state']): Promise<void> {
-  await db.transaction(async (tx) => {
-    const { id } = await lockedStory(tx as Database, slug)
+  await writeTank(db, slug, async (tx, id) => {
     const changed = await tx.update(t.plan).set({ state }).where(and(eq(t.plan.id, planId), eq(t.plan.vesselId, id))).returning({ id: t.plan.id })
     if (changed.length === 0) throw new EntryRefused([{ field: 'plan', says: 'There is no such plan for this tank.' }])
-    await touchStory(tx as Database, id)
   })
 }
 

@@ -1,7 +1,7 @@
 import { asc } from 'drizzle-orm'
 import type { Planting, Species } from '@/core/history/types'
 import { plantingSchema, speciesSchema } from './border/story-schema'
-import { EntryRefused } from './entries'
+import { EntryRefused } from './refused'
 import type { Database } from './open'
 import * as t from './schema'
 import { writeTank } from './write'
@@ -15,6 +15,7 @@ export async function listSpecies(db: Database): Promise<Species[]> {
 export async function addPlanting(db: Database, slug: string, planting: Omit<Planting, 'layoutId'>, species: Species): Promise<void> {
   await writeTank(db, slug, async (tx, _id, story) => {
     const layout = story.layouts.find((candidate) => candidate.state === 'current')
+    if (story.plantings.some((other) => other.id === planting.id)) return false
     if (!layout) throw new EntryRefused([{ field: 'name', says: 'This tank has no current layout to plant in.' }])
     const checked = plantingSchema.validateSync({ ...planting, layoutId: layout.id }, { abortEarly: false }) as Planting
     if (story.plantings.some((other) => other.layoutId === layout.id && other.stake === checked.stake)) throw new EntryRefused([{ field: 'stake', says: `The stake ${checked.stake} is taken.` }])

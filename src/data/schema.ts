@@ -26,6 +26,10 @@ export const vessel = pgTable('vessel', {
   standsAt: text('stands_at').notNull(),
   startedAt: moment('started_at').notNull(),
   order: integer('bench_order').notNull(),
+  /** Whether it stands on the bench, or was put away with all its record. */
+  onBench: boolean('on_bench').notNull().default(true),
+  /** A tank that is still being read from a file: nobody sees it before the last line is in. */
+  arriving: boolean('arriving').notNull().default(false),
   /** Rises with every write to this tank's story; a cached story is good while it stands still. */
   revision: integer('revision').notNull().default(0),
 })
@@ -146,11 +150,21 @@ export const entry = pgTable('entry', {
   revision: integer('revision').notNull().default(1),
   loggedAt: moment('logged_at').notNull().defaultNow(),
   voided: boolean('voided').notNull().default(false),
+  /** The arrival it came with; unseen while that is under way. */
+  arrival: text('arrival'),
 }, (table) => [
   index('entry_story').on(table.vesselId, table.at),
   index('entry_latest').on(table.vesselId, table.kind, table.at).where(sql`not voided`),
   uniqueIndex('entry_origin').on(table.vesselId, table.origin),
+  index('entry_arrival').on(table.arrival).where(sql`arrival is not null`),
 ])
+
+/** Files of lines that are being written just now, in steps that let others in. Taking the row away makes all its lines seen at once; a start takes away what a fall left. */
+export const arrival = pgTable('arrival', {
+  id: text('id').primaryKey(),
+  vesselId: text('vessel_id').notNull().references(() => vessel.id, { onDelete: 'cascade' }),
+  begunAt: moment('begun_at').notNull().defaultNow(),
+})
 
 /** Former versions of edited, voided and restored entries. Rows are only ever added. */
 export const entryRevision = pgTable('entry_revision', {

@@ -3,13 +3,15 @@ import { randomUUID } from 'node:crypto'
 import type { Entry } from '@/core/history/entries'
 import { sayChanges, type VesselFacts } from '@/core/history/put-right'
 import { currentLayout } from '@/core/history/lookup'
-import type { Hardscape, Layout, Planting, Population, TankHistory } from '@/core/history/types'
+import type { Hardscape, Layout, Planting, Population, TankHistory, Vessel } from '@/core/history/types'
 import { outsideGlass } from '@/core/layout/outside-glass'
 import type { Instant } from '@/core/quantity/time'
 import { layoutSchema, plantingSchema, populationSchema, vesselSchema } from './border/story-schema'
-import { EntryRefused, insertEntries } from './entries'
+import { insertEntries } from './entries'
+import { EntryRefused } from './refused'
 import type { Database } from './open'
 import * as t from './schema'
+import { refuseOvertaken } from './stamp'
 import { writeTank } from './write'
 
 /**
@@ -30,8 +32,9 @@ async function putRight(db: Database, slug: string, now: Instant, act: (tx: Data
  * that would leave a planting or a stone outside the glass, and a first day after something was planted. Nothing changed: nothing is
  * written. Throws ValidationError or EntryRefused.
  */
-export async function putVesselRight(db: Database, slug: string, facts: VesselFacts, startedAt: Instant, now: Instant): Promise<void> {
+export async function putVesselRight(db: Database, slug: string, facts: VesselFacts, startedAt: Instant, seen: string | null, now: Instant): Promise<void> {
   await putRight(db, slug, now, async (tx, story) => {
+    refuseOvertaken(seen, glassStands(story.vessel), () => `These were changed elsewhere meanwhile: ${story.vessel.name}, ${story.vessel.lengthCm} × ${story.vessel.depthCm} × ${story.vessel.heightCm} cm, lamp from ${story.vessel.lamp.onAt} for ${story.vessel.lamp.hours} h. Yours are not written yet.`)
     const next = vesselSchema.validateSync({ ...story.vessel, ...facts }, { abortEarly: false })
     const outside = outsideGlass(story, facts)
     if (outside.length > 0) throw new EntryRefused(outside.map(({ side, says }) => ({ field: side, says })))
@@ -47,6 +50,9 @@ export async function putVesselRight(db: Database, slug: string, facts: VesselFa
   })
 }
 
+/** What the form of the glass shows, for its stamp. */
+export const glassStands = ({ name, kind, lengthCm, depthCm, heightCm, waterlineCm, altitudeM, lamp, gas, timeZone, standsAt, startedAt }: Vessel) => ({ name, kind, lengthCm, depthCm, heightCm, waterlineCm, altitudeM, lamp, gas, timeZone, standsAt, startedAt })
+
 /** What began with the tank begins with it still: its first layout, and the ground that was laid for it. */
 async function moveFirstDay(tx: Database, story: TankHistory, startedAt: Instant): Promise<void> {
   const began = story.vessel.startedAt
@@ -58,9 +64,10 @@ async function moveFirstDay(tx: Database, story: TankHistory, startedAt: Instant
 }
 
 /** Puts a planting's name, zone, patch, number or day right. Throws ValidationError or EntryRefused. */
-export async function putPlantingRight(db: Database, slug: string, plantingId: string, facts: Pick<Planting, 'name' | 'zone' | 'patch' | 'stems' | 'plantedAt' | 'perch'>, now: Instant): Promise<void> {
+export async function putPlantingRight(db: Database, slug: string, plantingId: string, facts: Pick<Planting, 'name' | 'zone' | 'patch' | 'stems' | 'plantedAt' | 'perch'>, seen: string | null, now: Instant): Promise<void> {
   await putRight(db, slug, now, async (tx, story) => {
     const before = findPlanting(story, plantingId)
+    refuseOvertaken(seen, before, () => `${before.stake} was changed elsewhere meanwhile: ${before.name}, ${before.stems} in the ${before.zone}, at ${sayPatch(before)}. Yours is not written yet.`)
     const next = plantingSchema.validateSync({ ...before, ...facts }, { abortEarly: false }) as Planting
     const changes = [
       before.name === next.name ? null : `it was called ${before.name}`, before.zone === next.zone ? null : `it stood in the ${before.zone}`, before.stems === next.stems ? null : `it had ${before.stems}`,
@@ -89,13 +96,18 @@ export async function pullOut(db: Database, slug: string, plantingId: string, at
 export async function addPiece(db: Database, slug: string, piece: Hardscape, now: Instant): Promise<void> {
   await putRight(db, slug, now, async (tx, story) => {
     const layout = standingLayout(story)
+    if (layout.hardscape.some((other) => other.id === piece.id)) return null
     if (layout.hardscape.some((other) => other.label.toLowerCase() === piece.label.toLowerCase())) throw new EntryRefused([{ field: 'label', says: `“${piece.label}” stands there already.` }])
     await savePieces(tx, layout, [...layout.hardscape, piece])
-    const kept = story.layouts.filter((other) => other.state === 'past' && other.hardscape.length === 1 && other.hardscape[0].id === piece.id)
+    const kept = story.layouts.filter((other) => holdsOneTakenOut(other, story) && other.hardscape[0].id === piece.id)
     for (const { id } of kept) await tx.delete(t.layout).where(eq(t.layout.id, id))
     return `${piece.label} (${piece.material}) ${kept.length > 0 ? 'stands again: it was not taken out after all' : 'put into the layout'}.`
   })
 }
+
+const TAKEN_OUT = 'Taken out: '
+/** A past layout that was made to hold a piece taken out, and nothing but that: a layout that once stood, with one stone, is none. */
+export const holdsOneTakenOut = (layout: Layout, story: TankHistory) => layout.state === 'past' && layout.name.startsWith(TAKEN_OUT) && layout.hardscape.length === 1 && story.plantings.every((planting) => planting.layoutId !== layout.id)
 
 /**
  * Takes a piece out of the current layout. It is kept in a past layout of its own, for the lines that speak of it. Refused while
@@ -110,7 +122,7 @@ export async function takePieceOut(db: Database, slug: string, pieceId: string, 
     if (on.length > 0) throw new EntryRefused([{ field: 'piece', says: `${on.map((planting) => planting.stake).join(', ')} ${on.length === 1 ? 'grows' : 'grow'} on it; pull that out first, or say where it grows now.` }])
     await savePieces(tx, layout, layout.hardscape.filter((candidate) => candidate.id !== pieceId))
     await tx.insert(t.layout).values({
-      id: randomUUID(), vesselId: story.vessel.id, name: `Taken out: ${piece.label}`.slice(0, 120), state: 'past', from: new Date(layout.from), to: new Date(now),
+      id: randomUUID(), vesselId: story.vessel.id, name: `${TAKEN_OUT}${piece.label}`.slice(0, 120), state: 'past', from: new Date(layout.from), to: new Date(now),
       groundMaterial: layout.ground.material, groundLaidAt: new Date(layout.ground.laidAt), groundProfile: [...layout.ground.profile], hardscape: [piece],
     })
     return `${piece.label} (${piece.material}) taken out of the layout.`
@@ -132,9 +144,10 @@ async function savePieces(tx: Database, layout: Layout, hardscape: readonly Hard
 export async function addPopulation(db: Database, slug: string, population: Population, count: number): Promise<void> {
   const checked = populationSchema.validateSync(population, { abortEarly: false }) as Population
   await writeTank(db, slug, async (tx, id, story) => {
+    if (story.populations.some((other) => other.id === checked.id)) return false
     if (story.populations.some((other) => other.name.toLowerCase() === checked.name.toLowerCase())) throw new EntryRefused([{ field: 'name', says: `“${checked.name}” live there already; count them in the Book.` }])
     await tx.insert(t.population).values({ ...checked, vesselId: id, since: new Date(checked.since) })
-    const first: Entry = { id: randomUUID(), kind: 'stock', at: checked.since, certainty: 'measured', by: 'keeper', note: null, expected: null, populationId: checked.id, event: 'added', count, plusMinus: 0 }
+    const first: Entry = { id: `${checked.id}.first`, kind: 'stock', at: checked.since, certainty: 'measured', by: 'keeper', note: null, expected: null, populationId: checked.id, event: 'added', count, plusMinus: 0 }
     await insertEntries(tx, id, [{ entry: first, origin: null }])
   })
 }

@@ -1,5 +1,6 @@
 import { closeDatabase, database } from './database'
-import { DirectoryInUse } from './lock'
+import { DirectoryInUse } from './at-rest/lock'
+import { watchOver } from './at-rest/watchdog'
 import { DataUnusable } from './open'
 
 /** Opens the data at server start. A known trouble is said in a sentence and ends the process with 1; so does an unknown one, with its trace. */
@@ -11,6 +12,7 @@ export async function openOrStop(): Promise<void> {
     console.error('\nVivero cannot start.', sentence, '\n')
     process.exit(1)
   }
+  watchOver()
   for (const signal of ['SIGTERM', 'SIGINT'] as const) {
     process.once(signal, () => {
       void closeDatabase().finally(() => process.exit(0))

@@ -2,35 +2,66 @@ import { asc, eq, inArray, sql } from 'drizzle-orm'
 import type { Entry } from '@/core/history/entries'
 import type { Layout, Plan, Planting, Species, TankHistory, Vessel } from '@/core/history/types'
 import { rowsOf, type Database } from './open'
+import { EntryRefused } from './refused'
 import * as t from './schema'
+import { arrived, named } from './visible'
 
 type Row<T extends { $inferSelect: object }> = T['$inferSelect']
 
-/** Stories by tank, good while the tank's revision stands. Bounded by the number of tanks. */
-const shared = globalThis as unknown as { viveroStories?: Map<string, { revision: number; story: TankHistory }> }
+/** Stories by tank, good while the tank's revision stands, the one used last at the end. */
+const shared = globalThis as unknown as { viveroStories?: Map<string, { revision: number; story: TankHistory; bytes: number }> }
 const stories = (shared.viveroStories ??= new Map())
+
+/** A journal line with all that is kept beside it takes about this much memory, measured over the old room. */
+const BYTES_PER_ENTRY = 1200
+const BYTES_PER_STORY = 50_000
+/** Together they may take this much; a single larger one is kept alone. */
+const CACHE_BYTES = 400_000_000
+
+/** Keeps a story for the next reader; the ones not used for longest give way. */
+export function keepStory(vesselId: string, revision: number, story: TankHistory): void {
+  stories.delete(vesselId)
+  stories.set(vesselId, { revision, story, bytes: BYTES_PER_STORY + story.entries.length * BYTES_PER_ENTRY })
+  let bytes = [...stories.values()].reduce((sum, kept) => sum + kept.bytes, 0)
+  for (const [id, kept] of stories) {
+    if (bytes <= CACHE_BYTES || id === vesselId) break
+    bytes -= kept.bytes
+    stories.delete(id)
+  }
+}
 
 /** The tanks on the bench, left to right, each with its revision. */
 export async function listVessels(db: Database): Promise<Vessel[]> {
-  const rows = await db.select().from(t.vessel).orderBy(asc(t.vessel.order), asc(t.vessel.name))
+  const rows = await db.select().from(t.vessel).where(eq(t.vessel.arriving, false)).orderBy(asc(t.vessel.order), asc(t.vessel.name))
   return rows.map(vesselOf)
 }
 
 /** The whole story of a tank by its slug, or null. The entries come with one query; an unchanged story is not read again. */
 export async function loadStory(db: Database, slug: string): Promise<TankHistory | null> {
-  const [row] = await db.select().from(t.vessel).where(eq(t.vessel.slug, slug))
+  const [row] = await db.select().from(t.vessel).where(named(slug))
   if (!row) return null
   const kept = keptStory(row)
   if (kept) return kept
   const story = await readStory(db, row)
-  stories.set(row.id, { revision: row.revision, story })
+  keepStory(row.id, row.revision, story)
   return story
 }
 
 /** The story of a tank's row as last read, or null when the tank was written to since. */
 export function keptStory(row: Row<typeof t.vessel>): TankHistory | null {
   const kept = stories.get(row.id)
-  return kept && kept.revision === row.revision ? kept.story : null
+  if (!kept || kept.revision !== row.revision) return null
+  stories.delete(row.id)
+  stories.set(row.id, kept)
+  return kept.story
+}
+
+/** The tank of a name locked for this transaction, and its story as it stands in it. Throws EntryRefused for an unknown tank. */
+export async function lockedStory(tx: Database, slug: string): Promise<{ id: string; story: TankHistory }> {
+  const [row] = await tx.select().from(t.vessel).where(named(slug)).for('update')
+  if (!row) throw new EntryRefused([{ field: 'tank', says: 'There is no tank of that name.' }])
+  // Under the row's lock its revision cannot move: the story kept for it is the story of this transaction.
+  return { id: row.id, story: keptStory(row) ?? (await readStory(tx, row)) }
 }
 
 /** Reads a story past the cache: for use inside a transaction. */
@@ -60,7 +91,7 @@ export async function readStory(db: Database, row: Row<typeof t.vessel>): Promis
 async function readEntries(db: Database, vesselId: string): Promise<Entry[]> {
   const [row] = rowsOf(await db.execute(sql`
     select coalesce(json_agg(json_build_array(id, kind, to_char(at at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"'), certainty, by, note, expected, detail) order by at, id), '[]')::text as journal
-    from ${t.entry} where vessel_id = ${vesselId} and not voided`))
+    from ${t.entry} where vessel_id = ${vesselId} and not voided and ${arrived}`))
   const lines = JSON.parse(String(row.journal)) as [string, string, string, string, string, string | null, unknown, Record<string, unknown>][]
   return lines.map(([id, kind, at, certainty, by, note, expected, detail]) => ({ id, kind, at, certainty, by, note, expected, ...detail }) as unknown as Entry)
 }
@@ -70,13 +101,14 @@ export function entryOf(row: Pick<Row<typeof t.entry>, 'id' | 'kind' | 'at' | 'd
   return { id: row.id, kind: row.kind, at: row.at.toISOString(), certainty: row.certainty, by: row.by, note: row.note, expected: row.expected, ...row.detail } as unknown as Entry
 }
 
-/** Marks a tank's story as changed; call it inside the writing transaction. */
-export async function touchStory(tx: Database, vesselId: string): Promise<void> {
-  await tx.update(t.vessel).set({ revision: sql`${t.vessel.revision} + 1` }).where(eq(t.vessel.id, vesselId))
+/** Marks a tank's story as changed; call it inside the writing transaction. Gives the new revision. */
+export async function touchStory(tx: Database, vesselId: string): Promise<number> {
+  const [row] = await tx.update(t.vessel).set({ revision: sql`${t.vessel.revision} + 1` }).where(eq(t.vessel.id, vesselId)).returning({ revision: t.vessel.revision })
+  return row.revision
 }
 
 function vesselOf(row: Row<typeof t.vessel>): Vessel {
-  const { revision: _revision, ...rest } = row
+  const { revision: _revision, onBench: _onBench, arriving: _arriving, ...rest } = row
   return { ...rest, startedAt: row.startedAt.toISOString() }
 }
 

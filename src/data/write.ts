@@ -1,13 +1,61 @@
 import type { TankHistory } from '@/core/history/types'
-import { lockedStory } from './entries'
+import type { RoomCheck } from './at-rest/room'
 import type { Database } from './open'
-import { touchStory } from './story'
+import { keepStory, lockedStory, touchStory } from './story'
 
-/** Runs a write to a tank in one transaction under its lock, and marks its story as changed unless the write says that nothing was (false). */
-export async function writeTank(db: Database, slug: string, act: (tx: Database, id: string, story: TankHistory) => Promise<void | false>): Promise<void> {
-  await db.transaction(async (bare) => {
-    const tx = bare as Database
-    const { id, story } = await lockedStory(tx, slug)
-    if ((await act(tx, id, story)) !== false) await touchStory(tx, id)
-  })
+/** How the disk under a database is asked for room; none for a database that is not on our disk. With the process: the bundler loads this file once for each layer it builds. */
+const shared = globalThis as unknown as { viveroRooms?: WeakMap<Database, RoomCheck> }
+const rooms = (shared.viveroRooms ??= new WeakMap())
+
+export function checkRoomOf(db: Database, room: RoomCheck): void {
+  rooms.set(db, room)
+}
+
+/** Throws NoRoom when the disk under a database lacks room for a write and `moreBytes` beside it. */
+export function needRoom(db: Database, moreBytes = 0): void {
+  rooms.get(db)?.(moreBytes)
+}
+
+/** Serialisation failure, deadlock, and an id that another transaction wrote first: begun again, the write sees what stands now. */
+const TRY_AGAIN = new Set(['40001', '40P01', '23505'])
+const TRIES = 5
+
+/**
+ * The one way to write: all or nothing, in one transaction, once the disk has room for it. On a server a transaction that
+ * stood in another's way is begun again.
+ */
+export async function inTransaction<T>(db: Database, act: (tx: Database) => Promise<T>, moreBytes = 0): Promise<T> {
+  needRoom(db, moreBytes)
+  for (let attempt = 1; ; attempt++) {
+    try {
+      return await db.transaction((tx) => act(tx as Database))
+    } catch (error) {
+      if (attempt === TRIES || !TRY_AGAIN.has(codeOf(error))) throw error
+    }
+  }
+}
+
+/** The code the database gave for a failure, or an empty text. */
+export function codeOf(error: unknown): string {
+  const { code, cause } = (error ?? {}) as { code?: unknown; cause?: unknown }
+  return typeof code === 'string' ? code : cause === undefined ? '' : codeOf(cause)
+}
+
+/**
+ * Runs a write to a tank in one transaction under its lock and marks its story as changed, unless the write says that nothing was
+ * (false). A write that gives the story as it stands after it spares the next reader from loading it again.
+ */
+export async function writeTank(db: Database, slug: string, act: (tx: Database, id: string, story: TankHistory) => Promise<void | false | TankHistory>, moreBytes = 0): Promise<void> {
+  const after = await inTransaction(
+    db,
+    async (tx) => {
+      const { id, story } = await lockedStory(tx, slug)
+      const done = await act(tx, id, story)
+      if (done === false) return null
+      const revision = await touchStory(tx, id)
+      return done ? { id, revision, story: done } : null
+    },
+    moreBytes,
+  )
+  if (after) keepStory(after.id, after.revision, after.story)
 }

@@ -3,6 +3,9 @@
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import { useForm, useWatch } from 'react-hook-form'
 import { useState } from 'react'
+import { sayProblems, type Answer, type Sending } from './ask.client'
+import { Overtaken } from './overtaken'
+import { useSending } from './use-sending.client'
 
 export interface PlainField {
   name: string
@@ -13,12 +16,13 @@ export interface PlainField {
   /** Asked only while another field begins so. */
   onlyIf?: { field: string; begins: string }
 }
-type Answer = { ok: true; value: string } | { ok: false; problems: { field: string; says: string }[] }
 interface Props {
   groups: readonly { title: string; fields: readonly PlainField[]; hint?: string }[]
   initial: Record<string, string>
   submit: string
-  onSend: (values: Record<string, string>) => Promise<Answer>
+  onSend: (values: Record<string, string>, sending: Sending) => Promise<Answer<string>>
+  /** The stamp of what the form shows, when it changes what stands. */
+  seen?: string
   /** Called with what the action gave; gives the sentence to show. */
   onDone: (value: string) => string
   /** Fields to empty after a success. */
@@ -28,16 +32,18 @@ const WIDTHS: Partial<Record<PlainField['type'], string>> = { number: '100px', t
 const box = { border: '1px solid', borderColor: 'graphite', bg: 'paper', px: 2, minH: '42px', borderRadius: 0, maxW: '100%' } as const
 
 /** A form of labelled fields in groups: problems stand at their field, nothing typed is lost. */
-export function PlainForm({ groups, initial, submit, onSend, onDone, clear = [] }: Props) {
+export function PlainForm({ groups, initial, submit, onSend, onDone, seen, clear = [] }: Props) {
+  const { busy, refusal, send: sendOnce } = useSending(seen ?? null)
   const form = useForm<Record<string, string>>({ defaultValues: initial })
   const [said, setSaid] = useState<string | null>(null)
-  const { errors, isSubmitting } = form.formState
+  const { errors } = form.formState
   const watched = useWatch({ control: form.control })
   const asked = ({ onlyIf }: PlainField) => !onlyIf || (watched[onlyIf.field] ?? '').startsWith(onlyIf.begins)
   const names = groups.flatMap((group) => group.fields.map((field) => field.name))
-  const send = form.handleSubmit(async (values) => {
+  const send = (overruling?: string) => form.handleSubmit(async (values) => {
     setSaid(null)
-    const answer = await onSend(values)
+    const answer = await sendOnce((sending) => onSend(values, sending), overruling)
+    if (!answer.ok && answer.overtaken) return
     if (answer.ok) {
       setSaid(onDone(answer.value))
       for (const name of clear) form.setValue(name, '')
@@ -48,7 +54,7 @@ export function PlainForm({ groups, initial, submit, onSend, onDone, clear = [] 
     if (first) form.setFocus(first)
   })
   return (
-    <chakra.form onSubmit={(event) => void send(event)} noValidate>
+    <chakra.form onSubmit={(event) => void send()(event)} noValidate>
       {groups.map((group) => (
         <Box as="fieldset" key={group.title} border={0} p={0} m={0} mb={4}>
           <Box as="legend" className="serif" fontWeight={620} fontSize="md" mb={1}>{group.title}</Box>
@@ -73,8 +79,9 @@ export function PlainForm({ groups, initial, submit, onSend, onDone, clear = [] 
           {group.hint ? <Box fontSize="sm" color="pencil" mt={1} maxW="640px">{group.hint}</Box> : null}
         </Box>
       ))}
+      {refusal?.overtaken ? <Overtaken says={sayProblems(refusal)} busy={busy} onInsist={() => void send(refusal.overtaken)()} /> : null}
       <Flex gap={4} align="center" mt={2}>
-        <chakra.button type="submit" disabled={isSubmitting} minH="44px" px={5} bg="ink" color="paper" cursor="pointer">{submit}</chakra.button>
+        <chakra.button type="submit" disabled={busy} minH="44px" px={5} bg="ink" color="paper" cursor="pointer">{submit}</chakra.button>
         <Box aria-live="polite">{said ? <Box as="span" color="moss">{said}</Box> : null}{errors.root ? <Box as="span" role="alert" color="clay">{errors.root.message}</Box> : null}</Box>
       </Flex>
     </chakra.form>

@@ -3,6 +3,7 @@ import { heightCourse, heightOn } from '../plants/height'
 import { dayOf, type Instant } from '../quantity/time'
 import { toCanonical } from '../quantity/units'
 import type { Entry } from './entries'
+import { ofKind } from './index-entries'
 import { headCount, storyUntil } from './lookup'
 import type { TankHistory } from './types'
 
@@ -61,6 +62,7 @@ export function checkEntry(entry: Entry, history: TankHistory, now: Instant, lit
     const known = of === 'planting' ? history.plantings.some((candidate) => candidate.id === id) : history.layouts.some((layout) => layout.hardscape.some((piece) => piece.id === id))
     if (!known) say('place', 'That place is not in this tank.')
   }
+  if (entry.kind === 'step-done' && ofKind(history.entries, 'step-done').some((other) => other.kind === 'step-done' && other.id !== entry.id && other.planId === entry.planId && other.stepId === entry.stepId)) say('stepId', 'That step was ticked off already.')
   if (entry.kind === 'step-done' && !history.plans.some((plan) => plan.id === entry.planId && plan.steps.some((step) => step.id === entry.stepId))) say('stepId', 'That step is not in this plan.')
   return problems
 }

@@ -1,7 +1,7 @@
-import { array, mixed, number, object, string, type ObjectSchema } from 'yup'
+import { array, mixed, number, object, string, ValidationError, type ObjectSchema } from 'yup'
 import { ALGAE_KINDS, DOSE_UNITS, METHODS, PLANT_MEASURES, SIGNS, type Entry, type EntryDetails, type EntryKind, type Place } from '@/core/history/entries'
 import { readNumber } from '@/core/quantity/read-number'
-import { PARAMETERS } from '@/core/quantity/units'
+import { isParameter, PARAMETER_UNITS, PARAMETERS } from '@/core/quantity/units'
 
 /** Sentences shared by every form and file. */
 export const SAY = {
@@ -29,6 +29,9 @@ function sayNoNumber(original: unknown, what: string): string {
   return number && !number.ok ? number.problem : SAY.number(what)
 }
 
+/** How long texts of an entry may be, characters: the same in a form, a file and the round. */
+export const TEXT_LIMITS = { item: 80, happened: 500, note: 4000 } as const
+
 export const ident = () => string().matches(/^[\w:.-]{1,80}$/, 'An identifier may hold letters, digits, dot, dash and underline, 80 at most.')
 /** A null, or half of a character that takes two: no database keeps them. */
 const UNKEEPABLE = /[\0\p{Surrogate}]/u
@@ -48,11 +51,23 @@ const plantingId = () => ident().required(SAY.missing('The planting'))
 const acidity = (what: string) => amount(what).min(3, `${what} goes from 3 to 11 here.`).max(11, `${what} goes from 3 to 11 here.`).required(SAY.missing(what))
 const centimetres = (what: string) => amount(what).min(0, `${what} cannot be below zero.`).max(400, `${what} is more than any tank here is tall.`)
 
+function isPlausible(parameter: unknown, value: number | undefined): boolean {
+  if (typeof parameter !== 'string' || !isParameter(parameter) || value === undefined) return true
+  const [least, most] = PARAMETER_UNITS[parameter].plausible
+  return value >= least && value <= most
+}
+function outsideWater(parameter: unknown): string {
+  if (typeof parameter !== 'string' || !isParameter(parameter)) return 'The value is outside what water can hold.'
+  const { label, plausible, canonical } = PARAMETER_UNITS[parameter]
+  return `${label} is outside what water can hold (${plausible[0]} to ${plausible[1]} ${canonical}).`
+}
+
 /** What each kind of entry must hold. A new kind needs a line here, a type in core, a form part, a line in the round. */
 export const DETAIL_SCHEMAS: { [K in EntryKind]: ObjectSchema<object> } = {
   reading: object({
     parameter: mixed<string>().oneOf([...PARAMETERS], 'This is not a parameter Vivero knows.').required(SAY.missing('The parameter')),
-    value: amount('The value').required(SAY.missing('The value')),
+    value: amount('The value').required(SAY.missing('The value'))
+      .test('plausible', ({ parent }: { parent?: unknown }) => outsideWater((parent as { parameter?: unknown } | undefined)?.parameter), (value, { parent }) => isPlausible((parent as { parameter: unknown }).parameter, value)),
     method: mixed<string>().oneOf([...METHODS], 'This is not a test method Vivero knows.').required(SAY.missing('The method')),
     entered: object({ value: amount('The value').required(), unit: plain('The unit').max(20).defined() }).noUnknown().required(),
     questioned: words('The question', 500).optional(),
@@ -69,11 +84,11 @@ export const DETAIL_SCHEMAS: { [K in EntryKind]: ObjectSchema<object> } = {
       .test('either', 'Bubbles, the weight of the cylinder, or both.', (grams, { parent }) => (grams ?? null) !== null || ((parent as { bubblesPerSecond: number | null }).bubblesPerSecond ?? null) !== null),
   }).noUnknown(),
   dose: object({
-    product: someWords('The product', 80), productId: ident().nullable().default(null),
+    product: someWords('The product', TEXT_LIMITS.item), productId: ident().nullable().default(null),
     amount: amount('The dose').moreThan(0, SAY.positive('The dose')).max(5000, 'That is more than a dose.').required(SAY.missing('The dose')),
     unit: mixed<string>().oneOf([...DOSE_UNITS], 'A dose is in mL, g or tablets.').required(SAY.missing('The unit')),
   }).noUnknown(),
-  feed: object({ grams: amount('The food').moreThan(0, SAY.positive('The food')).max(1000, 'That is more food than a tank can take.').required(SAY.missing('The food')), food: someWords('What was fed', 80) }).noUnknown(),
+  feed: object({ grams: amount('The food').moreThan(0, SAY.positive('The food')).max(1000, 'That is more food than a tank can take.').required(SAY.missing('The food')), food: someWords('What was fed', TEXT_LIMITS.item) }).noUnknown(),
   measure: object({
     plantingId: plantingId(), measure: mixed<string>().oneOf([...PLANT_MEASURES], 'This is not a measure Vivero knows.').required(SAY.missing('What was measured')),
     value: centimetres('The measure').required(SAY.missing('The measure')).when('measure', { is: (measure: string) => measure === 'cover' || measure === 'density', then: () => percent('The cover') }),
@@ -85,12 +100,12 @@ export const DETAIL_SCHEMAS: { [K in EntryKind]: ObjectSchema<object> } = {
   }).noUnknown(),
   sign: object({ sign: mixed<string>().oneOf([...SIGNS], 'This is not a sign Vivero knows.').required(SAY.missing('What was seen')), place: place.required() }).noUnknown(),
   algae: object({ algae: mixed<string>().oneOf([...ALGAE_KINDS], 'This is not a kind of algae Vivero knows.').required(SAY.missing('The kind')), place: place.required(), coverPercent: percent('The cover') }).noUnknown(),
-  equipment: object({ item: someWords('The item', 80), says: someWords('What happened', 500) }).noUnknown(),
-  clean: object({ item: someWords('What was cleaned', 80) }).noUnknown(),
+  equipment: object({ item: someWords('The item', TEXT_LIMITS.item), says: someWords('What happened', TEXT_LIMITS.happened) }).noUnknown(),
+  clean: object({ item: someWords('What was cleaned', TEXT_LIMITS.item) }).noUnknown(),
   stock: object({
     populationId: ident().required(SAY.missing('Which animals')), event: mixed<string>().oneOf(['counted', 'added', 'born', 'died', 'moved', 'missing'], 'This is not an event Vivero knows.').required(SAY.missing('What happened')),
     count: amount('The count').integer('Animals come in whole numbers.').min(0, 'A count cannot be below zero.').max(100000, 'That is more animals than fit.').required(SAY.missing('The count')),
-    plusMinus: amount('The doubt').min(0, 'The doubt cannot be below zero.').default(0),
+    plusMinus: amount('The doubt').min(0, 'The doubt cannot be below zero.').max(100_000, 'That is more doubt than animals fit.').default(0),
   }).noUnknown(),
   feeling: object({
     enjoyment: amount('The mark').min(0, 'The mark goes from 0 to 10.').max(10, 'The mark goes from 0 to 10.').nullable().default(null),
@@ -103,7 +118,7 @@ export const DETAIL_SCHEMAS: { [K in EntryKind]: ObjectSchema<object> } = {
   }).noUnknown(),
   disagreement: object({ finding: plain('The finding').max(120).required(SAY.missing('The finding')), why: someWords('Why you disagree', 500) }).noUnknown(),
   'step-done': object({ planId: ident().required(), stepId: plain('The step').max(80).required(), minutes: amount('The minutes').min(0, 'Minutes cannot be below zero.').max(10080, 'A week has 10 080 minutes.').required(SAY.missing('The minutes')) }).noUnknown(),
-  round: object({ minutes: amount('The minutes').min(0).required(), asked: amount('The answers').integer().min(0).required(), confirmed: amount('The glances').integer().min(0).required() }).noUnknown(),
+  round: object({ minutes: amount('The minutes').min(0, 'Minutes cannot be below zero.').max(1440, 'No round takes a day.').required(), asked: amount('The answers').integer().min(0).max(10_000).required(), confirmed: amount('The glances').integer().min(0).max(10_000).required() }).noUnknown(),
   note: object({ text: someWords('The note', 4000) }).noUnknown(),
 }
 
@@ -114,10 +129,23 @@ function dayExists(text: string): boolean {
   return !Number.isNaN(Date.parse(text)) && !Number.isNaN(midnight) && new Date(midnight).toISOString().slice(0, 10) === day
 }
 
-/** An instant with an offset (or Z), not before 1970 and readable. */
+/** Nobody keeps a tank's record from before, or until after. */
+const FIRST_YEAR = 1970
+const LAST_YEAR = 2199
+
+/** An instant with an offset (or Z), of the years a record can be of, and readable. */
 export const instant = (what: string) =>
   string().required(SAY.missing(what)).matches(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2}(\.\d{1,9})?)?(Z|[+-]\d{2}:?\d{2})$/, `${what} must be an ISO 8601 time with its offset.`)
-    .test('real', `${what} is not a real time.`, (text) => text === undefined || (dayExists(text) && Date.parse(text) >= 0))
+    .test('real', `${what} is not a real time.`, (text) => text === undefined || dayExists(text))
+    .test('years', `${what} lies outside the years ${FIRST_YEAR} to ${LAST_YEAR}.`, (text) => text === undefined || !dayExists(text) || yearFits(text))
+
+const yearFits = (text: string) => {
+  const year = new Date(text).getUTCFullYear()
+  return year >= FIRST_YEAR && year <= LAST_YEAR
+}
+
+const MOST_PENCILLED = 1e6
+const pencilled = (what: string) => amount(what).min(-MOST_PENCILLED, `${what} is none.`).max(MOST_PENCILLED, `${what} is none.`).required(SAY.missing(what))
 
 const commonShape = {
   id: ident().required(SAY.missing('The id')),
@@ -125,14 +153,15 @@ const commonShape = {
   at: instant('The time'),
   certainty: mixed<Entry['certainty']>().oneOf(['measured', 'glance'], 'The certainty is either “measured” or “glance”.').required(SAY.missing('The certainty')),
   by: mixed<Entry['by']>().oneOf(['keeper', 'round', 'import', 'device'], 'An entry is by keeper, round, import or device.').required(SAY.missing('Who wrote it')),
-  note: words('The note', 4000).nullable().defined(),
-  expected: object({ value: amount('The pencilled value').required(), low: amount('Its low end').required(), high: amount('Its high end').required() }).noUnknown().nullable().defined(),
+  note: words('The note', TEXT_LIMITS.note).nullable().defined(),
+  expected: object({ value: pencilled('The pencilled value'), low: pencilled('Its low end'), high: pencilled('Its high end') }).noUnknown().nullable().defined(),
 }
 const common = object(commonShape)
 export const COMMON_KEYS = new Set(Object.keys(commonShape))
 
 /** The entry of an unknown value, or a ValidationError whose messages are sentences for the keeper. */
 export function parseEntry(raw: unknown): Entry {
+  if (typeof raw !== 'object' || raw === null || Array.isArray(raw)) throw new ValidationError('This is not an entry.', raw, '')
   const head = common.validateSync(raw, { abortEarly: false, stripUnknown: true })
   const { rest } = splitEntry(raw as Entry)
   const detail = DETAIL_SCHEMAS[head.kind].validateSync(rest, { abortEarly: false, stripUnknown: true })

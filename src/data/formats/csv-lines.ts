@@ -1,14 +1,14 @@
 import { createHash } from 'node:crypto'
 import Papa from 'papaparse'
-import type { Entry } from '@/core/history/entries'
+import type { Entry, EntryKind, EntryOf } from '@/core/history/entries'
 import type { TankHistory } from '@/core/history/types'
 import { type Result, ok, refuse } from '@/core/quantity/result'
 import { dayOf, type Instant } from '@/core/quantity/time'
-import { instant } from '../border/entry-schema'
+import { instant, TEXT_LIMITS } from '../border/entry-schema'
+import { pacer } from '../yield'
 import { readText } from './text-file'
 
 export const CSV_MAX_MB = 20
-const MAX_NOTE = 4000
 
 /** Between the fields: commas; semicolons or tabs where a spreadsheet of a decimal-comma country wrote the file. */
 export type Separator = ',' | ';' | '\t'
@@ -30,7 +30,7 @@ export interface CsvReport {
   remarks: string[]
 }
 /** A reader of one of our files, against a tank's story and the fingerprints of what was imported before. */
-export type CsvReader = (bytes: Uint8Array, history: TankHistory, origins: ReadonlySet<string>, now: Instant) => Result<CsvReport>
+export type CsvReader = (bytes: Uint8Array, history: TankHistory, origins: ReadonlySet<string>, now: Instant) => Promise<Result<CsvReport>>
 
 /** A line of a file by its columns. */
 export interface CsvFields<Column extends string> {
@@ -39,67 +39,132 @@ export interface CsvFields<Column extends string> {
   decimal: (name: Column) => string
 }
 
+/** An entry that gets its id from its line. */
+export type BareEntry = { [K in EntryKind]: Omit<EntryOf<K>, 'id'> }[EntryKind]
+
+/** Marks of the entries of a journal, gathered in steps. */
+export async function marksOf(entries: readonly Entry[], mark: (entry: Entry) => string): Promise<ReadonlySet<string>> {
+  const marks = new Set<string>()
+  const pace = pacer()
+  for (const entry of entries) {
+    marks.add(mark(entry))
+    await pace()
+  }
+  return marks
+}
+
 interface Reading<Column extends string> {
   columns: readonly Column[]
   /** Columns that may be absent. */
   spare: readonly Column[]
-  /** When the tank was set up: what is older is remarked on. */
-  startedAt: Instant
   /** One letter or word before the fingerprint, so that two kinds of file never share one. */
   mark: string
-  readLine: (fields: CsvFields<Column>, at: Instant, origin: (parts: readonly unknown[]) => string) => Result<{ entry: Entry; origin: string }>
-  /** Whether the journal holds the same thing under another id. */
-  inJournal: (entry: Entry) => boolean
+  readLine: (fields: CsvFields<Column>, at: Instant, origin: (parts: readonly unknown[]) => string) => Result<{ entry: BareEntry; origin: string }>
+  /** Gives, for a tank's journal, whether it holds the same thing under another id. */
+  journal: (history: TankHistory) => Promise<(entry: Entry) => boolean>
 }
 
 /**
- * Reads a file of entries (RFC 4180). Semicolons and tabs are understood, with decimal commas. Refuses as a whole what is no such
- * file; single lines are reported and the rest is kept. Reading a file again adds nothing.
+ * Reads a file of entries (RFC 4180), in steps that let others in. Semicolons and tabs are understood, with decimal commas. Refuses
+ * as a whole what is no such file; single lines are reported and the rest is kept. Reading a file again adds nothing.
  */
-export function readCsvLines<Column extends string>(bytes: Uint8Array, reading: Reading<Column | 'at' | 'note'>, origins: ReadonlySet<string>, now: Instant): Result<CsvReport> {
+export async function readCsvLines<Column extends string>(bytes: Uint8Array, reading: Reading<Column | 'at' | 'note'>, history: TankHistory, origins: ReadonlySet<string>, now: Instant): Promise<Result<CsvReport>> {
   const text = readText(bytes, CSV_MAX_MB)
   if (!text.ok) return text
   const header = text.value.slice(0, 2000).split(/\r?\n/, 1)[0]
   const separator = header.includes(',') ? ',' : header.includes(';') ? ';' : header.includes('\t') ? '\t' : ','
-  const parsed = Papa.parse<string[]>(text.value, { delimiter: separator, skipEmptyLines: false })
-  const [columns = [], ...rows] = parsed.data
-  const place = columnPlaces(columns, reading.columns, reading.spare)
-  if (!place.ok) return place
-  const quote = parsed.errors.find((error) => error.type === 'Quotes')
-  if (quote) return refuse(`A quotation mark in line ${(quote.row ?? 0) + 1} is never closed, so the lines after it cannot be told apart. Nothing was written.`)
   const report: CsvReport = { accepted: [], refused: [], known: [], separator, remarks: [] }
   if (separator !== ',') report.remarks.push(`The fields are separated by ${SEPARATOR_NAMES[separator]}; decimal commas were read as decimals.`)
+  const inJournal = await reading.journal(history)
   const seen = new Map<string, number>()
-  let line = lineAfter(1, columns)
-  for (const row of rows) {
+  let places: Record<Column | 'at' | 'note', number> | null = null
+  let columns: readonly string[] = []
+  let line = 1
+  let lines = 0
+  const take = (row: string[]): Result<null> => {
     const here = line
     line = lineAfter(line, row)
-    if (row.length === 1 && row[0].trim() === '') continue
-    const field = (name: Column | 'at' | 'note') => (row[place.value[name]] ?? '').trim()
+    if (places === null) {
+      const found = columnPlaces(row, reading.columns, reading.spare)
+      if (!found.ok) return found
+      places = found.value
+      columns = row
+      return ok(null)
+    }
+    if (row.length === 1 && row[0].trim() === '') return ok(null)
+    lines++
+    const place = places
+    const field = (name: Column | 'at' | 'note') => (row[place[name]] ?? '').trim()
     const decimal = (name: Column | 'at' | 'note') => (separator !== ',' ? field(name).replace(',', '.') : field(name))
     const read = row.length !== columns.length ? refuse(`${row.length} fields where the heading has ${columns.length}`) : checkCommon(field('at'), field('note'), now)
-    const full = read.ok ? reading.readLine({ field, decimal }, read.value, (parts) => fingerprint(reading.mark, parts)) : read
+    const print = (parts: readonly unknown[]) => fingerprint(reading.mark, parts)
+    const full = read.ok ? reading.readLine({ field, decimal }, read.value, print) : read
     if (!full.ok) {
       report.refused.push({ line: here, says: full.problem })
-      continue
+      return ok(null)
     }
-    const { entry, origin } = full.value
+    const { origin } = full.value
+    const entry = { ...full.value.entry, id: idIn(history.vessel.id, origin) } as Entry
     const twin = seen.get(origin)
     if (twin !== undefined) report.known.push({ line: here, says: `the same as line ${twin}` })
-    else if (origins.has(origin) || reading.inJournal(entry)) report.known.push({ line: here, says: 'in the journal already' })
+    else if (origins.has(origin) || inJournal(entry)) report.known.push({ line: here, says: 'in the journal already' })
     else report.accepted.push({ line: here, entry, origin })
     seen.set(origin, twin ?? here)
+    return ok(null)
   }
-  const older = report.accepted.filter(({ entry }) => dayOf(entry.at) < dayOf(reading.startedAt)).length
-  if (older > 0) report.remarks.push(`${older === 1 ? 'One line is' : `${older} lines are`} older than the tank, which was set up on ${reading.startedAt.slice(0, 10)}.`)
-  if (rows.every((row) => row.length === 1 && row[0].trim() === '')) report.remarks.push('The file has its heading and no line.')
+  const read = await eachRow(text.value, separator, take)
+  if (!read.ok) return read.problem === UNCLOSED ? refuse(`A quotation mark in line ${line} is never closed, so the lines after it cannot be told apart. Nothing was written.`) : read
+  const older = report.accepted.filter(({ entry }) => dayOf(entry.at) < dayOf(history.vessel.startedAt)).length
+  if (older > 0) report.remarks.push(`${older === 1 ? 'One line is' : `${older} lines are`} older than the tank, which was set up on ${history.vessel.startedAt.slice(0, 10)}.`)
+  if (lines === 0) report.remarks.push('The file has its heading and no line.')
   return ok(report)
+}
+
+/** An entry's id from its line and its tank: the same line is another entry in another tank. */
+const idIn = (vesselId: string, origin: string) => `l-${createHash('sha256').update(`${vesselId} ${origin}`).digest('hex').slice(0, 32)}`
+
+const UNCLOSED = 'a quotation mark is never closed'
+const STEP_CHARACTERS = 64 * 1024
+/** So many steps without the end of a line are no line. */
+const LONGEST_LINE_STEPS = 4
+
+/** Hands the rows of a text over one by one, a step at a time, and stops at the first that is refused. */
+function eachRow(text: string, separator: Separator, take: (row: string[]) => Result<null>): Promise<Result<null>> {
+  return new Promise((resolve, reject) => {
+    let stepsWithoutRow = 0
+    let outcome: Result<null> = ok(null)
+    const step = (rows: string[][], errors: readonly Papa.ParseError[]): Result<null> => {
+      stepsWithoutRow = rows.length === 0 ? stepsWithoutRow + 1 : 0
+      const unclosed = errors.some((error) => error.code === 'MissingQuotes')
+      for (const row of unclosed ? rows.slice(0, -1) : rows) {
+        const taken = take(row)
+        if (!taken.ok) return taken
+      }
+      return unclosed || stepsWithoutRow > LONGEST_LINE_STEPS ? refuse(UNCLOSED) : ok(null)
+    }
+    Papa.parse<string[]>(text, {
+      delimiter: separator, skipEmptyLines: false, chunkSize: STEP_CHARACTERS,
+      chunk: ({ data, errors }: Papa.ParseResult<string[]>, parser: Papa.Parser) => {
+        try {
+          outcome = step(data, errors)
+        } catch (error) {
+          reject(error)
+          return parser.abort()
+        }
+        if (!outcome.ok) return parser.abort()
+        parser.pause()
+        setImmediate(() => parser.resume())
+      },
+      complete: () => resolve(outcome),
+      error: reject,
+    })
+  })
 }
 
 function checkCommon(at: string, note: string, now: Instant): Result<Instant> {
   if (!instant('The time').isValidSync(at)) return refuse(`“${shorten(at)}” is not an ISO 8601 time with its offset, like 2026-03-01T18:30:00+01:00`)
   if (dayOf(at) > dayOf(now)) return refuse(`${at} has not happened yet`)
-  return note.length > MAX_NOTE ? refuse(`the note is longer than ${MAX_NOTE} characters`) : ok(new Date(at).toISOString())
+  return note.length > TEXT_LIMITS.note ? refuse(`the note is longer than ${TEXT_LIMITS.note} characters`) : ok(new Date(at).toISOString())
 }
 
 const fingerprint = (mark: string, parts: readonly unknown[]) => `${mark}:${createHash('sha256').update(JSON.stringify(parts)).digest('hex').slice(0, 40)}`

@@ -6,7 +6,8 @@ import type { Instant } from '@/core/quantity/time'
 import { lengthToCm, volumeToLitres } from '@/core/quantity/units'
 import { netLitres } from '@/core/vessel/volume'
 import { productOf, unitProblem } from '@/core/water/products'
-import { numberIn, readCsvLines, shorten, writeCsv, type CsvFields, type CsvReader } from './csv-lines'
+import { TEXT_LIMITS } from '../border/entry-schema'
+import { marksOf, numberIn, readCsvLines, shorten, writeCsv, type BareEntry, type CsvFields, type CsvReader } from './csv-lines'
 
 export const EVENTS_COLUMNS = ['at', 'kind', 'amount', 'unit', 'subject', 'note'] as const
 type Column = (typeof EVENTS_COLUMNS)[number]
@@ -19,11 +20,14 @@ type Detail = { [K in EventKind]: Omit<EntryOf<K>, 'id' | 'at' | 'certainty' | '
 
 /** Reads events.csv: `at,kind,amount,unit,subject,note`. A planting, animal or source the tank does not have is refused by its line, never guessed. */
 export const readEventsCsv: CsvReader = (bytes, history, origins, now) => {
-  const inJournal = new Set(history.entries.map(sameEvent))
-  return readCsvLines<Column>(bytes, { columns: EVENTS_COLUMNS, spare: ['unit', 'subject', 'note'], startedAt: history.vessel.startedAt, mark: 'evt', readLine: readLineFor(history), inJournal: (entry) => inJournal.has(sameEvent(entry)) }, origins, now)
+  const journal = async ({ entries }: TankHistory) => {
+    const marks = await marksOf(entries, sameEvent)
+    return (entry: Entry) => marks.has(sameEvent(entry))
+  }
+  return readCsvLines<Column>(bytes, { columns: EVENTS_COLUMNS, spare: ['unit', 'subject', 'note'], mark: 'evt', readLine: readLineFor(history), journal }, history, origins, now)
 }
 
-const readLineFor = (history: TankHistory) => ({ field, decimal }: CsvFields<Column>, at: Instant, origin: (parts: readonly unknown[]) => string): Result<{ entry: Entry; origin: string }> => {
+const readLineFor = (history: TankHistory) => ({ field, decimal }: CsvFields<Column>, at: Instant, origin: (parts: readonly unknown[]) => string): Result<{ entry: BareEntry; origin: string }> => {
   const kind = EVENT_KINDS.find((candidate) => candidate === field('kind'))
   if (!kind) return refuse(`“${shorten(field('kind'))}” is not a kind of event; Vivero reads ${EVENT_KINDS.join(', ')}`)
   const detail = detailOf(kind, { field, decimal }, history)
@@ -31,13 +35,15 @@ const readLineFor = (history: TankHistory) => ({ field, decimal }: CsvFields<Col
   const note = field('note')
   const print = origin([at, kind, field('amount'), field('unit'), field('subject'), note])
   // Of equipment the note is what happened: it is not said twice.
-  return ok({ origin: print, entry: { id: `v-${print.slice(4, 36)}`, at, certainty: 'measured', by: 'import', note: kind === 'equipment' ? null : note || null, expected: null, ...detail.value } as Entry })
+  return ok({ origin: print, entry: { at, certainty: 'measured', by: 'import', note: kind === 'equipment' ? null : note || null, expected: null, ...detail.value } as BareEntry })
 }
 
 function detailOf(kind: EventKind, { field, decimal }: CsvFields<Column>, history: TankHistory): Result<Detail> {
   const [unit, subject] = [field('unit'), field('subject')]
-  if (kind === 'equipment') return subject && field('note') ? ok({ kind, item: subject.slice(0, 80), says: field('note').slice(0, 500) }) : refuse('equipment needs a subject (what) and a note (what happened)')
-  if (kind === 'clean') return subject ? ok({ kind, item: subject.slice(0, 80) }) : refuse('clean needs a subject: what was cleaned')
+  if (subject.length > TEXT_LIMITS.item) return refuse(`the subject is longer than ${TEXT_LIMITS.item} characters`)
+  if (kind === 'equipment' && field('note').length > TEXT_LIMITS.happened) return refuse(`what happened is longer than ${TEXT_LIMITS.happened} characters`)
+  if (kind === 'equipment') return subject && field('note') ? ok({ kind, item: subject, says: field('note') }) : refuse('equipment needs a subject (what) and a note (what happened)')
+  if (kind === 'clean') return subject ? ok({ kind, item: subject }) : refuse('clean needs a subject: what was cleaned')
   const number = numberIn(decimal('amount'), field('amount'))
   if (!number.ok) return number
   const amount = number.value
@@ -53,11 +59,11 @@ function detailOf(kind: EventKind, { field, decimal }: CsvFields<Column>, histor
       const product = productOf(history, { productId: null, product: subject })
       const problem = product ? unitProblem(product, doseUnit) : null
       if (problem) return refuse(problem.replace(/\.$/, ''))
-      return amount > 5000 ? refuse('that is more than a dose') : ok({ kind, product: product?.name ?? subject.slice(0, 80), productId: product?.id ?? null, amount, unit: doseUnit satisfies DoseUnit })
+      return amount > 5000 ? refuse('that is more than a dose') : ok({ kind, product: product?.name ?? subject, productId: product?.id ?? null, amount, unit: doseUnit satisfies DoseUnit })
     }
     case 'feed':
       if (unit !== 'g') return refuse(`food is in g, not “${shorten(unit)}”`)
-      return amount > 1000 ? refuse('that is more food than a tank can take') : ok({ kind, grams: amount, food: subject.slice(0, 80) || 'food' })
+      return amount > 1000 ? refuse('that is more food than a tank can take') : ok({ kind, grams: amount, food: subject || 'food' })
     case 'trim': {
       const planting = history.plantings.find((candidate) => candidate.stake.toLowerCase() === subject.toLowerCase() || candidate.name.toLowerCase() === subject.toLowerCase())
       if (!planting) return refuse(`“${shorten(subject)}” is not a planting of this tank; put it on the plan first, then read the file again`)
@@ -91,7 +97,7 @@ function waterDetail(kind: 'water-change' | 'top-off', amount: number, unit: str
 /** What makes two events the same thing done: when, what and how much. */
 function sameEvent(entry: Entry): string {
   const much = entry.kind === 'water-change' ? entry.fraction.toPrecision(6) : entry.kind === 'top-off' ? entry.litres.toPrecision(6) : entry.kind === 'dose' ? `${entry.product} ${entry.amount}` : entry.kind === 'feed' ? entry.grams : entry.kind === 'trim' ? `${entry.plantingId} ${entry.toCm}` : entry.kind === 'stock' ? `${entry.populationId} ${entry.event} ${entry.count}` : 'item' in entry ? entry.item : entry.id
-  return `${new Date(entry.at).toISOString()}|${entry.kind}|${much}`
+  return `${entry.at}|${entry.kind}|${much}`
 }
 
 /** All events of a story as events.csv. */

@@ -17,15 +17,15 @@ const NOW = '2026-11-24T09:00:00.000Z'
 const HEAD = 'at,kind,amount,unit,subject,note'
 const bytes = (text: string) => new TextEncoder().encode(text)
 const story = tank([], { populations: [{ id: 'fish', name: 'Red tetras', kind: 'fish', adultLengthCm: 2, since: instantOf(DAY0) }], products: [{ id: 'p', name: 'Weekly bottle', form: 'liquid', analysis: [{ as: 'K', amount: 20 }], tabletGrams: null, recipe: null }] })
-const report = (lines: string, of = story): CsvReport => {
-  const result = readEventsCsv(bytes(`${HEAD}\n${lines}`), of, new Set(), NOW)
+const report = async (lines: string, of = story): Promise<CsvReport> => {
+  const result = await readEventsCsv(bytes(`${HEAD}\n${lines}`), of, new Set(), NOW)
   if (!result.ok) throw new Error(result.problem)
   return result.value
 }
 
 describe('events.csv', () => {
-  test('each kind becomes its entry: per cent and gallons, products by name, plantings by stake, animals by what happened', () => {
-    const { accepted, refused } = report([
+  test('each kind becomes its entry: per cent and gallons, products by name, plantings by stake, animals by what happened', async () => {
+    const { accepted, refused } = await report([
       '2026-03-01T10:00Z,water-change,40,percent,tap,half by the window', '2026-03-01T11:00Z,water-change,10,gal,,', '2026-03-02T10:00Z,top-off,3,L,Tap,', '2026-03-03T10:00Z,dose,5,mL,weekly bottle,',
       '2026-03-03T11:00Z,dose,2,g,some powder,', '2026-03-04T10:00Z,feed,1.2,g,flakes,', '2026-03-05T10:00Z,trim,12,cm,S1,', '2026-03-05T11:00Z,trim,6,in,"Carpet, front",', '2026-03-06T10:00Z,equipment,,,Heater,new one', '2026-03-06T11:00Z,clean,,,sponge,', '2026-03-07T10:00Z,stock,22,counted,Red tetras,',
     ].join('\n'))
@@ -56,24 +56,24 @@ describe('events.csv', () => {
     ['letters', 'feed,some,g,flakes,', /not a number/],
     ['nothing', 'feed,0,g,flakes,', /more than zero/],
     ['equipment without what happened', 'equipment,,,Heater,', /what happened/],
-  ])('%s is refused by its line, the rest is kept', (_name, line, sentence) => {
-    const { accepted, refused } = report(`2026-03-01T09:00Z,feed,1,g,flakes,\n2026-03-01T10:00Z,${line}\n2026-03-01T11:00Z,feed,2,g,flakes,`)
+  ])('%s is refused by its line, the rest is kept', async (_name, line, sentence) => {
+    const { accepted, refused } = await report(`2026-03-01T09:00Z,feed,1,g,flakes,\n2026-03-01T10:00Z,${line}\n2026-03-01T11:00Z,feed,2,g,flakes,`)
     expect(accepted).toHaveLength(2)
     expect(refused).toEqual([{ line: 3, says: expect.stringMatching(sentence) }])
   })
-  test('readings are no events: the heading says what is missing', () => {
-    expect(readEventsCsv(bytes('at,parameter,value,unit,method,note\n'), story, new Set(), NOW)).toMatchObject({ ok: false, problem: expect.stringContaining('kind, amount are missing') })
+  test('readings are no events: the heading says what is missing', async () => {
+    expect(await readEventsCsv(bytes('at,parameter,value,unit,method,note\n'), story, new Set(), NOW)).toMatchObject({ ok: false, problem: expect.stringContaining('kind, amount are missing') })
   })
-  test('what is written is read back: every event of the demo', () => {
+  test('what is written is read back: every event of the demo', async () => {
     const [tarn] = lodge(NOW)
-    const result = readEventsCsv(bytes(writeEventsCsv(tarn)), { ...tarn, entries: [] }, new Set(), NOW)
+    const result = await readEventsCsv(bytes(writeEventsCsv(tarn)), { ...tarn, entries: [] }, new Set(), NOW)
     if (!result.ok) throw new Error(result.problem)
     expect(result.value.refused).toEqual([])
     const kinds = ['water-change', 'top-off', 'dose', 'feed', 'trim', 'equipment', 'clean', 'stock']
     const much = (one: Entry) => (one.kind === 'water-change' ? one.fraction.toFixed(6) : one.kind === 'dose' ? `${one.productId} ${one.amount}` : one.kind === 'trim' ? `${one.plantingId} ${one.toCm}` : one.kind)
     const of = (entries: readonly Entry[]) => entries.filter((one) => kinds.includes(one.kind)).map((one) => `${one.at} ${much(one)}`).sort()
     expect(of(result.value.accepted.map(({ entry: one }) => one))).toEqual(of(tarn.entries))
-    const again = readEventsCsv(bytes(writeEventsCsv(tarn)), tarn, new Set(), NOW)
+    const again = await readEventsCsv(bytes(writeEventsCsv(tarn)), tarn, new Set(), NOW)
     expect(again.ok && [again.value.accepted.length, again.value.refused.length]).toEqual([0, 0])
   })
   test('imported twice, it adds nothing', async () => {
@@ -87,7 +87,7 @@ describe('events.csv', () => {
   })
 })
 
-test('series.csv holds ink, pencil and what is to come of every parameter read', () => {
+test('series.csv holds ink, pencil and what is to come of every parameter read', async () => {
   const [tarn] = lodge(NOW)
   const lines = writeSeriesCsv(tarn, NOW).trim().split('\r\n')
   expect(lines[0]).toBe('at,parameter,value,low,high,unit,what')
@@ -102,7 +102,7 @@ test('series.csv holds ink, pencil and what is to come of every parameter read',
 })
 
 describe('older data', () => {
-  test('a tank file of version 1 is read: care, sources and doses come up to date, the rest is as it was', () => {
+  test('a tank file of version 1 is read: care, sources and doses come up to date, the rest is as it was', async () => {
     const now = tank([entry(3, 'dose', { product: 'weekly bottle', productId: null, amount: 10, unit: 'mL' }), height(4, STEMS.id, 20)])
     const old = JSON.parse(writeTankFile(now)) as Record<string, unknown>
     const { care: _care, ...vessel } = old.vessel as Record<string, unknown>
@@ -111,8 +111,8 @@ describe('older data', () => {
       ...rest, version: 1, vessel, sources: (old.sources as object[]).map((source) => Object.fromEntries(Object.entries(source).filter(([key]) => !/phosphate|potassium|calcium|magnesium|conductivity/.test(key)))),
       entries: (old.entries as Record<string, unknown>[]).map(({ amount, unit: _unit, productId: _id, ...one }) => (one.kind === 'dose' ? { ...one, millilitres: amount } : { ...one })),
     }
-    expect(readTankFile(bytes(JSON.stringify(version1)))).toEqual({ ok: true, value: now })
-    expect(readTankFile(bytes(JSON.stringify({ ...version1, vessel: 'gone' })))).toMatchObject({ ok: false, problem: expect.stringContaining('vessel') })
+    expect(await readTankFile(bytes(JSON.stringify(version1)), NOW)).toEqual({ ok: true, value: now })
+    expect(await readTankFile(bytes(JSON.stringify({ ...version1, vessel: 'gone' })), NOW)).toMatchObject({ ok: false, problem: expect.stringContaining('vessel') })
   })
   test('the migration rewrites doses kept in millilitres, in the journal and in its history', async () => {
     const { db, close } = await memoryDatabase(tank([entry(3, 'dose', { product: 'bottle', productId: null, amount: 7, unit: 'mL' }, { id: 'd' })]))

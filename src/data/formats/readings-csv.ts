@@ -1,10 +1,12 @@
-import { entriesOf, METHODS, type Entry, type Method } from '@/core/history/entries'
+import { entriesOf, METHODS, type Entry, type EntryOf, type Method } from '@/core/history/entries'
+import { withEntries } from '@/core/history/revise'
 import type { TankHistory } from '@/core/history/types'
 import { type Result, ok, refuse } from '@/core/quantity/result'
 import { type Instant } from '@/core/quantity/time'
 import { isParameter, PARAMETERS, toCanonical } from '@/core/quantity/units'
 import { questionsOfParts } from '@/core/water/questions'
-import { numberIn, readCsvLines, shorten, writeCsv, type CsvFields, type CsvReader } from './csv-lines'
+import { pacer } from '../yield'
+import { marksOf, numberIn, readCsvLines, shorten, writeCsv, type BareEntry, type CsvFields, type CsvReader } from './csv-lines'
 
 export const READINGS_COLUMNS = ['at', 'parameter', 'value', 'unit', 'method', 'note'] as const
 type Column = (typeof READINGS_COLUMNS)[number]
@@ -12,18 +14,23 @@ type Column = (typeof READINGS_COLUMNS)[number]
 const QUESTIONED_LINES = 200
 
 /** Reads readings.csv: `at,parameter,value,unit,method,note`. What a single reading would be asked about is said as a remark. */
-export const readReadingsCsv: CsvReader = (bytes, history, origins, now) => {
-  const inJournal = new Set(entriesOf(history.entries, 'reading').map((entry) => sameReading(entry.at, entry.parameter, entry.value)))
-  const report = readCsvLines<Column>(bytes, { columns: READINGS_COLUMNS, spare: ['note'], startedAt: history.vessel.startedAt, mark: 'csv', readLine, inJournal: (entry) => entry.kind === 'reading' && inJournal.has(sameReading(entry.at, entry.parameter, entry.value)) }, origins, now)
+export const readReadingsCsv: CsvReader = async (bytes, history, origins, now) => {
+  const journal = async ({ entries }: TankHistory) => {
+    const marks = await marksOf(entriesOf(entries, 'reading'), (entry) => sameReading(entry as EntryOf<'reading'>))
+    return (entry: Entry) => entry.kind === 'reading' && marks.has(sameReading(entry))
+  }
+  const report = await readCsvLines<Column>(bytes, { columns: READINGS_COLUMNS, spare: ['note'], mark: 'csv', readLine, journal }, history, origins, now)
   if (!report.ok) return report
-  const withFile = { ...history, entries: [...history.entries, ...report.value.accepted.map(({ entry }) => entry)].sort((a, b) => (a.at < b.at ? -1 : 1)) }
+  const withFile = withEntries(history, report.value.accepted.map(({ entry }) => entry))
+  const pace = pacer()
   for (const { line, entry } of report.value.accepted.slice(0, QUESTIONED_LINES)) {
     if (entry.kind === 'reading') report.value.remarks.push(...questionsOfParts(entry, withFile).map((question) => `Line ${line}: ${question}`))
+    await pace()
   }
   return report
 }
 
-function readLine({ field, decimal }: CsvFields<Column>, at: Instant, origin: (parts: readonly unknown[]) => string): Result<{ entry: Entry; origin: string }> {
+function readLine({ field, decimal }: CsvFields<Column>, at: Instant, origin: (parts: readonly unknown[]) => string): Result<{ entry: BareEntry; origin: string }> {
   const parameter = field('parameter')
   if (!isParameter(parameter)) return refuse(`“${shorten(parameter)}” is not a parameter; Vivero reads ${PARAMETERS.join(', ')}`)
   const value = numberIn(decimal('value'), field('value'))
@@ -37,13 +44,13 @@ function readLine({ field, decimal }: CsvFields<Column>, at: Instant, origin: (p
   return ok({
     origin: print,
     entry: {
-      id: `r-${print.slice(4, 36)}`, kind: 'reading', at, certainty: 'measured', by: 'import', note: note || null, expected: null,
+      kind: 'reading', at, certainty: 'measured', by: 'import', note: note || null, expected: null,
       parameter, value: canonical.value, method: method as Method, entered: { value: value.value, unit: field('unit') },
     },
   })
 }
 
-const sameReading = (at: Instant, parameter: string, value: number) => `${new Date(at).toISOString()}|${parameter}|${value.toPrecision(9)}`
+const sameReading = ({ at, parameter, value }: EntryOf<'reading'>) => `${at}|${parameter}|${value.toPrecision(9)}`
 
 /** All readings of a story as readings.csv, in the units they were entered in. */
 export function writeReadingsCsv(history: TankHistory): string {

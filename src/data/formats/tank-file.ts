@@ -2,9 +2,13 @@ import { ValidationError, type Schema } from 'yup'
 import { inTimeOrder } from '@/core/history/lookup'
 import type { Entry } from '@/core/history/entries'
 import type { TankHistory } from '@/core/history/types'
+import { storyFaults } from '@/core/history/sound'
 import { type Result, ok, refuse } from '@/core/quantity/result'
+import type { Instant } from '@/core/quantity/time'
 import { parseEntry } from '../border/entry-schema'
 import { STORY_PARTS } from '../border/story-schema'
+import { pacer, yieldToOthers } from '../yield'
+import { readJsonObject } from './json-steps'
 import { readText } from './text-file'
 import { upgradeFromVersion1 } from './upgrade'
 
@@ -27,18 +31,23 @@ function sorted(value: unknown): unknown {
   return Object.fromEntries(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1)).map(([key, inner]) => [key, sorted(inner)]))
 }
 
-/** The story in a tank file, or which parts of it are wrong. Every reference is followed before anything is believed. */
-export function readTankFile(bytes: Uint8Array): Result<TankHistory> {
+/** The story in a tank file, or which parts of it are wrong. It is read in steps that let others in; every reference is followed before anything is believed. */
+export async function readTankFile(bytes: Uint8Array, now: Instant): Promise<Result<TankHistory>> {
   const text = readText(bytes, TANK_FILE_MAX_MB)
   if (!text.ok) return text
-  let raw: Record<string, unknown>
-  try {
-    raw = JSON.parse(text.value) as Record<string, unknown>
-  } catch (error) {
-    return refuse(`This is not JSON, or it was cut short (${(error as Error).message}). Nothing was written.`)
-  }
-  if (typeof raw !== 'object' || raw === null || raw.format !== TANK_FORMAT) return refuse('This is not a Vivero tank file: its “format” does not say “vivero-tank”. Nothing was written.')
-  if (raw.version !== 1 && raw.version !== TANK_VERSION) return refuse(`The tank file is of version ${String(raw.version)}; this Vivero reads versions 1 and ${TANK_VERSION}. Nothing was written.`)
+  const found: { entries: unknown[] } = { entries: [] }
+  const read = await readJsonObject(text.value, 'entries', (item, index) => {
+    if (index >= MAX_ENTRIES) return refuse(TOO_MANY)
+    found.entries.push(item)
+    return ok(null)
+  })
+  if (!read.ok && read.problem === 'not an object') return refuse(/^\s*[[{"\dtfn-]/.test(text.value.slice(0, 1000)) ? NO_TANK_FILE : 'This is not JSON. Nothing was written.')
+  if (!read.ok) return refuse(read.problem === TOO_MANY ? `The tank file is damaged: ${TOO_MANY}. Nothing was written.` : `This is not JSON, or it was cut short (${read.problem}). Nothing was written.`)
+  let raw: Record<string, unknown> = read.value
+  if (raw.format !== TANK_FORMAT) return refuse(NO_TANK_FILE)
+  if (raw.version !== 1 && raw.version !== TANK_VERSION) return refuse(`The tank file is of version ${String(raw.version).slice(0, 40)}; this Vivero reads versions 1 and ${TANK_VERSION}. Nothing was written.`)
+  // The parser hands the list over emptied of what was taken from it.
+  if (Array.isArray(raw.entries)) raw.entries = found.entries
   if (raw.version === 1) raw = upgradeFromVersion1(raw)
   const problems: string[] = []
   const parts: Record<string, unknown> = {}
@@ -48,13 +57,19 @@ export function readTankFile(bytes: Uint8Array): Result<TankHistory> {
     } catch (error) {
       problems.push(...sayProblems(name, error))
     }
+    await yieldToOthers()
   }
-  const entries = readEntries(raw.entries, problems)
+  const entries = await readEntries(raw.entries, problems)
   if (problems.length > 0) return refuse(sayAll(problems))
-  const history = { ...pick(raw), entries } as TankHistory
+  const history = canonical({ ...pick(raw), entries } as TankHistory)
   const loose = looseEnds(history)
-  return loose.length > 0 ? refuse(sayAll(loose)) : ok(canonical(history))
+  if (loose.length > 0) return refuse(sayAll(loose))
+  const faults = storyFaults(history, now)
+  return faults.length > 0 ? refuse(sayAll(faults.map(({ at, fault }) => `${at}: ${fault}`))) : ok(history)
 }
+
+const NO_TANK_FILE = 'This is not a Vivero tank file: its “format” does not say “vivero-tank”. Nothing was written.'
+const TOO_MANY = `more than ${MAX_ENTRIES} entries are more than a tank file may hold`
 
 /** The parts in the order in which the database gives them, so that a story read back is the story written. */
 function canonical(history: TankHistory): TankHistory {
@@ -66,24 +81,23 @@ function pick(raw: Record<string, unknown>): Omit<TankHistory, 'entries'> {
   return Object.fromEntries(names.map((name) => [name, raw[name]])) as unknown as Omit<TankHistory, 'entries'>
 }
 
-function readEntries(raw: unknown, problems: string[]): Entry[] {
+async function readEntries(raw: unknown, problems: string[]): Promise<Entry[]> {
   if (!Array.isArray(raw)) {
     problems.push('entries: the journal is missing')
     return []
   }
-  if (raw.length > MAX_ENTRIES) {
-    problems.push(`entries: ${raw.length} lines are more than a tank file may hold (${MAX_ENTRIES})`)
-    return []
-  }
-  return raw.flatMap((candidate, i): Entry[] => {
-    if (problems.length > MAX_PROBLEMS) return []
+  const entries: Entry[] = []
+  const pace = pacer()
+  for (const [i, candidate] of raw.entries()) {
+    if (problems.length > MAX_PROBLEMS) break
     try {
-      return [parseEntry(candidate)]
+      entries.push(parseEntry(candidate))
     } catch (error) {
       problems.push(...sayProblems(`entries[${i}]`, error))
-      return []
     }
-  })
+    await pace()
+  }
+  return entries
 }
 
 function sayProblems(part: string, error: unknown): string[] {
@@ -100,7 +114,9 @@ function looseEnds(history: TankHistory): string[] {
     if (ids(part).size !== history[part].length) problems.push(`${part}: the same id stands twice`)
   }
   if (history.layouts.filter((layout) => layout.state === 'current').length > 1) problems.push('layouts: more than one is marked as current')
-  const [layouts, species, plantings, populations] = [ids('layouts'), ids('species'), ids('plantings'), ids('populations')]
+  const [layouts, species, plantings, populations, sources] = [ids('layouts'), ids('species'), ids('plantings'), ids('populations'), ids('sources')]
+  const pieces = new Set(history.layouts.flatMap((layout) => layout.hardscape.map((piece) => piece.id)))
+  const steps = new Set(history.plans.flatMap((plan) => plan.steps.map((step) => `${plan.id} ${step.id}`)))
   history.plantings.forEach((planting, i) => {
     if (!layouts.has(planting.layoutId)) problems.push(`plantings[${i}].layoutId: there is no layout “${planting.layoutId}” in the file`)
     if (!species.has(planting.speciesId)) problems.push(`plantings[${i}].speciesId: there is no species “${planting.speciesId}” in the file`)
@@ -108,6 +124,9 @@ function looseEnds(history: TankHistory): string[] {
   history.entries.forEach((entry, i) => {
     const plantingId = 'plantingId' in entry ? entry.plantingId : 'place' in entry && entry.place.of === 'planting' ? entry.place.id : null
     if (plantingId !== null && !plantings.has(plantingId)) problems.push(`entries[${i}]: there is no planting “${plantingId}” in the file`)
+    if ('sourceId' in entry && entry.sourceId !== null && !sources.has(entry.sourceId)) problems.push(`entries[${i}]: there is no source water “${entry.sourceId}” in the file`)
+    if ('place' in entry && entry.place.of === 'hardscape' && !pieces.has(entry.place.id)) problems.push(`entries[${i}]: there is no piece “${entry.place.id}” in the file`)
+    if (entry.kind === 'step-done' && !steps.has(`${entry.planId} ${entry.stepId}`)) problems.push(`entries[${i}]: there is no step “${entry.stepId}” of that plan in the file`)
     if (entry.kind === 'stock' && !populations.has(entry.populationId)) problems.push(`entries[${i}]: there are no animals “${entry.populationId}” in the file`)
   })
   return problems

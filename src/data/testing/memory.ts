@@ -5,7 +5,7 @@ import type { TankHistory } from '@/core/history/types'
 import { importStory } from '../import-tank'
 import type { Database } from '../open'
 import * as schema from '../schema'
-import { ensureTemplate } from '../template'
+import { ensureTemplate } from '../at-rest/template'
 
 /** A migrated database in memory, from the template, holding the given stories. */
 export async function memoryDatabase(...stories: TankHistory[]): Promise<{ db: Database; close: () => Promise<void> }> {

@@ -1,12 +1,29 @@
-import { database } from '@/data/database'
+import { randomBytes } from 'node:crypto'
+import { rmSync, statfsSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { closeDatabase, database } from '@/data/database'
 import { addEntries } from '@/data/entries'
+import { checkRoomOf } from '@/data/write'
 
-// Writes one note after another into VIVERO_DATA and says each id only when the database has acknowledged it. Killed by the test.
+/**
+ * Writes one note after another into VIVERO_DATA and says each id only when the database has acknowledged it. Killed by the test.
+ * `past-the-check`: without looking for room, on a disk that is filled up first.
+ */
 const db = await database()
+const directory = process.env.VIVERO_DATA ?? ''
+const fills = process.argv[2] === 'past-the-check'
+if (fills) {
+  checkRoomOf(db, () => {})
+  const { bavail, bsize } = statfsSync(directory)
+  writeFileSync(join(directory, 'ballast'), Buffer.alloc(bavail * bsize - 4 * 1024 * 1024))
+}
 process.stdout.write('ready\n')
-for (let i = 0; ; i++) {
+const text = (i: number) => (fills ? `line ${i} ${randomBytes(1500).toString('hex')}` : `line ${i}`)
+for (let i = 0; i < 20_000; i++) {
   const id = `${process.pid}-${i}`
   const at = new Date().toISOString()
-  await addEntries(db, 'test', [{ id, kind: 'note', at, certainty: 'measured', by: 'keeper', note: null, expected: null, text: `line ${i}` }], at)
+  await addEntries(db, 'test', [{ id, kind: 'note', at, certainty: 'measured', by: 'keeper', note: null, expected: null, text: text(i) }], at)
   process.stdout.write(`${id}\n`)
 }
+rmSync(join(directory, 'ballast'), { force: true })
+await closeDatabase()

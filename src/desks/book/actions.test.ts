@@ -5,6 +5,7 @@ import { entryVersions } from '@/data/entries'
 import { loadStory } from '@/data/story'
 import { serveFromMemory } from '@/data/testing/served'
 import { logEntry, strike, type EntryForm } from './actions'
+import { sent } from '@/data/testing/sent'
 
 jest.mock('next/cache', () => ({ revalidatePath: () => {} }))
 jest.mock('next/navigation', () => ({ notFound: () => { throw new Error('no such tank') } }))
@@ -17,36 +18,36 @@ beforeAll(async () => {
 afterAll(() => close())
 const story = async () => (await loadStory(db, 'test'))!
 const WHEN = instantOf(DAY0 + 15).slice(0, 16)
-const form = (kind: string, fields: Record<string, string>, over: Partial<EntryForm> = {}): EntryForm => ({ id: null, kind, at: WHEN, note: '', fields, stands: false, ...over })
+const form = (kind: string, fields: Record<string, string>, over: Partial<EntryForm> = {}): EntryForm => ({ replaces: null, kind, at: WHEN, note: '', fields, stands: false, ...over })
 const problems = (answer: Awaited<ReturnType<typeof logEntry>>) => (answer.ok ? [] : answer.problems.map((problem) => `${problem.field}: ${problem.says}`))
 
 describe('a reading that can hardly be', () => {
   const far = (stands: boolean) => form('reading', { parameter: 'nitrate', value: '120', unit: 'mg/L', method: 'photometer' }, { stands })
   test('is asked about, and nothing is written', async () => {
     const before = (await story()).entries.length
-    expect(problems(await logEntry('test', far(false)))).toEqual([expect.stringMatching(/^question: Nitrate was expected at .*120 is far from that/)])
+    expect(problems(await logEntry('test', far(false), sent()))).toEqual([expect.stringMatching(/^question: Nitrate was expected at .*120 is far from that/)])
     expect((await story()).entries.length).toBe(before)
   })
   test('is believed when the keeper stands by it, and keeps the question', async () => {
-    const answer = await logEntry('test', far(true))
+    const answer = await logEntry('test', far(true), sent())
     expect(answer.ok).toBe(true)
     expect((await story()).entries.find((entry) => answer.ok && entry.id === answer.value)).toMatchObject({ value: 120, questioned: expect.stringContaining('far from that') })
     if (answer.ok) await strike('test', answer.value, true)
   })
   test('standing by a sound reading marks nothing', async () => {
-    const answer = await logEntry('test', form('reading', { parameter: 'nitrate', value: '11', unit: 'mg/L', method: 'photometer' }, { stands: true }))
+    const answer = await logEntry('test', form('reading', { parameter: 'nitrate', value: '11', unit: 'mg/L', method: 'photometer' }, { stands: true }), sent())
     expect((await story()).entries.find((entry) => answer.ok && entry.id === answer.value)).not.toHaveProperty('questioned')
   })
 })
 
 test('an entry is edited with its former version kept, struck out, and cannot be edited then', async () => {
-  const first = await logEntry('test', form('feed', { grams: '1', food: 'flakes' }))
+  const first = await logEntry('test', form('feed', { grams: '1', food: 'flakes' }), sent())
   if (!first.ok) throw new Error('not written')
-  expect((await logEntry('test', form('feed', { grams: '2,5', food: 'flakes' }, { id: first.value, note: 'by scales' }))).ok).toBe(true)
+  expect((await logEntry('test', form('feed', { grams: '2,5', food: 'flakes' }, { replaces: { id: first.value, revision: 1 }, note: 'by scales' }), sent())).ok).toBe(true)
   expect((await story()).entries.find((entry) => entry.id === first.value)).toMatchObject({ grams: 2.5, note: 'by scales' })
   expect((await entryVersions(db, 'test', first.value)).map((version) => version.act)).toEqual(['edit'])
   expect((await strike('test', first.value, true)).ok).toBe(true)
-  expect(problems(await logEntry('test', form('feed', { grams: '3', food: 'flakes' }, { id: first.value }))).join()).toMatch(/not in the book any more/)
+  expect(problems(await logEntry('test', form('feed', { grams: '3', food: 'flakes' }, { replaces: { id: first.value, revision: 3 } }), sent())).join()).toMatch(/not in the book any more/)
   expect((await strike('test', first.value, false)).ok).toBe(true)
   expect((await entryVersions(db, 'test', first.value)).map((version) => version.act)).toEqual(['restore', 'void', 'edit'])
 })
@@ -65,6 +66,6 @@ test.each([
   ['fields that are no texts', form('note', { text: 5 as never }), /fields: The form is damaged/],
 ])('%s', async (_name, raw, sentence) => {
   const before = (await story()).entries.length
-  expect(problems(await logEntry('test', raw)).join(' | ')).toMatch(sentence)
+  expect(problems(await logEntry('test', raw, sent())).join(' | ')).toMatch(sentence)
   expect((await story()).entries.length).toBe(before)
 })

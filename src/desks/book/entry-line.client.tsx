@@ -1,6 +1,7 @@
 'use client'
 
 import { Box, chakra, Flex } from '@chakra-ui/react'
+import { ask, sayProblems } from '@/ui/ask.client'
 import NextLink from '@/ui/page-link'
 import { useState, useTransition } from 'react'
 import { strike } from './actions'
@@ -24,9 +25,9 @@ export function EntryLine({ slug, id, time, says, note, voided, edited, glance, 
   const [problem, setProblem] = useState<string | null>(null)
   const [busy, start] = useTransition()
   const set = (next: boolean) => start(async () => {
-    const answer = await strike(slug, id, next)
+    const answer = await ask(() => strike(slug, id, next))
     if (answer.ok) notice({ id, says, struck: next })
-    setProblem(answer.ok ? null : answer.problems.map((one) => one.says).join(' '))
+    setProblem(answer.ok ? null : sayProblems(answer))
   })
   return (
     <Flex as="li" gap={3} align="baseline" py={0.5} data-entry={id}>

@@ -5,7 +5,10 @@ import { useRouter } from 'next/navigation'
 import { useEffect, useState } from 'react'
 import { useForm, type UseFormReturn } from 'react-hook-form'
 import type { EntryKind } from '@/core/history/entries'
+import { sayProblems } from '@/ui/ask.client'
+import { Overtaken } from '@/ui/overtaken'
 import NextLink from '@/ui/page-link'
+import { useSending } from '@/ui/use-sending.client'
 import { logEntry } from './actions'
 import { FORMS, unitsOf, type Field } from './form-spec'
 import type { FormContext } from './view'
@@ -17,26 +20,29 @@ interface Props {
   context: FormContext
   initial: Record<string, string>
   note: string
-  id: string | null
+  /** The line to replace, with the revision shown; null for a new one. */
+  replaces: { id: string; revision: number } | null
 }
 type Values = Record<string, string>
 const box = { border: '1px solid', borderColor: 'graphite', bg: 'paper', px: 2, minH: '42px', borderRadius: 0, maxW: '100%' } as const
 
 /** The form of one kind of entry. What is wrong is said at its field; what was typed stays. */
-export function LogForm({ slug, kind, at, context, initial, note, id }: Props) {
+export function LogForm({ slug, kind, at, context, initial, note, replaces }: Props) {
   const router = useRouter()
   const spec = FORMS.find((form) => form.kind === kind)
   const form = useForm<Values>({ defaultValues: { at, note, ...defaultsFor(spec?.fields ?? [], context), ...initial } })
   const [written, setWritten] = useState<string | null>(null)
   const [questions, setQuestions] = useState<readonly string[]>([])
   if (!spec) return null
-  const { errors, isSubmitting } = form.formState
-  const send = (stands: boolean) => form.handleSubmit(async ({ at: when, note: words, ...fields }) => {
+  const { errors } = form.formState
+  const { busy, refusal, send: sendOnce } = useSending()
+  const fresh = replaces === null
+  const send = (stands: boolean, revision = replaces?.revision) => form.handleSubmit(async ({ at: when, note: words, ...fields }) => {
     setWritten(null)
-    const answer = await logEntry(slug, { id, kind, at: when, note: words ?? '', fields, stands })
+    const answer = await sendOnce((sending) => logEntry(slug, { replaces: replaces && revision ? { id: replaces.id, revision } : null, kind, at: when, note: words ?? '', fields, stands }, sending))
     setQuestions(answer.ok ? [] : answer.problems.filter((problem) => problem.field === 'question').map((problem) => problem.says))
     if (!answer.ok) {
-      if (answer.problems.every((problem) => problem.field === 'question')) return
+      if (answer.overtaken || answer.problems.every((problem) => problem.field === 'question')) return
       for (const problem of answer.problems) {
         const known = ['at', 'note', ...spec.fields.map((field) => field.name)].includes(problem.field)
         form.setError(known ? problem.field : 'root', { message: problem.says })
@@ -45,17 +51,17 @@ export function LogForm({ slug, kind, at, context, initial, note, id }: Props) {
       if (first) form.setFocus(first.field)
       return
     }
-    setWritten(id === null ? 'Written down.' : 'Changed; the former version is kept.')
-    if (id === null) form.reset({ ...form.getValues(), ...Object.fromEntries(spec.fields.filter((field) => field.type === 'number' || field.type === 'text').map((field) => [field.name, ''])), note: '' })
+    setWritten(fresh ? 'Written down.' : 'Changed; the former version is kept.')
+    if (fresh) form.reset({ ...form.getValues(), ...Object.fromEntries(spec.fields.filter((field) => field.type === 'number' || field.type === 'text').map((field) => [field.name, ''])), note: '' })
     router.refresh()
   })
   const lacking = spec.fields.find((field) => (field.type === 'animals' && context.animals.length === 0) || (field.type === 'planting' && context.plantings.length === 0))
   if (lacking) return <Box border="1px solid" borderColor="ink" bg="margin" p={4} mt={2} mb={3} className="serif">{lacking.type === 'animals' ? 'No animals are on paper yet.' : 'No planting is on paper yet.'} <NextLink href={`/tanks/${slug}/stands`}>Put them there first</NextLink></Box>
   return (
-    <chakra.form onSubmit={(event) => void send(false)(event)} noValidate border={id === null ? '1px solid' : 'none'} borderColor="ink" bg="margin" p={id === null ? 4 : 0} mt={2} mb={3} aria-label={`Log ${spec.says}`}>
-      {id === null ? <Box as="h2" className="serif" fontSize="lg" mb={2}>Write down {spec.says}</Box> : null}
+    <chakra.form onSubmit={(event) => void send(false)(event)} noValidate border={fresh ? '1px solid' : 'none'} borderColor="ink" bg="margin" p={fresh ? 4 : 0} mt={2} mb={3} aria-label={`Log ${spec.says}`}>
+      {fresh ? <Box as="h2" className="serif" fontSize="lg" mb={2}>Write down {spec.says}</Box> : null}
       <Flex gap={4} wrap="wrap" align="flex-start">
-        {spec.fields.map((field, i) => <FieldBox key={field.name} field={field} form={form} context={context} first={i === 0 && id === null} />)}
+        {spec.fields.map((field, i) => <FieldBox key={field.name} field={field} form={form} context={context} first={i === 0 && fresh} />)}
         <Labelled label="When" name="at" problem={errors.at?.message}><chakra.input type="datetime-local" {...form.register('at')} {...box} aria-invalid={Boolean(errors.at)} aria-describedby="at-problem" id="field-at" /></Labelled>
         <Labelled label="Remark" name="note" problem={errors.note?.message}><chakra.input {...form.register('note')} {...box} w="240px" id="field-note" aria-invalid={Boolean(errors.note)} /></Labelled>
       </Flex>
@@ -63,13 +69,14 @@ export function LogForm({ slug, kind, at, context, initial, note, id }: Props) {
         <Box role="alert" mt={3} borderLeft="3px solid" borderColor="clay" pl={3}>
           {questions.map((question) => <Box key={question} className="serif">{question}</Box>)}
           <Flex gap={4} mt={1.5} align="center" wrap="wrap">
-            <chakra.button type="button" disabled={isSubmitting} onClick={(event) => void send(true)(event)} minH="44px" px={4} border="1px solid" borderColor="ink" bg="paper" cursor="pointer">It is so: ink it</chakra.button>
+            <chakra.button type="button" disabled={busy} onClick={(event) => void send(true)(event)} minH="44px" px={4} border="1px solid" borderColor="ink" bg="paper" cursor="pointer">It is so: ink it</chakra.button>
             <Box as="span" fontSize="sm" color="pencil">or change the value above; nothing is written yet.</Box>
           </Flex>
         </Box>
       ) : null}
+      {refusal?.overtaken ? <Overtaken says={sayProblems(refusal)} busy={busy} onInsist={() => void send(false, Number(refusal.overtaken))()} /> : null}
       <Flex gap={4} mt={3} align="center">
-        <chakra.button type="submit" disabled={isSubmitting} minH="44px" px={5} bg="ink" color="paper" cursor="pointer">{isSubmitting ? 'Writing …' : id === null ? 'Ink it' : 'Change it'}</chakra.button>
+        <chakra.button type="submit" disabled={busy} minH="44px" px={5} bg="ink" color="paper" cursor="pointer">{busy ? 'Writing …' : fresh ? 'Ink it' : 'Change it'}</chakra.button>
         <Box aria-live="polite" fontSize="sm">{written ? <Box as="span" color="moss">{written}</Box> : null}{errors.root ? <Box as="span" color="clay" role="alert">{errors.root.message}</Box> : null}</Box>
       </Flex>
     </chakra.form>

@@ -2,12 +2,14 @@
 
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import { createContext, useContext, useState, useTransition, type ReactNode } from 'react'
+import { ask, sayProblems } from '@/ui/ask.client'
 import { strike } from './actions'
 
 interface Notice {
   id: string
   says: string
   struck: boolean
+  problem?: string | null
 }
 const Context = createContext<(notice: Notice) => void>(() => {})
 
@@ -20,8 +22,8 @@ export function StruckNotice({ slug, children }: { slug: string; children: React
   const [busy, start] = useTransition()
   const undo = () => start(async () => {
     if (!notice) return
-    const answer = await strike(slug, notice.id, !notice.struck)
-    if (answer.ok) setNotice({ ...notice, struck: !notice.struck })
+    const answer = await ask(() => strike(slug, notice.id, !notice.struck))
+    setNotice(answer.ok ? { ...notice, struck: !notice.struck, problem: null } : { ...notice, problem: sayProblems(answer) })
   })
   return (
     <Context.Provider value={setNotice}>
@@ -29,7 +31,7 @@ export function StruckNotice({ slug, children }: { slug: string; children: React
       <Box role="status">
         {notice ? (
           <Flex position="fixed" left={4} bottom={{ base: '60px', md: 4 }} zIndex={3} bg="ink" color="paper" px={4} py={2} gap={4} align="center" maxW="90vw">
-            <span>{notice.struck ? 'Struck out' : 'Brought back'}: {notice.says}</span>
+            <span>{notice.struck ? 'Struck out' : 'Brought back'}: {notice.says}{notice.problem ? <Box role="alert">{notice.problem}</Box> : null}</span>
             <chakra.button type="button" disabled={busy} onClick={undo} minH="36px" px={2} textDecoration="underline" cursor="pointer">Undo</chakra.button>
             <chakra.button type="button" onClick={() => setNotice(null)} minH="36px" px={2} cursor="pointer" aria-label="Close this notice">✕</chakra.button>
           </Flex>

@@ -41,7 +41,7 @@ export async function BookDesk({ slug, query }: { slug: string; query: BookQuery
       </Box>
       {score.met >= 20 ? <Box fontSize="sm" color="pencil">Of {score.met} values pencilled before they were measured, {score.held} fell inside their range ({Math.round((100 * score.held) / score.met)} %; 80 % is the aim).</Box> : null}
       <LogBar slug={slug} />
-      {log ? <LogForm key={log.kind} slug={slug} kind={log.kind} at={localMoment(at, zone)} context={formContext(story)} initial={presetFields(log.kind, one)} note="" id={null} /> : null}
+      {log ? <LogForm key={log.kind} slug={slug} kind={log.kind} at={localMoment(at, zone)} context={formContext(story)} initial={presetFields(log.kind, one)} note="" replaces={null} /> : null}
       {open ? <OpenEntry slug={slug} story={story} entryId={open.id} /> : null}
       <Filters slug={slug} counts={ENTRY_KINDS.map((kind) => ({ kind, count: entriesOf(story.entries, kind).length })).filter(({ count }) => count > 0)} plantings={story.plantings.map(({ id, stake, name }) => ({ id, stake, name }))} asked={asked(one)} />
       <StruckNotice slug={slug}><Journal journal={journal} story={story} slug={slug} /></StruckNotice>
@@ -102,7 +102,7 @@ async function OpenEntry({ slug, story, entryId }: { slug: string; story: TankHi
           <Box as="ol" pl={5} m={0}>{former.map((version) => <li key={version.revision}>{describeEntry(version.entry, story)}{version.entry.note ? `, “${version.entry.note}”` : ''} <Box as="span" color="pencil">({version.act === 'edit' ? 'replaced' : version.act === 'void' ? 'struck out' : 'brought back'} {localMoment(version.replacedAt, story.vessel.timeZone).replace('T', ' ')})</Box></li>)}</Box>
         </Box>
       ) : null}
-      {fields ? <LogForm key={entry.id} slug={slug} kind={entry.kind} at={localMoment(entry.at, story.vessel.timeZone)} context={formContext(story)} initial={fields} note={entry.note ?? ''} id={entry.id} /> : <Box fontSize="sm" color="pencil" mt={2}>An entry that wrote itself; it can be struck out, not edited.</Box>}
+      {fields ? <LogForm key={entry.id} slug={slug} kind={entry.kind} at={localMoment(entry.at, story.vessel.timeZone)} context={formContext(story)} initial={fields} note={entry.note ?? ''} replaces={{ id: entry.id, revision: (former[0]?.revision ?? 0) + 1 }} /> : <Box fontSize="sm" color="pencil" mt={2}>An entry that wrote itself; it can be struck out, not edited.</Box>}
     </Box>
   )
 }

@@ -72,7 +72,7 @@ export async function readTankUpload(request: Request): Promise<Response> {
   const job = jobOf(request)
   const bytes = await readBody(request, TANK_FILE_MAX_MB)
   if (bytes instanceof Response) return ended(job, bytes)
-  const story = readTankFile(bytes)
+  const story = await readTankFile(bytes, now())
   if (!story.ok) return ended(job, Response.json({ problem: story.problem }, { status: 422 }))
   return told(job, request, async (said, stop) => importStory(await database(), story.value, said, stop))
 }

@@ -1,6 +1,7 @@
 import { revalidatePath } from 'next/cache'
 import type { Result } from '@/core/quantity/result'
-import { EntryRefused, type ImportProgress } from '@/data/entries'
+import { type ImportProgress } from '@/data/entries'
+import { EntryRefused } from '@/data/refused'
 import { endJob } from './jobs'
 import type { ImportMessage } from './messages'
 

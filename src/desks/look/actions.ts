@@ -1,14 +1,13 @@
 'use server'
 
-import { revalidatePath } from 'next/cache'
 import type { Attempt } from '@/data/border/attempt'
+import { parseSending, written } from '@/data/border/sending'
 import { now } from '@/data/clock'
 import { database } from '@/data/database'
 import { writeDisagreement } from '@/data/disagree'
+import type { Sending } from '@/ui/ask.client'
 
 /** Writes down that the keeper sees a finding otherwise. */
-export async function disagree(slug: string, finding: string, why: string): Promise<Attempt> {
-  const answer = await writeDisagreement(await database(), slug, finding, why, now())
-  if (answer.ok) revalidatePath('/', 'layout')
-  return answer
+export async function disagree(slug: string, finding: string, why: string, sending: Sending): Promise<Attempt> {
+  return written(async () => writeDisagreement(await database(), slug, { finding, why, id: parseSending(sending).id }, now()))
 }

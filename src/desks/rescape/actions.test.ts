@@ -3,6 +3,7 @@ import type { Database } from '@/data/open'
 import { loadStory } from '@/data/story'
 import { serveFromMemory } from '@/data/testing/served'
 import { draft, setAside, tickStep, untickStep } from './actions'
+import { sent } from '@/data/testing/sent'
 
 jest.mock('next/cache', () => ({ revalidatePath: () => {} }))
 jest.mock('next/navigation', () => ({ notFound: () => { throw new Error('no such tank') } }))
@@ -18,21 +19,21 @@ const story = async () => (await loadStory(db, 'tarn'))!
 const problems = (answer: { ok: boolean; problems?: { field: string; says: string }[] }) => (answer.ok ? '' : (answer.problems ?? []).map((problem) => `${problem.field}: ${problem.says}`).join(' | '))
 
 test('a plan is drawn up in pencil, its steps are ticked with their minutes, taken back, and the plan set aside and taken up', async () => {
-  const answer = await draft('tarn', { option: 'partial', startOn: START })
+  const answer = await draft('tarn', { option: 'partial', startOn: START }, sent())
   if (!answer.ok) throw new Error(problems(answer))
   const plan = (await story()).plans.find((one) => one.id === answer.value)!
   expect(plan).toMatchObject({ option: 'partial', state: 'pencil' })
   const [first, second] = plan.steps
-  expect((await tickStep('tarn', plan.id, first.id, '25')).ok).toBe(true)
-  expect((await tickStep('tarn', plan.id, second.id, '')).ok).toBe(true)
+  expect((await tickStep('tarn', plan.id, first.id, '25', sent())).ok).toBe(true)
+  expect((await tickStep('tarn', plan.id, second.id, '', sent())).ok).toBe(true)
   const ticks = (await story()).entries.filter((entry) => entry.kind === 'step-done')
   expect(ticks).toEqual([
     expect.objectContaining({ stepId: first.id, minutes: 25, certainty: 'measured', expected: { value: first.minutes.likely, low: first.minutes.best, high: first.minutes.worst } }),
     expect.objectContaining({ stepId: second.id, minutes: second.minutes.likely, certainty: 'glance' }),
   ])
-  expect(problems(await tickStep('tarn', plan.id, first.id, '10'))).toContain('ticked off already')
+  expect(problems(await tickStep('tarn', plan.id, first.id, '10', sent()))).toContain('ticked off already')
   expect((await untickStep('tarn', ticks[0].id)).ok).toBe(true)
-  expect((await tickStep('tarn', plan.id, first.id, '10')).ok).toBe(true)
+  expect((await tickStep('tarn', plan.id, first.id, '10', sent())).ok).toBe(true)
   expect((await setAside('tarn', plan.id, true)).ok).toBe(true)
   expect((await story()).plans.find((one) => one.id === plan.id)!.state).toBe('set-aside')
   expect((await setAside('tarn', plan.id, false)).ok).toBe(true)
@@ -46,14 +47,14 @@ test.each([
   ['leaving it, which needs no plan', { option: 'leave', startOn: START }, /needs no plan/],
 ])('%s is refused in a sentence', async (_name, raw, sentence) => {
   const before = (await story()).plans.length
-  expect(problems(await draft('tarn', raw))).toMatch(sentence)
+  expect(problems(await draft('tarn', raw, sent()))).toMatch(sentence)
   expect((await story()).plans.length).toBe(before)
 })
 test('steps and plans that are not there, and minutes that are none', async () => {
   const [plan] = (await story()).plans
-  expect(problems(await tickStep('tarn', plan.id, 'ghost', '5'))).toContain('not in this plan')
-  expect(problems(await tickStep('tarn', 'ghost', plan.steps[3].id, '5'))).toContain('not in this plan')
-  expect(problems(await tickStep('tarn', plan.id, plan.steps[3].id, 'long'))).toContain('must be a number')
-  expect(problems(await tickStep('tarn', plan.id, plan.steps[3].id, '-5'))).toContain('below zero')
+  expect(problems(await tickStep('tarn', plan.id, 'ghost', '5', sent()))).toContain('not in this plan')
+  expect(problems(await tickStep('tarn', 'ghost', plan.steps[3].id, '5', sent()))).toContain('not in this plan')
+  expect(problems(await tickStep('tarn', plan.id, plan.steps[3].id, 'long', sent()))).toContain('must be a number')
+  expect(problems(await tickStep('tarn', plan.id, plan.steps[3].id, '-5', sent()))).toContain('below zero')
   expect(problems(await setAside('tarn', 'ghost', true))).toContain('no such plan')
 })

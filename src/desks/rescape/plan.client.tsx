@@ -2,9 +2,11 @@
 
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import NextLink from '@/ui/page-link'
-import { useState, useTransition } from 'react'
+import { useState } from 'react'
 import { sayNumber } from '@/core/quantity/say'
+import { sayProblems } from '@/ui/ask.client'
 import { Pencil } from '@/ui/marks/pencil'
+import { useSending } from '@/ui/use-sending.client'
 import { sayDay } from '@/ui/when'
 import { setAside, tickStep, untickStep } from './actions'
 import type { PlanModel, StepLine } from './plan-model'
@@ -14,7 +16,7 @@ export function PlanPage({ model, now }: { model: PlanModel; now: string }) {
   const { plan, slug, zone, stages } = model
   const total = plan.steps.length
   const inked = stages.reduce((sum, stage) => sum + stage.inked, 0)
-  const [busy, start] = useTransition()
+  const { busy, refusal, send } = useSending()
   return (
     <Box as="main" px={{ base: 3, md: 8 }} py={4} maxW="1240px">
       <Box fontSize="sm"><NextLink href={`/tanks/${slug}/rescape`}><Box as="span" color="water">← the review</Box></NextLink></Box>
@@ -33,7 +35,8 @@ export function PlanPage({ model, now }: { model: PlanModel; now: string }) {
               </Box>
             ))}
           </Box>
-          <chakra.button type="button" disabled={busy} mt={4} fontSize="sm" color="water" textDecoration="underline" cursor="pointer" onClick={() => start(async () => { await setAside(slug, plan.id, plan.state === 'pencil') })}>{plan.state === 'pencil' ? 'set this plan aside' : 'take this plan up again'}</chakra.button>
+          <chakra.button type="button" disabled={busy} mt={4} fontSize="sm" color="water" textDecoration="underline" cursor="pointer" onClick={() => void send(() => setAside(slug, plan.id, plan.state === 'pencil'))}>{plan.state === 'pencil' ? 'set this plan aside' : 'take this plan up again'}</chakra.button>
+          {refusal ? <Box role="alert" color="clay" fontSize="sm">{sayProblems(refusal)}</Box> : null}
         </Box>
       </Flex>
     </Box>
@@ -57,16 +60,16 @@ function Stage({ stage, model, now }: { stage: PlanModel['stages'][number]; mode
 function Step({ step, slug, planId }: { step: StepLine; slug: string; planId: string }) {
   const [open, setOpen] = useState(false)
   const [minutes, setMinutes] = useState('')
-  const [problem, setProblem] = useState<string | null>(null)
-  const [busy, start] = useTransition()
-  const tick = () => start(async () => {
-    const answer = await tickStep(slug, planId, step.id, minutes)
-    setProblem(answer.ok ? null : answer.problems.map((one) => one.says).join(' '))
+  const { busy, refusal, send } = useSending()
+  const problem = refusal ? sayProblems(refusal) : null
+  const tick = async () => {
+    const answer = await send((sending) => tickStep(slug, planId, step.id, minutes, sending))
     if (answer.ok) setOpen(false)
-  })
-  const untick = () => start(async () => {
-    if (step.done) await untickStep(slug, step.done.entryId)
-  })
+  }
+  const untick = () => {
+    const { done } = step
+    if (done) void send(() => untickStep(slug, done.entryId))
+  }
   const id = `step-${step.id}`
   return (
     <Box as="li" py={1.5} borderBottom="1px solid" borderColor="rule" data-step={step.id}>
@@ -76,13 +79,13 @@ function Step({ step, slug, planId }: { step: StepLine; slug: string; planId: st
           <Box id={id} fontWeight={step.critical && !step.done ? 600 : 430} color={step.done ? 'ink' : 'pencil'}>{step.says}{step.critical ? <Box as="span" title="On the critical path: late here is late at the end" aria-label="on the critical path"> ◆</Box> : null}</Box>
           {step.cautions.map((caution) => <Box key={caution} fontSize="sm" mt={1} pl={2} borderLeft="3px solid" borderColor="clay" display={step.done ? 'none' : 'block'}>{caution}</Box>)}
           {open && !step.done ? (
-            <chakra.form mt={1.5} onSubmit={(event) => { event.preventDefault(); tick() }}>
+            <chakra.form mt={1.5} onSubmit={(event) => { event.preventDefault(); void tick() }}>
               <chakra.label fontSize="sm">Minutes it took <chakra.input autoFocus inputMode="numeric" value={minutes} onChange={(event) => setMinutes(event.target.value)} placeholder={String(step.minutes.likely)} w="5em" minH="36px" px={2} border="1px solid" borderColor="ink" bg="paper" aria-invalid={problem !== null} _placeholder={{ color: 'pencil', opacity: 1 }} /></chakra.label>
               <chakra.button type="submit" disabled={busy} ml={2} minH="36px" px={3} bg="ink" color="paper" cursor="pointer">Ink it</chakra.button>
               <Box as="span" fontSize="sm" color="pencil" ml={2}>left empty: as planned</Box>
-              {problem ? <Box role="alert" color="clay" fontSize="sm">{problem}</Box> : null}
             </chakra.form>
           ) : null}
+          {problem ? <Box role="alert" color="clay" fontSize="sm">{problem}</Box> : null}
         </Box>
         <Box fontSize="sm" textAlign="right" whiteSpace="nowrap" minW="92px">
           {step.done ? <><b>{step.done.minutes} min</b><Box color="pencil">planned {step.minutes.likely}</Box></> : <Box color="pencil">{step.minutes.likely} min<Box fontSize="xs">{step.minutes.best}–{step.minutes.worst}</Box></Box>}

@@ -1,9 +1,11 @@
 'use client'
 
 import { Box, chakra, Flex } from '@chakra-ui/react'
+import { sayProblems } from '@/ui/ask.client'
 import NextLink from '@/ui/page-link'
+import { useSending } from '@/ui/use-sending.client'
 import { useRouter } from 'next/navigation'
-import { useState, useTransition } from 'react'
+import { useState } from 'react'
 import { sayNumber } from '@/core/quantity/say'
 import type { DeclineFinding, DeclineReview } from '@/core/rescape/decline'
 import type { WeighedOption } from '@/core/rescape/options'
@@ -139,16 +141,16 @@ function Cure({ number, label, share }: { number: number; label: string; share: 
 
 function DraftForm({ option, slug, tomorrow, strong }: { option: WeighedOption; slug: string; tomorrow: string; strong: boolean }) {
   const router = useRouter()
-  const [problem, setProblem] = useState<string | null>(null)
-  const [busy, start] = useTransition()
+  const { busy, refusal, send: sendOnce } = useSending()
+  const problem = refusal ? sayProblems(refusal) : null
   // Read from the form itself: a day chosen before the page came alive counts too.
-  const send = (form: HTMLFormElement) => start(async () => {
-    const answer = await draft(slug, { option: option.key, startOn: String(new FormData(form).get('startOn') ?? '') })
+  const send = async (form: HTMLFormElement) => {
+    const asked = { option: option.key, startOn: String(new FormData(form).get('startOn') ?? '') }
+    const answer = await sendOnce((sending) => draft(slug, asked, sending))
     if (answer.ok) router.push(`/tanks/${slug}/rescape/${answer.value}`)
-    else setProblem(answer.problems.map((one) => one.says).join(' '))
-  })
+  }
   return (
-    <chakra.form onSubmit={(event) => { event.preventDefault(); send(event.currentTarget) }} mt={1.5} fontSize="sm">
+    <chakra.form onSubmit={(event) => { event.preventDefault(); void send(event.currentTarget) }} mt={1.5} fontSize="sm">
       <Flex gap={2} align="center" wrap="wrap">
         <chakra.label display="flex" gap={2} alignItems="center">first day<chakra.input type="date" name="startOn" defaultValue={tomorrow} border="1px solid" borderColor="graphite" bg="paper" px={2} minH="36px" aria-invalid={problem !== null} css={{ colorScheme: 'light dark' }} /></chakra.label>
         <chakra.button type="submit" disabled={busy} minH="36px" px={3} cursor="pointer" border="1px solid" borderColor="ink" bg={strong ? 'ink' : 'transparent'} color={strong ? 'paper' : 'ink'}>{busy ? 'Drawing up …' : `Pencil a plan: ${option.name.toLowerCase()}`}</chakra.button>

@@ -16,7 +16,7 @@ beforeAll(async () => {
 })
 afterAll(() => close())
 const story = async () => (await loadStory(db, 'tarn'))!
-const answers = (values: Record<string, { value: number; certainty: 'measured' | 'glance' }>) => ({ values, signs: [{ station: 'ground', sign: 'mulm', place: { of: 'ground' } }], station: 2 })
+const answers = (values: Record<string, { value: number; certainty: 'measured' | 'glance' }>) => ({ round: `round-${Object.keys(values).length}`, values, signs: [{ station: 'ground', sign: 'mulm', place: { of: 'ground' } }], station: 2 })
 
 test('answers are kept as they come, survive a new page, and become entries together; then the next round is blank', async () => {
   const before = (await story()).entries.length

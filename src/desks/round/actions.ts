@@ -3,17 +3,20 @@
 import { revalidatePath } from 'next/cache'
 import type { Finding } from '@/core/judgement/finding'
 import { headline } from '@/core/judgement/findings'
+import { inkedValue } from '@/core/judgement/score'
+import { describeEntry } from '@/core/history/describe'
+import { byId } from '@/core/history/index-entries'
+import type { TankHistory } from '@/core/history/types'
 import { heldTrue } from '@/core/quantity/estimate'
-import { daysBetween } from '@/core/quantity/time'
+import { daysBetween, type Instant } from '@/core/quantity/time'
 import { roundOf } from '@/core/routine/round'
 import { attempt, type Attempt } from '@/data/border/attempt'
 import { now } from '@/data/clock'
 import { database } from '@/data/database'
 import { addEntries } from '@/data/entries'
 import { findingsOf } from '@/data/judged'
-import { closeRound, dropRound, keepRound, openRound, parseRoundAnswers } from '@/data/rounds'
-import { loadStory } from '@/data/story'
-import { storyOr404 } from '@/data/tank'
+import { closeRound, dropRound, keepRound, openRound, parseRoundAnswers, roundEntryId, type RoundAnswers } from '@/data/rounds'
+import { storyOrRefuse } from '@/data/tank'
 import { entriesOfRound } from './answers'
 
 export interface RoundOutcome {
@@ -33,36 +36,46 @@ export async function keepAnswers(slug: string, raw: unknown): Promise<Attempt> 
 }
 
 /** Begins the round anew; the answers so far are forgotten. */
-export async function restartRound(slug: string): Promise<void> {
-  await dropRound(await database(), slug)
-  revalidatePath(`/tanks/${slug}/round`)
+export async function restartRound(slug: string): Promise<Attempt> {
+  return attempt(async () => {
+    await dropRound(await database(), slug)
+    return null
+  })
 }
 
 /** A round left open overnight is written at the time it was begun, not at the time it was taken up again. */
 const SAME_WALK_DAYS = 0.5
 
-/** Writes the whole round into the journal in one transaction and says what it changed. */
+/** Writes the whole round into the journal in one transaction and says what it changed. Inked again, it is written once and the answer is the same. */
 export async function finishRound(slug: string, raw: unknown): Promise<Attempt<RoundOutcome>> {
   const at = now()
-  const db = await database()
   const answer = await attempt(async () => {
     const answers = parseRoundAnswers(raw)
-    const before = await storyOr404(slug)
-    const draft = await openRound(db, slug)
-    const startedAt = draft?.startedAt ?? at
-    const walkedAt = daysBetween(startedAt, at) > SAME_WALK_DAYS ? startedAt : at
-    const minutes = Math.min(180, daysBetween(startedAt, at) * 1440)
-    const stations = roundOf(before, at)
-    await addEntries(db, slug, entriesOfRound(stations, answers, walkedAt, minutes), at, closeRound)
-    const story = await loadStory(db, slug)
-    if (!story) throw new Error(`The tank ${slug} vanished while its round was written`)
-    const notes = findingsOf(story, now())
-    const outside = stations.flatMap((station) => station.questions).filter((question) => {
-      const given = answers.values[question.key]
-      return given && question.expected && !heldTrue(question.expected, given.value)
-    })
-    return { minutes, answers: Object.keys(answers.values).length, outside: outside.map((question) => (question.stake ? `${question.stake} ${question.says}` : question.says)), sentence: headline(notes, story.entries), notes: notes.slice(0, 4) }
+    const before = await storyOrRefuse(slug)
+    if (!byId(before.entries, roundEntryId(answers.round))) await writeRound(slug, answers, before, at)
+    return outcomeOf(await storyOrRefuse(slug), answers.round, now())
   })
   if (answer.ok) revalidatePath('/', 'layout')
   return answer
+}
+
+async function writeRound(slug: string, answers: RoundAnswers, story: TankHistory, at: Instant): Promise<void> {
+  const db = await database()
+  const startedAt = (await openRound(db, slug))?.startedAt ?? at
+  const walkedAt = daysBetween(startedAt, at) > SAME_WALK_DAYS ? startedAt : at
+  const minutes = Math.min(180, daysBetween(startedAt, at) * 1440)
+  // By their ids: of two presses the second carries other minutes, and is the same round.
+  await addEntries(db, slug, entriesOfRound(roundOf(story, at), answers, walkedAt, minutes), at, { within: closeRound, same: 'id' })
+}
+
+/** What a round came to, from what stands in the book of it. */
+function outcomeOf(story: TankHistory, round: string, at: Instant): RoundOutcome {
+  const own = story.entries.filter((entry) => entry.id.startsWith(`${round}.`))
+  const walk = own.find((entry) => entry.kind === 'round')
+  const outside = own.filter((entry) => entry.expected !== null && !heldTrue({ ...entry.expected, because: '' }, inkedValue(entry) ?? entry.expected.value))
+  const notes = findingsOf(story, at)
+  return {
+    minutes: walk?.kind === 'round' ? walk.minutes : 0, answers: walk?.kind === 'round' ? walk.asked : 0,
+    outside: outside.map((entry) => describeEntry(entry, story)), sentence: headline(notes, story.entries), notes: notes.slice(0, 4),
+  }
 }

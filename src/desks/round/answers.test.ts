@@ -9,7 +9,7 @@ const NOW = '2026-11-24T09:00:00.000Z'
 const [tarn, spring, gully] = lodge(NOW)
 const stations = roundOf(tarn, NOW)
 const questions = stations.flatMap((station) => station.questions)
-const answers = (values: RoundAnswers['values'], signs: RoundAnswers['signs'] = []): RoundAnswers => ({ values, signs, station: 0 })
+const answers = (values: RoundAnswers['values'], signs: RoundAnswers['signs'] = []): RoundAnswers => ({ round: 'round-1', values, signs, station: 0 })
 
 test('every question of every vessel, answered as pencilled, becomes an entry its schema accepts', () => {
   for (const story of [tarn, spring, gully]) {
@@ -44,7 +44,7 @@ test('the water station asks nitrate and the one test that would settle most, wi
   expect(reading).toMatchObject({ kind: 'reading', by: 'round' })
 })
 test('answers from a browser are checked: letters, strange certainties and too much are refused', () => {
-  const fine = { values: { a: { value: 1, certainty: 'glance' } }, signs: [], station: 3 }
+  const fine = { round: 'round-1', values: { a: { value: 1, certainty: 'glance' } }, signs: [], station: 3 }
   expect(parseRoundAnswers(fine)).toEqual(fine)
   for (const bad of [null, {}, { ...fine, station: -1 }, { ...fine, station: 99 }, { ...fine, values: { a: { value: 'x', certainty: 'glance' } } }, { ...fine, values: { a: { value: 1, certainty: 'sure' } } }, { ...fine, signs: [{ sign: 'x' }] }]) expect(() => parseRoundAnswers(bad)).toThrow()
 })

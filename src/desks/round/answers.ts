@@ -1,10 +1,10 @@
-import { randomUUID } from 'node:crypto'
+import { createHash } from 'node:crypto'
 import type { Entry, Place, Sign } from '@/core/history/entries'
 import type { Estimate } from '@/core/quantity/estimate'
 import { never } from '@/core/quantity/result'
 import type { Instant } from '@/core/quantity/time'
 import type { Asks, Question, Station } from '@/core/routine/round'
-import type { RoundAnswers } from '@/data/rounds'
+import { roundEntryId, type RoundAnswers } from '@/data/rounds'
 
 const bare = (expected: Estimate | null): Entry['expected'] => (expected ? { value: expected.value, low: expected.low, high: expected.high } : null)
 
@@ -16,18 +16,22 @@ export function entriesOfRound(stations: readonly Station[], answers: RoundAnswe
     return question ? [{ question, answer }] : []
   })
   const head = { at, by: 'round' as const, note: null }
+  const id = (part: string) => `${answers.round}.${createHash('sha256').update(part).digest('hex').slice(0, 12)}`
   const values = given.filter(({ question }) => question.asks.kind !== 'enjoyment' && question.asks.kind !== 'workMinutes').map(({ question, answer }) => ({
-    ...head, id: randomUUID(), certainty: answer.certainty, expected: bare(question.expected), ...detailOf(question.asks, answer.value),
+    ...head, id: id(question.key), certainty: answer.certainty, expected: bare(question.expected), ...detailOf(question.asks, answer.value),
   }))
-  const signs = answers.signs.map(({ sign, place }) => ({ ...head, id: randomUUID(), certainty: 'measured' as const, expected: null, kind: 'sign', sign: sign as Sign, place: place as Place }))
-  const round = { ...head, id: randomUUID(), certainty: 'measured' as const, expected: null, kind: 'round', minutes: Math.round(minutes * 10) / 10, asked: given.length, confirmed: given.filter(({ answer }) => answer.certainty === 'glance').length }
-  return [...values, ...feelings(given, head), ...signs, round]
+  // The same sign at the same place, tapped at two stations, is one.
+  const signs = distinct(answers.signs).map(({ sign, place }) => ({ ...head, id: id(JSON.stringify([sign, place])), certainty: 'measured' as const, expected: null, kind: 'sign', sign: sign as Sign, place: place as Place }))
+  const round = { ...head, id: roundEntryId(answers.round), certainty: 'measured' as const, expected: null, kind: 'round', minutes: Math.round(minutes * 10) / 10, asked: given.length, confirmed: given.filter(({ answer }) => answer.certainty === 'glance').length }
+  return [...values, ...feelings(given, head, id), ...signs, round]
 }
 
+const distinct = (signs: RoundAnswers['signs']) => [...new Map(signs.map((one) => [JSON.stringify([one.sign, one.place]), one])).values()]
+
 /** Enjoyment and work are two entries, so that each keeps its own certainty and its own pencil. */
-function feelings(given: readonly { question: Question; answer: { value: number; certainty: Entry['certainty'] } }[], head: { at: Instant; by: 'round'; note: null }): unknown[] {
+function feelings(given: readonly { question: Question; answer: { value: number; certainty: Entry['certainty'] } }[], head: { at: Instant; by: 'round'; note: null }, id: (part: string) => string): unknown[] {
   return given.filter(({ question }) => question.asks.kind === 'enjoyment' || question.asks.kind === 'workMinutes').map(({ question, answer }) => ({
-    ...head, id: randomUUID(), certainty: answer.certainty, expected: bare(question.expected), kind: 'feeling',
+    ...head, id: id(question.key), certainty: answer.certainty, expected: bare(question.expected), kind: 'feeling',
     enjoyment: question.asks.kind === 'enjoyment' ? answer.value : null, workMinutes: question.asks.kind === 'workMinutes' ? answer.value : null,
   }))
 }

@@ -6,6 +6,8 @@ import { useEffect, useRef, useState } from 'react'
 import type { Place } from '@/core/history/entries'
 import { pencilledAnswer, type Question, type Station } from '@/core/routine/round'
 import type { RoundAnswers, RoundDraft } from '@/data/rounds'
+import { ask, NO_ANSWER, sayProblems } from '@/ui/ask.client'
+import { newId } from '@/ui/new-id'
 import { finishRound, keepAnswers, restartRound, type RoundOutcome } from './actions'
 import { Outcome } from './outcome'
 import { QuestionRow } from './question-row.client'
@@ -18,12 +20,14 @@ interface Props {
   day: string
   stations: Station[]
   draft: RoundDraft | null
+  /** The name of the round that begins here, unless one is open. */
+  fresh: string
 }
-const NOTHING: RoundAnswers = { values: {}, signs: [], station: 0 }
+const nothing = (round: string): RoundAnswers => ({ round, values: {}, signs: [], station: 0 })
 
-export function Round({ slug, name, day, stations, draft }: Props) {
+export function Round({ slug, name, day, stations, draft, fresh }: Props) {
   const router = useRouter()
-  const [answers, setAnswers] = useState<RoundAnswers>(draft?.answers ?? NOTHING)
+  const [answers, setAnswers] = useState<RoundAnswers>(draft?.answers ?? nothing(fresh))
   const [outcome, setOutcome] = useState<RoundOutcome | null>(null)
   const [problem, setProblem] = useState<string | null>(null)
   const [busy, setBusy] = useState(false)
@@ -61,10 +65,17 @@ export function Round({ slug, name, day, stations, draft }: Props) {
     setBusy(true)
     // An answer still on its way would open the finished round again.
     await settle()
-    const answer = await finishRound(slug, latest.current)
+    const answer = await ask(() => finishRound(slug, latest.current))
     setBusy(false)
     if (answer.ok) setOutcome(answer.value)
-    else setProblem(`${answer.problems.map((one) => one.says).join(' ')} Your answers are kept.`)
+    else setProblem(`${sayProblems(answer)} Your answers are kept.`)
+  }
+  const restart = async () => {
+    latest.current = nothing(newId())
+    setAnswers(latest.current)
+    await settle()
+    const answer = await ask(() => restartRound(slug))
+    setProblem(answer.ok ? null : sayProblems(answer))
   }
   useEffect(() => {
     const hear = (event: KeyboardEvent) => {
@@ -82,7 +93,7 @@ export function Round({ slug, name, day, stations, draft }: Props) {
         <Flex ml="auto" gap={4} fontSize="sm" color="pencil" align="baseline">
           <Clock from={draft?.startedAt ?? null} />
           <span>kept as you go; Esc to leave</span>
-          {Object.keys(answers.values).length + answers.signs.length > 0 ? <chakra.button type="button" color="pencil" textDecoration="underline" cursor="pointer" onClick={() => { latest.current = NOTHING; setAnswers(NOTHING); void settle().then(() => restartRound(slug)) }}>start afresh</chakra.button> : null}
+          {Object.keys(answers.values).length + answers.signs.length > 0 ? <chakra.button type="button" color="pencil" textDecoration="underline" cursor="pointer" onClick={() => void restart()}>start afresh</chakra.button> : null}
         </Flex>
       </Flex>
       <Stepper stations={stations} here={here} answers={answers} onGo={go} />
@@ -121,12 +132,8 @@ function useKeeping(slug: string, onProblem: (problem: string | null) => void): 
     while (waiting.current) {
       const next = waiting.current
       waiting.current = null
-      try {
-        const answer = await keepAnswers(slug, next)
-        onProblem(answer.ok ? null : answer.problems.map((one) => one.says).join(' '))
-      } catch {
-        onProblem('Vivero could not be reached; this round is kept on this page only. Do not close it.')
-      }
+      const answer = await ask(() => keepAnswers(slug, next))
+      onProblem(answer.ok ? null : answer.problems[0].says === NO_ANSWER ? 'Vivero could not be reached; this round is kept on this page only. Do not close it.' : sayProblems(answer))
     }
     sending.current = null
   }

@@ -4,6 +4,7 @@ import { database } from '@/data/database'
 import { reckonedAt } from '@/data/judged'
 import { openRound } from '@/data/rounds'
 import { storyOr404 } from '@/data/tank'
+import { newId } from '@/ui/new-id'
 import { sayLongDay } from '@/ui/when'
 import { Round } from './round.client'
 
@@ -13,5 +14,5 @@ export async function RoundDesk({ slug }: { slug: string }) {
   const at = reckonedAt(story, now())
   const draft = await openRound(await database(), slug)
   const day = sayLongDay(at, story.vessel.timeZone).split(' ')[0]
-  return <Round slug={slug} name={story.vessel.name} day={day} stations={roundOf(story, at)} draft={draft} />
+  return <Round slug={slug} name={story.vessel.name} day={day} stations={roundOf(story, at)} draft={draft} fresh={newId()} />
 }

@@ -1,7 +1,5 @@
 'use server'
 
-import { randomUUID } from 'node:crypto'
-import { revalidatePath } from 'next/cache'
 import { mixed, object, string } from 'yup'
 import { currentLayout } from '@/core/history/lookup'
 import { PLANT_GROUPS, UNMEASURED, USUAL_CARE, type Species, type TankHistory, type Vessel } from '@/core/history/types'
@@ -10,16 +8,18 @@ import type { EntryProblem } from '@/core/history/check'
 import { CATALOGUE } from '@/core/plants/catalogue'
 import { speciesFromKin } from '@/core/plants/kin'
 import { slugOf } from '@/core/quantity/slug'
-import { attempt, type Attempt } from '@/data/border/attempt'
+import type { Attempt } from '@/data/border/attempt'
 import { amount, SAY, words } from '@/data/border/entry-schema'
+import { parseSending, written } from '@/data/border/sending'
 import { vesselSchema } from '@/data/border/story-schema'
 import { now } from '@/data/clock'
 import { database } from '@/data/database'
-import { EntryRefused } from '@/data/entries'
+import { EntryRefused } from '@/data/refused'
 import { importStory } from '@/data/import-tank'
 import { addPlanting, listSpecies } from '@/data/plantings'
 import { listVessels } from '@/data/story'
-import { storyOr404 } from '@/data/tank'
+import { storyOrRefuse } from '@/data/tank'
+import type { Sending } from '@/ui/ask.client'
 import { ANOTHER } from './form-groups'
 import { boxProblems, day, factsOf, GLASS, glassProblems, patchOf, perchOf, PLANTING, plantedAtOf, size, startedAtOf } from './fields'
 
@@ -33,8 +33,9 @@ const tankSchema = object({
 }).noUnknown()
 
 /** Puts a new tank on the bench with a bare layout, its source water and two routines. Gives its slug. */
-export async function setUpTank(raw: Record<string, string>): Promise<Attempt<string>> {
-  const answer = await attempt(async () => {
+export async function setUpTank(raw: Record<string, string>, sending: Sending): Promise<Attempt<string>> {
+  return written(async () => {
+    const { id } = parseSending(sending)
     const form = tankSchema.validateSync(raw, { abortEarly: false })
     const problems = glassProblems(form)
     if (Math.max(form.groundFront, form.groundBack) >= form.heightCm) problems.push({ field: 'groundBack', says: 'The ground cannot reach the rim.' })
@@ -43,25 +44,23 @@ export async function setUpTank(raw: Record<string, string>): Promise<Attempt<st
     if (problems.length > 0) throw new EntryRefused(problems)
     const db = await database()
     const order = (await listVessels(db)).length + 1
-    const result = await importStory(db, bareStory(form, startedAt, now(), order))
+    const result = await importStory(db, bareStory(form, id, startedAt, now(), order))
     if (!result.ok) throw new EntryRefused([{ field: 'name', says: result.problem }])
     return result.value.slug
   })
-  if (answer.ok) revalidatePath('/', 'layout')
-  return answer
 }
 
-function bareStory(form: ReturnType<typeof tankSchema.validateSync>, startedAt: string, writtenAt: string, order: number): TankHistory {
-  const vessel: Vessel = { ...factsOf(form), id: randomUUID(), slug: slugOf(form.name, 50) || 'tank', glassMm: 8, evaporationLitresPerDay: null, care: USUAL_CARE, startedAt, order }
+function bareStory(form: ReturnType<typeof tankSchema.validateSync>, id: string, startedAt: string, writtenAt: string, order: number): TankHistory {
+  const vessel: Vessel = { ...factsOf(form), id, slug: slugOf(form.name, 50) || 'tank', glassMm: 8, evaporationLitresPerDay: null, care: USUAL_CARE, startedAt, order }
   vesselSchema.validateSync(vessel, { abortEarly: false })
   return {
     vessel, species: [], plantings: [], populations: [], plans: [], entries: [],
-    layouts: [{ id: randomUUID(), name: 'First layout', state: 'current', from: startedAt, to: null, hardscape: [], ground: { material: form.ground, laidAt: startedAt, profile: [{ x: 0, frontCm: form.groundFront, backCm: form.groundBack }, { x: form.lengthCm, frontCm: form.groundFront, backCm: form.groundBack }] } }],
-    sources: [{ id: randomUUID(), name: form.sourceName, kind: 'tap', nitrateMgL: form.sourceNitrate, khDegrees: 5, ghDegrees: 8, pH: 7.5, temperatureC: 12, ...UNMEASURED }], products: [],
+    layouts: [{ id: `${id}.layout`, name: 'First layout', state: 'current', from: startedAt, to: null, hardscape: [], ground: { material: form.ground, laidAt: startedAt, profile: [{ x: 0, frontCm: form.groundFront, backCm: form.groundBack }, { x: form.lengthCm, frontCm: form.groundFront, backCm: form.groundBack }] } }],
+    sources: [{ id: `${id}.water`, name: form.sourceName, kind: 'tap', nitrateMgL: form.sourceNitrate, khDegrees: 5, ghDegrees: 8, pH: 7.5, temperatureC: 12, ...UNMEASURED }], products: [],
     // Reckoned from the day the tank comes to the bench: an old tank is not months late with what nobody asked of it.
     routines: [
-      { id: randomUUID(), kind: 'round', everyDays: 7, amount: null, says: 'Walk the round', since: writtenAt },
-      { id: randomUUID(), kind: 'water-change', everyDays: form.changeEvery, amount: form.changePercent / 100, says: `Water change, ${Math.round(form.changePercent)} %`, since: writtenAt },
+      { id: `${id}.round`, kind: 'round', everyDays: 7, amount: null, says: 'Walk the round', since: writtenAt },
+      { id: `${id}.change`, kind: 'water-change', everyDays: form.changeEvery, amount: form.changePercent / 100, says: `Water change, ${Math.round(form.changePercent)} %`, since: writtenAt },
     ],
   }
 }
@@ -72,10 +71,13 @@ const plantSchema = object({
 }).noUnknown()
 
 /** Puts a planting on paper. Gives its stake. */
-export async function plant(slug: string, raw: Record<string, string>): Promise<Attempt<string>> {
-  const answer = await attempt(async () => {
+export async function plant(slug: string, raw: Record<string, string>, sending: Sending): Promise<Attempt<string>> {
+  return written(async () => {
+    const { id } = parseSending(sending)
     const form = plantSchema.validateSync(raw, { abortEarly: false })
-    const story = await storyOr404(slug)
+    const story = await storyOrRefuse(slug)
+    const planted = story.plantings.find((planting) => planting.id === id)
+    if (planted) return planted.stake
     const layout = currentLayout(story)
     const { species, problems: speciesProblems } = speciesFor(form, [...story.species, ...Object.values(CATALOGUE), ...(await listSpecies(await database()))])
     const { plantedAt, problems: dayProblems } = plantedAtOf(form.plantedOn, story.vessel.timeZone)
@@ -83,11 +85,9 @@ export async function plant(slug: string, raw: Record<string, string>): Promise<
     const problems = [...speciesProblems, ...boxProblems(form, story.vessel), ...dayProblems, ...perchProblems]
     if (problems.length > 0 || !species) throw new EntryRefused(problems)
     const stake = nextStake(species.group, story.plantings.filter((planting) => planting.layoutId === layout?.id))
-    await addPlanting(await database(), slug, { id: randomUUID(), speciesId: species.id, stake, name: form.name, zone: form.zone, patch: patchOf(form), stems: form.stems, perch, plantedAt, removedAt: null }, species)
+    await addPlanting(await database(), slug, { id, speciesId: species.id, stake, name: form.name, zone: form.zone, patch: patchOf(form), stems: form.stems, perch, plantedAt, removedAt: null }, species)
     return stake
   })
-  if (answer.ok) revalidatePath('/', 'layout')
-  return answer
 }
 
 /** The species a form names, or one made from what it says of another. */

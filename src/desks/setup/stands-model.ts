@@ -3,6 +3,8 @@ import { PLANT_GROUPS, type Planting, type Species, type TankHistory } from '@/c
 import { CATALOGUE } from '@/core/plants/catalogue'
 import { kinName } from '@/core/plants/kin'
 import { dayOf, type Instant } from '@/core/quantity/time'
+import { glassStands, holdsOneTakenOut } from '@/data/standing'
+import { stampOf } from '@/data/stamp'
 import { localMoment, sayDay } from '@/ui/when'
 import { ANOTHER } from './form-groups'
 import type { StandsModel } from './stands.client'
@@ -20,18 +22,18 @@ export function standsModel(story: TankHistory, now: Instant, species: readonly 
   const span = (values: readonly number[]) => `${Number(Math.min(...values).toFixed(1))}–${Number(Math.max(...values).toFixed(1))}`
   const known: Species[] = [...story.species, ...species, ...Object.values(CATALOGUE)].filter((species, i, all) => all.findIndex((other) => other.id === species.id) === i).sort((a, b) => a.name.localeCompare(b.name))
   return {
-    slug: vessel.slug, today: localMoment(now, zone).slice(0, 10),
+    slug: vessel.slug, glassStamp: stampOf(glassStands(vessel)), today: localMoment(now, zone).slice(0, 10),
     glass: {
       name: vessel.name, kind: vessel.kind, startedOn: localMoment(vessel.startedAt, zone).slice(0, 10), altitudeM: String(vessel.altitudeM), timeZone: zone, lengthCm: String(vessel.lengthCm), depthCm: String(vessel.depthCm), heightCm: String(vessel.heightCm), waterlineCm: String(vessel.waterlineCm),
       lampOn: vessel.lamp.onAt, lampHours: String(vessel.lamp.hours), parAtSurface: String(vessel.lamp.parAtSurface), gasOn: vessel.gas?.onAt ?? '', gasOff: vessel.gas?.offAt ?? '', standsAt: vessel.standsAt,
     },
     glassSays: `${vessel.lengthCm} × ${vessel.depthCm} × ${vessel.heightCm} cm, lamp ${vessel.lamp.onAt} for ${vessel.lamp.hours} h at ${vessel.lamp.parAtSurface} µmol, ${vessel.gas ? `gas ${vessel.gas.onAt}–${vessel.gas.offAt}` : 'no gas'}`,
-    plantings: plantingsAt(story, now).map((planting) => ({ id: planting.id, stake: planting.stake, name: planting.name, says: `${speciesOf(story, planting).name}, ${planting.zone}, since ${sayDay(planting.plantedAt, zone, now)}`, fields: fieldsOf(planting, zone) })),
+    plantings: plantingsAt(story, now).map((planting) => ({ id: planting.id, stamp: stampOf(planting), stake: planting.stake, name: planting.name, says: `${speciesOf(story, planting).name}, ${planting.zone}, since ${sayDay(planting.plantedAt, zone, now)}`, fields: fieldsOf(planting, zone) })),
     pulled: story.plantings
       .filter((planting) => planting.layoutId === layout?.id && planting.removedAt !== null && dayOf(now) - dayOf(planting.removedAt) < REMEMBERED_DAYS)
       .map((planting) => ({ id: planting.id, stake: planting.stake, name: planting.name, says: `pulled out ${sayDay(planting.removedAt!, zone, now)}` })),
     pieces: pieces.map(({ id, label, material, outline, focal }) => ({ id, label, says: `${material}${focal ? ', the main piece' : ''}, ${span(outline.map((point) => point[0]))} cm from the left, up to ${Number(Math.max(...outline.map((point) => point[1])).toFixed(1))} cm` })),
-    takenOut: story.layouts.filter((one) => one.state === 'past' && one.hardscape.length === 1 && !named.has(one.hardscape[0].id)).map((one) => ({ id: one.hardscape[0].id, label: one.hardscape[0].label })),
+    takenOut: story.layouts.filter((one) => holdsOneTakenOut(one, story) && !named.has(one.hardscape[0].id)).map((one) => ({ id: one.hardscape[0].id, label: one.hardscape[0].label })),
     animals: story.populations.map((population) => {
       const { count, plusMinus } = headCount(story, population)
       return { id: population.id, name: population.name, says: `${count}${plusMinus > 0 ? ` ± ${plusMinus}` : ''}, ${population.kind}, ${population.adultLengthCm} cm grown, since ${sayDay(population.since, zone, now)}` }

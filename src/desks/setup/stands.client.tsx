@@ -2,10 +2,12 @@
 
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import { useRouter } from 'next/navigation'
-import { useState, useTransition } from 'react'
+import { useState } from 'react'
+import { sayProblems, type Sending } from '@/ui/ask.client'
 import { Stake } from '@/ui/marks/stake'
 import { OpenItem } from '@/ui/open-item.client'
 import { PlainForm } from '@/ui/plain-form.client'
+import { useSending } from '@/ui/use-sending.client'
 import { plant } from './actions'
 import { choices, edges, EDGES_HINT, glassGroups, number, plantingGroups, speciesGroup } from './form-groups'
 import { addAnimals, place, pull, putBack, putRight, putTankRight, takeOut } from './stands-actions'
@@ -15,8 +17,9 @@ export interface StandsModel {
   slug: string
   today: string
   glass: Fields
+  glassStamp: string
   glassSays: string
-  plantings: { id: string; stake: string; name: string; says: string; fields: Fields }[]
+  plantings: { id: string; stamp: string; stake: string; name: string; says: string; fields: Fields }[]
   pulled: { id: string; stake: string; name: string; says: string }[]
   pieces: { id: string; label: string; says: string }[]
   takenOut: { id: string; label: string }[]
@@ -34,14 +37,14 @@ export function Stands({ model }: { model: StandsModel }) {
       <Part title="Plantings">
         {model.plantings.map((planting) => (
           <OpenItem key={planting.id} mark={<Stake code={planting.stake} />} title={planting.name} says={planting.says} {...item(planting.id)}>
-            <Sheet submit="Put it right" initial={planting.fields} groups={plantingGroups(model.pieces)} onSend={(fields) => putRight(model.slug, planting.id, fields)} says={() => 'Put right.'} />
+            <Sheet submit="Put it right" initial={planting.fields} groups={plantingGroups(model.pieces)} seen={planting.stamp} onSend={(fields, sending) => putRight(model.slug, planting.id, fields, sending)} says={() => 'Put right.'} />
             <Box mt={4}><Sheet submit={`Pull out ${planting.stake}`} initial={{ removedOn: model.today }} groups={[{ title: 'Or pull it out', fields: [{ name: 'removedOn', label: 'On', type: 'date' }], hint: 'Its record stays. No plant goes into the wild: compost it dry, and check which species are restricted where you live.' }]} onSend={(fields) => pull(model.slug, planting.id, fields)} says={() => 'Pulled out.'} /></Box>
           </OpenItem>
         ))}
         <OpenItem title={model.plantings.length === 0 ? 'A planting' : 'Another planting'} says="by its edges in the plan" {...item('new-planting')}>
           <Sheet
             submit="Plant it" initial={{ species: model.species[0]?.id ?? '', newName: '', newHeight: '', newTint: 'green', name: '', zone: 'background', left: '', right: '', front: '', back: '', stems: '', plantedOn: model.today, grownOn: '', grownAtCm: '' }} clear={['name', 'left', 'right', 'front', 'back', 'stems']}
-            groups={[speciesGroup(model.species), ...plantingGroups(model.pieces)]} onSend={(fields) => plant(model.slug, fields)} says={(stake) => `${stake} stands in the plan.`}
+            groups={[speciesGroup(model.species), ...plantingGroups(model.pieces)]} onSend={(fields, sending) => plant(model.slug, fields, sending)} says={(stake) => `${stake} stands in the plan.`}
           />
         </OpenItem>
         {model.pulled.map((planting) => <Again key={planting.id} says={`${planting.stake} ${planting.name}, ${planting.says}`} button="it stands still" onAgain={() => pull(model.slug, planting.id, null)} />)}
@@ -60,7 +63,7 @@ export function Stands({ model }: { model: StandsModel }) {
               { title: 'What', fields: [{ name: 'label', label: 'Name, like “the big stone”', type: 'text' }, { name: 'material', label: 'Of', type: 'choice', choices: choices(['stone', 'wood']) }, { name: 'focal', label: 'In the layout it is', type: 'choice', choices: [{ id: 'false', says: 'one of several' }, { id: 'true', says: 'the main piece' }] }] },
               { title: 'Where', fields: [...edges, number('topCm', 'Its top', 'cm above the bottom')], hint: EDGES_HINT },
             ]}
-            onSend={(fields) => place(model.slug, fields)} says={(label) => `${label} stands in the layout.`}
+            onSend={(fields, sending) => place(model.slug, fields, sending)} says={(label) => `${label} stands in the layout.`}
           />
         </OpenItem>
         {model.takenOut.map((piece) => <Again key={piece.id} says={`${piece.label}, taken out`} button="put it back" onAgain={() => putBack(model.slug, piece.id)} />)}
@@ -71,13 +74,13 @@ export function Stands({ model }: { model: StandsModel }) {
           <Sheet
             submit="They live here" initial={{ name: '', kind: 'fish', adultLengthCm: '', count: '', since: model.today }} clear={['name', 'adultLengthCm', 'count']}
             groups={[{ title: 'Who', fields: [{ name: 'name', label: 'Name', type: 'text' }, { name: 'kind', label: 'Kind', type: 'choice', choices: choices(['fish', 'shrimp', 'snail', 'crab', 'amphibian']) }, number('adultLengthCm', 'Adult length', 'cm'), number('count', 'How many'), { name: 'since', label: 'Since', type: 'date' }], hint: 'Test ammonia and nitrite before animals go in; send a few ahead of a shoal. Births, deaths, counts and moves are written down in the Book.' }]}
-            onSend={(fields) => addAnimals(model.slug, fields)} says={(name) => `${name} live here.`}
+            onSend={(fields, sending) => addAnimals(model.slug, fields, sending)} says={(name) => `${name} live here.`}
           />
         </OpenItem>
       </Part>
       <Part title="Glass, lamp and gas">
         <OpenItem title="As they are" says={model.glassSays} {...item('glass')}>
-          <Sheet submit="Put it right" initial={model.glass} groups={glassGroups()} onSend={(fields) => putTankRight(model.slug, fields)} says={() => 'Put right; the Book says what it was before.'} />
+          <Sheet submit="Put it right" initial={model.glass} groups={glassGroups()} seen={model.glassStamp} onSend={(fields, sending) => putTankRight(model.slug, fields, sending)} says={() => 'Put right; the Book says what it was before.'} />
         </OpenItem>
       </Part>
     </>
@@ -93,7 +96,7 @@ function Part({ title, children }: { title: string; children: React.ReactNode })
   )
 }
 
-type Send = (fields: Fields) => ReturnType<typeof plant>
+type Send = (fields: Fields, sending: Sending) => ReturnType<typeof plant>
 
 function Sheet({ says, ...form }: Omit<React.ComponentProps<typeof PlainForm>, 'onDone' | 'onSend'> & { onSend: Send; says: (value: string) => string }) {
   const router = useRouter()
@@ -111,18 +114,16 @@ function Sheet({ says, ...form }: Omit<React.ComponentProps<typeof PlainForm>, '
 /** One thing that can be undone, and what it said when it could not. */
 function Again({ says, button, onAgain }: { says: string; button: string; onAgain: () => ReturnType<typeof plant> }) {
   const router = useRouter()
-  const [busy, start] = useTransition()
-  const [problem, setProblem] = useState<string | null>(null)
-  const act = () => start(async () => {
-    const answer = await onAgain()
-    setProblem(answer.ok ? null : answer.problems.map((one) => one.says).join(' '))
+  const { busy, refusal, send } = useSending()
+  const act = async () => {
+    const answer = await send(() => onAgain())
     if (answer.ok) router.refresh()
-  })
+  }
   return (
     <Flex gap={3} align="center" wrap="wrap" py={1} fontSize="sm">
       {says ? <Box as="span" color="pencil">{says}</Box> : null}
-      <chakra.button type="button" disabled={busy} onClick={act} minH="38px" color="water" textDecoration="underline" cursor="pointer">{button}</chakra.button>
-      {problem ? <Box as="span" role="alert" color="clay">{problem}</Box> : null}
+      <chakra.button type="button" disabled={busy} onClick={() => void act()} minH="38px" color="water" textDecoration="underline" cursor="pointer">{button}</chakra.button>
+      {refusal ? <Box as="span" role="alert" color="clay">{sayProblems(refusal)}</Box> : null}
     </Flex>
   )
 }

@@ -3,6 +3,7 @@ import type { Database } from '@/data/open'
 import { loadStory } from '@/data/story'
 import { serveFromMemory } from '@/data/testing/served'
 import { adoptRoutine, disagree, dropProduct, keepBands, keepHabits, keepProduct, keepSource, logColour, logDose, switchSchool } from './actions'
+import { sent } from '@/data/testing/sent'
 
 jest.mock('next/cache', () => ({ revalidatePath: () => {} }))
 jest.mock('next/navigation', () => ({ notFound: () => { throw new Error('no such tank') } }))
@@ -21,7 +22,7 @@ const source = (fields: Record<string, string>) => ({ name: 'Village tap', kind:
 
 describe('products as labels have them', () => {
   test('a label that says one thing in two units is kept and warned of', async () => {
-    expect(await keepProduct('spring', null, label({ name: 'Twice', form: 'powder', lines: 'N-NO3 10\nNO3 44.3' }))).toEqual({ ok: true, value: 'Twice stands on the shelf. N 10 and NO3 44.3 are the same amount in two units; keep one of them, or it is counted twice.' })
+    expect(await keepProduct('spring', null, label({ name: 'Twice', form: 'powder', lines: 'N-NO3 10\nNO3 44.3' }), sent())).toEqual({ ok: true, value: 'Twice stands on the shelf. N 10 and NO3 44.3 are the same amount in two units; keep one of them, or it is counted twice.' })
   })
   test.each([
     ['one line', 'K 20', [{ as: 'K', amount: 20 }]],
@@ -29,11 +30,11 @@ describe('products as labels have them', () => {
     ['on one line', 'K 20, Fe 1.1; Mg 4', [{ as: 'K', amount: 20 }, { as: 'Fe', amount: 1.1 }, { as: 'Mg', amount: 4 }]],
   ])('%s', async (_name, lines, analysis) => {
     const name = `Label ${lines.length} ${Math.random()}`
-    expect(problems(await keepProduct('spring', null, label({ name, lines })))).toEqual([])
+    expect(problems(await keepProduct('spring', null, label({ name, lines }), sent()))).toEqual([])
     expect((await story()).products.find((product) => product.name === name)).toMatchObject({ form: 'liquid', analysis, recipe: null })
   })
   test('a stock by formula or by name', async () => {
-    expect(problems(await keepProduct('spring', null, label({ name: 'My stock', form: 'stock', lines: 'KNO3 60\nmagnesium sulphate (Epsom salt) 40\nMgSO4 5' })))).toEqual([])
+    expect(problems(await keepProduct('spring', null, label({ name: 'My stock', form: 'stock', lines: 'KNO3 60\nmagnesium sulphate (Epsom salt) 40\nMgSO4 5' }), sent()))).toEqual([])
     expect((await story()).products.find((product) => product.name === 'My stock')!.recipe).toEqual([{ saltId: 'kno3', gramsPerLitre: 60 }, { saltId: 'mgso4', gramsPerLitre: 40 }, { saltId: 'mgso4', gramsPerLitre: 5 }])
   })
   test.each([
@@ -45,16 +46,16 @@ describe('products as labels have them', () => {
     ['no name', { name: '' }, /^name: .*missing/],
     ['a tablet of no weight', { form: 'tablet' }, /tabletGrams: What does one tablet weigh/],
     ['a form that does not exist', { form: 'gas' }, /^form: .*none Vivero knows/],
-    ['a novel', { lines: 'x'.repeat(5000) }, /damaged or too long/],
+    ['a novel', { lines: 'x'.repeat(5000) }, /damaged, or a field is longer/],
   ])('%s is named at its field, and nothing is written', async (_name, fields, sentence) => {
     const before = (await story()).products.length
-    expect(problems(await keepProduct('spring', null, label({ name: 'Wrong', ...fields } as Record<string, string>))).join(' | ')).toMatch(sentence)
+    expect(problems(await keepProduct('spring', null, label({ name: 'Wrong', ...fields } as Record<string, string>), sent())).join(' | ')).toMatch(sentence)
     expect((await story()).products.length).toBe(before)
   })
   test('it comes off the shelf while it was never dosed, and stays after', async () => {
-    await keepProduct('spring', null, label({ name: 'Dosed once' }))
+    await keepProduct('spring', null, label({ name: 'Dosed once' }), sent())
     const { id } = (await story()).products.find((product) => product.name === 'Dosed once')!
-    expect((await logDose('spring', id, 3)).ok).toBe(true)
+    expect((await logDose('spring', id, 3, sent())).ok).toBe(true)
     expect(problems(await dropProduct('spring', id)).join()).toMatch(/1 dose of this is in the book/)
     expect((await story()).entries.at(-1)).toMatchObject({ kind: 'dose', product: 'Dosed once', productId: id, amount: 3, unit: 'mL' })
   })
@@ -62,19 +63,19 @@ describe('products as labels have them', () => {
 
 describe('waters', () => {
   test('decimal commas are read, empty figures stay unknown, a change keeps the id', async () => {
-    expect(problems(await keepSource('spring', null, source({})))).toEqual([])
+    expect(problems(await keepSource('spring', null, source({}), sent()))).toEqual([])
     const tap = (await story()).sources.find((one) => one.name === 'Village tap')!
     expect(tap).toMatchObject({ ghDegrees: 11.5, phosphateMgL: null, conductivityUs: 420 })
-    expect(problems(await keepSource('spring', tap.id, source({ calciumMgL: '70' })))).toEqual([])
+    expect(problems(await keepSource('spring', tap.id, source({ calciumMgL: '70' }), sent()))).toEqual([])
     expect((await story()).sources.filter((one) => one.name === 'Village tap')).toEqual([expect.objectContaining({ id: tap.id, calciumMgL: 70 })])
   })
   test('calcium that makes more hardness than there is said to be is asked about', async () => {
     // 40 mg/L Ca is 5.6 °dH (1 °dH = 7.147 mg/L Ca; DIN 38409-6).
-    expect(problems(await keepSource('spring', null, source({ name: 'Odd', ghDegrees: '0', calciumMgL: '40' })))).toEqual(['ghDegrees: Its calcium and magnesium alone make GH 5.6; 0 cannot be. Which of them is wrong?'])
-    expect(problems(await keepSource('spring', null, source({ name: 'Even', ghDegrees: '5', calciumMgL: '40' })))).toEqual([])
+    expect(problems(await keepSource('spring', null, source({ name: 'Odd', ghDegrees: '0', calciumMgL: '40' }), sent()))).toEqual(['ghDegrees: Its calcium and magnesium alone make GH 5.6; 0 cannot be. Which of them is wrong?'])
+    expect(problems(await keepSource('spring', null, source({ name: 'Even', ghDegrees: '5', calciumMgL: '40' }), sent()))).toEqual([])
   })
   test('every wrong field is named at once', async () => {
-    const said = problems(await keepSource('spring', null, source({ name: '', ghDegrees: 'hard', pH: '14', conductivityUs: '-3' }))).join(' | ')
+    const said = problems(await keepSource('spring', null, source({ name: '', ghDegrees: 'hard', pH: '14', conductivityUs: '-3' }), sent())).join(' | ')
     expect(said).toMatch(/name: .*missing/)
     expect(said).toMatch(/ghDegrees: GH must be a number/)
     expect(said).toMatch(/pH: pH goes from 3 to 11/)
@@ -93,51 +94,51 @@ describe('bands, habits, school and rhythm', () => {
       usual[`${parameter}-low`] = band.low === null ? '' : String(band.low)
       usual[`${parameter}-high`] = band.high === null ? '' : String(band.high)
     }
-    expect(problems(await keepBands('spring', { ...usual, 'nitrate-high': '12' }))).toEqual([])
+    expect(problems(await keepBands('spring', { ...usual, 'nitrate-high': '12' }, sent()))).toEqual([])
     expect((await story()).vessel.care.bands).toEqual({ nitrate: { low: Number(usual['nitrate-low']), high: 12 } })
-    expect(problems(await keepBands('spring', usual))).toEqual([])
+    expect(problems(await keepBands('spring', usual, sent()))).toEqual([])
     expect((await story()).vessel.care.bands).toEqual({})
   })
   test('a band upside down, or of letters, stands at its field', async () => {
-    expect(problems(await keepBands('spring', { ...usual, 'kh-low': '9', 'kh-high': '4', 'gh-low': 'soft' }))).toEqual(expect.arrayContaining(['kh-high: The high end must lie above the low one.', 'gh-low: This must be a number.']))
+    expect(problems(await keepBands('spring', { ...usual, 'kh-low': '9', 'kh-high': '4', 'gh-low': 'soft' }, sent()))).toEqual(expect.arrayContaining(['kh-high: The high end must lie above the low one.', 'gh-low: This must be a number.']))
   })
   test('bucket and food; an empty loss means “reckon it”', async () => {
-    expect(problems(await keepHabits('spring', { bucketLitres: '8', foodProteinPercent: '45', evaporation: '' }))).toEqual([])
+    expect(problems(await keepHabits('spring', { bucketLitres: '8', foodProteinPercent: '45', evaporation: '' }, sent()))).toEqual([])
     expect((await story()).vessel).toMatchObject({ evaporationLitresPerDay: null, care: { bucketLitres: 8, foodProteinPercent: 45 } })
-    expect(problems(await keepHabits('spring', { bucketLitres: '0', foodProteinPercent: '45', evaporation: '' })).join()).toMatch(/bucketLitres/)
-    expect(problems(await keepHabits('spring', { bucketLitres: '8', foodProteinPercent: '45', evaporation: '-1' })).join()).toMatch(/below zero/)
+    expect(problems(await keepHabits('spring', { bucketLitres: '0', foodProteinPercent: '45', evaporation: '' }, sent())).join()).toMatch(/bucketLitres/)
+    expect(problems(await keepHabits('spring', { bucketLitres: '8', foodProteinPercent: '45', evaporation: '-1' }, sent())).join()).toMatch(/below zero/)
   })
   test('a school is switched, one that is none is refused', async () => {
-    expect((await switchSchool('spring', 'lean column')).ok).toBe(true)
+    expect((await switchSchool('spring', 'lean column', sent())).ok).toBe(true)
     expect((await story()).vessel.care.school).toBe('lean column')
-    expect(problems(await switchSchool('spring', 'alchemy')).join()).toContain('not a school')
+    expect(problems(await switchSchool('spring', 'alchemy', sent())).join()).toContain('not a school')
   })
   test('a rhythm beyond reason is refused', async () => {
-    expect((await adoptRoutine('spring', 10, 0.35)).ok).toBe(true)
+    expect((await adoptRoutine('spring', 10, 0.35, sent())).ok).toBe(true)
     expect((await story()).routines.find((routine) => routine.kind === 'water-change')).toMatchObject({ everyDays: 10, amount: 0.35, says: 'Water change, 35 %' })
-    for (const [days, fraction] of [[0, 0.4], [7, 1.4], [7, 0], [1000, 0.4], [Number.NaN, 0.4]]) expect((await adoptRoutine('spring', days, fraction)).ok).toBe(false)
+    for (const [days, fraction] of [[0, 0.4], [7, 1.4], [7, 0], [1000, 0.4], [Number.NaN, 0.4]]) expect((await adoptRoutine('spring', days, fraction, sent())).ok).toBe(false)
   })
 })
 
 describe('what is logged from the desk', () => {
   test('a colour is a reading by indicator; a sixth colour is none', async () => {
-    expect((await logColour('spring', 4)).ok).toBe(true)
+    expect((await logColour('spring', 4, sent())).ok).toBe(true)
     expect((await story()).entries.at(-1)).toMatchObject({ kind: 'reading', parameter: 'co2', method: 'indicator', entered: { value: 4, unit: 'colour' } })
-    for (const none of [0, 6, 2.5, 'x' as never]) expect((await logColour('spring', none)).ok).toBe(false)
+    for (const none of [0, 6, 2.5, 'x' as never]) expect((await logColour('spring', none, sent())).ok).toBe(false)
   })
   test('a plain salt can be dosed; an unknown product, letters and too much cannot', async () => {
-    expect((await logDose('spring', 'salt-kno3', 1.5)).ok).toBe(true)
+    expect((await logDose('spring', 'salt-kno3', 1.5, sent())).ok).toBe(true)
     expect((await story()).entries.at(-1)).toMatchObject({ product: 'potassium nitrate', unit: 'g', amount: 1.5 })
-    for (const [id, amount] of [['ghost', 1], ['salt-kno3', 'two'], ['salt-kno3', 1e9], ['salt-kno3', -1], [{}, 1]] as const) expect((await logDose('spring', id as never, amount as never)).ok).toBe(false)
+    for (const [id, amount] of [['ghost', 1], ['salt-kno3', 'two'], ['salt-kno3', 1e9], ['salt-kno3', -1], [{}, 1]] as const) expect((await logDose('spring', id as never, amount as never, sent())).ok).toBe(false)
   })
   test('a disagreement needs its reason', async () => {
-    expect((await disagree('spring', 'nitrate', 'The card was wet.')).ok).toBe(true)
-    expect((await disagree('spring', 'nitrate', '  ')).ok).toBe(false)
+    expect((await disagree('spring', 'nitrate', 'The card was wet.', sent())).ok).toBe(true)
+    expect((await disagree('spring', 'nitrate', '  ', sent())).ok).toBe(false)
   })
   test('damaged forms are refused in a sentence, not with a crash', async () => {
-    for (const raw of [null, 'x', [], { name: 5 }, { name: 'x'.repeat(3000) }]) {
-      expect(problems(await keepSource('spring', null, raw as never)).join()).toContain('damaged or too long')
-      expect((await keepHabits('spring', raw as never)).ok).toBe(false)
+    for (const raw of [null, 'x', [], { name: 5 }, { name: 'x'.repeat(5000) }]) {
+      expect(problems(await keepSource('spring', null, raw as never, sent())).join()).toContain('damaged, or a field is longer')
+      expect((await keepHabits('spring', raw as never, sent())).ok).toBe(false)
     }
   })
 })

@@ -1,11 +1,9 @@
 'use server'
 
-import { randomUUID } from 'node:crypto'
-import { revalidatePath } from 'next/cache'
-import { mixed, number, object, string } from 'yup'
+import { object, string } from 'yup'
 import { LABEL_FORM_NAMES, type LabelForm } from '@/core/chemistry/nutrients'
 import { hardnessOf, SALTS } from '@/core/chemistry/salts'
-import { SCHOOLS, type Band, type Product, type School, type SourceWater, type WaterCare } from '@/core/history/types'
+import { SCHOOLS, type Band, type Product, type School, type SourceWater } from '@/core/history/types'
 import { numberOrText, readNumber } from '@/core/quantity/read-number'
 import { INDICATOR_COLOURS, PARAMETERS, type Parameter } from '@/core/quantity/units'
 import { sayNumber } from '@/core/quantity/say'
@@ -14,28 +12,17 @@ import { schoolBand } from '@/core/water/parameters'
 import { doseUnitOf, productOf } from '@/core/water/products'
 import { attempt, type Attempt } from '@/data/border/attempt'
 import { amount } from '@/data/border/entry-schema'
+import { parseId, parseSending, textFields, written } from '@/data/border/sending'
 import { now } from '@/data/clock'
 import { database } from '@/data/database'
 import { writeDisagreement } from '@/data/disagree'
-import { addEntries, EntryRefused } from '@/data/entries'
-import { storyOr404 } from '@/data/tank'
-import { removeProduct, saveCare, saveProduct, saveSource, setChangeRoutine } from '@/data/water-care'
+import { addEntries } from '@/data/entries'
+import { EntryRefused } from '@/data/refused'
+import { storyOrRefuse } from '@/data/tank'
+import { changeCare, removeProduct, saveProduct, saveSource, setChangeRoutine } from '@/data/water-care'
+import type { Sending } from '@/ui/ask.client'
 
 type Fields = Record<string, string>
-
-/** A form as it should arrive: texts by name, none beyond reason. Throws EntryRefused. */
-function texts(raw: unknown): Fields {
-  const sound = typeof raw === 'object' && raw !== null && !Array.isArray(raw) && Object.values(raw).every((value) => typeof value === 'string' && value.length <= MAX_TEXT)
-  if (!sound) throw new EntryRefused([{ field: 'name', says: 'The form is damaged or too long; nothing was written.' }])
-  return raw as Fields
-}
-const MAX_TEXT = 2000
-
-async function written<T>(write: () => Promise<T>): Promise<Attempt<T>> {
-  const answer = await attempt(write)
-  if (answer.ok) revalidatePath('/', 'layout')
-  return answer
-}
 
 /** A field's number, or the text itself for the schema to name. */
 const numeric = (fields: Fields, name: string): number => numberOrText(words(fields, name)) as number
@@ -43,39 +30,35 @@ const numericOrNull = (fields: Fields, name: string): number | null => (words(fi
 const words = (fields: Fields, name: string) => (typeof fields[name] === 'string' ? fields[name].trim() : '')
 
 /** Writes down that the keeper sees a finding of the water otherwise. */
-export async function disagree(slug: string, finding: string, why: string): Promise<Attempt> {
-  const answer = await writeDisagreement(await database(), slug, finding, why, now())
-  if (answer.ok) revalidatePath('/', 'layout')
-  return answer
+export async function disagree(slug: string, finding: string, why: string, sending: Sending): Promise<Attempt> {
+  return written(async () => writeDisagreement(await database(), slug, { finding, why, id: parseSending(sending).id }, now()))
 }
 
 /** Switches the school of dosing; bands the keeper set stay. */
-export async function switchSchool(slug: string, school: string): Promise<Attempt> {
+export async function switchSchool(slug: string, school: string, sending: Sending): Promise<Attempt> {
   return written(async () => {
-    const { vessel } = await storyOr404(slug)
     if (!(SCHOOLS as readonly string[]).includes(school)) throw new EntryRefused([{ field: 'school', says: 'This is not a school Vivero knows.' }])
-    await saveCare(await database(), slug, { ...vessel.care, school: school as School }, vessel.evaporationLitresPerDay)
+    await changeCare(await database(), slug, 'school', parseSending(sending).seen, (kept) => ({ ...kept, care: { ...kept.care, school: school as School } }))
     return null
   })
 }
 
 /** Bucket, food and the loss to the air. */
-export async function keepHabits(slug: string, raw: Fields): Promise<Attempt<string>> {
+export async function keepHabits(slug: string, raw: Fields, sending: Sending): Promise<Attempt<string>> {
   return written(async () => {
-    const fields = texts(raw)
-    const { vessel } = await storyOr404(slug)
+    const fields = textFields(raw)
     const loss = amount('Evaporation').min(0, 'Evaporation cannot be below zero.').max(500, 'That is more than a tank loses.').nullable().validateSync(words(fields, 'evaporation') === '' ? null : words(fields, 'evaporation')) ?? null
-    const care: WaterCare = { ...vessel.care, bucketLitres: numeric(fields, 'bucketLitres'), foodProteinPercent: numeric(fields, 'foodProteinPercent') }
-    await saveCare(await database(), slug, care, loss)
+    const habits = { bucketLitres: numeric(fields, 'bucketLitres'), foodProteinPercent: numeric(fields, 'foodProteinPercent') }
+    await changeCare(await database(), slug, 'habits', parseSending(sending).seen, ({ care }) => ({ care: { ...care, ...habits }, evaporationLitresPerDay: loss }))
     return 'Kept.'
   })
 }
 
 /** The keeper's own bands; a parameter left as the school has it is not kept, so that it goes on following the school. */
-export async function keepBands(slug: string, raw: Fields): Promise<Attempt<string>> {
+export async function keepBands(slug: string, raw: Fields, sending: Sending): Promise<Attempt<string>> {
   return written(async () => {
-    const fields = texts(raw)
-    const { vessel } = await storyOr404(slug)
+    const fields = textFields(raw)
+    const { vessel } = await storyOrRefuse(slug)
     const bands: Partial<Record<Parameter, Band>> = {}
     const problems: { field: string; says: string }[] = []
     for (const parameter of PARAMETERS) {
@@ -86,7 +69,7 @@ export async function keepBands(slug: string, raw: Fields): Promise<Attempt<stri
       if (band.low !== usual.low || band.high !== usual.high) bands[parameter] = band
     }
     if (problems.length > 0) throw new EntryRefused(problems)
-    await saveCare(await database(), slug, { ...vessel.care, bands }, vessel.evaporationLitresPerDay)
+    await changeCare(await database(), slug, 'bands', parseSending(sending).seen, (kept) => ({ ...kept, care: { ...kept.care, bands } }))
     return 'Kept.'
   })
 }
@@ -95,17 +78,18 @@ export async function keepBands(slug: string, raw: Fields): Promise<Attempt<stri
 const HARDNESS_SLACK = 1.5
 
 /** Writes a source water. Gives its name. */
-export async function keepSource(slug: string, id: string | null, raw: Fields): Promise<Attempt<string>> {
+export async function keepSource(slug: string, known: string | null, raw: Fields, sending: Sending): Promise<Attempt<string>> {
   return written(async () => {
-    const fields = texts(raw)
+    const fields = textFields(raw)
+    const { id, seen } = parseSending(sending)
     const source = {
-      id: id ?? randomUUID(), name: words(fields, 'name'), kind: words(fields, 'kind') as SourceWater['kind'], nitrateMgL: numeric(fields, 'nitrateMgL'), khDegrees: numeric(fields, 'khDegrees'), ghDegrees: numeric(fields, 'ghDegrees'),
+      id: known === null ? id : parseId(known), name: words(fields, 'name'), kind: words(fields, 'kind') as SourceWater['kind'], nitrateMgL: numeric(fields, 'nitrateMgL'), khDegrees: numeric(fields, 'khDegrees'), ghDegrees: numeric(fields, 'ghDegrees'),
       pH: numeric(fields, 'pH'), temperatureC: numeric(fields, 'temperatureC'), phosphateMgL: numericOrNull(fields, 'phosphateMgL'), potassiumMgL: numericOrNull(fields, 'potassiumMgL'),
       calciumMgL: numericOrNull(fields, 'calciumMgL'), magnesiumMgL: numericOrNull(fields, 'magnesiumMgL'), conductivityUs: numericOrNull(fields, 'conductivityUs'),
     }
     const fromIons = hardnessOf(source.calciumMgL ?? 0, source.magnesiumMgL ?? 0)
     if (fromIons > source.ghDegrees + HARDNESS_SLACK) throw new EntryRefused([{ field: 'ghDegrees', says: `Its calcium and magnesium alone make GH ${sayNumber(fromIons, 0.3)}; ${sayNumber(source.ghDegrees)} cannot be. Which of them is wrong?` }])
-    await saveSource(await database(), slug, source)
+    await saveSource(await database(), slug, source, seen)
     return `${source.name} is kept.`
   })
 }
@@ -137,20 +121,21 @@ const labelForm = (name: string): LabelForm | null => LABEL_FORM_NAMES.find((for
 const saltOf = (name: string): string | null => SALTS.find((salt) => salt.formula.toLowerCase() === name.toLowerCase() || salt.formula.split('·')[0].toLowerCase() === name.toLowerCase() || salt.name.toLowerCase() === name.toLowerCase())?.id ?? null
 
 /** Writes a product by its label, or a stock by its recipe. Gives its name. */
-export async function keepProduct(slug: string, id: string | null, raw: Fields): Promise<Attempt<string>> {
+export async function keepProduct(slug: string, known: string | null, raw: Fields, sending: Sending): Promise<Attempt<string>> {
   return written(async () => {
-    const fields = texts(raw)
+    const fields = textFields(raw)
     const form = words(fields, 'form')
     const isStock = form === 'stock'
     const lines = words(fields, 'lines')
     if (lines === '') throw new EntryRefused([{ field: 'lines', says: isStock ? 'Which salts are in it, and how much of each?' : 'What does the label say is in it?' }])
+    const { id, seen } = parseSending(sending)
     const product = {
-      id: id ?? randomUUID(), name: words(fields, 'name'), form: (isStock ? 'liquid' : form) as Product['form'], tabletGrams: numericOrNull(fields, 'tabletGrams'),
+      id: known === null ? id : parseId(known), name: words(fields, 'name'), form: (isStock ? 'liquid' : form) as Product['form'], tabletGrams: numericOrNull(fields, 'tabletGrams'),
       analysis: isStock ? [] : readLines(lines, 'lines', { of: labelForm, example: 'K2O 3.5', all: LABEL_FORM_NAMES }).map(({ name, amount: share }) => ({ as: name, amount: share })),
       recipe: isStock ? readLines(lines, 'lines', { of: saltOf, example: 'KNO3 60', all: SALTS.map((salt) => salt.formula) }).map(({ name, amount: grams }) => ({ saltId: name, gramsPerLitre: grams })) : null,
     }
     try {
-      await saveProduct(await database(), slug, product)
+      await saveProduct(await database(), slug, product, seen)
     } catch (error) {
       // The form has one field for all its lines.
       const problems = (await attempt(() => Promise.reject(error as Error))) as Attempt
@@ -163,45 +148,46 @@ export async function keepProduct(slug: string, id: string | null, raw: Fields):
 /** Takes a product that was never dosed off the shelf. */
 export async function dropProduct(slug: string, id: string): Promise<Attempt> {
   return written(async () => {
-    await removeProduct(await database(), slug, id)
+    await removeProduct(await database(), slug, parseId(id))
     return null
   })
 }
 
-const routineSchema = object({ everyDays: number().required().min(1).max(90), fraction: number().required().moreThan(0).max(1) }).noUnknown()
+const routineSchema = object({ everyDays: amount('The days').required().min(1).max(90), fraction: amount('The change').required().moreThan(0).max(1) }).noUnknown()
 
 /** Makes a rhythm of changes the routine. */
-export async function adoptRoutine(slug: string, everyDays: number, fraction: number): Promise<Attempt> {
+export async function adoptRoutine(slug: string, everyDays: number, fraction: number, sending: Sending): Promise<Attempt> {
   return written(async () => {
+    const { id, seen } = parseSending(sending)
     const checked = routineSchema.validateSync({ everyDays, fraction })
-    await setChangeRoutine(await database(), slug, checked.everyDays, checked.fraction, randomUUID(), now())
+    await setChangeRoutine(await database(), slug, checked.everyDays, checked.fraction, id, seen, now())
     return null
   })
 }
 
-const entryBase = () => ({ id: randomUUID(), at: now(), certainty: 'measured', by: 'keeper', note: null, expected: null })
+const entryBase = (sending: Sending) => ({ id: parseSending(sending).id, at: now(), certainty: 'measured', by: 'keeper', note: null, expected: null })
 
 /** Writes down the colour of the indicator, 1 (blue) to 5 (yellow), as seen now. */
-export async function logColour(slug: string, colour: number): Promise<Attempt<string>> {
+export async function logColour(slug: string, colour: number, sending: Sending): Promise<Attempt<string>> {
   return written(async () => {
     const seen = INDICATOR_COLOURS[colour - 1]
     if (!seen) throw new EntryRefused([{ field: 'colour', says: 'This is not a colour of the indicator.' }])
-    const entry = { ...entryBase(), kind: 'reading', parameter: 'co2', value: seen.mid, method: 'indicator', entered: { value: colour, unit: 'colour' } }
+    const entry = { ...entryBase(sending), kind: 'reading', parameter: 'co2', value: seen.mid, method: 'indicator', entered: { value: colour, unit: 'colour' } }
     await addEntries(await database(), slug, [entry], now())
     return entry.id
   })
 }
 
-const doseSchema = object({ productId: string().max(80).required(), amount: mixed<number>().required() }).noUnknown()
+const doseSchema = object({ productId: string().max(80).required(), amount: amount('The dose').required() }).noUnknown()
 
 /** Writes down a dose of a product or plain salt as given now. */
-export async function logDose(slug: string, productId: string, given: number): Promise<Attempt<string>> {
+export async function logDose(slug: string, productId: string, given: number, sending: Sending): Promise<Attempt<string>> {
   return written(async () => {
     const checked = doseSchema.validateSync({ productId, amount: given })
-    const story = await storyOr404(slug)
+    const story = await storyOrRefuse(slug)
     const product = productOf(story, { productId: checked.productId, product: '' })
     if (!product) throw new EntryRefused([{ field: 'product', says: 'This product is not on the shelf.' }])
-    const entry = { ...entryBase(), kind: 'dose', product: product.name, productId: product.id, amount: checked.amount, unit: doseUnitOf(product) }
+    const entry = { ...entryBase(sending), kind: 'dose', product: product.name, productId: product.id, amount: checked.amount, unit: doseUnitOf(product) }
     await addEntries(await database(), slug, [entry], now())
     return entry.id
   })

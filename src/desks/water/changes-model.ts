@@ -13,6 +13,7 @@ import { changeRegime, type ChangeRegime } from '@/core/water/regime'
 import { evaporation, levelOfSource } from '@/core/water/sources'
 import { currentLayout } from '@/core/history/lookup'
 import { filledMass, litresPerCentimetre, netLitres } from '@/core/vessel/volume'
+import { stampOf } from '@/data/stamp'
 
 /** Parameters that a change can bring somewhere. */
 export const CHANGED = ['nitrate', 'phosphate', 'potassium', 'gh', 'kh', 'conductivity', 'ammonia', 'nitrite'] as const satisfies readonly Parameter[]
@@ -34,6 +35,7 @@ export interface ChangesModel {
   tank: TankWater
   regime: ChangeRegime
   routine: { everyDays: number; fraction: number } | null
+  routineStamp: string
   choices: RoutineChoice[]
   easiest: RoutineChoice | null
   /** Where the present rhythm ends, null without a gain to reckon with. */
@@ -62,7 +64,7 @@ export function changesModel(story: TankHistory, parameter: Parameter, now: Inst
     slug: vessel.slug, name: vessel.name, parameter, now: estimate?.now ?? null, litres, litresPerCm: litresPerCentimetre(vessel), bucketLitres: vessel.care.bucketLitres, filledKg: filledMass(vessel, layout).total, band,
     sources: [...story.sources], levels: Object.fromEntries(story.sources.map((one) => [one.id, levelOfSource(story, one.id, parameter)])), usualSourceId: source?.id ?? null,
     tank: { temperature: value('temperature'), gh: value('gh'), kh: value('kh'), pH: value('pH') },
-    regime, routine: routine && routine.amount !== null ? { everyDays: routine.everyDays, fraction: routine.amount } : null, choices, easiest: easiest(choices),
+    regime, routineStamp: stampOf(routine ?? null), routine: routine && routine.amount !== null ? { everyDays: routine.everyDays, fraction: routine.amount } : null, choices, easiest: easiest(choices),
     settles: estimate && !estimate.settings.settle && habit ? Math.max(0, steadyBeforeChange(incomePerDay(estimate), habit.everyDays, Math.min(1, habit.fraction), level)) : null,
     loss, creep: habit ? creepFactor(loss.value, habit.everyDays, habit.fraction, litres) : null,
   }

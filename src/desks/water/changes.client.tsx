@@ -1,7 +1,9 @@
 'use client'
 
 import { Box, chakra, Flex } from '@chakra-ui/react'
-import { useState, useTransition } from 'react'
+import { useState } from 'react'
+import { sayProblems, type Answer, type Sending } from '@/ui/ask.client'
+import { useSending } from '@/ui/use-sending.client'
 import { sayEstimate, sayEvery, sayNumber } from '@/core/quantity/say'
 import { inBuckets, jumpsOf, type Jump, type RoutineChoice } from '@/core/water/change-planner'
 import { fractionForTarget } from '@/core/water/dilution'
@@ -14,7 +16,7 @@ import { Mixing } from './mixing.client'
 import { NumberInSentence } from './number-in-sentence.client'
 import { nameOf, unitOf } from './parameter-name'
 
-type Adopt = (everyDays: number, fraction: number) => Promise<{ ok: boolean }>
+type Adopt = (everyDays: number, fraction: number, sending: Sending) => Promise<Answer>
 const WATER_KG_PER_L = 0.998
 
 export function Changes({ model, onAdopt }: { model: ChangesModel; onAdopt: Adopt }) {
@@ -81,28 +83,29 @@ function Jumps({ jumps, fraction, most }: { jumps: readonly Jump[]; fraction: nu
 }
 
 function Rhythms({ model, onAdopt }: { model: ChangesModel; onAdopt: Adopt }) {
-  const [busy, start] = useTransition()
+  const { busy, refusal, send } = useSending(model.routineStamp)
   const [said, setSaid] = useState<string | null>(null)
   const unit = unitOf(model.parameter)
   const before = model.routine
-  const adopt = (everyDays: number, fraction: number, words: string) => start(async () => {
-    const answer = await onAdopt(everyDays, fraction)
-    setSaid(answer.ok ? words : 'That could not be kept; the routine is as it was.')
-  })
+  const adopt = async (everyDays: number, fraction: number, words: string) => {
+    const answer = await send((sending) => onAdopt(everyDays, fraction, sending))
+    setSaid(answer.ok ? words : null)
+  }
   if (model.choices.length === 0) return null
   const wanted = model.band.high !== null ? `${model.band.low !== null ? `${sayNumber(model.band.low)}–` : 'at most '}${sayNumber(model.band.high)} ${unit}` : `at least ${sayNumber(model.band.low ?? 0)} ${unit}`
   return (
     <Section title={`Rhythms that keep it ${model.band.high !== null && model.band.low === null ? '' : 'within '}${wanted}`}>
       <table className="band-table">
         <thead><tr><th scope="col">every</th><th scope="col">change</th><th scope="col">a week</th><th scope="col">settles at</th><th scope="col"><span className="sr-only">routine</span></th></tr></thead>
-        <tbody>{model.choices.map((choice) => <Rhythm key={choice.everyDays} choice={choice} best={choice.everyDays === model.easiest?.everyDays} set={before?.everyDays === choice.everyDays && Math.abs((before?.fraction ?? 0) - (choice.fraction ?? -1)) < 0.005} busy={busy} onAdopt={() => adopt(choice.everyDays, choice.fraction ?? 0, `The routine is now ${Math.round((choice.fraction ?? 0) * 100)} % every ${choice.everyDays} days.`)} />)}</tbody>
+        <tbody>{model.choices.map((choice) => <Rhythm key={choice.everyDays} choice={choice} best={choice.everyDays === model.easiest?.everyDays} set={before?.everyDays === choice.everyDays && Math.abs((before?.fraction ?? 0) - (choice.fraction ?? -1)) < 0.005} busy={busy} onAdopt={() => void adopt(choice.everyDays, choice.fraction ?? 0, `The routine is now ${Math.round((choice.fraction ?? 0) * 100)} % every ${choice.everyDays} days.`)} />)}</tbody>
       </table>
       <Box fontSize="sm" color="pencil" mt={1.5}>
         The smallest change of each rhythm that keeps four lives in five inside for twelve weeks, at the gain as it is known now.
         {model.settles !== null && model.regime.everyDays ? ` As you change now (${Math.round((model.regime.fraction ?? 0) * 100)} % ${sayEvery(model.regime.everyDays.median)}) it ends at ${sayNumber(model.settles, 2)} ${unit} before each change.` : ''}
       </Box>
       <Box aria-live="polite" fontSize="sm" mt={1}>
-        {said ? <>{said} {before ? <chakra.button type="button" onClick={() => adopt(before.everyDays, before.fraction, 'The routine is as it was.')} color="water" textDecoration="underline" cursor="pointer" minH="28px">undo</chakra.button> : null}</> : null}
+        {said ? <>{said} {before ? <chakra.button type="button" onClick={() => void adopt(before.everyDays, before.fraction, 'The routine is as it was.')} color="water" textDecoration="underline" cursor="pointer" minH="28px">undo</chakra.button> : null}</> : null}
+        {refusal ? <Box as="span" color="clay">{sayProblems(refusal)}</Box> : null}
       </Box>
     </Section>
   )

@@ -8,6 +8,8 @@ import type { Parameter } from '@/core/quantity/units'
 import { conditionsOf } from '@/core/water/conditions'
 import { DOSED, planOfSchool, rootTabs, type RootTabs, type SchoolPlan } from '@/core/water/dosing'
 import { bandFor, schoolBand } from '@/core/water/parameters'
+import { stampOf } from '@/data/stamp'
+import { CARE_PARTS } from '@/data/water-care'
 import { feedsWater, saltAsProduct } from '@/core/water/products'
 import { changeRegime } from '@/core/water/regime'
 import { levelOfSource } from '@/core/water/sources'
@@ -27,6 +29,7 @@ export interface DosingModel {
   name: string
   zone: string
   school: School
+  schoolStamp: string
   litres: number
   /** Bottles and powders first, plain salts after them. */
   products: Product[]
@@ -60,7 +63,7 @@ export function dosingModel(story: TankHistory, now: Instant): DosingModel {
   }))
   const uptake = Object.fromEntries(parameters.map((one) => [one.parameter, one.uptake?.value ?? 0]))
   return {
-    slug: vessel.slug, name: vessel.name, zone: vessel.timeZone, school: vessel.care.school, litres, rhythm, parameters, today: now,
+    slug: vessel.slug, name: vessel.name, zone: vessel.timeZone, school: vessel.care.school, schoolStamp: stampOf(CARE_PARTS.school(vessel)), litres, rhythm, parameters, today: now,
     products: [...story.products.filter(feedsWater), ...SALTS.map((salt) => saltAsProduct(salt.id))],
     plans: SCHOOLS.map((school) => planOfSchool(school, rhythm, litres, uptake, (parameter) => levelOfSource(story, sourceId, parameter), (parameter) => schoolBand(vessel.kind, school, parameter))),
     tabs: rootTabs(story, now), lastDosed: entriesOf(story.entries, 'dose').findLast((dose) => dose.unit !== 'tablets' && dose.productId !== null)?.productId ?? null,

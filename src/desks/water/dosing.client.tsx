@@ -1,7 +1,9 @@
 'use client'
 
 import { Box, chakra, Flex } from '@chakra-ui/react'
-import { useState, useTransition } from 'react'
+import { useState } from 'react'
+import { sayProblems, type Answer, type Sending } from '@/ui/ask.client'
+import { useSending } from '@/ui/use-sending.client'
 import type { Band, Product } from '@/core/history/types'
 import { sayNumber, sayRange } from '@/core/quantity/say'
 import { dayOf, instantOf } from '@/core/quantity/time'
@@ -17,11 +19,10 @@ import { Section } from './frame'
 import { NumberInSentence } from './number-in-sentence.client'
 import { nameWithin, unitOf } from './parameter-name'
 
-type Answer = { ok: boolean; problems?: { says: string }[] }
 interface Props {
   model: DosingModel
-  onSwitch: (school: string) => Promise<Answer>
-  onDose: (productId: string, amount: number) => Promise<Answer>
+  onSwitch: (school: string, sending: Sending) => Promise<Answer>
+  onDose: (productId: string, amount: number, sending: Sending) => Promise<Answer>
 }
 
 export function Dosing({ model, onSwitch, onDose }: Props) {
@@ -50,7 +51,7 @@ function OneDose({ model, onDose }: { model: DosingModel; onDose: Props['onDose'
   const [productId, setProductId] = useState(model.lastDosed ?? model.products[0]?.id ?? '')
   const [typed, setTyped] = useState<number | null>(null)
   const [said, setSaid] = useState<string | null>(null)
-  const [busy, start] = useTransition()
+  const { busy, refusal, send: sendOnce } = useSending()
   const product = model.products.find((candidate) => candidate.id === productId)
   const choose = (id: string) => {
     setProductId(id)
@@ -64,10 +65,10 @@ function OneDose({ model, onDose }: { model: DosingModel; onDose: Props['onDose'
     const facts = model.parameters.find((one) => one.parameter === parameter)
     return facts ? warnOfDose(parameter, by, facts.now?.value ?? null, facts.band, model.rhythm.fraction, facts.sourceLevel) : []
   })]
-  const send = () => start(async () => {
-    const answer = await onDose(product.id, amount)
-    setSaid(answer.ok ? `${sayNumber(amount)} ${unit} of ${product.name} stands in the book.` : (answer.problems ?? []).map((problem) => problem.says).join(' '))
-  })
+  const send = async () => {
+    const answer = await sendOnce((sending) => onDose(product.id, amount, sending))
+    setSaid(answer.ok ? `${sayNumber(amount)} ${unit} of ${product.name} stands in the book.` : null)
+  }
   return (
     <Section title="What a dose does" aside={`in ${Math.round(model.litres)} L`}>
       <NumberInSentence key={product.id} label={`Amount, ${unit}`} value={amount} onValue={setTyped} min={0.01} max={5000} /> {unit} of <ProductSelect label="Product" products={model.products} value={productId} onChange={choose} />
@@ -83,7 +84,7 @@ function OneDose({ model, onDose }: { model: DosingModel; onDose: Props['onDose'
       {warnings.map((warning) => <Box key={warning.says} color="clay" fontSize="sm" mt={1} role="note">▲ {warning.says}</Box>)}
       <Flex gap={4} align="center" mt={2}>
         <chakra.button type="button" onClick={send} disabled={busy} minH="44px" px={5} bg="ink" color="paper" cursor="pointer">{warnings.length > 0 ? 'Log it all the same' : 'Log this dose'}</chakra.button>
-        <Box aria-live="polite" fontSize="sm">{said ? <>{said} <Box as="span" color="water"><NextLink href={`/tanks/${model.slug}/book?kind=dose`}>see it</NextLink></Box></> : null}</Box>
+        <Box aria-live="polite" fontSize="sm">{said ? <>{said} <Box as="span" color="water"><NextLink href={`/tanks/${model.slug}/book?kind=dose`}>see it</NextLink></Box></> : null}{refusal ? <Box as="span" color="clay">{sayProblems(refusal)}</Box> : null}</Box>
       </Flex>
       </Box>
       <Caution>Measure by volume, never by capfuls; keep bottles and salts from children. Liquid algicides, peroxide and medicines are no fertiliser and are not reckoned here; copper kills shrimp.</Caution>
@@ -176,13 +177,13 @@ function Tabs({ model: { tabs, zone, today, slug } }: { model: DosingModel }) {
 }
 
 function Schools({ model, onSwitch }: { model: DosingModel; onSwitch: Props['onSwitch'] }) {
-  const [busy, start] = useTransition()
+  const { busy, refusal, send } = useSending(model.schoolStamp)
   const [said, setSaid] = useState<string | null>(null)
-  const choose = (school: string) => start(async () => {
+  const choose = async (school: string) => {
     const before = model.school
-    const answer = await onSwitch(school)
-    setSaid(answer.ok ? `Switched from ${before} to ${school}; its bands hold from now on, but for those you set yourself.` : 'That could not be kept.')
-  })
+    const answer = await send((sending) => onSwitch(school, sending))
+    setSaid(answer.ok ? `Switched from ${before} to ${school}; its bands hold from now on, but for those you set yourself.` : null)
+  }
   return (
     <Section title="Schools, side by side" aside="Keepers disagree. In this tank each would ask for:">
       <Box overflowX="auto" tabIndex={0} role="region" aria-label="Schools of dosing compared">
@@ -197,7 +198,7 @@ function Schools({ model, onSwitch }: { model: DosingModel; onSwitch: Props['onS
                 <tr key={facts.school} className={own ? 'own' : undefined}>
                   <th scope="row">
                     {facts.school}<br />
-                    {own ? <Box as="span" fontWeight={450} fontSize="sm">yours</Box> : <chakra.button type="button" disabled={busy} onClick={() => choose(facts.school)} color="water" textDecoration="underline" cursor="pointer" minH="28px" fontWeight={450}>keep it so</chakra.button>}
+                    {own ? <Box as="span" fontWeight={450} fontSize="sm">yours</Box> : <chakra.button type="button" disabled={busy} onClick={() => void choose(facts.school)} color="water" textDecoration="underline" cursor="pointer" minH="28px" fontWeight={450}>keep it so</chakra.button>}
                   </th>
                   <td>{facts.water}</td><td>{facts.keeper}</td><td>{facts.costs}</td><td>{plan ? `${Math.round(plan.litresPerWeek)} L` : ''}</td><td>{adds.length > 0 ? adds.join(', ') : 'nothing'}</td>
                 </tr>
@@ -206,7 +207,7 @@ function Schools({ model, onSwitch }: { model: DosingModel; onSwitch: Props['onS
           </tbody>
         </table>
       </Box>
-      <Box aria-live="polite" fontSize="sm" mt={1.5}>{said}</Box>
+      <Box aria-live="polite" fontSize="sm" mt={1.5}>{said}{refusal ? <Box as="span" color="clay">{sayProblems(refusal)}</Box> : null}</Box>
     </Section>
   )
 }

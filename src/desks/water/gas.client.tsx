@@ -1,7 +1,9 @@
 'use client'
 
 import { Box, chakra, Flex } from '@chakra-ui/react'
-import { useState, useTransition } from 'react'
+import { useState } from 'react'
+import { sayProblems, type Answer, type Sending } from '@/ui/ask.client'
+import { useSending } from '@/ui/use-sending.client'
 import { sayEstimate, sayNumber } from '@/core/quantity/say'
 import { INDICATOR_COLOURS } from '@/core/quantity/units'
 import { RISEN_PH, SAFE_NH3 } from '@/core/water/gas'
@@ -17,7 +19,9 @@ const colour = (name: string) => `var(--chakra-colors-${name})`
 /** The indicator's own colours, as near as paper allows; each has its name and its number of bars beside it. */
 const TONES = ['#3F6E9A', '#3D8A86', '#5E8F45', '#A3A53C', '#CDB23A'] as const
 
-export function Gas({ model, onColour }: { model: GasModel; onColour: (colour: number) => Promise<{ ok: boolean }> }) {
+type Colour = (colour: number, sending: Sending) => Promise<Answer>
+
+export function Gas({ model, onColour }: { model: GasModel; onColour: Colour }) {
   return (
     <Flex gap={{ base: 2, xl: 10 }} direction={{ base: 'column', lg: 'row' }}>
       <Box flex={{ lg: '0 0 56%' }} minW={0}>
@@ -99,24 +103,24 @@ function Day({ model }: { model: GasModel }) {
 const hour = (clock: string) => Number(clock.slice(0, 2)) + Number(clock.slice(3)) / 60
 
 /** What does the indicator show now? One touch writes it down. */
-function Look({ model, onColour }: { model: GasModel; onColour: (colour: number) => Promise<{ ok: boolean }> }) {
+function Look({ model, onColour }: { model: GasModel; onColour: Colour }) {
   const [said, setSaid] = useState<string | null>(null)
-  const [busy, start] = useTransition()
-  const log = (index: number) => start(async () => {
-    const answer = await onColour(index + 1)
-    setSaid(answer.ok ? `${INDICATOR_COLOURS[index].name} stands in the book.` : 'That could not be written.')
-  })
+  const { busy, refusal, send } = useSending()
+  const log = async (index: number) => {
+    const answer = await send((sending) => onColour(index + 1, sending))
+    setSaid(answer.ok ? `${INDICATOR_COLOURS[index].name} stands in the book.` : null)
+  }
   return (
     <Section title="What does the indicator show?">
       <Flex gap={1.5} wrap="wrap">
         {INDICATOR_COLOURS.map((one, i) => (
-          <chakra.button key={one.name} type="button" disabled={busy} onClick={() => log(i)} cursor="pointer" border="1px solid" borderColor="ink" flex="1 1 78px" minH="84px" px={0.5} pt={2} display="flex" flexDirection="column" alignItems="center" justifyContent="flex-start" fontSize="13px" bg="paper">
+          <chakra.button key={one.name} type="button" disabled={busy} onClick={() => void log(i)} cursor="pointer" border="1px solid" borderColor="ink" flex="1 1 78px" minH="84px" px={0.5} pt={2} display="flex" flexDirection="column" alignItems="center" justifyContent="flex-start" fontSize="13px" bg="paper">
             <svg width={46} height={18} aria-hidden="true" style={{ display: 'block', margin: '0 auto 2px' }}><rect width={46} height={18} fill={TONES[i]} />{Array.from({ length: i + 1 }, (_, bar) => <line key={bar} x1={6 + bar * 8} x2={6 + bar * 8} y1={3} y2={15} stroke="#FBF8EF" strokeWidth={2} />)}</svg>
             {one.name}<Box as="span" display="block" fontSize="xs" color="pencil">{one.low}–{one.high}</Box>
           </chakra.button>
         ))}
       </Flex>
-      <Box aria-live="polite" fontSize="sm" mt={1.5}>{said ? <>{said} <Box as="span" color="water"><NextLink href={`/tanks/${model.slug}/book?kind=reading`}>see it</NextLink></Box></> : null}</Box>
+      <Box aria-live="polite" fontSize="sm" mt={1.5}>{said ? <>{said} <Box as="span" color="water"><NextLink href={`/tanks/${model.slug}/book?kind=reading`}>see it</NextLink></Box></> : null}{refusal ? <Box as="span" color="clay">{sayProblems(refusal)}</Box> : null}</Box>
       <Colours model={model} />
       <Caution>Gulping at the surface, hanging gills, colours gone: too much gas. Close it, stir the surface, and change water if they do not recover. The cylinder stands upright, fixed, in an aired room; regulators are a specialist’s work.</Caution>
     </Section>

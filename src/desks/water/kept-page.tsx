@@ -8,7 +8,9 @@ import { netLitres } from '@/core/vessel/volume'
 import { schoolBand, bandFor } from '@/core/water/parameters'
 import { evaporation } from '@/core/water/sources'
 import { now } from '@/data/clock'
+import { stampOf } from '@/data/stamp'
 import { storyOr404 } from '@/data/tank'
+import { CARE_PARTS } from '@/data/water-care'
 import { dropProduct, keepBands, keepHabits, keepProduct, keepSource } from './actions'
 import { DryVessel, TankName, WaterFrame } from './frame'
 import { Kept } from './kept.client'
@@ -25,6 +27,7 @@ export async function KeptPage({ slug }: { slug: string }) {
         care={vessel.care} evaporation={vessel.evaporationLitresPerDay} evaporationReckoned={`${sayEstimate(loss, 'L')} by ${loss.because}`} sources={story.sources} products={story.products}
         bands={PARAMETERS.map((parameter) => ({ parameter, band: bandFor(vessel, parameter), usual: schoolBand(vessel.kind, vessel.care.school, parameter) }))}
         forms={LABEL_FORM_NAMES} salts={SALTS.map((salt) => salt.formula)}
+        stamps={{ habits: stampOf(CARE_PARTS.habits(vessel)), bands: stampOf(CARE_PARTS.bands(vessel)), of: Object.fromEntries([...story.sources, ...story.products].map((one) => [one.id, stampOf(one)])) }}
         onHabits={keepHabits.bind(null, slug)} onBands={keepBands.bind(null, slug)} onSource={keepSource.bind(null, slug)} onProduct={keepProduct.bind(null, slug)} onDrop={dropProduct.bind(null, slug)}
       />
     </WaterFrame>

@@ -2,19 +2,22 @@
 
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import { useRouter } from 'next/navigation'
-import { useState, useTransition } from 'react'
+import { useRef, useState } from 'react'
 import { saltById } from '@/core/chemistry/salts'
 import type { Band, Product, SourceWater, WaterCare } from '@/core/history/types'
 import { sayNumber } from '@/core/quantity/say'
 import type { Parameter } from '@/core/quantity/units'
 import { doubleUnits } from '@/core/water/dosing'
+import { sayProblems, type Answer, type Sending } from '@/ui/ask.client'
 import { OpenItem } from '@/ui/open-item.client'
+import { Overtaken } from '@/ui/overtaken'
 import { PlainForm, type PlainField } from '@/ui/plain-form.client'
+import { useSending } from '@/ui/use-sending.client'
 import { Section } from './frame'
 import { nameOf, unitOf } from './parameter-name'
 
 type Fields = Record<string, string>
-type Answer = { ok: true; value: string } | { ok: false; problems: { field: string; says: string }[] }
+type Send = (fields: Fields, sending: Sending) => Promise<Answer<string>>
 interface Props {
   care: WaterCare
   evaporation: number | null
@@ -24,11 +27,13 @@ interface Props {
   bands: readonly { parameter: Parameter; band: Band; usual: Band }[]
   forms: readonly string[]
   salts: readonly string[]
-  onHabits: (fields: Fields) => Promise<Answer>
-  onBands: (fields: Fields) => Promise<Answer>
-  onSource: (id: string | null, fields: Fields) => Promise<Answer>
-  onProduct: (id: string | null, fields: Fields) => Promise<Answer>
-  onDrop: (id: string) => Promise<{ ok: boolean; problems?: { says: string }[] }>
+  /** What each form shows, for the server to know whether it was changed elsewhere; of sources and products by their ids. */
+  stamps: { habits: string; bands: string; of: Readonly<Record<string, string>> }
+  onHabits: Send
+  onBands: Send
+  onSource: (id: string | null, fields: Fields, sending: Sending) => Promise<Answer<string>>
+  onProduct: (id: string | null, fields: Fields, sending: Sending) => Promise<Answer<string>>
+  onDrop: (id: string) => Promise<Answer>
 }
 
 const number = (name: string, label: string, after = ''): PlainField => ({ name, label, type: 'number', after })
@@ -46,19 +51,19 @@ export function Kept(props: Props) {
         <Section title="Source waters">
           {sources.map((source) => (
             <OpenItem key={source.id} title={source.name} says={`${source.kind}, GH ${sayNumber(source.ghDegrees)}, KH ${sayNumber(source.khDegrees)}, nitrate ${sayNumber(source.nitrateMgL)}, pH ${sayNumber(source.pH)}, ${sayNumber(source.temperatureC)} °C`} open={open === source.id} onToggle={() => toggle(source.id)}>
-              <SourceForm source={source} onSend={(fields) => onSource(source.id, fields)} />
+              <SourceForm source={source} seen={props.stamps.of[source.id]} onSend={(fields, sending) => onSource(source.id, fields, sending)} />
             </OpenItem>
           ))}
-          <OpenItem title="Another water" says="tap, rain, reverse osmosis …" open={open === 'new-source'} onToggle={() => toggle('new-source')}><SourceForm source={null} onSend={(fields) => onSource(null, fields)} /></OpenItem>
+          <OpenItem title="Another water" says="tap, rain, reverse osmosis …" open={open === 'new-source'} onToggle={() => toggle('new-source')}><SourceForm source={null} onSend={(fields, sending) => onSource(null, fields, sending)} /></OpenItem>
         </Section>
         <Section title="The shelf">
           {products.map((product) => (
             <OpenItem key={product.id} title={product.name} says={sayContents(product)} open={open === product.id} onToggle={() => toggle(product.id)}>
-              <ProductForm {...props} product={product} onSend={(fields) => onProduct(product.id, fields)} />
+              <ProductForm {...props} product={product} seen={props.stamps.of[product.id]} onSend={(fields, sending) => onProduct(product.id, fields, sending)} />
               <Drop name={product.name} onDrop={() => onDrop(product.id)} />
             </OpenItem>
           ))}
-          <OpenItem title="Another bottle, powder, tablet or stock" says="by its label, or by your recipe" open={open === 'new-product'} onToggle={() => toggle('new-product')}><ProductForm {...props} product={null} onSend={(fields) => onProduct(null, fields)} /></OpenItem>
+          <OpenItem title="Another bottle, powder, tablet or stock" says="by its label, or by your recipe" open={open === 'new-product'} onToggle={() => toggle('new-product')}><ProductForm {...props} product={null} onSend={(fields, sending) => onProduct(null, fields, sending)} /></OpenItem>
         </Section>
         <Section title="Habits"><HabitsForm {...props} /></Section>
       </Box>
@@ -67,11 +72,11 @@ export function Kept(props: Props) {
   )
 }
 
-function SourceForm({ source, onSend }: { source: SourceWater | null; onSend: (fields: Fields) => Promise<Answer> }) {
+function SourceForm({ source, seen, onSend }: { source: SourceWater | null; seen?: string; onSend: Send }) {
   const router = useRouter()
   return (
     <PlainForm
-      submit={source ? 'Change it' : 'Add it'} onSend={onSend} onDone={(says) => { router.refresh(); return says }}
+      submit={source ? 'Change it' : 'Add it'} seen={seen} onSend={onSend} onDone={(says) => { router.refresh(); return says }}
       initial={{
         name: source?.name ?? '', kind: source?.kind ?? 'tap', nitrateMgL: shown(source?.nitrateMgL ?? null), khDegrees: shown(source?.khDegrees ?? null), ghDegrees: shown(source?.ghDegrees ?? null), pH: shown(source?.pH ?? null), temperatureC: shown(source?.temperatureC ?? null),
         phosphateMgL: shown(source?.phosphateMgL ?? null), potassiumMgL: shown(source?.potassiumMgL ?? null), calciumMgL: shown(source?.calciumMgL ?? null), magnesiumMgL: shown(source?.magnesiumMgL ?? null), conductivityUs: shown(source?.conductivityUs ?? null),
@@ -92,13 +97,13 @@ function sayContents(product: Product): string {
 
 const linesOf = (product: Product | null) => (product?.recipe ? product.recipe.map((line) => `${saltById(line.saltId).formula} ${line.gramsPerLitre}`) : (product?.analysis ?? []).map((line) => `${line.as} ${line.amount}`)).join('\n')
 
-function ProductForm({ product, forms, salts, onSend }: Pick<Props, 'forms' | 'salts'> & { product: Product | null; onSend: (fields: Fields) => Promise<Answer> }) {
+function ProductForm({ product, forms, salts, seen, onSend }: Pick<Props, 'forms' | 'salts'> & { product: Product | null; seen?: string; onSend: Send }) {
   const router = useRouter()
   const doubts = product ? doubleUnits(product.analysis) : []
   return (
     <>
       <PlainForm
-        submit={product ? 'Change it' : 'Add it'} onSend={onSend} onDone={(says) => { router.refresh(); return says }}
+        submit={product ? 'Change it' : 'Add it'} seen={seen} onSend={onSend} onDone={(says) => { router.refresh(); return says }}
         initial={{ name: product?.name ?? '', form: product?.recipe ? 'stock' : (product?.form ?? 'liquid'), lines: linesOf(product), tabletGrams: shown(product?.tabletGrams ?? null) }}
         groups={[{
           title: 'As the label has it', fields: [
@@ -113,31 +118,29 @@ function ProductForm({ product, forms, salts, onSend }: Pick<Props, 'forms' | 's
   )
 }
 
-function Drop({ name, onDrop }: { name: string; onDrop: () => Promise<{ ok: boolean; problems?: { says: string }[] }> }) {
+function Drop({ name, onDrop }: { name: string; onDrop: () => Promise<Answer> }) {
   const router = useRouter()
   const [sure, setSure] = useState(false)
-  const [problem, setProblem] = useState<string | null>(null)
-  const [busy, start] = useTransition()
-  const drop = () => start(async () => {
-    const answer = await onDrop()
+  const { busy, refusal, send } = useSending()
+  const drop = async () => {
+    const answer = await send(() => onDrop())
     if (answer.ok) router.refresh()
-    else setProblem((answer.problems ?? []).map((one) => one.says).join(' '))
-  })
+  }
   return (
     <Box fontSize="sm" mt={2}>
-      {sure ? <>Take {name} off the shelf for good? <chakra.button type="button" disabled={busy} onClick={drop} color="clay" textDecoration="underline" cursor="pointer" minH="28px" mr={3}>yes, take it off</chakra.button><chakra.button type="button" onClick={() => setSure(false)} color="water" textDecoration="underline" cursor="pointer" minH="28px">leave it</chakra.button></>
+      {sure ? <>Take {name} off the shelf for good? <chakra.button type="button" disabled={busy} onClick={() => void drop()} color="clay" textDecoration="underline" cursor="pointer" minH="28px" mr={3}>yes, take it off</chakra.button><chakra.button type="button" onClick={() => setSure(false)} color="water" textDecoration="underline" cursor="pointer" minH="28px">leave it</chakra.button></>
         : <chakra.button type="button" onClick={() => setSure(true)} color="clay" textDecoration="underline" cursor="pointer" minH="28px">take it off the shelf</chakra.button>}
-      {problem ? <Box role="alert" color="clay">{problem}</Box> : null}
+      {refusal ? <Box role="alert" color="clay">{sayProblems(refusal)}</Box> : null}
     </Box>
   )
 }
 
-function HabitsForm({ care, evaporation, evaporationReckoned, onHabits }: Props) {
+function HabitsForm({ care, evaporation, evaporationReckoned, stamps, onHabits }: Props) {
   const router = useRouter()
   return (
     <>
     <PlainForm
-      submit="Keep" onSend={onHabits} onDone={(says) => { router.refresh(); return says }}
+      submit="Keep" seen={stamps.habits} onSend={onHabits} onDone={(says) => { router.refresh(); return says }}
       initial={{ bucketLitres: String(care.bucketLitres), foodProteinPercent: String(care.foodProteinPercent), evaporation: shown(evaporation) }}
       groups={[{ title: '', fields: [number('bucketLitres', 'Your bucket', 'L'), number('foodProteinPercent', 'Protein in the food', '%, on the tin'), number('evaporation', 'Lost to the air a day', 'L')] }]}
     />
@@ -146,21 +149,23 @@ function HabitsForm({ care, evaporation, evaporationReckoned, onHabits }: Props)
   )
 }
 
-function BandsForm({ bands, onBands }: Props) {
+function BandsForm({ bands, stamps, onBands }: Props) {
   const router = useRouter()
-  const [problems, setProblems] = useState<Record<string, string>>({})
   const [said, setSaid] = useState<string | null>(null)
-  const [busy, start] = useTransition()
-  const send = (data: FormData) => start(async () => {
-    const answer = await onBands(Object.fromEntries([...data.entries()].map(([name, value]) => [name, String(value)])))
-    setProblems(answer.ok ? {} : Object.fromEntries(answer.problems.map((problem) => [problem.field, problem.says])))
+  const { busy, refusal, send: sendOnce } = useSending(stamps.bands)
+  const problems: Record<string, string> = Object.fromEntries((refusal?.problems ?? []).map((problem) => [problem.field, problem.says]))
+  const form = useRef<HTMLFormElement>(null)
+  const send = async (overruling?: string) => {
+    if (!form.current) return
+    const fields = Object.fromEntries([...new FormData(form.current).entries()].map(([name, value]) => [name, String(value)]))
+    const answer = await sendOnce((sending) => onBands(fields, sending), overruling)
     setSaid(answer.ok ? answer.value : null)
     if (answer.ok) router.refresh()
-  })
+  }
   const box = { border: '1px solid', borderColor: 'graphite', bg: 'paper', px: 2, minH: '36px', w: '84px' } as const
   const own = (one: Props['bands'][number]) => one.band.low !== one.usual.low || one.band.high !== one.usual.high
   return (
-    <chakra.form onSubmit={(event) => { event.preventDefault(); send(new FormData(event.currentTarget)) }} noValidate>
+    <chakra.form ref={form} onSubmit={(event) => { event.preventDefault(); void send() }} noValidate>
       <table className="band-table">
         <thead><tr><th scope="col">of</th><th scope="col">at least</th><th scope="col">at most</th><th scope="col">by your school</th></tr></thead>
         <tbody>
@@ -176,6 +181,7 @@ function BandsForm({ bands, onBands }: Props) {
           ))}
         </tbody>
       </table>
+      {refusal?.overtaken ? <Overtaken says={sayProblems(refusal)} busy={busy} onInsist={() => void send(refusal.overtaken)} /> : null}
       <Flex gap={4} align="center" mt={3}>
         <chakra.button type="submit" disabled={busy} minH="44px" px={5} bg="ink" color="paper" cursor="pointer">Keep these bands</chakra.button>
         <Box aria-live="polite" color="moss" fontSize="sm">{said}</Box>

@@ -20,7 +20,7 @@ import { Strips, Tests } from './strips-table'
 
 const NOW = '2026-11-24T09:00:00.000Z'
 const [tarn] = lodge(NOW)
-const done = async () => ({ ok: true })
+const done = async () => ({ ok: true as const, value: null })
 /** What a reader hears: the text without its marks. */
 const words = (element: ReactElement) => renderToStaticMarkup(<ChakraProvider value={system}>{element}</ChakraProvider>).replace(/<style.*?<\/style>/gs, '').replace(/<title>.*?<\/title>/g, '').replace(/<[^>]+>/g, ' ').replace(/&#x27;/g, '’').replace(/&amp;/g, '&').replace(/\s+/g, ' ')
 /** The page's own markup: the library's style sheets would drown a failing comparison. */

@@ -2,13 +2,15 @@
 
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import NextLink from '@/ui/page-link'
-import { useState, useTransition, type Ref } from 'react'
+import { useState, type Ref } from 'react'
 import type { Finding } from '@/core/judgement/finding'
 import type { Instant } from '@/core/quantity/time'
+import { sayProblems, type Answer, type Sending } from '../ask.client'
 import { LevelMark } from '../marks/level-mark'
+import { useSending } from '../use-sending.client'
 import { sayMoment } from '../when'
 
-type Dispute = (finding: string, why: string) => Promise<{ ok: true } | { ok: false; problems: { says: string }[] }>
+type Dispute = (finding: string, why: string, sending: Sending) => Promise<Answer>
 
 const DOES: Record<NonNullable<Finding['leadsTo']>, { says: string; path: string }> = {
   water: { says: 'open the water', path: '/water' },
@@ -64,22 +66,17 @@ function Why({ finding, tank, zone, now, onDispute }: { finding: Finding; tank: 
 
 function DisputeForm({ finding, onDispute }: { finding: Finding; onDispute: Dispute }) {
   const [why, setWhy] = useState('')
-  const [problem, setProblem] = useState<string | null>(null)
-  const [busy, start] = useTransition()
-  const send = () => start(async () => {
-    const answer = await onDispute(finding.key, why)
-    setProblem(answer.ok ? null : answer.problems.map((one) => one.says).join(' '))
-  })
+  const { busy, refusal, send } = useSending()
   return (
-    <chakra.form mt={2} onSubmit={(event) => { event.preventDefault(); send() }}>
+    <chakra.form mt={2} onSubmit={(event) => { event.preventDefault(); void send((sending) => onDispute(finding.key, why, sending)) }}>
       <chakra.label display="block">
         I see it otherwise, because
         <Flex gap={2} mt={1}>
-          <chakra.input value={why} onChange={(event) => setWhy(event.target.value)} maxLength={500} border="1px solid" borderColor="graphite" bg="paper" px={2} minH="36px" flex={1} minW={0} aria-invalid={problem !== null} />
+          <chakra.input value={why} onChange={(event) => setWhy(event.target.value)} maxLength={500} border="1px solid" borderColor="graphite" bg="paper" px={2} minH="36px" flex={1} minW={0} aria-invalid={refusal !== null} />
           <chakra.button type="submit" disabled={busy} border="1px solid" borderColor="ink" px={3} minH="36px" cursor="pointer">Note it</chakra.button>
         </Flex>
       </chakra.label>
-      {problem ? <Box role="alert" color="clay">{problem}</Box> : null}
+      {refusal ? <Box role="alert" color="clay">{sayProblems(refusal)}</Box> : null}
     </chakra.form>
   )
 }

@@ -1,10 +1,11 @@
 import { createHash } from 'node:crypto'
-import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { PGlite } from '@electric-sql/pglite'
 import { drizzle } from 'drizzle-orm/pglite'
 import { migrate } from 'drizzle-orm/pglite/migrator'
-import { migrationsFolder, projectRoot } from './places'
+import { migrationsFolder, projectRoot } from '../places'
+import { writePrivately } from './private'
 
 /** Where the packed, migrated, empty database lies; its name changes with migrations and with the engine. */
 export function templatePath(): string {
@@ -23,8 +24,6 @@ export async function ensureTemplate(): Promise<string> {
   const dump = await engine.dumpDataDir('none')
   await engine.close()
   mkdirSync(join(projectRoot(), '.vivero'), { recursive: true })
-  const part = `${path}.${process.pid}.part`
-  writeFileSync(part, Buffer.from(await dump.arrayBuffer()))
-  renameSync(part, path)
+  writePrivately(path, Buffer.from(await dump.arrayBuffer()))
   return path
 }

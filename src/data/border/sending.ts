@@ -1,0 +1,30 @@
+import { revalidatePath } from 'next/cache'
+import { object, string } from 'yup'
+import type { Sending } from '@/ui/ask.client'
+import { EntryRefused } from '../refused'
+import { attempt, type Attempt } from './attempt'
+import { ident, SAY } from './entry-schema'
+
+const sendingSchema = object({ id: ident().required(SAY.missing('The number of the form')), seen: string().max(80).nullable().defined() }).noUnknown()
+
+/** What the page says of a form it sends. Throws ValidationError. */
+export const parseSending = (raw: unknown): Sending => sendingSchema.validateSync(raw, { strict: true })
+
+/** An id as an action is given it. Throws ValidationError. */
+export const parseId = (raw: unknown): string => ident().required('This is not known here.').validateSync(raw, { strict: true })
+
+const MAX_TEXT = 4000
+
+/** A form as it should arrive: texts by name, none beyond reason. Throws EntryRefused. */
+export function textFields(raw: unknown): Record<string, string> {
+  const sound = typeof raw === 'object' && raw !== null && !Array.isArray(raw) && Object.values(raw).every((value) => typeof value === 'string' && value.length <= MAX_TEXT)
+  if (!sound) throw new EntryRefused([{ field: '', says: `The form is damaged, or a field is longer than ${MAX_TEXT} characters; nothing was written.` }])
+  return raw as Record<string, string>
+}
+
+/** Runs a write for the page and shows everything anew when it was done. */
+export async function written<T>(write: () => Promise<T>): Promise<Attempt<T>> {
+  const answer = await attempt(write)
+  if (answer.ok) revalidatePath('/', 'layout')
+  return answer
+}

@@ -11,11 +11,16 @@ process.chdir(root)
 
 const OLDEST_NODE = [20, 9]
 /** What a build and a bundle are made of. */
-const SOURCES = ['src', 'drizzle', 'next.config.ts', 'tsconfig.json', 'package-lock.json']
+const SOURCES = ['src', 'scripts/border.mjs', 'drizzle', 'next.config.ts', 'tsconfig.json', 'package-lock.json']
 const STAMPS = join(root, '.vivero')
 /** The environment of every program we run. DATABASE_URL is the keeper's own server: only `npm start` hands it on, so that no demo and no test can reach it. */
 export const quietEnv = { ...process.env, NEXT_TELEMETRY_DISABLED: '1' }
 delete quietEnv.DATABASE_URL
+/** The moment the tests live in; a keeper's program must not be told another time by what happens to be in his environment. */
+const testNow = process.env.VIVERO_NOW
+delete quietEnv.VIVERO_NOW
+/** The environment of programs that the tests start: one moment for all of them, the demo data made for it too. */
+export const testEnv = { ...quietEnv, VIVERO_NOW: testNow ?? '2026-11-24T12:00:00.000Z' }
 
 export function say(sentence) {
   console.log(`vivero: ${sentence}`)
@@ -119,24 +124,35 @@ export function portFrom(fallback) {
 /**
  * Writes the demo into a data directory when it is not whole there (its stamp says so), or anew when asked. Ends with a sentence when the directory is in use.
  */
-export function ensureDemo(data, fresh = false) {
+export function ensureDemo(data, fresh = false, env = quietEnv) {
   const stamp = join(data, 'demo-written')
   if (!fresh && existsSync(stamp)) return say(`the demo data of ${readFileSync(stamp, 'utf8').slice(0, 10)} are there (\`npm run demo -- --fresh\` writes them anew, as of today).`)
   say(fresh ? 'writing the demo data anew …' : 'writing the demo data …')
-  if (runScript('scripts/seed-demo.mts', [data]) !== 0) stop('The demo data were not written; the messages above say why.')
+  if (runScript('scripts/seed-demo.mts', [data], { env }) !== 0) stop('The demo data were not written; the messages above say why.')
 }
 
+/** A server that was told to stop and does not is not listening any more. */
+const PATIENCE_MS = 10_000
+
 /** Serves the built application on loopback; ends when the server ends, with its code. */
-export async function serve({ port, data, greeting, databaseServer }) {
+export async function serve({ port, data, greeting, databaseServer, env = quietEnv }) {
   await needPort(port)
-  const server = spawn(process.execPath, ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)], {
-    env: { ...quietEnv, VIVERO_DATA: data, NODE_ENV: 'production', ...(databaseServer ? { DATABASE_URL: databaseServer } : {}) }, stdio: ['ignore', 'pipe', 'inherit'],
+  const server = spawn(process.execPath, ['scripts/server.mjs', String(port)], {
+    env: { ...env, VIVERO_DATA: data, NODE_ENV: 'production', ...(databaseServer ? { DATABASE_URL: databaseServer } : {}) }, stdio: ['ignore', 'pipe', 'inherit'],
   })
   // The framework's own greeting would name addresses twice; its errors come through on the other channel.
   server.stdout.on('data', (chunk) => {
     for (const line of String(chunk).split('\n')) if (line.trim() && !/Next\.js|Local:|Network:|Ready in|Starting|Running next/.test(line)) console.log(line)
   })
-  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal))
+  for (const signal of ['SIGINT', 'SIGTERM']) {
+    process.on(signal, () => {
+      server.kill(signal)
+      setTimeout(() => {
+        say('the server did not stop by itself and is ended; what it acknowledged is on the disk.')
+        server.kill('SIGKILL')
+      }, PATIENCE_MS).unref()
+    })
+  }
   server.on('exit', (code) => process.exit(code ?? 0))
   const address = `http://127.0.0.1:${port}`
   for (;;) {

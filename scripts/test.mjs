@@ -1,7 +1,7 @@
 // npm test: installs what is missing, then lint, types, unit tests, build and browser tests; one plain line at the end.
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
-import { ensureBuilt, ensureChromium, ensureInstalled, ensureTemplate, quietEnv, root, run, say } from './lib.mjs'
+import { ensureBuilt, ensureChromium, ensureInstalled, ensureTemplate, root, run, say, testEnv } from './lib.mjs'
 
 const reports = join(root, '.vivero', 'reports')
 const started = Date.now()
@@ -15,7 +15,7 @@ function count(name, ok, good = ok ? 1 : 0, bad = ok ? 0 : 1) {
 }
 
 function node(args, env = {}) {
-  return run(process.execPath, args, { env: { ...quietEnv, ...env } })
+  return run(process.execPath, args, { env: { ...testEnv, ...env } })
 }
 
 ensureInstalled()

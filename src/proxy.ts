@@ -1,25 +1,41 @@
 import { NextResponse, type NextRequest } from 'next/server'
+import { refusal } from '../scripts/border.mjs'
 
-const OWN_NAMES = new Set(['localhost', '127.0.0.1', '[::1]'])
-
-/** Answers only to names this machine calls itself by (and those of VIVERO_HOSTS): a page elsewhere cannot point its own name here. */
+/**
+ * The border of every page: what the server’s own border refuses is refused here too, for a server of the framework’s own making, and
+ * each page gets a policy of its own: scripts run only with the word that was made for this answer.
+ */
 export function proxy(request: NextRequest): NextResponse {
-  const host = (request.headers.get('host') ?? '').replace(/:\d+$/, '').toLowerCase()
-  const allowed = OWN_NAMES.has(host) || (process.env.VIVERO_HOSTS ?? '').toLowerCase().split(',').map((name) => name.trim()).filter(Boolean).includes(host)
-  if (!allowed) return new NextResponse('Vivero answers only under its own address. Name others in VIVERO_HOSTS.\n', { status: 421 })
-  const origin = request.headers.get('origin')
-  if (request.method !== 'GET' && request.method !== 'HEAD' && origin !== null && !sameHost(origin, request.headers.get('host'))) {
-    return new NextResponse('Vivero takes writes only from its own pages.\n', { status: 403 })
-  }
-  return NextResponse.next()
+  const { pathname, search } = request.nextUrl
+  const refused = refusal({ method: request.method, url: `${pathname}${search}`, header: (name) => request.headers.get(name) }, process.env.VIVERO_HOSTS)
+  if (refused) return new NextResponse(`${refused.says}\n`, { status: refused.status })
+  const nonce = btoa(String.fromCharCode(...crypto.getRandomValues(new Uint8Array(18))))
+  const policy = policyWith(nonce)
+  const headers = new Headers(request.headers)
+  // The framework reads the word from here and gives it to every script it writes into the page.
+  headers.set('content-security-policy', policy)
+  const response = NextResponse.next({ request: { headers } })
+  response.headers.set('content-security-policy', policy)
+  return response
 }
 
-function sameHost(origin: string, host: string | null): boolean {
-  try {
-    return new URL(origin).host === host
-  } catch {
-    return false
-  }
+const inDevelopment = process.env.NODE_ENV === 'development'
+
+function policyWith(nonce: string): string {
+  return [
+    "default-src 'self'",
+    `script-src 'self' 'nonce-${nonce}' 'strict-dynamic'${inDevelopment ? " 'unsafe-eval'" : ''}`,
+    // The style library writes its rules into the page as it goes.
+    "style-src 'self' 'unsafe-inline'",
+    "img-src 'self' data: blob:",
+    "font-src 'self' data:",
+    `connect-src 'self'${inDevelopment ? ' ws:' : ''}`,
+    "worker-src 'self' blob:",
+    "object-src 'none'",
+    "base-uri 'none'",
+    "form-action 'self'",
+    "frame-ancestors 'none'",
+  ].join('; ')
 }
 
-export const config = { matcher: ['/((?!_next/static|_next/image).*)'] }
+export const config = { matcher: ['/((?!_next/static|_next/image|api/).*)'] }

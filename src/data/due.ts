@@ -5,16 +5,16 @@ import type { Instant } from '@/core/quantity/time'
 import { DONE_BY, onlyDue, tasksOf, type DueTask } from '@/core/routine/due'
 import { rowsOf, type Database } from './open'
 import * as t from './schema'
-import { listVessels } from './story'
+import { readBench } from './bench'
 
 export interface BenchPlace {
   vessel: Vessel
   due: DueTask[]
 }
 
-/** Every vessel with what is due in it, left to right, without reading a journal: the rail stands on every page. A vessel without a current layout asks for nothing. */
+/** Every vessel on the bench with what is due in it, left to right, without reading a journal: the rail stands on every page. A vessel without a current layout asks for nothing. */
 export async function dueOnBench(db: Database, now: Instant): Promise<BenchPlace[]> {
-  const vessels = await listVessels(db)
+  const { standing: vessels } = await readBench(db)
   const planted = new Set((await db.select({ vesselId: t.layout.vesselId }).from(t.layout).where(sql`${t.layout.state} = 'current'`)).map((row) => row.vesselId))
   const routines = await db.select().from(t.routine)
   const lastDone = await lastEntries(db, now)

@@ -107,7 +107,7 @@ export async function touchStory(tx: Database, vesselId: string): Promise<number
   return row.revision
 }
 
-function vesselOf(row: Row<typeof t.vessel>): Vessel {
+export function vesselOf(row: Row<typeof t.vessel>): Vessel {
   const { revision: _revision, onBench: _onBench, arriving: _arriving, ...rest } = row
   return { ...rest, startedAt: row.startedAt.toISOString() }
 }

@@ -1,5 +1,7 @@
 'use client'
 
+export type { Sending } from '@/core/history/sending'
+
 /** What an action answers: done, or a sentence for each field at fault. */
 export type Answer<T = unknown> = { ok: true; value: T } | Refusal
 export interface Refusal {
@@ -7,12 +9,6 @@ export interface Refusal {
   problems: { field: string; says: string }[]
   /** Set when what was to be changed had been changed elsewhere: the stamp of what stands now. */
   overtaken?: string
-}
-
-/** What goes with a form: a number of its own, so that sent twice it is written once, and the stamp of what it showed (null for what is new). */
-export interface Sending {
-  id: string
-  seen: string | null
 }
 
 /** No answer came: the server is gone, or failed. Whether it wrote is not known; to send again is safe, since all that is sent has its number. */

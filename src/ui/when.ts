@@ -1,4 +1,4 @@
-import { daysBetween, type Instant } from '@/core/quantity/time'
+import { daysBetween, FIRST_YEAR, isYearOfARecord, LAST_YEAR, type Instant } from '@/core/quantity/time'
 
 const formats = new Map<string, Intl.DateTimeFormat>()
 
@@ -26,13 +26,16 @@ export function localMoment(at: Instant, zone: string): string {
   const parts = Object.fromEntries(format(zone, { year: 'numeric', month: '2-digit', day: '2-digit', hour: '2-digit', minute: '2-digit', hour12: false }).formatToParts(new Date(at)).map((part) => [part.type, part.value]))
   return `${parts.year}-${parts.month}-${parts.day}T${parts.hour === '24' ? '00' : parts.hour}:${parts.minute}`
 }
+/** What is said of a day for which {@link instantIn} gives nothing. */
+export const NO_SUCH_DAY = `That day does not exist, or lies outside the years ${FIRST_YEAR} to ${LAST_YEAR}.`
+
 /**
  * The instant of a datetime-local value in a zone: found by correcting a first guess by its own error, twice for the hours around
- * a clock change. Empty for text that is no time and for a day that does not exist (31 February is not 3 March).
+ * a clock change. Empty for text that is no time, for a day that does not exist (31 February is not 3 March) and for years no record is of.
  */
 export function instantIn(zone: string, local: string): Instant {
   const wanted = Date.parse(`${local}:00Z`)
-  if (Number.isNaN(wanted) || new Date(wanted).toISOString().slice(0, 16) !== local.slice(0, 16)) return ''
+  if (Number.isNaN(wanted) || new Date(wanted).toISOString().slice(0, 16) !== local.slice(0, 16) || !isYearOfARecord(new Date(wanted).getUTCFullYear())) return ''
   let guess = wanted
   for (let pass = 0; pass < 2; pass++) guess += wanted - Date.parse(`${localMoment(new Date(guess).toISOString(), zone)}:00Z`)
   return new Date(guess).toISOString()

@@ -89,13 +89,16 @@ export function isParameter(text: string): text is Parameter {
   return (PARAMETERS as readonly string[]).includes(text)
 }
 
+/** What a table holds under a name: a name that every object has (`constructor`) is none. */
+const own = <T>(table: Record<string, T>, name: string): T | undefined => (Object.hasOwn(table, name) ? table[name] : undefined)
+
 /**
  * A reading in its parameter's canonical unit.
  * Refuses, with the sentence to show, an unknown unit and a value no tank can have. Range: PARAMETER_UNITS[p].plausible.
  */
 export function toCanonical(parameter: Parameter, value: number, unit: string): Result<number> {
   const spec = PARAMETER_UNITS[parameter]
-  const scale = spec.units[unit]
+  const scale = own(spec.units, unit)
   if (!scale) {
     const known = Object.keys(spec.units).filter(Boolean).join(', ')
     return refuse(`“${unit}” is not a unit of ${spec.label} that Vivero knows; it reads ${known}.`)
@@ -111,7 +114,7 @@ export function toCanonical(parameter: Parameter, value: number, unit: string): 
 
 /** The inverse of {@link toCanonical}; throws for a unit the parameter does not have. */
 export function fromCanonical(parameter: Parameter, value: number, unit: string): number {
-  const scale = PARAMETER_UNITS[parameter].units[unit]
+  const scale = own(PARAMETER_UNITS[parameter].units, unit)
   if (!scale) throw new RangeError(`${parameter} has no unit ${unit}`)
   return scale.fromCanonical(value)
 }
@@ -129,7 +132,7 @@ export function litresIn(litres: number, unit: 'L' | 'gal'): number {
 }
 
 function convert(scales: Record<string, Scale>, what: string, value: number, unit: string): Result<number> {
-  const scale = scales[unit]
+  const scale = own(scales, unit)
   if (!scale) return refuse(`“${unit}” is not a unit of ${what} that Vivero knows; it reads ${Object.keys(scales).join(', ')}.`)
   if (!Number.isFinite(value) || value < 0) return refuse(`A ${what} cannot be ${value} ${unit}.`)
   return ok(scale.toCanonical(value))

@@ -6,6 +6,12 @@ export function afterChange(tank: number, source: number, f: number): number {
   return tank * (1 - f) + source * f
 }
 
+/** A change of less than a twentieth is below what a bucket and a water line can measure, and below what a test could show afterwards. Common practice. */
+const LEAST_WORTH_CHANGING = 0.05
+
+/** Whether a change of this fraction (0–1) is worth the buckets. */
+export const isWorthChanging = (fraction: number): boolean => fraction >= LEAST_WORTH_CHANGING
+
 /**
  * Smallest fraction to change so that `tank` comes to `target` with water at `source`: f = (C − T)/(C − S), downwards or upwards.
  * `from`: only what stands above the target is to come down, what stands below it is met already. Refuses a target on the far

@@ -1,6 +1,7 @@
 import { array, mixed, number, object, string, ValidationError, type ObjectSchema } from 'yup'
 import { ALGAE_KINDS, DOSE_UNITS, METHODS, PLANT_MEASURES, SIGNS, type Entry, type EntryDetails, type EntryKind, type Place } from '@/core/history/entries'
 import { readNumber } from '@/core/quantity/read-number'
+import { FIRST_YEAR, isYearOfARecord, LAST_YEAR } from '@/core/quantity/time'
 import { isParameter, PARAMETER_UNITS, PARAMETERS } from '@/core/quantity/units'
 
 /** Sentences shared by every form and file. */
@@ -129,20 +130,13 @@ function dayExists(text: string): boolean {
   return !Number.isNaN(Date.parse(text)) && !Number.isNaN(midnight) && new Date(midnight).toISOString().slice(0, 10) === day
 }
 
-/** Nobody keeps a tank's record from before, or until after. */
-const FIRST_YEAR = 1970
-const LAST_YEAR = 2199
-
 /** An instant with an offset (or Z), of the years a record can be of, and readable. */
 export const instant = (what: string) =>
   string().required(SAY.missing(what)).matches(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2}(\.\d{1,9})?)?(Z|[+-]\d{2}:?\d{2})$/, `${what} must be an ISO 8601 time with its offset.`)
     .test('real', `${what} is not a real time.`, (text) => text === undefined || dayExists(text))
     .test('years', `${what} lies outside the years ${FIRST_YEAR} to ${LAST_YEAR}.`, (text) => text === undefined || !dayExists(text) || yearFits(text))
 
-const yearFits = (text: string) => {
-  const year = new Date(text).getUTCFullYear()
-  return year >= FIRST_YEAR && year <= LAST_YEAR
-}
+const yearFits = (text: string) => isYearOfARecord(new Date(text).getUTCFullYear())
 
 const MOST_PENCILLED = 1e6
 const pencilled = (what: string) => amount(what).min(-MOST_PENCILLED, `${what} is none.`).max(MOST_PENCILLED, `${what} is none.`).required(SAY.missing(what))

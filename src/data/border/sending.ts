@@ -1,6 +1,6 @@
 import { revalidatePath } from 'next/cache'
 import { object, string } from 'yup'
-import type { Sending } from '@/ui/ask.client'
+import type { Sending } from '@/core/history/sending'
 import { EntryRefused } from '../refused'
 import { attempt, type Attempt } from './attempt'
 import { ident, SAY } from './entry-schema'

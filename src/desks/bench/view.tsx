@@ -1,93 +1,160 @@
 import { Box, Flex } from '@chakra-ui/react'
 import NextLink from '@/ui/page-link'
+import type { Vessel } from '@/core/history/types'
 import type { Finding } from '@/core/judgement/finding'
-import type { TankHistory } from '@/core/history/types'
 import { headline } from '@/core/judgement/findings'
-import { sceneOn, stageOf } from '@/core/layout/scene'
+import type { Result } from '@/core/quantity/result'
 import { sayDays } from '@/core/quantity/say'
-import { dayOf } from '@/core/quantity/time'
+import type { Instant } from '@/core/quantity/time'
 import type { DueTask } from '@/core/routine/due'
+import { readBench } from '@/data/bench'
 import { now } from '@/data/clock'
 import { database } from '@/data/database'
-import { dueOnBench } from '@/data/due'
-import { findingsOf } from '@/data/judged'
+import { dueOnBench, type BenchPlace as Place } from '@/data/due'
 import { loadStory } from '@/data/story'
-import { Elevation } from '@/ui/drawing/elevation'
+import { firstOf, weigh } from './place'
+import { PlaceDrawing, PlaceSentence, PlaceWatch } from './place.client'
+import { PutAway } from './put-away.client'
 import { shelfColumns, shelvesOf } from './shelves'
 
 const PIXELS_PER_CM = 4.75
 /** Room for the upright ruler beside each tank, cm of its length. */
 const RULER_CM = 10
-const RANK = { act: 0, watch: 1, good: 2 } as const
+/** Vessels on one page of the bench: six full shelves. */
+const ON_A_PAGE = 24
+/** So long the page waits for sentences; places that have none by then get theirs when they are looked at, ms. */
+const PATIENCE_MS = 900
 
-interface BenchTank {
-  story: TankHistory
-  due: DueTask[]
-  notes: Finding[]
+interface BenchTank extends Place {
+  name: string
+  /** Null: not weighed yet. */
+  notes: Result<Finding[]> | null
+  sentence: string | null
 }
 
-async function benchTanks(at: string): Promise<BenchTank[]> {
+async function weighPlaces(places: readonly Place[], at: Instant): Promise<BenchTank[]> {
   const db = await database()
+  const began = performance.now()
   const tanks: BenchTank[] = []
-  for (const { vessel, due } of await dueOnBench(db, at)) {
-    const story = await loadStory(db, vessel.slug)
-    if (story) tanks.push({ story, due, notes: findingsOf(story, at) })
+  for (const place of places) {
+    const story = performance.now() - began < PATIENCE_MS ? await loadStory(db, place.vessel.slug) : null
+    const notes = story ? weigh(story, at) : null
+    tanks.push({ ...place, name: place.vessel.name, notes, sentence: story && notes?.ok ? headline(notes.value, story.entries) : null })
   }
   return tanks
 }
 
 /** The bench: which tank needs me, what is due today. Every vessel is drawn to one scale. */
-export async function BenchDesk() {
+export async function BenchDesk({ page }: { page: number }) {
   const at = now()
-  const tanks = await benchTanks(at)
-  if (tanks.length === 0) return <EmptyBench />
-  const pressing = [...tanks].sort((a, b) => urgency(a) - urgency(b))[0]
-  const shelves = shelvesOf(tanks.map((tank) => ({ tank, lengthCm: tank.story.vessel.lengthCm })))
-  const columns = shelfColumns(shelves, RULER_CM)
+  const db = await database()
+  const all = await dueOnBench(db, at)
+  const { away } = await readBench(db)
+  if (all.length === 0 && away.length === 0) return <EmptyBench />
+  const last = Math.max(0, Math.ceil(all.length / ON_A_PAGE) - 1)
+  const here = Math.min(page, last)
+  const tanks = await weighPlaces(all.slice(here * ON_A_PAGE, (here + 1) * ON_A_PAGE), at)
+  const shelves = shelvesOf(tanks.map((tank) => ({ tank, lengthCm: tank.vessel.lengthCm })))
+  const columns = shelves.length > 0 ? shelfColumns(shelves, RULER_CM) : []
   return (
     <Box as="main" px={{ base: 4, md: 10 }} py={6} maxW="1240px">
-      <Box as="h1" className="serif" fontSize={{ base: 'xl', md: '2xl' }} mb={6}>
-        {pressing.notes.some((note) => note.level !== 'good') ? <><b>{pressing.story.vessel.name}</b> first: {lower(pressing.notes[0].says)}.</> : 'Nothing presses on any of them.'}
-      </Box>
+      <Title tanks={tanks} pages={last + 1} />
       {shelves.map((shelf, i) => (
         <Box
-          key={shelf[0].tank.story.vessel.slug} as="ul" listStyleType="none" m={0} mb={i < shelves.length - 1 ? 8 : 0} p={0} display="grid" columnGap={10} rowGap={{ base: 6, lg: 0 }}
+          key={shelf[0].tank.vessel.slug} as="ul" listStyleType="none" m={0} mb={i < shelves.length - 1 ? 8 : 0} p={0} display="grid" columnGap={10} rowGap={{ base: 6, lg: 0 }}
           gridTemplateColumns={{ base: '1fr', lg: columns[i] }} gridTemplateRows={{ lg: 'auto auto' }}
         >
-          {shelf.map(({ tank }) => <BenchPlace key={tank.story.vessel.slug} tank={tank} at={at} />)}
+          {shelf.map(({ tank }) => <BenchPlace key={tank.vessel.slug} tank={tank} />)}
         </Box>
       ))}
+      <Pages here={here} last={last} />
       <Flex mt={8} gap={5} fontSize="sm" color="water"><NextLink href="/set-up">Set up another tank</NextLink><NextLink href="/read">Read a tank file</NextLink></Flex>
+      <Shelved standing={tanks.map(({ vessel }) => ({ slug: vessel.slug, name: vessel.name }))} away={away} />
+    </Box>
+  )
+}
+
+function Title({ tanks, pages }: { tanks: readonly BenchTank[]; pages: number }) {
+  const { pressing, all } = firstOf(tanks)
+  const aside = all ? (pages > 1 ? ', of those on these shelves' : '') : ', of those looked at so far'
+  return (
+    <Box as="h1" className="serif" fontSize={{ base: 'xl', md: '2xl' }} mb={6}>
+      {pressing ? <><b>{pressing.name}</b> first{aside}: {lower(pressing.note.says)}.</> : tanks.length === 0 ? 'Nothing stands on the bench.' : `Nothing presses on any of them${aside}.`}
     </Box>
   )
 }
 
 const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1)
-const urgency = ({ notes }: BenchTank) => (notes[0] ? RANK[notes[0].level] * 1000 - notes[0].weight : 9999)
 
 /** One tank's place on the bench: its drawing on the board, what it says and what is due below. */
-function BenchPlace({ tank: { story, due, notes }, at }: { tank: BenchTank; at: string }) {
-  const { vessel, entries } = story
-  const stage = stageOf(story, at)
-  const alarmed = new Set(notes.flatMap((note) => (note.level === 'act' && note.subject.of === 'planting' ? [note.subject.id] : [])))
+function BenchPlace({ tank: { vessel, due, notes, sentence } }: { tank: BenchTank }) {
+  const { slug, name } = vessel
+  const problem = notes && !notes.ok ? notes.problem : null
   return (
     <Box as="li" minW={0} display="grid" gridRow={{ lg: 'span 2' }} gridTemplateRows={{ lg: 'subgrid' }}>
-      <Box alignSelf="end" borderBottom="3px solid" borderColor="ink" mx={{ lg: -5 }} px={{ lg: 5 }}>
-        <NextLink href={`/tanks/${vessel.slug}`} aria-label={`Open ${vessel.name}`}>
-          <Elevation stage={stage} scene={sceneOn(stage, dayOf(at))} width={vessel.lengthCm * PIXELS_PER_CM + 46} maxHeight={vessel.heightCm * PIXELS_PER_CM + 62} alarmed={alarmed} title={`${vessel.name} from the front, to scale`} />
-        </NextLink>
-      </Box>
-      <Box pt={4}>
-        <Box className="serif" fontSize="md"><NextLink href={`/tanks/${vessel.slug}`}><b>{vessel.name}</b></NextLink> {headline(notes, entries)}</Box>
-        <Box as="ul" listStyleType="none" m={0} p={0} mt={2} fontSize="sm">
-          {due.length === 0 ? <Box as="li" color="pencil">Nothing due today.</Box> : due.map((task) => (
-            <Box as="li" key={task.routineId}>
-              {task.kind === 'round' ? <NextLink href={`/tanks/${vessel.slug}/round`}>{task.says}</NextLink> : <NextLink href={`/tanks/${vessel.slug}/book?log=${task.kind === 'test' ? 'reading' : task.kind}`}>{task.says}</NextLink>}
-              {task.daysLate > 0 ? <Box as="span" color="clay"> {sayDays(task.daysLate)} late</Box> : <Box as="span" color="pencil"> today</Box>}
-            </Box>
-          ))}
+      <PlaceWatch slug={slug} problem={problem}>
+        <Box alignSelf="end" borderBottom="3px solid" borderColor="ink" mx={{ lg: -5 }} px={{ lg: 5 }}>
+          <NextLink href={`/tanks/${slug}`} aria-label={`Open ${name}`}>
+            <PlaceDrawing vessel={drawn(vessel)} width={vessel.lengthCm * PIXELS_PER_CM + 46} maxHeight={vessel.heightCm * PIXELS_PER_CM + 62} />
+          </NextLink>
         </Box>
-      </Box>
+        <Box pt={4}>
+          <Box className="serif" fontSize="md"><NextLink href={`/tanks/${slug}`}><b>{name}</b></NextLink> <PlaceSentence sentence={sentence} putAway={<PutAway slug={slug} name={name} away />} /></Box>
+          <DueList slug={slug} due={due} />
+        </Box>
+      </PlaceWatch>
+    </Box>
+  )
+}
+
+/** As much of a vessel as its silhouette needs. */
+const drawn = ({ slug, name, lengthCm, heightCm, waterlineCm }: Vessel) => ({ slug, name, lengthCm, heightCm, waterlineCm })
+
+function DueList({ slug, due }: { slug: string; due: readonly DueTask[] }) {
+  return (
+    <Box as="ul" listStyleType="none" m={0} p={0} mt={2} fontSize="sm">
+      {due.length === 0 ? <Box as="li" color="pencil">Nothing due today.</Box> : due.map((task) => (
+        <Box as="li" key={task.routineId}>
+          {task.kind === 'round' ? <NextLink href={`/tanks/${slug}/round`}>{task.says}</NextLink> : <NextLink href={`/tanks/${slug}/book?log=${task.kind === 'test' ? 'reading' : task.kind}`}>{task.says}</NextLink>}
+          {task.daysLate > 0 ? <Box as="span" color="clay"> {sayDays(task.daysLate)} late</Box> : <Box as="span" color="pencil"> today</Box>}
+        </Box>
+      ))}
+    </Box>
+  )
+}
+
+function Pages({ here, last }: { here: number; last: number }) {
+  if (last === 0) return null
+  const to = (page: number) => (page === 0 ? '/' : `/?shelves=${page + 1}`)
+  return (
+    <Flex as="nav" aria-label="Shelves" mt={8} gap={5} align="baseline" className="serif">
+      {here > 0 ? <NextLink href={to(here - 1)}>← the shelves before</NextLink> : null}
+      <span>shelves {here + 1} of {last + 1}</span>
+      {here < last ? <NextLink href={to(here + 1)}>the next shelves →</NextLink> : null}
+    </Flex>
+  )
+}
+
+type Named = { slug: string; name: string }
+
+/** Tanks put away, and the list to put one away from: by their names alone, so that one which cannot be drawn can go too. */
+function Shelved({ standing, away }: { standing: readonly Named[]; away: readonly Named[] }) {
+  return (
+    <Box as="section" aria-label="Put away" mt={5} fontSize="sm">
+      {away.length > 0 ? <NameList heading="Put away, with all their record:" names={away} away={false} /> : null}
+      <details>
+        <Box as="summary" color="water" cursor="pointer" minH="28px">Put a tank away</Box>
+        <NameList heading="It leaves the bench and the rail; its record stays, and so does the way back." names={standing} away />
+      </details>
+    </Box>
+  )
+}
+
+function NameList({ heading, names, away }: { heading: string; names: readonly Named[]; away: boolean }) {
+  return (
+    <Box mb={2}>
+      {heading}
+      <Box as="ul" listStyleType="none" m={0} p={0}>{names.map(({ slug, name }) => <li key={slug}><PutAway slug={slug} name={name} away={away} /></li>)}</Box>
     </Box>
   )
 }

@@ -57,7 +57,7 @@ test.each([
   ['a negative volume', form('top-off', { litres: '-3', source: '' }), /^litres: .*more than zero/],
   ['a change over the whole', form('water-change', { amount: '140', by: 'percent of the water', source: '' }), /^amount: .*100 %/],
   ['the future', form('note', { text: 'x' }, { at: '2199-01-01T10:00' }), /^at: .*not happened yet/],
-  ['a day that is none', form('note', { text: 'x' }, { at: '2026-02-31T10:00' }), /^at: That day or hour does not exist/],
+  ['a day that is none', form('note', { text: 'x' }, { at: '2026-02-31T10:00' }), /^at: That day does not exist/],
   ['a time that is none', form('note', { text: 'x' }, { at: 'noon' }), /^at: /],
   ['a trim taller than the plant', form('trim', { planting: STEMS.id, fromCm: '', toCm: '90' }), /^toCm: .*a trim cannot leave 90 cm/],
   ['a planting of another tank', form('measure', { planting: 'ghost', measure: 'height', value: '3' }), /^planting: /],

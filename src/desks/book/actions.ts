@@ -12,8 +12,8 @@ import { database } from '@/data/database'
 import { addEntries, editEntry, setVoided } from '@/data/entries'
 import { EntryRefused } from '@/data/refused'
 import { storyOrRefuse } from '@/data/tank'
-import type { Sending } from '@/ui/ask.client'
-import { instantIn } from '@/ui/when'
+import type { Sending } from '@/core/history/sending'
+import { instantIn, NO_SUCH_DAY } from '@/ui/when'
 import { detailFromForm, formField } from './form-entry'
 
 export interface EntryForm {
@@ -44,7 +44,7 @@ export async function logEntry(slug: string, raw: EntryForm, sending: Sending): 
     kind = form.kind
     const story = await storyOrRefuse(slug)
     const at = instantIn(story.vessel.timeZone, form.at)
-    if (at === '') throw new EntryRefused([{ field: 'at', says: 'That day or hour does not exist.' }])
+    if (at === '') throw new EntryRefused([{ field: 'at', says: NO_SUCH_DAY }])
     const before = form.replaces === null ? null : story.entries.find((entry) => entry.id === form.replaces?.id)
     if (form.replaces !== null && !before) throw new EntryRefused([{ field: 'at', says: 'This entry is not in the book any more; it may have been struck out.' }])
     const entry = {

@@ -75,5 +75,5 @@ export function formField(kind: EntryKind, field: string): string {
   const plain = field.split('.')[0]
   const moved: Record<string, string> = { entered: field === 'entered.unit' ? 'unit' : 'value', fraction: 'amount', plantingId: 'planting', populationId: 'animals', sourceId: 'source' }
   if (kind === 'water-change' && plain === 'litres') return 'amount'
-  return moved[plain] ?? plain
+  return Object.hasOwn(moved, plain) ? moved[plain] : plain
 }

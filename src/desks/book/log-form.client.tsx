@@ -32,10 +32,10 @@ export function LogForm({ slug, kind, at, context, initial, note, replaces }: Pr
   const spec = FORMS.find((form) => form.kind === kind)
   const form = useForm<Values>({ defaultValues: { at, note, ...defaultsFor(spec?.fields ?? [], context), ...initial } })
   const [written, setWritten] = useState<string | null>(null)
+  const { busy, refusal, send: sendOnce } = useSending()
   const [questions, setQuestions] = useState<readonly string[]>([])
   if (!spec) return null
   const { errors } = form.formState
-  const { busy, refusal, send: sendOnce } = useSending()
   const fresh = replaces === null
   const send = (stands: boolean, revision = replaces?.revision) => form.handleSubmit(async ({ at: when, note: words, ...fields }) => {
     setWritten(null)

@@ -5,8 +5,7 @@ import { useLayoutEffect, useState, type RefObject } from 'react'
 import type { Finding } from '@/core/judgement/finding'
 import type { Scene, Stage } from '@/core/layout/scene'
 import { patchCentre } from '@/core/plants/height'
-import { ELEVATION_MARGIN } from '@/ui/drawing/elevation'
-import { frontProjection } from '@/ui/drawing/geometry'
+import { ELEVATION_MARGIN, frontProjection } from '@/ui/drawing/geometry'
 
 interface Line {
   key: string

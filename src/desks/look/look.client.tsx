@@ -14,7 +14,8 @@ import { useWidth } from '@/ui/use-width.client'
 import { sayDay } from '@/ui/when'
 import { Leaders } from './leaders.client'
 import type { LookModel } from './model'
-import { unpackStage, unpackTicks } from './pack'
+import { unpackStage } from '@/core/layout/pack-stage'
+import { unpackTicks } from './pack'
 import { OUTLOOK_DAYS, reachOf, within } from './shown-day'
 
 type Dispute = React.ComponentProps<typeof FindingNote>['onDispute']

@@ -15,7 +15,8 @@ import { routineChanges } from '@/core/water/estimate'
 import { findingsOf } from '@/data/judged'
 import { sayDay } from '@/ui/when'
 import type { RuleBand, RuleTick } from '@/ui/time-rule.client'
-import { packStage, packTicks, type PackedStage, type PackedTicks } from './pack'
+import { packStage, type PackedStage } from '@/core/layout/pack-stage'
+import { packTicks, type PackedTicks } from './pack'
 import { OUTLOOK_DAYS } from './shown-day'
 
 const MARGIN_NOTES = 4

@@ -1,4 +1,5 @@
 import { lodge } from '@/data/demo/lodge'
+import { now } from '@/data/clock'
 import type { Database } from '@/data/open'
 import { loadStory } from '@/data/story'
 import { serveFromMemory } from '@/data/testing/served'
@@ -10,9 +11,9 @@ jest.mock('next/navigation', () => ({ notFound: () => { throw new Error('no such
 
 let db: Database
 let close: () => Promise<void>
-const START = new Date(Date.now() + 2 * 86_400_000).toISOString().slice(0, 10)
+const START = new Date(Date.parse(now()) + 2 * 86_400_000).toISOString().slice(0, 10)
 beforeAll(async () => {
-  ;({ db, close } = await serveFromMemory(lodge(new Date(Date.now() - 60_000).toISOString())[0]))
+  ;({ db, close } = await serveFromMemory(lodge(now())[0]))
 })
 afterAll(() => close())
 const story = async () => (await loadStory(db, 'tarn'))!

@@ -14,8 +14,8 @@ import { addEntries, setVoided } from '@/data/entries'
 import { EntryRefused } from '@/data/refused'
 import { addPlan, setPlanState } from '@/data/plans'
 import { storyOrRefuse } from '@/data/tank'
-import type { Sending } from '@/ui/ask.client'
-import { instantIn } from '@/ui/when'
+import type { Sending } from '@/core/history/sending'
+import { instantIn, NO_SUCH_DAY } from '@/ui/when'
 
 const MAX_AHEAD_DAYS = 730
 const draftSchema = object({
@@ -30,7 +30,7 @@ export async function draft(slug: string, raw: { option: string; startOn: string
     const story = await storyOrRefuse(slug)
     const at = now()
     const first = instantIn(story.vessel.timeZone, `${startOn}T09:00`)
-    if (first === '') throw new EntryRefused([{ field: 'startOn', says: 'That day does not exist.' }])
+    if (first === '') throw new EntryRefused([{ field: 'startOn', says: NO_SUCH_DAY }])
     if (dayOf(first) < dayOf(at) - 1) throw new EntryRefused([{ field: 'startOn', says: 'A plan cannot start in the past.' }])
     if (dayOf(first) > dayOf(at) + MAX_AHEAD_DAYS) throw new EntryRefused([{ field: 'startOn', says: 'That is more than two years ahead.' }])
     const plan = draftPlan(story, reviewDecline(story, at), option, first, at, parseSending(sending).id)

@@ -1,5 +1,6 @@
 import { roundOf } from '@/core/routine/round'
 import { lodge } from '@/data/demo/lodge'
+import { now } from '@/data/clock'
 import type { Database } from '@/data/open'
 import { openRound } from '@/data/rounds'
 import { loadStory } from '@/data/story'
@@ -12,7 +13,7 @@ jest.mock('next/navigation', () => ({ notFound: () => { throw new Error('no such
 let db: Database
 let close: () => Promise<void>
 beforeAll(async () => {
-  ;({ db, close } = await serveFromMemory(lodge(new Date(Date.now() - 60_000).toISOString())[0]))
+  ;({ db, close } = await serveFromMemory(lodge(now())[0]))
 })
 afterAll(() => close())
 const story = async () => (await loadStory(db, 'tarn'))!
@@ -20,7 +21,7 @@ const answers = (values: Record<string, { value: number; certainty: 'measured' |
 
 test('answers are kept as they come, survive a new page, and become entries together; then the next round is blank', async () => {
   const before = (await story()).entries.length
-  const questions = roundOf(await story(), new Date().toISOString()).flatMap((station) => station.questions)
+  const questions = roundOf(await story(), now()).flatMap((station) => station.questions)
   const height = questions.find((question) => question.stake === 'S3')!
   const nitrate = questions.find((question) => question.key === 'nitrate')
   const given = { [height.key]: { value: 31, certainty: 'measured' as const }, ...(nitrate ? { nitrate: { value: 80, certainty: 'measured' as const } } : {}), 'height:gone': { value: 3, certainty: 'glance' as const } }
@@ -45,7 +46,7 @@ test('a round begun anew forgets its answers and writes nothing', async () => {
 })
 test('one answer that cannot be keeps the whole round open and unwritten', async () => {
   const before = (await story()).entries.length
-  const question = roundOf(await story(), new Date().toISOString()).flatMap((station) => station.questions).find((one) => one.asks.kind === 'measure')!
+  const question = roundOf(await story(), now()).flatMap((station) => station.questions).find((one) => one.asks.kind === 'measure')!
   await keepAnswers('tarn', answers({ [question.key]: { value: 9999, certainty: 'measured' } }))
   const answer = await finishRound('tarn', answers({ [question.key]: { value: 9999, certainty: 'measured' } }))
   expect(answer.ok).toBe(false)

@@ -22,10 +22,12 @@ interface Props {
   draft: RoundDraft | null
   /** The name of the round that begins here, unless one is open. */
   fresh: string
+  /** Seconds since the open round was begun. */
+  walkedSeconds: number
 }
 const nothing = (round: string): RoundAnswers => ({ round, values: {}, signs: [], station: 0 })
 
-export function Round({ slug, name, day, stations, draft, fresh }: Props) {
+export function Round({ slug, name, day, stations, draft, fresh, walkedSeconds }: Props) {
   const router = useRouter()
   const [answers, setAnswers] = useState<RoundAnswers>(draft?.answers ?? nothing(fresh))
   const [outcome, setOutcome] = useState<RoundOutcome | null>(null)
@@ -91,7 +93,7 @@ export function Round({ slug, name, day, stations, draft, fresh }: Props) {
       <Flex px={{ base: 4, md: 10 }} pt={4} align="baseline" gap={3} wrap="wrap">
         <Box as="h1" className="serif" fontSize="2xl"><b>{name}</b> {day}’s round</Box>
         <Flex ml="auto" gap={4} fontSize="sm" color="pencil" align="baseline">
-          <Clock from={draft?.startedAt ?? null} />
+          <Clock walked={walkedSeconds} />
           <span>kept as you go; Esc to leave</span>
           {Object.keys(answers.values).length + answers.signs.length > 0 ? <chakra.button type="button" color="pencil" textDecoration="underline" cursor="pointer" onClick={() => void restart()}>start afresh</chakra.button> : null}
         </Flex>
@@ -149,15 +151,16 @@ function useKeeping(slug: string, onProblem: (problem: string | null) => void): 
   }
 }
 
-function Clock({ from }: { from: string | null }) {
+/** Counts on from what the server said, whatever the clock of this machine shows. */
+function Clock({ walked }: { walked: number }) {
   const [seconds, setSeconds] = useState<number | null>(null)
   useEffect(() => {
-    const start = from ? Date.parse(from) : Date.now()
-    const tick = () => setSeconds(Math.floor((Date.now() - start) / 1000))
+    const began = performance.now()
+    const tick = () => setSeconds(Math.floor(walked + (performance.now() - began) / 1000))
     tick()
     const timer = setInterval(tick, 1000)
     return () => clearInterval(timer)
-  }, [from])
+  }, [walked])
   if (seconds === null || seconds > 3 * 3600) return null
   return <Box as="span" color="ink">{seconds >= 60 ? `${Math.floor(seconds / 60)} min ` : ''}{seconds % 60} s</Box>
 }

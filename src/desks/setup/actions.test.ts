@@ -1,3 +1,4 @@
+import { now } from '@/data/clock'
 import type { Database } from '@/data/open'
 import { listVessels, loadStory } from '@/data/story'
 import { serveFromMemory } from '@/data/testing/served'
@@ -13,7 +14,7 @@ beforeAll(async () => {
   ;({ db, close } = await serveFromMemory())
 })
 afterAll(() => close())
-const TODAY = new Date().toISOString().slice(0, 10)
+const TODAY = now().slice(0, 10)
 const form = (over: Record<string, string> = {}) => ({
   name: 'Brook', kind: 'display', lengthCm: '60', depthCm: '30', heightCm: '36', waterlineCm: '33', groundFront: '4', groundBack: '7', ground: 'active soil', altitudeM: '420', startedOn: '2026-01-05',
   changeEvery: '7', changePercent: '40', sourceName: 'Tap', sourceNitrate: '5', timeZone: 'Europe/Vienna', lampOn: '09:30', lampHours: '7', parAtSurface: '120', gasOn: '08:00', gasOff: '15:30', ...over,

@@ -19,7 +19,7 @@ import { importStory } from '@/data/import-tank'
 import { addPlanting, listSpecies } from '@/data/plantings'
 import { listVessels } from '@/data/story'
 import { storyOrRefuse } from '@/data/tank'
-import type { Sending } from '@/ui/ask.client'
+import type { Sending } from '@/core/history/sending'
 import { ANOTHER } from './form-groups'
 import { boxProblems, day, factsOf, GLASS, glassProblems, patchOf, perchOf, PLANTING, plantedAtOf, size, startedAtOf } from './fields'
 

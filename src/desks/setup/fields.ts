@@ -5,7 +5,7 @@ import type { EntryProblem } from '@/core/history/check'
 import { amount, SAY, words } from '@/data/border/entry-schema'
 import { clock, timeZone } from '@/data/border/story-schema'
 import { now } from '@/data/clock'
-import { instantIn, localMoment } from '@/ui/when'
+import { instantIn, localMoment, NO_SUCH_DAY } from '@/ui/when'
 
 /** A day named without its hour: at the hour given, or now when that hour of today is still to come. Empty for a day that is none. */
 export function hourOf(zone: string, date: string, hour: string): string {
@@ -81,13 +81,13 @@ export function perchOf(form: { grownOn: string; grownAtCm: number | null }, sto
 /** The day of planting as an instant, or what is wrong with it. */
 export function plantedAtOf(date: string, zone: string): { plantedAt: string; problems: EntryProblem[] } {
   const plantedAt = hourOf(zone, date, '12:00')
-  if (plantedAt === '') return { plantedAt, problems: [{ field: 'plantedOn', says: 'That day does not exist.' }] }
+  if (plantedAt === '') return { plantedAt, problems: [{ field: 'plantedOn', says: NO_SUCH_DAY }] }
   return { plantedAt, problems: plantedAt > now() ? [{ field: 'plantedOn', says: 'This has not been planted yet.' }] : [] }
 }
 
 /** The first day of a tank as an instant, or what is wrong with it. */
 export function startedAtOf(date: string, zone: string): { startedAt: string; problems: EntryProblem[] } {
   const startedAt = hourOf(zone, date, '10:00')
-  if (startedAt === '') return { startedAt, problems: [{ field: 'startedOn', says: 'That day does not exist.' }] }
+  if (startedAt === '') return { startedAt, problems: [{ field: 'startedOn', says: NO_SUCH_DAY }] }
   return { startedAt, problems: startedAt > now() ? [{ field: 'startedOn', says: 'The first day cannot lie in the future.' }] : [] }
 }

@@ -13,8 +13,8 @@ import { database } from '@/data/database'
 import { EntryRefused } from '@/data/refused'
 import { addPiece, addPopulation, holdsOneTakenOut, pullOut, putPlantingRight, putVesselRight, takePieceOut } from '@/data/standing'
 import { storyOrRefuse } from '@/data/tank'
-import type { Sending } from '@/ui/ask.client'
-import { localMoment } from '@/ui/when'
+import type { Sending } from '@/core/history/sending'
+import { localMoment, NO_SUCH_DAY } from '@/ui/when'
 import { BOX, boxProblems, day, factsOf, glassProblems, glassSchema, hourOf, patchOf, perchOf, PLANTING, plantedAtOf, size, startedAtOf } from './fields'
 
 type Fields = Record<string, string>
@@ -67,7 +67,7 @@ export async function pull(slug: string, plantingId: string, raw: Fields | null)
     const { vessel } = await storyOrRefuse(slug)
     const on = raw === null ? null : object({ removedOn: day('The day') }).noUnknown().validateSync(raw, { abortEarly: false }).removedOn
     const at = on === null ? null : hourOf(vessel.timeZone, on, '12:00')
-    if (at === '') refuse([{ field: 'removedOn', says: 'That day does not exist.' }])
+    if (at === '') refuse([{ field: 'removedOn', says: NO_SUCH_DAY }])
     if (at !== null && at > now()) refuse([{ field: 'removedOn', says: 'That has not happened yet.' }])
     await pullOut(await database(), slug, parseId(plantingId), at, now())
     return ''
@@ -127,7 +127,7 @@ export async function addAnimals(slug: string, raw: Fields, sending: Sending): P
     const form = animalsSchema.validateSync(raw, { abortEarly: false })
     const { vessel } = await storyOrRefuse(slug)
     const since = hourOf(vessel.timeZone, form.since, '12:00')
-    if (since === '') refuse([{ field: 'since', says: 'That day does not exist.' }])
+    if (since === '') refuse([{ field: 'since', says: NO_SUCH_DAY }])
     if (since > now()) refuse([{ field: 'since', says: 'They have not come yet.' }])
     await addPopulation(await database(), slug, { id: parseSending(sending).id, name: form.name, kind: form.kind, adultLengthCm: form.adultLengthCm, since }, form.count)
     return form.name

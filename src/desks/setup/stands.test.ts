@@ -4,6 +4,7 @@ import { readTankFile, writeTankFile } from '@/data/formats/tank-file'
 import { loadStory } from '@/data/story'
 import { serveFromMemory } from '@/data/testing/served'
 import { lodge } from '@/data/demo/lodge'
+import { now } from '@/data/clock'
 import type { Database } from '@/data/open'
 import { addAnimals, place, pull, putBack, putRight, putTankRight, takeOut } from './stands-actions'
 import { standsModel } from './stands-model'
@@ -12,7 +13,7 @@ import { sent } from '@/data/testing/sent'
 jest.mock('next/cache', () => ({ revalidatePath: () => {} }))
 jest.mock('next/navigation', () => ({ notFound: () => { throw new Error('no such tank') } }))
 
-const NOW = new Date().toISOString()
+const NOW = now()
 let db: Database
 let close: () => Promise<void>
 beforeAll(async () => {
@@ -20,7 +21,7 @@ beforeAll(async () => {
 })
 afterAll(() => close())
 const story = async (slug = 'tarn'): Promise<TankHistory> => (await loadStory(db, slug))!
-const model = async (slug = 'tarn') => standsModel(await story(slug), new Date().toISOString())
+const model = async (slug = 'tarn') => standsModel(await story(slug), now())
 const lastNote = async (slug = 'tarn') => entriesOf((await story(slug)).entries, 'note').at(-1)?.text ?? ''
 const problems = (answer: { ok: boolean; problems?: { field: string; says: string }[] }) => (answer.ok ? '' : (answer.problems ?? []).map((problem) => `${problem.field}: ${problem.says}`).join(' | '))
 
@@ -53,7 +54,7 @@ describe('the first day', () => {
     expect((await story('spring')).vessel.startedAt).toBe(before.vessel.startedAt)
     expect(problems(await putTankRight('spring', { ...fields, startedOn: '2099-01-01' }, sent()))).toMatch(/startedOn: .*in the future/)
     expect(problems(await putTankRight('spring', { ...fields, startedOn: '2026-02-30' }, sent()))).toMatch(/startedOn: .*does not exist/)
-    expect(problems(await putTankRight('spring', { ...fields, startedOn: new Date().toISOString().slice(0, 10) }, sent()))).toMatch(/startedOn: .* was planted before that/)
+    expect(problems(await putTankRight('spring', { ...fields, startedOn: now().slice(0, 10) }, sent()))).toMatch(/startedOn: .* was planted before that/)
     expect((await putTankRight('spring', { ...fields, startedOn: '2019-05-04' }, sent())).ok).toBe(true)
     const after = await story('spring')
     expect(after.vessel.startedAt.slice(0, 10)).toBe('2019-05-04')
@@ -112,7 +113,7 @@ describe('stones and wood', () => {
     expect((await takeOut('spring', piece.id)).ok).toBe(true)
     expect(problems(await takeOut('spring', piece.id))).toMatch(/not in the layout any more/)
     expect((await model('spring')).takenOut).toEqual([{ id: piece.id, label: 'the flat stone' }])
-    expect(await readTankFile(new TextEncoder().encode(writeTankFile(await story('spring'))), new Date().toISOString())).toMatchObject({ ok: true })
+    expect(await readTankFile(new TextEncoder().encode(writeTankFile(await story('spring'))), now())).toMatchObject({ ok: true })
     expect(await putBack('spring', piece.id)).toEqual({ ok: true, value: 'the flat stone' })
     expect((await model('spring')).takenOut).toEqual([])
     expect((await story('spring')).layouts.filter((layout) => layout.state === 'past')).toEqual([])

@@ -1,4 +1,5 @@
 import { lodge } from '@/data/demo/lodge'
+import { now } from '@/data/clock'
 import type { Database } from '@/data/open'
 import { loadStory } from '@/data/story'
 import { serveFromMemory } from '@/data/testing/served'
@@ -11,7 +12,7 @@ jest.mock('next/navigation', () => ({ notFound: () => { throw new Error('no such
 let db: Database
 let close: () => Promise<void>
 beforeAll(async () => {
-  ;({ db, close } = await serveFromMemory(...lodge(new Date(Date.now() - 60_000).toISOString()).slice(1, 2)))
+  ;({ db, close } = await serveFromMemory(...lodge(now()).slice(1, 2)))
 })
 afterAll(() => close())
 const story = async () => (await loadStory(db, 'spring'))!

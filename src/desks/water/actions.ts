@@ -20,7 +20,7 @@ import { addEntries } from '@/data/entries'
 import { EntryRefused } from '@/data/refused'
 import { storyOrRefuse } from '@/data/tank'
 import { changeCare, removeProduct, saveProduct, saveSource, setChangeRoutine } from '@/data/water-care'
-import type { Sending } from '@/ui/ask.client'
+import type { Sending } from '@/core/history/sending'
 
 type Fields = Record<string, string>
 
@@ -116,8 +116,8 @@ function readLines<T extends string>(text: string, field: string, forms: Forms<T
 }
 
 /** Other ways in which labels write the same. */
-const LABEL_ALIASES: Record<string, LabelForm> = { 'n-no3': 'N', 'no3-n': 'N', 'nh4-n': 'N-NH4', 'n-urea': 'N-NH4', 'po4-p': 'P' }
-const labelForm = (name: string): LabelForm | null => LABEL_FORM_NAMES.find((form) => form.toLowerCase() === name.toLowerCase()) ?? LABEL_ALIASES[name.toLowerCase()] ?? null
+const LABEL_ALIASES: ReadonlyMap<string, LabelForm> = new Map([['n-no3', 'N'], ['no3-n', 'N'], ['nh4-n', 'N-NH4'], ['n-urea', 'N-NH4'], ['po4-p', 'P']])
+const labelForm = (name: string): LabelForm | null => LABEL_FORM_NAMES.find((form) => form.toLowerCase() === name.toLowerCase()) ?? LABEL_ALIASES.get(name.toLowerCase()) ?? null
 const saltOf = (name: string): string | null => SALTS.find((salt) => salt.formula.toLowerCase() === name.toLowerCase() || salt.formula.split('·')[0].toLowerCase() === name.toLowerCase() || salt.name.toLowerCase() === name.toLowerCase())?.id ?? null
 
 /** Writes a product by its label, or a stock by its recipe. Gives its name. */

@@ -6,7 +6,7 @@ import { sayProblems, type Answer, type Sending } from '@/ui/ask.client'
 import { useSending } from '@/ui/use-sending.client'
 import { sayEstimate, sayEvery, sayNumber } from '@/core/quantity/say'
 import { inBuckets, jumpsOf, type Jump, type RoutineChoice } from '@/core/water/change-planner'
-import { fractionForTarget } from '@/core/water/dilution'
+import { fractionForTarget, isWorthChanging } from '@/core/water/dilution'
 import { CREEP_WORTH } from '@/core/water/mixing'
 import NextLink from '@/ui/page-link'
 import { Caution } from './caution'
@@ -52,15 +52,17 @@ function OneChange({ model }: { model: ChangesModel }) {
       <chakra.select aria-label="Source water" value={sourceId} onChange={(event) => setSourceId(event.target.value)} minH="36px" border="1px solid" borderColor="graphite" bg="paper" px={1}>
         {model.sources.map((one) => <option key={one.id} value={one.id}>{one.name.toLowerCase()} ({`${sayNumber(model.levels[one.id])} ${unit}`.trim()})</option>)}
       </chakra.select>:
-      {fraction.ok ? (
+      {fraction.ok && !isWorthChanging(fraction.value) ? <Box data-answer color="moss" mt={1}>nothing need be changed. It stands there already, as near as can be told.</Box> : null}
+      {fraction.ok && isWorthChanging(fraction.value) ? (
         <Box data-answer>
           <Box fontSize="xl" className="serif" mt={1}><b>{Math.round(fraction.value * 100)} %</b>, {Math.round(litres)} L</Box>
           <Box color="pencil" fontSize="sm">{sayNumber(litres / model.litresPerCm, 0.5)} cm of height above the stones; {buckets} {buckets === 1 ? 'bucket' : 'buckets'} of {sayNumber(model.bucketLitres)} L, {Math.round(kilogramsEach)} kg each; {Math.round(litres * WATER_KG_PER_L)} kg in all. Full, the tank weighs about {Math.round(model.filledKg / 10) * 10} kg.</Box>
           <Jumps jumps={jumps} fraction={fraction.value} most={most} />
-          {fraction.value > 0.01 ? <Flex mt={1} color="water"><NextLink href={`/tanks/${model.slug}/book?log=water-change&percent=${Math.round(fraction.value * 100)}`}>log this change</NextLink></Flex> : null}
+          <Flex mt={1} color="water"><NextLink href={`/tanks/${model.slug}/book?log=water-change&percent=${Math.round(fraction.value * 100)}`}>log this change</NextLink></Flex>
           <Caution>Unplug heater, pump and lamp before the water drops, and let the heater cool a quarter of an hour; hands dry at the plug. Carry buckets by halves before you hurt your back.</Caution>
         </Box>
-      ) : <Box data-answer color="clay" mt={1}>{fraction.problem}</Box>}
+      ) : null}
+      {fraction.ok ? null : <Box data-answer color="clay" mt={1}>{fraction.problem}</Box>}
     </Section>
   )
 }

@@ -5,6 +5,7 @@ import { useDeferredValue, useMemo, useState } from 'react'
 import { sayDays, sayEvery, sayNumber } from '@/core/quantity/say'
 import { instantOf } from '@/core/quantity/time'
 import { PARAMETER_UNITS } from '@/core/quantity/units'
+import { isWorthChanging } from '@/core/water/dilution'
 import { changeForTarget, crossing, forecastParameter, type Crossing, type WaterEstimate } from '@/core/water/estimate'
 import { BandChart } from '@/ui/chart/band-chart.client'
 import { FindingNote } from '@/ui/findings/finding-note.client'
@@ -19,7 +20,6 @@ import { Strips, Tests } from './strips-table'
 const OUTLOOK_DAYS = 84
 const CHART_OUTLOOK_DAYS = 42
 /** A change smaller than this is no change. */
-const SMALLEST_CHANGE = 0.01
 /** Where a change aims by itself: this part of the upper end of the band. */
 const TARGET_SHARE = 0.6
 
@@ -46,6 +46,7 @@ function Reckoned({ model, estimate, onDispute }: { model: DriftModel; estimate:
     return forecastParameter(estimate, OUTLOOK_DAYS, [...now, ...ahead])
   }, [estimate, now, model, trial])
   const change = changeForTarget(estimate, target, source)
+  const worth = change.ok && isWorthChanging(change.value.fraction.value)
   const used = estimate.readings.filter((reading) => reading.setAside === null)
   const aside = estimate.readings.filter((reading) => reading.setAside !== null)
   const dissolved = behaviour !== 'settling'
@@ -68,11 +69,12 @@ function Reckoned({ model, estimate, onDispute }: { model: DriftModel; estimate:
         {dissolved ? (
           <>
             <Section title="How much must I change?">
-              To stand at <NumberInSentence label={`Target, ${unit}`} value={target} onValue={setTarget} min={0} max={most} /> {unit} now, change{' '}
+              To stand at <NumberInSentence label={`Target, ${unit}`} value={target} onValue={setTarget} min={0} max={most} /> {unit} now,{' '}
               <Box data-answer display="contents">
-              {change.ok ? <><b>{Math.round(change.value.fraction.value * 100)} %</b> <Box as="span" color="pencil">({Math.round(change.value.fraction.low * 100)}–{Math.round(change.value.fraction.high * 100)})</Box>, about {Math.round(change.value.litres.value)} L of {model.source?.name.toLowerCase() ?? 'clean water'}.</> : <Box as="span" color="clay">{change.problem}</Box>}
-              {change.ok && change.value.fraction.value >= SMALLEST_CHANGE ? <Flex mt={1} gap={4} color="water" css={{ '& a': { display: 'inline-block', paddingBlock: '4px' } }}><NextLink href={`/tanks/${model.slug}/book?log=water-change&percent=${Math.round(change.value.fraction.value * 100)}`}>log this change</NextLink><NextLink href={`/tanks/${model.slug}/water/changes?of=${parameter}`}>plan it</NextLink></Flex> : null}
-              {change.ok && change.value.fraction.value < SMALLEST_CHANGE ? <Box color="moss">It stands there already.</Box> : null}
+              {change.ok && !worth ? <Box as="span" color="moss">nothing need be changed. It stands there already, as near as can be told.</Box> : null}
+              {change.ok && worth ? <>change <b>{Math.round(change.value.fraction.value * 100)} %</b> <Box as="span" color="pencil">({Math.round(change.value.fraction.low * 100)}–{Math.round(change.value.fraction.high * 100)})</Box>, about {Math.round(change.value.litres.value)} L of {model.source?.name.toLowerCase() ?? 'clean water'}.</> : null}
+              {change.ok ? null : <Box as="span" color="clay">{change.problem}</Box>}
+              {change.ok && worth ? <Flex mt={1} gap={4} color="water" css={{ '& a': { display: 'inline-block', paddingBlock: '4px' } }}><NextLink href={`/tanks/${model.slug}/book?log=water-change&percent=${Math.round(change.value.fraction.value * 100)}`}>log this change</NextLink><NextLink href={`/tanks/${model.slug}/water/changes?of=${parameter}`}>plan it</NextLink></Flex> : null}
               </Box>
             </Section>
             <Section title="When will I be over it?">

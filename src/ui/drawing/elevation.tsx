@@ -5,13 +5,11 @@ import { spanOf } from '@/core/layout/draw-plant'
 import { patchCentre } from '@/core/plants/height'
 import { seededRandom, seedOf } from '@/core/quantity/random'
 import { StakeShape } from '../marks/stake'
-import { frontProjection, softOutline, tankTransform, type Projection } from './geometry'
+import { ELEVATION_MARGIN, frontProjection, softOutline, tankTransform, type Projection } from './geometry'
 import { svgText } from './svg-text'
 
 const colour = (name: string) => `var(--chakra-colors-${name})`
 const TINT: Record<Species['leaf']['tint'], string> = { green: colour('leaf-green'), pale: colour('leaf-pale'), olive: colour('leaf-olive'), red: colour('leaf-red') }
-
-export const ELEVATION_MARGIN = { left: 34, right: 12, top: 16, bottom: 46 }
 
 interface Props {
   stage: Stage

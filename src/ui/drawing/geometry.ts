@@ -11,6 +11,9 @@ export interface Projection {
   height: number
 }
 
+/** Room around the elevation for its rulers and stakes, px. */
+export const ELEVATION_MARGIN = { left: 34, right: 12, top: 16, bottom: 46 }
+
 /** Fits a vessel's front into `width` × `maxHeight` pixels with a margin for its rulers. */
 export function frontProjection(vessel: Pick<Vessel, 'lengthCm' | 'heightCm'>, width: number, maxHeight: number, margin: { left: number; right: number; top: number; bottom: number }): Projection {
   const scale = Math.min((width - margin.left - margin.right) / vessel.lengthCm, (maxHeight - margin.top - margin.bottom) / vessel.heightCm)

@@ -15,9 +15,20 @@ const RAIL_HEIGHT = 40
 /** Room for all silhouettes together: more vessels are drawn smaller, still all to one scale. */
 const RAIL_WIDTH = 420
 const MANY = 5
+/** So many silhouettes stand on the rail; of a longer bench the ones around the open one. */
+const MOST = 16
+
+/** The vessels to show: all of a short bench, else a stretch of it that holds the open one. */
+export function stretchOf(vessels: readonly RailVessel[], open: string | null): readonly RailVessel[] {
+  const at = Math.max(0, vessels.findIndex((item) => item.vessel.slug === open))
+  const from = Math.max(0, Math.min(at - MOST / 2, vessels.length - MOST))
+  return vessels.slice(from, from + MOST)
+}
 
 /** The bench along the top: every vessel in true proportion, the open one inked, what is due as tally strokes. */
-export function BenchRail({ vessels, open, sentence, day }: { vessels: readonly RailVessel[]; open: string | null; sentence: string; day: string }) {
+export function BenchRail({ vessels: all, open, sentence, day }: { vessels: readonly RailVessel[]; open: string | null; sentence: string; day: string }) {
+  const vessels = stretchOf(all, open)
+  const more = all.length - vessels.length
   const scale = Math.min(PIXELS_PER_CM, RAIL_HEIGHT / Math.max(1, ...vessels.map((item) => item.vessel.heightCm)), RAIL_WIDTH / Math.max(1, vessels.reduce((sum, item) => sum + item.vessel.lengthCm, 0)))
   return (
     <Flex as="header" bg="margin" borderBottom="2px solid" borderColor="graphite" px={{ base: 4, md: 8 }} py={2} align="flex-end" gap={{ base: 3, md: 8 }} minH="74px" wrap="nowrap">
@@ -29,6 +40,7 @@ export function BenchRail({ vessels, open, sentence, day }: { vessels: readonly 
             </NextLink>
           </Box>
           {vessels.map((item) => <RailItem key={item.vessel.slug} item={item} scale={scale} isOpen={item.vessel.slug === open} />)}
+          {more > 0 ? <Box as="li" flexShrink={0} fontSize="sm"><NextLink href="/">and {more} more</NextLink></Box> : null}
         </Flex>
       </Box>
       <Box className="serif" flex="1 0 300px" textAlign="center" fontSize="md" pb={2} display={{ base: 'none', lg: 'block' }}>{sentence}</Box>

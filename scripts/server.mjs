@@ -1,0 +1,43 @@
+// The server of a built Vivero, on loopback: what is foreign or cannot be read is turned away by its headers, what dawdles is cut off.
+// Usage: server.mjs PORT. The rest comes by the environment: VIVERO_DATA, VIVERO_HOSTS, DATABASE_URL.
+import { createServer } from 'node:http'
+import next from 'next'
+import { refusal } from './border.mjs'
+
+const HOST = '127.0.0.1'
+const port = Number(process.argv[2])
+
+/** A request must say what it is in ten seconds, and be here whole in two minutes: a slow phone sends the largest file in half of that. */
+const LIMITS = { headersTimeout: 10_000, requestTimeout: 120_000, keepAliveTimeout: 5_000, connectionsCheckingInterval: 2_000 }
+/** A connection on which nothing moves for so long is dead, ms. */
+const SILENCE = 120_000
+const MOST_CONNECTIONS = 256
+
+const app = next({ dev: false, dir: process.cwd(), hostname: HOST, port })
+await app.prepare()
+const handle = app.getRequestHandler()
+
+const server = createServer(LIMITS, (request, response) => {
+  const header = (name) => one(request.headers[name])
+  const refused = refusal({ method: request.method ?? '', url: request.url ?? '', header }, process.env.VIVERO_HOSTS)
+  if (refused) return turnAway(request, response, refused)
+  handle(request, response).catch((error) => {
+    console.error('A request failed.', error)
+    if (response.headersSent) response.destroy()
+    else turnAway(request, response, { status: 500, says: 'Vivero failed at this; its own messages say why.' })
+  })
+})
+server.timeout = SILENCE
+server.maxConnections = MOST_CONNECTIONS
+server.on('clientError', (_error, socket) => {
+  if (socket.writable) socket.end('HTTP/1.1 400 Bad Request\r\nConnection: close\r\n\r\n')
+})
+server.listen(port, HOST)
+
+const one = (value) => (Array.isArray(value) ? value[0] : value)
+
+/** Answers in a sentence and hangs up, so that no body is waited for. */
+function turnAway(request, response, { status, says }) {
+  response.writeHead(status, { 'content-type': 'text/plain; charset=utf-8', 'x-content-type-options': 'nosniff', 'cache-control': 'no-store', connection: 'close' })
+  response.end(`${says}\n`, () => request.destroy())
+}

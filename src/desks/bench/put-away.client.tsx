@@ -1,0 +1,24 @@
+'use client'
+
+import { Box, chakra } from '@chakra-ui/react'
+import { sayProblems } from '@/ui/ask.client'
+import { useSending } from '@/ui/use-sending.client'
+import { putAway } from './actions'
+
+/** Takes a tank off the bench, or puts it back; each is the way back from the other. */
+export function PutAway({ slug, name, away }: { slug: string; name: string; away: boolean }) {
+  const { busy, refusal, send } = useSending()
+  return (
+    <Box as="span" fontSize="sm">
+      <chakra.button type="button" disabled={busy} onClick={() => void send(() => putAway(slug, away))} minH="32px" color="water" textDecoration="underline" cursor="pointer">
+        {away ? `take ${name} off the bench` : `put ${name} back on the bench`}
+      </chakra.button>
+      {refusal ? (
+        <Box as="span" role="alert" color="clay">
+          {' '}
+          {sayProblems(refusal)}
+        </Box>
+      ) : null}
+    </Box>
+  )
+}

@@ -1,9 +1,9 @@
 import type { NextConfig } from 'next'
 
 const config: NextConfig = {
-  serverExternalPackages: ['@electric-sql/pglite', 'pg', 'sharp'],
+  serverExternalPackages: ['@electric-sql/pglite', 'pg'],
   experimental: {
-    optimizePackageImports: ['@chakra-ui/react', 'lucide-react', 'date-fns'],
+    optimizePackageImports: ['@chakra-ui/react', 'lucide-react'],
   },
   poweredByHeader: false,
   // `npm test` checks all types once; a keeper's build need not do it again.

@@ -11,7 +11,7 @@ process.chdir(root)
 
 const OLDEST_NODE = [20, 9]
 /** What a build and a bundle are made of. */
-const SOURCES = ['src', 'scripts/border.mjs', 'drizzle', 'next.config.ts', 'tsconfig.json', 'package-lock.json']
+const SOURCES = ['src', 'scripts/border.cjs', 'drizzle', 'next.config.ts', 'tsconfig.json', 'package-lock.json']
 const STAMPS = join(root, '.vivero')
 /** The environment of every program we run. DATABASE_URL is the keeper's own server: only `npm start` hands it on, so that no demo and no test can reach it. */
 export const quietEnv = { ...process.env, NEXT_TELEMETRY_DISABLED: '1' }

@@ -2,7 +2,7 @@
 // Usage: server.mjs PORT. The rest comes by the environment: VIVERO_DATA, VIVERO_HOSTS, DATABASE_URL.
 import { createServer } from 'node:http'
 import next from 'next'
-import { refusal } from './border.mjs'
+import { refusal } from './border.cjs'
 
 const HOST = '127.0.0.1'
 const port = Number(process.argv[2])

@@ -26,6 +26,8 @@ mkdirSync(reports, { recursive: true })
 
 count('lint', node(['node_modules/eslint/bin/eslint.js', '.', '--max-warnings', '0']) === 0)
 
+count('licences', node(['scripts/licences.mjs']) === 0)
+
 const unit = join(reports, 'unit.json')
 const unitCode = node(['--experimental-vm-modules', '--no-warnings', 'node_modules/jest/bin/jest.js', '--json', `--outputFile=${unit}`, '--forceExit'])
 if (existsSync(unit)) {

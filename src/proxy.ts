@@ -1,5 +1,5 @@
 import { NextResponse, type NextRequest } from 'next/server'
-import { refusal } from '../scripts/border.mjs'
+import { refusal } from '../scripts/border.cjs'
 
 /**
  * The border of every page: what the server’s own border refuses is refused here too, for a server of the framework’s own making, and

@@ -68,7 +68,10 @@ export const DETAIL_SCHEMAS: { [K in EntryKind]: ObjectSchema<object> } = {
   reading: object({
     parameter: mixed<string>().oneOf([...PARAMETERS], 'This is not a parameter Vivero knows.').required(SAY.missing('The parameter')),
     value: amount('The value').required(SAY.missing('The value'))
-      .test('plausible', ({ parent }: { parent?: unknown }) => outsideWater((parent as { parameter?: unknown } | undefined)?.parameter), (value, { parent }) => isPlausible((parent as { parameter: unknown }).parameter, value)),
+      .test('plausible', (value, context) => {
+        const { parameter } = context.parent as { parameter: unknown }
+        return isPlausible(parameter, value) || context.createError({ message: outsideWater(parameter) })
+      }),
     method: mixed<string>().oneOf([...METHODS], 'This is not a test method Vivero knows.').required(SAY.missing('The method')),
     entered: object({ value: amount('The value').required(), unit: plain('The unit').max(20).defined() }).noUnknown().required(),
     questioned: words('The question', 500).optional(),

@@ -10,9 +10,10 @@ import { readTankFile, TANK_FILE_MAX_MB, writeTankFile } from '@/data/formats/ta
 import { importCsv, previewCsv } from '@/data/import-csv'
 import { importStory } from '@/data/import-tank'
 import { loadStory } from '@/data/story'
-import { beginJob, endJob, stopJob } from './jobs'
+import { beginJob, endJob, stopJob, type Job } from './jobs'
 import type { LineFile } from './file-kind'
 import type { ReportView } from './messages'
+import { ALL_TAKEN, takeSlot } from './slots'
 import { told } from './told'
 
 const SHOWN = 200
@@ -46,6 +47,10 @@ export async function sendTankFile(slug: string): Promise<Response> {
 
 /** Preview of a file of lines: what it holds line by line; nothing is written. */
 export async function previewUpload(slug: string, file: LineFile, request: Request): Promise<Response> {
+  return inSlot(() => preview(slug, file, request))
+}
+
+async function preview(slug: string, file: LineFile, request: Request): Promise<Response> {
   const bytes = await readBody(request, CSV_MAX_MB)
   if (bytes instanceof Response) return bytes
   const db = await database()
@@ -58,7 +63,9 @@ export async function previewUpload(slug: string, file: LineFile, request: Reque
 
 /** Writes a file of lines, telling its progress; gives how many lines were written. */
 export async function writeUpload(slug: string, file: LineFile, request: Request): Promise<Response> {
-  const job = jobOf(request)
+  const slot = takeSlot()
+  if (!slot) return Response.json({ problem: ALL_TAKEN }, { status: 503 })
+  const job = jobOf(request, slot)
   const bytes = await readBody(request, CSV_MAX_MB)
   if (bytes instanceof Response) return ended(job, bytes)
   return told(job, request, async (said, stop) => {
@@ -69,7 +76,9 @@ export async function writeUpload(slug: string, file: LineFile, request: Request
 
 /** Reads a tank file, telling its progress: a new tank, or what a known one lacks. What is no sound tank file is refused before anything is begun. */
 export async function readTankUpload(request: Request): Promise<Response> {
-  const job = jobOf(request)
+  const slot = takeSlot()
+  if (!slot) return Response.json({ problem: ALL_TAKEN }, { status: 503 })
+  const job = jobOf(request, slot)
   const bytes = await readBody(request, TANK_FILE_MAX_MB)
   if (bytes instanceof Response) return ended(job, bytes)
   const story = await readTankFile(bytes, now())
@@ -84,39 +93,55 @@ export function stopUpload(request: Request): Response {
 
 const nameOf = (request: Request) => new URL(request.url).searchParams.get('job')
 
-function jobOf(request: Request): { name: string | null; stop: AbortController } {
+/** Reads a file in one of the few places there are for it. */
+async function inSlot(read: () => Promise<Response>): Promise<Response> {
+  const slot = takeSlot()
+  if (!slot) return Response.json({ problem: ALL_TAKEN }, { status: 503 })
+  try {
+    return await read()
+  } finally {
+    slot()
+  }
+}
+
+function jobOf(request: Request, slot: () => void): Job {
   const name = nameOf(request)
   const stop = beginJob(name)
   // A connection that breaks while the file still arrives must not leave its job behind.
   request.signal.addEventListener('abort', () => endJob(name, stop))
-  return { name, stop }
+  return { name, stop, end: () => (endJob(name, stop), slot()) }
 }
 
-function ended(job: ReturnType<typeof jobOf>, response: Response): Response {
-  endJob(job.name, job.stop)
+function ended(job: Job, response: Response): Response {
+  job.end()
   return response
 }
 
-/** The body up to a limit; what is larger is refused while it arrives, before it fills the memory. */
+/** The body up to a limit; what is larger is refused while it arrives, before it fills the memory, and what breaks off is no file. */
 async function readBody(request: Request, maxMegabytes: number): Promise<Uint8Array | Response> {
   const limit = maxMegabytes * 1e6
-  const tooLarge = () => Response.json({ problem: `The file is larger than the ${maxMegabytes} MB that Vivero reads at once. Split it by year; nothing was written.` }, { status: 413 })
+  const refused = (status: number, problem: string) => Response.json({ problem }, { status })
+  const tooLarge = () => refused(413, `The file is larger than the ${maxMegabytes} MB that Vivero reads at once. Split it by year; nothing was written.`)
+  const broken = () => refused(400, 'The file did not arrive whole. Try again; nothing was written.')
   const announced = Number(request.headers.get('content-length') ?? 0)
   if (announced > limit) return tooLarge()
-  if (!request.body) return Response.json({ problem: 'No file arrived. Nothing was written.' }, { status: 400 })
+  if (!request.body) return refused(400, 'No file arrived. Nothing was written.')
   const parts: Uint8Array[] = []
   let size = 0
   const reader = request.body.getReader()
-  for (let part = await reader.read(); !part.done; part = await reader.read()) {
-    size += part.value.byteLength
-    if (size > limit) {
-      await reader.cancel()
-      return tooLarge()
+  try {
+    for (let part = await reader.read(); !part.done; part = await reader.read()) {
+      size += part.value.byteLength
+      if (size > limit) {
+        await reader.cancel()
+        return tooLarge()
+      }
+      parts.push(part.value)
     }
-    parts.push(part.value)
+  } catch {
+    return broken()
   }
-  if (announced > 0 && size !== announced) return Response.json({ problem: 'The file did not arrive whole. Try again; nothing was written.' }, { status: 400 })
-  return Buffer.concat(parts)
+  return announced > 0 && size !== announced ? broken() : Buffer.concat(parts)
 }
 
 function viewOf(report: CsvReport, describe: (entry: CsvReport['accepted'][number]['entry']) => string): ReportView {

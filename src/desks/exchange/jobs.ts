@@ -1,5 +1,11 @@
 const shared = globalThis as { viveroJobs?: Map<string, AbortController> }
 const jobs = (shared.viveroJobs ??= new Map())
+/** A write that takes its time: its name, its stop, and what is done when it is over. */
+export interface Job {
+  name: string | null
+  stop: AbortController
+  end: () => void
+}
 const NAME = /^[\w-]{8,80}$/
 
 /** The stop of a job that takes its time, under the name the page gave it. Kept with the process: the request that stops it is another one. */

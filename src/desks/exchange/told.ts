@@ -2,14 +2,14 @@ import { revalidatePath } from 'next/cache'
 import type { Result } from '@/core/quantity/result'
 import { type ImportProgress } from '@/data/entries'
 import { EntryRefused } from '@/data/refused'
-import { endJob } from './jobs'
+import type { Job } from './jobs'
 import type { ImportMessage } from './messages'
 
 /**
  * Answers with news of a write while it runs, a line of JSON each; the last line says what became of it. The write is one
  * transaction: stopped, refused or failed, it leaves nothing. A closed connection stops it too.
  */
-export function told<T>(job: { name: string | null; stop: AbortController }, request: Request, write: (said: (progress: ImportProgress) => void, stop: AbortSignal) => Promise<Result<T>>): Response {
+export function told<T>(job: Job, request: Request, write: (said: (progress: ImportProgress) => void, stop: AbortSignal) => Promise<Result<T>>): Response {
   const { stop } = job
   let open = true
   const leave = () => {
@@ -24,7 +24,7 @@ export function told<T>(job: { name: string | null; stop: AbortController }, req
         if (open) controller.enqueue(encoder.encode(`${JSON.stringify(message)}\n`))
       }
       say(await outcome(() => write((progress) => say({ kind: 'progress', ...progress }), stop.signal), stop.signal))
-      endJob(job.name, stop)
+      job.end()
       if (open) controller.close()
     },
     cancel: leave,

@@ -14,7 +14,7 @@ const ACTION_TYPES = /^(text\/plain|multipart\/form-data)\b/i
  * @param {string | undefined} hosts further names, separated by commas
  * @returns {{ status: number, says: string } | null}
  */
-export function refusal({ method, url, header }, hosts) {
+function refusal({ method, url, header }, hosts) {
   const host = header('host') ?? ''
   if (!isOwnName(host, hosts)) return { status: 421, says: 'Vivero answers only under its own address. Name others in VIVERO_HOSTS.' }
   if (url.length > LONGEST_ADDRESS) return { status: 414, says: 'This address is longer than any of ours.' }
@@ -36,7 +36,7 @@ function refusalOfWrite(url, host, header) {
   if (!action) return { status: 405, says: 'Pages are read, not written to.' }
   if (!ACTION_NAME.test(action)) return { status: 400, says: 'There is no such action.' }
   if (!ACTION_TYPES.test(header('content-type') ?? '')) return { status: 415, says: 'An action is sent as text or as a form.' }
-  const length = Number(header('content-length') ?? Number.NaN)
+  const length = Number(header('content-length') || Number.NaN)
   if (!Number.isInteger(length)) return { status: 411, says: 'How long is it? An action says its length first.' }
   return length > LARGEST_ACTION_BYTES ? { status: 413, says: 'That is more than a form can hold.' } : null
 }
@@ -71,3 +71,5 @@ function sameHost(origin, host) {
     return false
   }
 }
+
+exports.refusal = refusal

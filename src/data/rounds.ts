@@ -2,6 +2,7 @@ import { eq } from 'drizzle-orm'
 import { number, object, string, array, mixed } from 'yup'
 import type { Instant } from '@/core/quantity/time'
 import { ident } from './border/entry-schema'
+import { sane } from './border/sane'
 import { EntryRefused } from './refused'
 import type { Database } from './open'
 import * as t from './schema'
@@ -28,7 +29,7 @@ const MAX_ANSWERS = 500
 /** Answers from the browser, checked. Throws ValidationError. */
 export function parseRoundAnswers(raw: unknown): RoundAnswers {
   const shape = object({ round: ident().max(60).required(), values: mixed<Record<string, unknown>>().required(), signs: array().of(signSchema).max(MAX_ANSWERS).required(), station: number().integer().min(0).max(30).required() }).noUnknown()
-  const { round, values, signs, station } = shape.validateSync(raw)
+  const { round, values, signs, station } = shape.validateSync(sane(raw))
   const entries = Object.entries(values).slice(0, MAX_ANSWERS).map(([key, value]) => [key.slice(0, 120), answerSchema.validateSync(value)] as const)
   return { round, values: Object.fromEntries(entries), signs: signs as RoundAnswers['signs'], station }
 }

@@ -3,6 +3,7 @@ import { ALGAE_KINDS, DOSE_UNITS, METHODS, PLANT_MEASURES, SIGNS, type Entry, ty
 import { readNumber } from '@/core/quantity/read-number'
 import { FIRST_YEAR, isYearOfARecord, LAST_YEAR } from '@/core/quantity/time'
 import { isParameter, PARAMETER_UNITS, PARAMETERS } from '@/core/quantity/units'
+import { sane } from './sane'
 
 /** Sentences shared by every form and file. */
 export const SAY = {
@@ -37,8 +38,10 @@ export const ident = () => string().matches(/^[\w:.-]{1,80}$/, 'An identifier ma
 /** A null, or half of a character that takes two: no database keeps them. */
 const UNKEEPABLE = /[\0\p{Surrogate}]/u
 /** Text that can be kept as it is. */
-export const plain = (what: string) => string().test('plain', `${what} holds a sign that cannot be kept; write it without.`, (text) => !UNKEEPABLE.test(text ?? ''))
-export const words = (what: string, max = 200) => plain(what).trim().max(max, SAY.long(what, max))
+export const plain = (what: string) => string().typeError(`${what} must be text.`).test('plain', `${what} holds a sign that cannot be kept; write it without.`, (text) => !UNKEEPABLE.test(text ?? ''))
+/** Without blanks at its ends. The library's own trimming fails at what is no text. */
+const trimmed = (value: unknown) => (typeof value === 'string' ? value.trim() : value)
+export const words = (what: string, max = 200) => plain(what).transform(trimmed).max(max, SAY.long(what, max))
 const someWords = (what: string, max = 200) => words(what, max).required(SAY.missing(what))
 
 const place: ObjectSchema<{ of: Place['of']; id?: string }> = object({
@@ -159,6 +162,7 @@ export const COMMON_KEYS = new Set(Object.keys(commonShape))
 /** The entry of an unknown value, or a ValidationError whose messages are sentences for the keeper. */
 export function parseEntry(raw: unknown): Entry {
   if (typeof raw !== 'object' || raw === null || Array.isArray(raw)) throw new ValidationError('This is not an entry.', raw, '')
+  sane(raw)
   const head = common.validateSync(raw, { abortEarly: false, stripUnknown: true })
   const { rest } = splitEntry(raw as Entry)
   const detail = DETAIL_SCHEMAS[head.kind].validateSync(rest, { abortEarly: false, stripUnknown: true })

@@ -6,7 +6,9 @@ import { storyFaults } from '@/core/history/sound'
 import { type Result, ok, refuse } from '@/core/quantity/result'
 import type { Instant } from '@/core/quantity/time'
 import { parseEntry } from '../border/entry-schema'
+import { sane } from '../border/sane'
 import { STORY_PARTS } from '../border/story-schema'
+import { EntryRefused } from '../refused'
 import { pacer, yieldToOthers } from '../yield'
 import { readJsonObject } from './json-steps'
 import { readText } from './text-file'
@@ -53,7 +55,7 @@ export async function readTankFile(bytes: Uint8Array, now: Instant): Promise<Res
   const parts: Record<string, unknown> = {}
   for (const [name, schema] of Object.entries(STORY_PARTS) as [string, Schema][]) {
     try {
-      parts[name] = schema.validateSync(raw[name], { abortEarly: false, strict: true })
+      parts[name] = schema.validateSync(sane(raw[name]), { abortEarly: false, strict: true })
     } catch (error) {
       problems.push(...sayProblems(name, error))
     }
@@ -101,6 +103,7 @@ async function readEntries(raw: unknown, problems: string[]): Promise<Entry[]> {
 }
 
 function sayProblems(part: string, error: unknown): string[] {
+  if (error instanceof EntryRefused) return [`${part}: it is damaged`]
   if (!(error instanceof ValidationError)) throw error
   const inner = error.inner.length > 0 ? error.inner : [error]
   return inner.slice(0, MAX_PROBLEMS).map((problem) => `${part}${problem.path ? (problem.path.startsWith('[') ? problem.path : `.${problem.path}`) : ''}: ${problem.message.replace(/^this /, 'it ').replace(/\.$/, '')}`)

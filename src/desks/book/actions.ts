@@ -6,6 +6,7 @@ import type { TankHistory } from '@/core/history/types'
 import { questionsAbout } from '@/core/water/questions'
 import type { Attempt } from '@/data/border/attempt'
 import { ident, parseEntry, TEXT_LIMITS } from '@/data/border/entry-schema'
+import { sane } from '@/data/border/sane'
 import { parseId, parseSending, written } from '@/data/border/sending'
 import { now } from '@/data/clock'
 import { database } from '@/data/database'
@@ -40,7 +41,7 @@ const formSchema = object({
 export async function logEntry(slug: string, raw: EntryForm, sending: Sending): Promise<Attempt<string>> {
   let kind: EntryKind = 'note'
   const answer = await written(async () => {
-    const form = formSchema.validateSync(raw, { abortEarly: false })
+    const form = formSchema.validateSync(sane(raw), { abortEarly: false })
     kind = form.kind
     const story = await storyOrRefuse(slug)
     const at = instantIn(story.vessel.timeZone, form.at)

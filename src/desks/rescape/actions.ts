@@ -7,7 +7,7 @@ import { draftPlan } from '@/core/rescape/plan'
 import { dayOf } from '@/core/quantity/time'
 import type { Attempt } from '@/data/border/attempt'
 import { amount, SAY } from '@/data/border/entry-schema'
-import { parseId, parseSending, written } from '@/data/border/sending'
+import { parseId, parseSending, textFields, written } from '@/data/border/sending'
 import { now } from '@/data/clock'
 import { database } from '@/data/database'
 import { addEntries, setVoided } from '@/data/entries'
@@ -26,7 +26,7 @@ const draftSchema = object({
 /** Draws up a plan for an option, starting on a day, and keeps it in pencil. Gives the plan's id. */
 export async function draft(slug: string, raw: { option: string; startOn: string }, sending: Sending): Promise<Attempt<string>> {
   return written(async () => {
-    const { option, startOn } = draftSchema.validateSync(raw, { abortEarly: false })
+    const { option, startOn } = draftSchema.validateSync(textFields(raw), { abortEarly: false })
     const story = await storyOrRefuse(slug)
     const at = now()
     const first = instantIn(story.vessel.timeZone, `${startOn}T09:00`)
@@ -47,7 +47,7 @@ export async function tickStep(slug: string, planId: string, stepId: string, min
     const story = await storyOrRefuse(slug)
     const step = story.plans.find((plan) => plan.id === planId)?.steps.find((candidate) => candidate.id === stepId)
     if (!step) throw new EntryRefused([{ field: 'step', says: 'That step is not in this plan.' }])
-    const given = amount('The minutes').validateSync(minutes)
+    const given = amount('The minutes').validateSync(typeof minutes === 'string' ? minutes : Number.NaN)
     await addEntries(await database(), slug, [{
       id: parseSending(sending).id, kind: 'step-done', at, certainty: given === undefined ? 'glance' : 'measured', by: 'keeper', note: null,
       expected: { value: step.minutes.likely, low: step.minutes.best, high: step.minutes.worst }, planId, stepId, minutes: given ?? step.minutes.likely,

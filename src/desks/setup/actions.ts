@@ -10,7 +10,7 @@ import { speciesFromKin } from '@/core/plants/kin'
 import { slugOf } from '@/core/quantity/slug'
 import type { Attempt } from '@/data/border/attempt'
 import { amount, SAY, words } from '@/data/border/entry-schema'
-import { parseSending, written } from '@/data/border/sending'
+import { parseSending, textFields, written } from '@/data/border/sending'
 import { vesselSchema } from '@/data/border/story-schema'
 import { now } from '@/data/clock'
 import { database } from '@/data/database'
@@ -36,7 +36,7 @@ const tankSchema = object({
 export async function setUpTank(raw: Record<string, string>, sending: Sending): Promise<Attempt<string>> {
   return written(async () => {
     const { id } = parseSending(sending)
-    const form = tankSchema.validateSync(raw, { abortEarly: false })
+    const form = tankSchema.validateSync(textFields(raw), { abortEarly: false })
     const problems = glassProblems(form)
     if (Math.max(form.groundFront, form.groundBack) >= form.heightCm) problems.push({ field: 'groundBack', says: 'The ground cannot reach the rim.' })
     const { startedAt, problems: dayProblems } = startedAtOf(form.startedOn, form.timeZone)
@@ -74,7 +74,7 @@ const plantSchema = object({
 export async function plant(slug: string, raw: Record<string, string>, sending: Sending): Promise<Attempt<string>> {
   return written(async () => {
     const { id } = parseSending(sending)
-    const form = plantSchema.validateSync(raw, { abortEarly: false })
+    const form = plantSchema.validateSync(textFields(raw), { abortEarly: false })
     const story = await storyOrRefuse(slug)
     const planted = story.plantings.find((planting) => planting.id === id)
     if (planted) return planted.stake

@@ -7,7 +7,7 @@ import { roughPiece } from '@/core/layout/rough-piece'
 import { groundDepth } from '@/core/vessel/volume'
 import type { Attempt } from '@/data/border/attempt'
 import { amount, SAY, words } from '@/data/border/entry-schema'
-import { parseId, parseSending, written } from '@/data/border/sending'
+import { parseId, parseSending, textFields, written } from '@/data/border/sending'
 import { now } from '@/data/clock'
 import { database } from '@/data/database'
 import { EntryRefused } from '@/data/refused'
@@ -26,7 +26,7 @@ const refuse = (problems: { field: string; says: string }[]) => {
 /** Puts glass, lamp, gas, height and name of a tank right. */
 export async function putTankRight(slug: string, raw: Fields, sending: Sending): Promise<Attempt<string>> {
   return written(async () => {
-    const form = glassSchema.validateSync(raw, { abortEarly: false })
+    const form = glassSchema.validateSync(textFields(raw), { abortEarly: false })
     const { vessel } = await storyOrRefuse(slug)
     const { startedAt, problems } = startedAtOf(form.startedOn, form.timeZone)
     refuse([...glassProblems(form), ...problems])
@@ -42,7 +42,7 @@ const rightSchema = object(PLANTING).noUnknown()
 /** Puts a planting right: where it stands, how many, since when, on what. */
 export async function putRight(slug: string, plantingId: string, raw: Fields, sending: Sending): Promise<Attempt<string>> {
   return written(async () => {
-    const form = rightSchema.validateSync(raw, { abortEarly: false })
+    const form = rightSchema.validateSync(textFields(raw), { abortEarly: false })
     const story = await storyOrRefuse(slug)
     const { plantedAt, problems } = plantedAtOf(form.plantedOn, story.vessel.timeZone)
     const before = story.plantings.find((planting) => planting.id === plantingId)
@@ -65,7 +65,7 @@ function sameBox(patch: readonly (readonly [number, number])[], { left, right, f
 export async function pull(slug: string, plantingId: string, raw: Fields | null): Promise<Attempt<string>> {
   return written(async () => {
     const { vessel } = await storyOrRefuse(slug)
-    const on = raw === null ? null : object({ removedOn: day('The day') }).noUnknown().validateSync(raw, { abortEarly: false }).removedOn
+    const on = raw === null ? null : object({ removedOn: day('The day') }).noUnknown().validateSync(textFields(raw), { abortEarly: false }).removedOn
     const at = on === null ? null : hourOf(vessel.timeZone, on, '12:00')
     if (at === '') refuse([{ field: 'removedOn', says: NO_SUCH_DAY }])
     if (at !== null && at > now()) refuse([{ field: 'removedOn', says: 'That has not happened yet.' }])
@@ -82,7 +82,7 @@ const pieceSchema = object({
 /** Puts a stone or a piece of wood on paper, drawn from its measures. */
 export async function place(slug: string, raw: Fields, sending: Sending): Promise<Attempt<string>> {
   return written(async () => {
-    const form = pieceSchema.validateSync(raw, { abortEarly: false })
+    const form = pieceSchema.validateSync(textFields(raw), { abortEarly: false })
     const story = await storyOrRefuse(slug)
     const ground = currentLayout(story)?.ground
     const footCm = ground ? Math.max(0, groundDepth(ground, story.vessel.depthCm, (form.left + form.right) / 2, (form.front + form.back) / 2) - SUNK_CM) : 0
@@ -124,7 +124,7 @@ const animalsSchema = object({
 /** Puts animals of one kind into the tank, with how many came. */
 export async function addAnimals(slug: string, raw: Fields, sending: Sending): Promise<Attempt<string>> {
   return written(async () => {
-    const form = animalsSchema.validateSync(raw, { abortEarly: false })
+    const form = animalsSchema.validateSync(textFields(raw), { abortEarly: false })
     const { vessel } = await storyOrRefuse(slug)
     const since = hourOf(vessel.timeZone, form.since, '12:00')
     if (since === '') refuse([{ field: 'since', says: NO_SUCH_DAY }])

@@ -12,6 +12,7 @@ import { schoolBand } from '@/core/water/parameters'
 import { doseUnitOf, productOf } from '@/core/water/products'
 import { attempt, type Attempt } from '@/data/border/attempt'
 import { amount } from '@/data/border/entry-schema'
+import { sane } from '@/data/border/sane'
 import { parseId, parseSending, textFields, written } from '@/data/border/sending'
 import { now } from '@/data/clock'
 import { database } from '@/data/database'
@@ -159,7 +160,7 @@ const routineSchema = object({ everyDays: amount('The days').required().min(1).m
 export async function adoptRoutine(slug: string, everyDays: number, fraction: number, sending: Sending): Promise<Attempt> {
   return written(async () => {
     const { id, seen } = parseSending(sending)
-    const checked = routineSchema.validateSync({ everyDays, fraction })
+    const checked = routineSchema.validateSync(sane({ everyDays, fraction }))
     await setChangeRoutine(await database(), slug, checked.everyDays, checked.fraction, id, seen, now())
     return null
   })
@@ -183,7 +184,7 @@ const doseSchema = object({ productId: string().max(80).required(), amount: amou
 /** Writes down a dose of a product or plain salt as given now. */
 export async function logDose(slug: string, productId: string, given: number, sending: Sending): Promise<Attempt<string>> {
   return written(async () => {
-    const checked = doseSchema.validateSync({ productId, amount: given })
+    const checked = doseSchema.validateSync(sane({ productId, amount: given }))
     const story = await storyOrRefuse(slug)
     const product = productOf(story, { productId: checked.productId, product: '' })
     if (!product) throw new EntryRefused([{ field: 'product', says: 'This product is not on the shelf.' }])

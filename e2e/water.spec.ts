@@ -30,7 +30,7 @@ test('the suggested change can be logged and moves the estimate', async ({ page 
   await page.getByRole('button', { name: 'Ink it' }).click()
   await expect(page.getByText('Written down.')).toBeVisible()
   await open(page, '/tanks/tarn/water')
-  await expect(page.locator('main')).toContainText('It stands there already.')
+  await expect(page.locator('main')).toContainText('it stands there already')
   await open(page, '/tanks/tarn/book?kind=water-change')
   await page.getByRole('button', { name: /strike out Changed/ }).first().click()
   await expect(page.getByRole('status')).toContainText('Struck out')

@@ -104,6 +104,14 @@ export function ensureChromium() {
   return found() ?? stop('apt-get reported success, yet there is no /usr/bin/chromium.')
 }
 
+/** Installs Debian's PostgreSQL server for the tests that try both databases, where that may be done; without it they are skipped and say so. */
+export function ensurePostgres() {
+  if (existsSync('/usr/lib/postgresql') || process.platform !== 'linux' || process.getuid?.() !== 0) return
+  say('installing the PostgreSQL server for the tests of both databases …')
+  const quiet = { stdio: 'ignore', env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } }
+  if (run('apt-get', ['install', '-y', '-qq', 'postgresql'], quiet) !== 0) say('it could not be installed; those tests are skipped.')
+}
+
 /** Ends with a sentence when the port is taken. */
 export async function needPort(port) {
   const taken = await new Promise((resolvePort) => {

@@ -1,7 +1,7 @@
 // npm test: installs what is missing, then lint, types, unit tests, build and browser tests; one plain line at the end.
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
-import { ensureBuilt, ensureChromium, ensureInstalled, ensureTemplate, root, run, say, testEnv } from './lib.mjs'
+import { ensureBuilt, ensureChromium, ensureInstalled, ensurePostgres, ensureTemplate, root, run, say, testEnv } from './lib.mjs'
 
 const reports = join(root, '.vivero', 'reports')
 const started = Date.now()
@@ -20,6 +20,7 @@ function node(args, env = {}) {
 
 ensureInstalled()
 const chromium = ensureChromium()
+ensurePostgres()
 ensureTemplate()
 rmSync(reports, { recursive: true, force: true })
 mkdirSync(reports, { recursive: true })
@@ -40,6 +41,8 @@ if (existsSync(unit)) {
 ensureBuilt()
 count('build', true)
 count('types', node(['node_modules/typescript/bin/tsc', '--noEmit']) === 0)
+
+count('hostile requests', node(['scripts/attack.mjs']) === 0)
 
 const browser = join(reports, 'browser.json')
 const browserCode = node(['node_modules/@playwright/test/cli.js', 'test'], { VIVERO_CHROMIUM: chromium, PLAYWRIGHT_JSON_OUTPUT_NAME: browser })

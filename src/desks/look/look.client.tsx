@@ -16,7 +16,7 @@ import { Leaders } from './leaders.client'
 import type { LookModel } from './model'
 import { unpackStage } from '@/core/layout/pack-stage'
 import { unpackTicks } from './pack'
-import { OUTLOOK_DAYS, reachOf, within } from './shown-day'
+import { momentOf, OUTLOOK_DAYS, reachOf, within } from './shown-day'
 
 type Dispute = React.ComponentProps<typeof FindingNote>['onDispute']
 
@@ -27,20 +27,21 @@ export function Look({ model, onDispute }: { model: LookModel; onDispute: Disput
   const stage = useMemo(() => unpackStage(model.stage), [model.stage])
   const ticks = useMemo(() => unpackTicks(model.ticks), [model.ticks])
   const [offset, setOffset] = useState(0)
-  const day = stage.today + offset
+  const day = momentOf(stage.today, offset, model.untilMidnight)
   const cache = useMemo(() => new Map(), [])
   const [ref, width] = useWidth<HTMLDivElement>(708)
   const from = Math.floor(stage.firstDay)
   const to = Math.ceil(stage.today) + OUTLOOK_DAYS
-  const reach = useMemo(() => reachOf(stage.firstDay, stage.today, OUTLOOK_DAYS), [stage])
+  const reach = useMemo(() => reachOf(stage.firstDay, stage.today + model.untilMidnight, OUTLOOK_DAYS), [stage, model.untilMidnight])
   const choose = useCallback((next: number) => setOffset(within(reach, next)), [reach])
   useDayKeys(offset, choose)
-  const calmDay = useCalm(day)
-  const moving = calmDay !== day
+  const calmOffset = useCalm(offset)
+  const calmDay = momentOf(stage.today, calmOffset, model.untilMidnight)
+  const moving = calmOffset !== offset
   const scene = useMemo(() => sceneOn(stage, day, cache, moving), [stage, day, cache, moving])
-  const calm = useMemo(() => (calmDay === day ? scene : sceneOn(stage, calmDay, cache, true)), [stage, calmDay, day, scene, cache])
+  const calm = useMemo(() => (moving ? sceneOn(stage, calmDay, cache, true) : scene), [stage, calmDay, moving, scene, cache])
   const atToday = offset === 0
-  const says = daySentence(day, stage.today, model.zone)
+  const says = daySentence(offset, day, stage.today, model.zone)
   const alarmed = useMemo(() => new Set(atToday ? model.alarmed : []), [atToday, model.alarmed])
   const wrapper = useRef<HTMLDivElement>(null)
   const empty = stage.plantings.length === 0
@@ -58,7 +59,7 @@ export function Look({ model, onDispute }: { model: LookModel; onDispute: Disput
             <Elevation stage={stage} scene={scene} width={width} maxHeight={MAX_DRAWING_HEIGHT} alarmed={alarmed} title={`${model.name} from the front, ${says}`} moving={moving} />
             {empty ? <EmptyLayout slug={model.slug} /> : (
               <Flex gap={5} align="center" wrap={{ base: 'wrap', sm: 'nowrap' }}>
-                <PlanView stage={stage} scene={calm} width={planWidth(stage.vessel, width)} left={34} title={`${model.name} from above, ${daySentence(calmDay, stage.today, model.zone)}`} />
+                <PlanView stage={stage} scene={calm} width={planWidth(stage.vessel, width)} left={34} title={`${model.name} from above, ${daySentence(calmOffset, calmDay, stage.today, model.zone)}`} />
                 {atToday ? <Marginalia lines={model.marginalia} /> : null}
               </Flex>
             )}
@@ -133,8 +134,8 @@ function planWidth(vessel: { lengthCm: number; depthCm: number; heightCm: number
   return vessel.lengthCm * Math.min(scale, PLAN_HEIGHT / vessel.depthCm)
 }
 
-function daySentence(day: number, today: number, zone: string): string {
-  return `on ${sayDay(instantOf(day), zone, instantOf(today))}, ${sayAgo(Math.round(today - day))}`
+function daySentence(offset: number, day: number, today: number, zone: string): string {
+  return `on ${sayDay(instantOf(day), zone, instantOf(today))}, ${sayAgo(-offset)}`
 }
 
 /** Figures and plan follow a dragged day at this pace, ms: they are read, not watched, and leave the frame to the drawing. */

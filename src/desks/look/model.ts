@@ -17,7 +17,7 @@ import { sayDay } from '@/ui/when'
 import type { RuleBand, RuleTick } from '@/ui/time-rule.client'
 import { packStage, type PackedStage } from '@/core/layout/pack-stage'
 import { packTicks, type PackedTicks } from './pack'
-import { OUTLOOK_DAYS } from './shown-day'
+import { OUTLOOK_DAYS, untilMidnight } from './shown-day'
 
 const MARGIN_NOTES = 4
 
@@ -34,6 +34,8 @@ export interface LookModel {
   ticks: PackedTicks
   band: RuleBand | null
   alarmed: string[]
+  /** Days until the tank's own midnight. */
+  untilMidnight: number
 }
 
 /** All that the Look desk shows, worked out from the story. */
@@ -51,7 +53,7 @@ export function lookModel(story: TankHistory, now: Instant): LookModel {
       `${vessel.lengthCm} × ${vessel.depthCm} × ${vessel.heightCm} cm`, `${sayNumber(netLitres(vessel, layout), 5)} L of water`, `about ${Math.round(filledMass(vessel, layout).total / 10) * 10} kg filled`,
       planted ? `planted ${planted}` : null, lastRound ? `last round ${Math.round(daysBetween(lastRound.at, now))} days ago` : 'no round yet',
     ].filter(Boolean).join(' · '),
-    notes, more: all.filter((finding) => !notes.includes(finding)), marginalia: marginalia(story, stage, now), ticks: packTicks(ticksOf(story, now)), band: bandOf(story, now),
+    untilMidnight: untilMidnight(now, vessel.timeZone), notes, more: all.filter((finding) => !notes.includes(finding)), marginalia: marginalia(story, stage, now), ticks: packTicks(ticksOf(story, now)), band: bandOf(story, now),
     alarmed: all.flatMap((finding) => (finding.level === 'act' && finding.disputed === null && finding.subject.of === 'planting' ? [finding.subject.id] : [])),
   }
 }

@@ -52,7 +52,7 @@ function OneChange({ model }: { model: ChangesModel }) {
       <chakra.select aria-label="Source water" value={sourceId} onChange={(event) => setSourceId(event.target.value)} minH="36px" border="1px solid" borderColor="graphite" bg="paper" px={1}>
         {model.sources.map((one) => <option key={one.id} value={one.id}>{one.name.toLowerCase()} ({`${sayNumber(model.levels[one.id])} ${unit}`.trim()})</option>)}
       </chakra.select>:
-      {fraction.ok && !isWorthChanging(fraction.value) ? <Box data-answer color="moss" mt={1}>nothing need be changed. It stands there already, as near as can be told.</Box> : null}
+      {fraction.ok && !isWorthChanging(fraction.value) ? <Box data-answer color="moss" mt={1}>nothing need be changed: it stands there already, as near as can be told.</Box> : null}
       {fraction.ok && isWorthChanging(fraction.value) ? (
         <Box data-answer>
           <Box fontSize="xl" className="serif" mt={1}><b>{Math.round(fraction.value * 100)} %</b>, {Math.round(litres)} L</Box>

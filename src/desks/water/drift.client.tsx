@@ -71,7 +71,7 @@ function Reckoned({ model, estimate, onDispute }: { model: DriftModel; estimate:
             <Section title="How much must I change?">
               To stand at <NumberInSentence label={`Target, ${unit}`} value={target} onValue={setTarget} min={0} max={most} /> {unit} now,{' '}
               <Box data-answer display="contents">
-              {change.ok && !worth ? <Box as="span" color="moss">nothing need be changed. It stands there already, as near as can be told.</Box> : null}
+              {change.ok && !worth ? <Box as="span" color="moss">nothing need be changed: it stands there already, as near as can be told.</Box> : null}
               {change.ok && worth ? <>change <b>{Math.round(change.value.fraction.value * 100)} %</b> <Box as="span" color="pencil">({Math.round(change.value.fraction.low * 100)}–{Math.round(change.value.fraction.high * 100)})</Box>, about {Math.round(change.value.litres.value)} L of {model.source?.name.toLowerCase() ?? 'clean water'}.</> : null}
               {change.ok ? null : <Box as="span" color="clay">{change.problem}</Box>}
               {change.ok && worth ? <Flex mt={1} gap={4} color="water" css={{ '& a': { display: 'inline-block', paddingBlock: '4px' } }}><NextLink href={`/tanks/${model.slug}/book?log=water-change&percent=${Math.round(change.value.fraction.value * 100)}`}>log this change</NextLink><NextLink href={`/tanks/${model.slug}/water/changes?of=${parameter}`}>plan it</NextLink></Flex> : null}

@@ -13,7 +13,6 @@ import { estimateParameter, forecastParameter, routineChanges } from '@/core/wat
 import { lodge } from '@/data/demo/lodge'
 import { readReadingsCsv } from '@/data/formats/readings-csv'
 import { importCsv } from '@/data/import-csv'
-import { importStory } from '@/data/import-tank'
 import { openDirectory } from '@/data/open'
 import { loadStory, readStory } from '@/data/story'
 import * as t from '@/data/schema'
@@ -21,7 +20,7 @@ import { conditionsOf } from '@/core/water/conditions'
 import { makeRuns } from '@/core/water/what-if'
 import { worthTesting } from '@/core/water/worth-testing'
 import { balanceModel } from '@/desks/water/balance-model'
-import { oldRoom } from './old-room.mts'
+import { oldRoom, writeAll } from './old-room.mts'
 import { FIFTEEN, plainFilter, plainLives, wellTested } from './well-tested.mts'
 
 const NOW = new Date().toISOString()
@@ -77,9 +76,7 @@ console.log('Data …')
 const directory = mkdtempSync(join(tmpdir(), 'vivero-bench-'))
 try {
   const first = await timed('first start on an empty directory: database open', () => openDirectory(directory), 'from the template')
-  await timed(`writing the old room: ${VESSELS} vessels, ${ENTRIES} entries`, async () => {
-    for (const story of old) await importStory(first.db, story)
-  })
+  await timed(`writing the old room: ${VESSELS} vessels, ${ENTRIES} entries`, () => writeAll(first.db, old))
   const vessels = await first.db.select().from(t.vessel)
   await timed('loading one story of 10 000 entries from the database', () => readStory(first.db, vessels[0]), 'one query for the journal')
   await timed(`loading all ${ENTRIES} entries`, async () => {

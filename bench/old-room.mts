@@ -3,6 +3,8 @@ import type { TankHistory } from '@/core/history/types'
 import { seededRandom } from '@/core/quantity/random'
 import { instantOf } from '@/core/quantity/time'
 import { lodge } from '@/data/demo/lodge'
+import { importStory } from '@/data/import-tank'
+import type { Database } from '@/data/open'
 
 const YEARS = 5
 
@@ -10,6 +12,14 @@ const YEARS = 5
 export function oldRoom(now: string, vessels: number, entries: number): TankHistory[] {
   const [tarn] = lodge(now)
   return Array.from({ length: vessels }, (_, i) => oldTank(tarn, i, Math.floor(entries / vessels), Date.parse(now) / 86_400_000))
+}
+
+/** Writes stories, or says which could not be. */
+export async function writeAll(db: Database, stories: readonly TankHistory[]): Promise<void> {
+  for (const story of stories) {
+    const result = await importStory(db, story)
+    if (!result.ok) throw new Error(`${story.vessel.name}: ${result.problem}`)
+  }
 }
 
 function oldTank(model: TankHistory, index: number, lines: number, today: number): TankHistory {
@@ -35,12 +45,12 @@ function oldTank(model: TankHistory, index: number, lines: number, today: number
     else if (lot < 0.34) rows.push({ ...base, kind: 'trim', plantingId: planting.id, fromCm: 30, toCm: 12 })
     else if (lot < 0.75) rows.push({ ...base, kind: 'measure', plantingId: planting.id, measure: 'height', value: 12 + 18 * random() })
     else if (lot < 0.85) rows.push({ ...base, kind: 'feed', grams: 1 + random(), food: 'flakes' })
-    else rows.push({ ...base, kind: 'dose', product: 'weekly bottle', productId: 'tarn-weekly', amount: 10, unit: 'mL' })
+    else rows.push({ ...base, kind: 'dose', product: 'weekly bottle', productId: prefix('tarn-weekly'), amount: 10, unit: 'mL' })
   }
   return {
     ...model, entries: rows, plantings, plans: [],
     vessel: { ...model.vessel, id: prefix('tank'), slug: `old-${index}`, name: `Old ${index + 1}`, order: index + 1, startedAt: instantOf(first) },
     layouts: model.layouts.map((layout) => ({ ...layout, id: prefix(layout.id), from: instantOf(first), hardscape: layout.hardscape.map((piece) => ({ ...piece, id: prefix(piece.id) })) })),
-    populations: [], sources: model.sources.map((source) => ({ ...source, id: prefix(source.id) })), routines: model.routines.map((routine) => ({ ...routine, id: prefix(routine.id) })),
+    populations: [], products: model.products.map((product) => ({ ...product, id: prefix(product.id) })), sources: model.sources.map((source) => ({ ...source, id: prefix(source.id) })), routines: model.routines.map((routine) => ({ ...routine, id: prefix(routine.id) })),
   }
 }

@@ -45,7 +45,7 @@ const DATABASES: [string, () => Promise<OpenDatabase>][] = [
 ]
 if (why !== null) test.skip(`the same on a PostgreSQL server (not tried here: ${why})`, () => {})
 
-describe.each(DATABASES)('on %s', (_name, start) => {
+describe.each(DATABASES)('on %s', (name, start) => {
   let db: Database
   let close: () => Promise<void>
   beforeAll(async () => {
@@ -141,6 +141,17 @@ describe.each(DATABASES)('on %s', (_name, start) => {
       await expect(setChangeRoutine(db, 'test', 10, 0.4, randomUUID(), stampOf(null), NOW)).rejects.toThrow(/Another rhythm was made the routine meanwhile/)
     })
   })
+
+  if (why === null && name.includes('server')) {
+    test('connections that the server cuts while they rest end nothing: the next question takes another one', async () => {
+      const said = jest.spyOn(console, 'error').mockImplementation(() => {})
+      await db.execute('select pg_terminate_backend(pid) from pg_stat_activity where pid <> pg_backend_pid()')
+      await new Promise((resolve) => setTimeout(resolve, 300))
+      await Promise.all([1, 2, 3].map((n) => addEntries(db, 'test', [note(`after-the-cut-${n}`, 'still here')], NOW)))
+      expect(await count('after-the-cut-')).toBe(3)
+      said.mockRestore()
+    })
+  }
 
   describe('files', () => {
     const bytes = (text: string) => new TextEncoder().encode(text)

@@ -151,6 +151,23 @@ test('a server that hangs is ended with a sentence; one that works is left alone
   expect([busy.status, busy.stdout.trim(), busy.stderr]).toEqual([0, 'came round', ''])
 }, 120_000)
 
+test('demo data begun anew and cut short leave no stamp; begun again they are whole, and the stamp comes last', async () => {
+  const home = mkdtempSync(join(tmpdir(), 'vivero-demo-'))
+  const stamp = join(home, 'demo-written')
+  writeFileSync(stamp, 'of an earlier writing')
+  const seed = () => spawn(process.execPath, [...TSX, 'scripts/seed-demo.mts', home], { env: childEnv(home), stdio: ['ignore', 'pipe', 'inherit'] })
+  const cut = seed()
+  await new Promise<void>((resolve) => cut.stdout.once('data', () => (cut.kill('SIGKILL'), resolve())))
+  await new Promise((resolve) => (cut.exitCode === null && cut.signalCode === null ? cut.once('exit', resolve) : resolve(null)))
+  expect(readdirSync(home)).not.toContain('demo-written')
+  const whole = seed()
+  whole.stdout.resume()
+  await new Promise((resolve) => whole.once('exit', resolve))
+  expect(whole.exitCode).toBe(0)
+  expect(lstatSync(stamp).mode & 0o777).toBe(0o600)
+  rmSync(home, { recursive: true, force: true })
+}, 120_000)
+
 /** Why this machine cannot lose its power for us, or null. */
 function whyNoPowerCuts(): string | null {
   if (process.platform !== 'linux' || process.getuid?.() !== 0) return 'it takes Linux and its superuser'

@@ -94,7 +94,7 @@ function sayCode(cause: unknown): string {
  */
 const START = [
   ...PGlite.defaultStartParams.filter((parameter) => parameter !== '-F'),
-  ...['wal_sync_method=fsync', 'max_wal_size=128MB', 'min_wal_size=32MB'].flatMap((setting) => ['-c', setting]),
+  ...['wal_sync_method=fsync', 'max_wal_size=64MB', 'min_wal_size=32MB'].flatMap((setting) => ['-c', setting]),
 ]
 
 /** Opens the engine on a directory; with `template` into an empty one. An acknowledged write is on the disk. */

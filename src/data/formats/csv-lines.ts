@@ -114,7 +114,7 @@ export async function readCsvLines<Column extends string>(bytes: Uint8Array, rea
   }
   const read = await eachRow(text.value, separator, take)
   if (!read.ok) return read.problem === UNCLOSED ? refuse(`A quotation mark in line ${line} is never closed, so the lines after it cannot be told apart. Nothing was written.`) : read
-  const older = report.accepted.filter(({ entry }) => dayOf(entry.at) < dayOf(history.vessel.startedAt)).length
+  const older = report.accepted.filter(({ entry }) => entry.at < history.vessel.startedAt).length
   if (older > 0) report.remarks.push(`${older === 1 ? 'One line is' : `${older} lines are`} older than the tank, which was set up on ${history.vessel.startedAt.slice(0, 10)}.`)
   if (lines === 0) report.remarks.push('The file has its heading and no line.')
   return ok(report)
@@ -161,8 +161,10 @@ function eachRow(text: string, separator: Separator, take: (row: string[]) => Re
   })
 }
 
+const TIME = instant('The time')
+
 function checkCommon(at: string, note: string, now: Instant): Result<Instant> {
-  if (!instant('The time').isValidSync(at)) return refuse(`“${shorten(at)}” is not an ISO 8601 time with its offset, like 2026-03-01T18:30:00+01:00`)
+  if (!TIME.isValidSync(at)) return refuse(`“${shorten(at)}” is not an ISO 8601 time with its offset, like 2026-03-01T18:30:00+01:00`)
   if (dayOf(at) > dayOf(now)) return refuse(`${at} has not happened yet`)
   return note.length > TEXT_LIMITS.note ? refuse(`the note is longer than ${TEXT_LIMITS.note} characters`) : ok(new Date(at).toISOString())
 }

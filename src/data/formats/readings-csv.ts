@@ -12,6 +12,8 @@ export const READINGS_COLUMNS = ['at', 'parameter', 'value', 'unit', 'method', '
 type Column = (typeof READINGS_COLUMNS)[number]
 /** Questions about imported readings are asked of so many lines at most: each looks through the whole journal. */
 const QUESTIONED_LINES = 200
+/** A longer file is no list that a keeper wrote by hand: its lines are not questioned. */
+const LONG_FILE = 5000
 
 /** Reads readings.csv: `at,parameter,value,unit,method,note`. What a single reading would be asked about is said as a remark. */
 export const readReadingsCsv: CsvReader = async (bytes, history, origins, now) => {
@@ -21,6 +23,10 @@ export const readReadingsCsv: CsvReader = async (bytes, history, origins, now) =
   }
   const report = await readCsvLines<Column>(bytes, { columns: READINGS_COLUMNS, spare: ['note'], mark: 'csv', readLine, journal }, history, origins, now)
   if (!report.ok) return report
+  if (report.value.accepted.length > LONG_FILE) {
+    report.value.remarks.push('So long a file is not questioned line by line.')
+    return report
+  }
   const withFile = withEntries(history, report.value.accepted.map(({ entry }) => entry))
   const pace = pacer()
   for (const { line, entry } of report.value.accepted.slice(0, QUESTIONED_LINES)) {

@@ -76,6 +76,32 @@ describe('files coming in', () => {
   })
 })
 
+describe('four files at once', () => {
+  /** A file that goes on arriving until it is let go. */
+  function slowFile() {
+    let finish = () => {}
+    const body = new ReadableStream<Uint8Array>({
+      start(controller) {
+        controller.enqueue(new TextEncoder().encode(`${READINGS}\n`))
+        finish = () => controller.close()
+      },
+    })
+    return { request: new Request('http://127.0.0.1/x', { method: 'POST', body, duplex: 'half' } as RequestInit), finish: () => finish() }
+  }
+  test('a fifth is asked to wait; each place is given back, after a broken connection too', async () => {
+    const files = [1, 2, 3, 4].map(slowFile)
+    const answers = files.map(({ request }) => previewUpload('test', 'readings', request))
+    const fifth = await previewUpload('test', 'readings', post(lines(1)))
+    expect([fifth.status, await fifth.json()]).toEqual([503, { problem: expect.stringContaining('4 files are being read already') }])
+    expect((await readTankUpload(post('{}'))).status).toBe(503)
+    files.forEach(({ finish }) => finish())
+    expect((await Promise.all(answers)).map((answer) => answer.status)).toEqual([200, 200, 200, 200])
+    const broken = new Request('http://127.0.0.1/x', { method: 'POST', body: new ReadableStream({ pull: (controller) => controller.error(new Error('cut')) }), duplex: 'half' } as RequestInit)
+    for (let i = 0; i < 6; i++) expect((await writeUpload('test', 'readings', broken.clone() as Request)).status).toBe(400)
+    expect((await previewUpload('test', 'readings', post(lines(1)))).status).toBe(200)
+  })
+})
+
 describe('stopping what takes its time', () => {
   const JOB = 'job-0001'
   const url = `http://127.0.0.1/x?job=${JOB}`

@@ -99,7 +99,8 @@ function optionsFor({ past, future, points, setAside, events, limits, today, uni
       xaxis: past.length === 0 ? [] : [
         { x: at(today), borderColor: c.ink, strokeDashArray: 0, label: { text: 'today', orientation: 'horizontal', textAnchor: 'end' as const, offsetX: -5, borderWidth: 0, style: { background: 'transparent', color: c.ink, fontSize: '12px' } } },
       ],
-      yaxis: limits.map((limit) => ({ y: limit.at, borderColor: c[limit.tone], strokeDashArray: 4, label: { text: limit.label, position: 'left', textAnchor: 'start' as const, offsetX: 4, borderWidth: 0, style: { background: c.paper, color: c[limit.tone], fontSize: '12px' } } })),
+      // At the right end, over pencil: at the left they would stand on readings.
+      yaxis: limits.map((limit) => ({ y: limit.at, borderColor: c[limit.tone], strokeDashArray: 4, label: { text: limit.label, position: 'right', textAnchor: 'end' as const, offsetX: -4, borderWidth: 0, style: { background: c.paper, color: c[limit.tone], fontSize: '12px' } } })),
       points: events.map((event) => ({ x: at(event.day), y: floor + (ceiling - floor) * EVENT_TICK_SHARE * 0.5, marker: { size: 4, shape: event.pencil ? ('circle' as const) : ('square' as const), fillColor: event.pencil ? c.paper : c.water, strokeColor: c.water, strokeWidth: 1 } })),
     },
   }

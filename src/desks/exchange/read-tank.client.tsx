@@ -7,7 +7,7 @@ import { useState } from 'react'
 import { askToStop, sendFile } from './send.client'
 import { StopButton } from './stop-button'
 
-type Answer = { slug: string; name: string; fresh: boolean; entriesAdded: number; entriesKnown: number; remarks: string[] }
+type Answer = { slug: string; name: string; fresh: boolean; entriesAdded: number; entriesKnown: number; partsAdded: number; remarks: string[] }
 
 type Busy = { job: string; done: number; of: number }
 
@@ -36,7 +36,7 @@ export function ReadTank() {
       </chakra.label>
       <Box aria-live="polite" mt={3}>
         {busy ? <Flex gap={4} align="center">{busy.of === 0 ? 'Checking every line …' : <><progress value={busy.done} max={busy.of} /> {busy.done} of {busy.of}</>} <StopButton onStop={() => askToStop(busy.job)} /></Flex> : null}
-        {answer ? <Box>{answer.fresh ? `${answer.name} stands on the bench` : `${answer.name} was here already`}: {answer.entriesAdded} lines added, {answer.entriesKnown} known. {answer.remarks.join(' ')} <NextLink href={`/tanks/${answer.slug}`}><Box as="span" color="water">Look at it</Box></NextLink></Box> : null}
+        {answer ? <Box>{answer.fresh ? `${answer.name} stands on the bench` : `${answer.name} was here already`}: {answer.entriesAdded} lines added, {answer.entriesKnown} known{answer.partsAdded > 0 ? `, and ${answer.partsAdded} other ${answer.partsAdded === 1 ? 'thing' : 'things'} it lacked (plantings, waters, products, plans …)` : ''}. {answer.remarks.join(' ')} <NextLink href={`/tanks/${answer.slug}`}><Box as="span" color="water">Look at it</Box></NextLink></Box> : null}
       </Box>
       {problem ? <Box role="alert" color="clay" mt={3}>{problem}</Box> : null}
     </Box>

@@ -10,22 +10,48 @@ const layer = (files, forbidden, message) => ({
 const desks = ['bench', 'look', 'round', 'water', 'rescape', 'book', 'exchange', 'setup']
 
 const config = [
-  { ignores: ['.next/**', 'next-env.d.ts', 'data*/**', '.vivero/**', 'playwright-report/**', 'test-results/**'] },
+  {
+    ignores: [
+      '.next/**',
+      'next-env.d.ts',
+      'data*/**',
+      '.vivero/**',
+      'playwright-report/**',
+      'test-results/**',
+    ],
+  },
   ...next,
   ...typescript,
   {
     rules: {
-      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/no-unused-vars': [
+        'error',
+        { argsIgnorePattern: '^_', varsIgnorePattern: '^_' },
+      ],
       '@typescript-eslint/no-explicit-any': 'error',
       'no-console': ['error', { allow: ['error', 'warn'] }],
     },
   },
   { files: ['scripts/**', 'bench/**'], rules: { 'no-console': 'off' } },
-  layer(['src/core/**'], '^(@/(data|ui|desks|app|workers|devices)|react|next|drizzle-orm|@chakra-ui|node:)', 'The core knows no interface, no database and no machine.'),
+  layer(
+    ['src/core/**'],
+    '^(@/(data|ui|desks|app|workers|devices)|react|next|drizzle-orm|@chakra-ui|node:)',
+    'The core knows no interface, no database and no machine.',
+  ),
   layer(['src/data/**'], '^@/(ui|desks|app|workers|devices)', 'Data knows no screen.'),
-  layer(['src/ui/**'], '^@/(data|desks|app|workers|devices)', 'The look knows no desk and no data.'),
+  layer(
+    ['src/ui/**'],
+    '^@/(data|desks|app|workers|devices)',
+    'The look knows no desk and no data.',
+  ),
   layer(['src/workers/**'], '^@/(data|ui|desks|app)', 'Workers call the core only.'),
-  ...desks.map((desk) => layer([`src/desks/${desk}/**`], `^(@/app|@/desks/(?!${desk}/)|\\.\\./(${desks.filter((other) => other !== desk).join('|')})/)`, 'Desks do not import each other.')),
+  ...desks.map((desk) =>
+    layer(
+      [`src/desks/${desk}/**`],
+      `^(@/app|@/desks/(?!${desk}/)|\\.\\./(${desks.filter((other) => other !== desk).join('|')})/)`,
+      'Desks do not import each other.',
+    ),
+  ),
 ]
 
 export default config

@@ -2,8 +2,22 @@
 const config = {
   roots: ['<rootDir>/src'],
   testEnvironment: 'node',
-  transform: { '^.+\\.tsx?$': ['@swc/jest', { jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2023', transform: { react: { runtime: 'automatic' } } } }] },
-  moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1', '^fast-check$': '<rootDir>/jest.fast-check.cjs' },
+  transform: {
+    '^.+\\.tsx?$': [
+      '@swc/jest',
+      {
+        jsc: {
+          parser: { syntax: 'typescript', tsx: true },
+          target: 'es2023',
+          transform: { react: { runtime: 'automatic' } },
+        },
+      },
+    ],
+  },
+  moduleNameMapper: {
+    '^@/(.*)$': '<rootDir>/src/$1',
+    '^fast-check$': '<rootDir>/jest.fast-check.cjs',
+  },
   setupFiles: ['<rootDir>/jest.clock.cjs'],
   testTimeout: 60_000,
   maxWorkers: 2,

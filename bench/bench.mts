@@ -27,7 +27,8 @@ const NOW = new Date().toISOString()
 const ENTRIES = 60_000
 const VESSELS = 6
 const rows: Record<string, string | number>[] = []
-const note = (what: string, milliseconds: number, remark = '') => rows.push({ what, ms: Number(milliseconds.toFixed(2)), remark })
+const note = (what: string, milliseconds: number, remark = '') =>
+  rows.push({ what, ms: Number(milliseconds.toFixed(2)), remark })
 
 async function timed<T>(what: string, work: () => Promise<T>, remark = ''): Promise<T> {
   const start = performance.now()
@@ -45,29 +46,80 @@ const bench = new Bench({ time: 700, warmupTime: 150 })
 let day = stage.firstDay
 const tested = wellTested(tarn, dayOf(NOW))
 const plain = (() => {
-  const nodes = tested.entries.filter((entry) => entry.kind === 'water-change' || (entry.kind === 'reading' && entry.parameter === 'nitrate'))
-  return { times: Float64Array.from(nodes, (node) => dayOf(node.at)), values: Float64Array.from(nodes, (node) => (node.kind === 'reading' ? node.value : 0)), changes: Uint8Array.from(nodes, (node) => (node.kind === 'water-change' ? 1 : 0)) }
+  const nodes = tested.entries.filter(
+    (entry) =>
+      entry.kind === 'water-change' || (entry.kind === 'reading' && entry.parameter === 'nitrate'),
+  )
+  return {
+    times: Float64Array.from(nodes, (node) => dayOf(node.at)),
+    values: Float64Array.from(nodes, (node) => (node.kind === 'reading' ? node.value : 0)),
+    changes: Uint8Array.from(nodes, (node) => (node.kind === 'water-change' ? 1 : 0)),
+  }
 })()
 const whatIf = balanceModel(tarn, 'nitrate', NOW).whatIf
 bench
-  .add('nitrate estimate, demo year (27 readings, 47 changes)', () => { estimateParameter({ ...tarn }, 'nitrate', NOW) })
-  .add('nitrate estimate, five years (about 550 readings, 250 changes)', () => { estimateParameter({ ...fiveYears }, 'nitrate', NOW) })
-  .add('fifteen parameters, five years, a test a week of each', () => { const conditions = conditionsOf({ ...tested }, NOW); for (const parameter of FIFTEEN) conditions.of(parameter) })
-  .add('  the plainest filter loop, fifteen times', () => { for (let k = 0; k < FIFTEEN.length; k++) plainFilter(plain.times, plain.values, plain.changes) })
-  .add('what is worth testing, demo year', () => { worthTesting(tarn, conditionsOf({ ...tarn }, NOW), NOW) })
-  .add('what if: 1 000 runs of twelve weeks, lived twice', () => { if (whatIf) { const runs = makeRuns(whatIf, 1000, 1); runs.run(0, 1000); runs.result() } })
-  .add('  the plainest loop of 1 000 runs, lived twice', () => { plainLives(1000, 84) })
-  .add('growth fit of one planting, five years', () => { fitGrowth(fiveYears, fiveYears.plantings[0], NOW) })
-  .add('elevation model of one day, nothing cached', () => { sceneOn(stage, dayOf(NOW)) })
-  .add('elevation model along a drag, drawings kept', (() => { const cache = new Map(); return () => { day = day > stage.today ? stage.firstDay : day + 1.5; sceneOn(stage, day, cache) } })())
-  .add('all findings of the demo tank', () => { findings({ ...tarn }, NOW) })
-  .add('decline review and options weighed', () => { weighOptions(tarn, reviewDecline({ ...tarn }, NOW), NOW) })
+  .add('nitrate estimate, demo year (27 readings, 47 changes)', () => {
+    estimateParameter({ ...tarn }, 'nitrate', NOW)
+  })
+  .add('nitrate estimate, five years (about 550 readings, 250 changes)', () => {
+    estimateParameter({ ...fiveYears }, 'nitrate', NOW)
+  })
+  .add('fifteen parameters, five years, a test a week of each', () => {
+    const conditions = conditionsOf({ ...tested }, NOW)
+    for (const parameter of FIFTEEN) conditions.of(parameter)
+  })
+  .add('  the plainest filter loop, fifteen times', () => {
+    for (let k = 0; k < FIFTEEN.length; k++) plainFilter(plain.times, plain.values, plain.changes)
+  })
+  .add('what is worth testing, demo year', () => {
+    worthTesting(tarn, conditionsOf({ ...tarn }, NOW), NOW)
+  })
+  .add('what if: 1 000 runs of twelve weeks, lived twice', () => {
+    if (whatIf) {
+      const runs = makeRuns(whatIf, 1000, 1)
+      runs.run(0, 1000)
+      runs.result()
+    }
+  })
+  .add('  the plainest loop of 1 000 runs, lived twice', () => {
+    plainLives(1000, 84)
+  })
+  .add('growth fit of one planting, five years', () => {
+    fitGrowth(fiveYears, fiveYears.plantings[0], NOW)
+  })
+  .add('elevation model of one day, nothing cached', () => {
+    sceneOn(stage, dayOf(NOW))
+  })
+  .add(
+    'elevation model along a drag, drawings kept',
+    (() => {
+      const cache = new Map()
+      return () => {
+        day = day > stage.today ? stage.firstDay : day + 1.5
+        sceneOn(stage, day, cache)
+      }
+    })(),
+  )
+  .add('all findings of the demo tank', () => {
+    findings({ ...tarn }, NOW)
+  })
+  .add('decline review and options weighed', () => {
+    weighOptions(tarn, reviewDecline({ ...tarn }, NOW), NOW)
+  })
 const estimate = estimateParameter(tarn, 'nitrate', NOW)
-if (estimate.ok) bench.add('twelve-week forecast', () => { forecastParameter(estimate.value, 84, routineChanges(tarn, 'nitrate', NOW, 84)) })
+if (estimate.ok)
+  bench.add('twelve-week forecast', () => {
+    forecastParameter(estimate.value, 84, routineChanges(tarn, 'nitrate', NOW, 84))
+  })
 await bench.run()
 for (const task of bench.tasks) {
   const { result } = task
-  if ('latency' in result) rows.push({ what: task.name, ms: Number(result.latency.mean.toFixed(3)), remark: `p99 ${result.latency.p99.toFixed(2)}` })
+  if ('latency' in result)
+    rows.push({
+      what: task.name,
+      ms: Number(result.latency.mean.toFixed(3)),
+      remark: `p99 ${result.latency.p99.toFixed(2)}`,
+    })
 }
 ratio('fifteen parameters', 'the plainest filter loop')
 ratio('what if: 1 000 runs', 'the plainest loop of 1 000')
@@ -75,19 +127,37 @@ ratio('what if: 1 000 runs', 'the plainest loop of 1 000')
 console.log('Data …')
 const directory = mkdtempSync(join(tmpdir(), 'vivero-bench-'))
 try {
-  const first = await timed('first start on an empty directory: database open', () => openDirectory(directory), 'from the template')
-  await timed(`writing the old room: ${VESSELS} vessels, ${ENTRIES} entries`, () => writeAll(first.db, old))
+  const first = await timed(
+    'first start on an empty directory: database open',
+    () => openDirectory(directory),
+    'from the template',
+  )
+  await timed(`writing the old room: ${VESSELS} vessels, ${ENTRIES} entries`, () =>
+    writeAll(first.db, old),
+  )
   const vessels = await first.db.select().from(t.vessel)
-  await timed('loading one story of 10 000 entries from the database', () => readStory(first.db, vessels[0]), 'one query for the journal')
+  await timed(
+    'loading one story of 10 000 entries from the database',
+    () => readStory(first.db, vessels[0]),
+    'one query for the journal',
+  )
   await timed(`loading all ${ENTRIES} entries`, async () => {
     for (const vessel of vessels) await readStory(first.db, vessel)
   })
   await loadStory(first.db, 'old-0')
-  await timed('the same story again, unchanged', () => loadStory(first.db, 'old-0'), 'from the cache, revision checked')
+  await timed(
+    'the same story again, unchanged',
+    () => loadStory(first.db, 'old-0'),
+    'from the cache, revision checked',
+  )
   const csv = `at,parameter,value,unit,method,note\n${Array.from({ length: 20_000 }, (_, i) => `${new Date(Date.parse(NOW) - (i + 1) * 600_000).toISOString()},kh,${(i % 9) + 0.5},dKH,titration,`).join('\n')}`
-  await timed('importing 20 000 rows of readings.csv', () => importCsv(first.db, 'old-1', readReadingsCsv, new TextEncoder().encode(csv), NOW))
+  await timed('importing 20 000 rows of readings.csv', () =>
+    importCsv(first.db, 'old-1', readReadingsCsv, new TextEncoder().encode(csv), NOW),
+  )
   await first.close()
-  const again = await timed('later start: database open, 80 000 entries', () => openDirectory(directory))
+  const again = await timed('later start: database open, 80 000 entries', () =>
+    openDirectory(directory),
+  )
   await again.close()
   await serverStarts(directory)
 } finally {
@@ -99,9 +169,24 @@ console.table(rows)
 async function serverStarts(data: string): Promise<void> {
   if (!existsSync('.next/BUILD_ID')) return
   const empty = mkdtempSync(join(tmpdir(), 'vivero-bench-empty-'))
-  for (const [what, home] of [['first start, served: first page of an empty bench', empty], ['later start, served: first page of the old room', data]] as const) {
+  for (const [what, home] of [
+    ['first start, served: first page of an empty bench', empty],
+    ['later start, served: first page of the old room', data],
+  ] as const) {
     const start = performance.now()
-    const server = spawn(process.execPath, ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', '4199'], { env: { ...process.env, VIVERO_DATA: home, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' }, stdio: 'ignore' })
+    const server = spawn(
+      process.execPath,
+      ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', '4199'],
+      {
+        env: {
+          ...process.env,
+          VIVERO_DATA: home,
+          NODE_ENV: 'production',
+          NEXT_TELEMETRY_DISABLED: '1',
+        },
+        stdio: 'ignore',
+      },
+    )
     const get = async (path: string) => (await fetch(`http://127.0.0.1:4199${path}`)).text()
     for (;;) {
       try {
@@ -122,12 +207,28 @@ async function serverStarts(data: string): Promise<void> {
 
 /** How many times a task takes of the plainest loop beside it. */
 function ratio(task: string, baseline: string): void {
-  const of = (name: string) => rows.find((row) => String(row.what).trim().startsWith(name))?.ms as number
-  rows.push({ what: `  ratio: ${task} over ${baseline}`, ms: Number((of(task) / of(baseline)).toFixed(1)), remark: 'times' })
+  const of = (name: string) =>
+    rows.find((row) => String(row.what).trim().startsWith(name))?.ms as number
+  rows.push({
+    what: `  ratio: ${task} over ${baseline}`,
+    ms: Number((of(task) / of(baseline)).toFixed(1)),
+    remark: 'times',
+  })
 }
 
-async function answers(get: (path: string) => Promise<string>, pid: number | undefined): Promise<void> {
-  for (const desk of ['', '/round', '/water', '/water/balance', '/water/dosing', '/rescape', '/book']) {
+async function answers(
+  get: (path: string) => Promise<string>,
+  pid: number | undefined,
+): Promise<void> {
+  for (const desk of [
+    '',
+    '/round',
+    '/water',
+    '/water/balance',
+    '/water/dosing',
+    '/rescape',
+    '/book',
+  ]) {
     const times: number[] = []
     for (let i = 0; i < 24; i++) {
       const start = performance.now()
@@ -135,8 +236,20 @@ async function answers(get: (path: string) => Promise<string>, pid: number | und
       if (i >= 4) times.push(performance.now() - start)
     }
     times.sort((a, b) => a - b)
-    note(`answer of ${desk || '/look'} in the old room, median`, times[10], `p95 ${times[18].toFixed(0)} ms`)
+    note(
+      `answer of ${desk || '/look'} in the old room, median`,
+      times[10],
+      `p95 ${times[18].toFixed(0)} ms`,
+    )
   }
-  const status = pid && existsSync(`/proc/${pid}/status`) ? /VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8')) : null
-  if (status) rows.push({ what: 'memory of the server after that, MB', ms: Math.round(Number(status[1]) / 1024), remark: '' })
+  const status =
+    pid && existsSync(`/proc/${pid}/status`)
+      ? /VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))
+      : null
+  if (status)
+    rows.push({
+      what: 'memory of the server after that, MB',
+      ms: Math.round(Number(status[1]) / 1024),
+      remark: '',
+    })
 }

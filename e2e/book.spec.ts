@@ -54,7 +54,9 @@ test.describe('what bad input gets: a sentence at the field, nothing else lost',
   })
 })
 
-test('a line is written, edited with its history, struck out and brought back', async ({ page }) => {
+test('a line is written, edited with its history, struck out and brought back', async ({
+  page,
+}) => {
   await open(page, '/tanks/spring/book?log=note')
   await page.locator('#field-text').fill('The outlet hums.')
   await ink(page)
@@ -86,7 +88,8 @@ test('the filter: kind, words, older pages', async ({ page }) => {
   await page.getByLabel('kind').selectOption('trim')
   await page.getByRole('button', { name: 'Show' }).click()
   await expect(page).toHaveURL(/kind=trim/)
-  for (const line of await page.locator('[data-entry]').all()) await expect(line).toContainText('Trimmed')
+  for (const line of await page.locator('[data-entry]').all())
+    await expect(line).toContainText('Trimmed')
   await open(page, '/tanks/tarn/book')
   await page.getByRole('link', { name: 'older' }).click()
   await expect(page.locator('main')).toContainText('lines 51–100')

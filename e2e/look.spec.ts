@@ -1,6 +1,8 @@
 import { expect, open, test } from './page'
 
-test('dragging the day redraws the tank: ink in the past, pencil in the future, and back to today', async ({ page }) => {
+test('dragging the day redraws the tank: ink in the past, pencil in the future, and back to today', async ({
+  page,
+}) => {
   await open(page, '/tanks/tarn')
   const stems = page.locator('[data-planting="S1"] path').first()
   const today = await stems.getAttribute('d')
@@ -38,7 +40,9 @@ test('[ and ] step a day; the pointer drags the rule', async ({ page }) => {
   await expect(page.locator('h1')).toContainText(/as it stood on .* (May|April|June)/)
 })
 
-test('a finding opens down to its entries and can be disputed; the reason is kept', async ({ page }) => {
+test('a finding opens down to its entries and can be disputed; the reason is kept', async ({
+  page,
+}) => {
   await open(page, '/tanks/tarn')
   const note = page.locator('[data-finding="soil"]')
   await note.getByRole('button', { name: 'why' }).click()

@@ -14,10 +14,18 @@ async function closeGate(page: Page, how: 'gone' | 'fails'): Promise<() => Promi
 const NO_ANSWER = /Vivero did not answer\. What you entered stands here still; press again/
 
 /** What the browser itself says of a lost or failed request is not a fault of the page. */
-const forgive = (quiet: string[]) => quiet.splice(0, quiet.length, ...quiet.filter((line) => !/Failed to load resource|net::ERR|status of 500|fetch/i.test(line)))
+const forgive = (quiet: string[]) =>
+  quiet.splice(
+    0,
+    quiet.length,
+    ...quiet.filter((line) => !/Failed to load resource|net::ERR|status of 500|fetch/i.test(line)),
+  )
 
 for (const how of ['gone', 'fails'] as const) {
-  test(`a line of the book, with a server that ${how === 'gone' ? 'is gone' : 'fails'}: said at the form, nothing lost, written once by one more press`, async ({ page, quiet }) => {
+  test(`a line of the book, with a server that ${how === 'gone' ? 'is gone' : 'fails'}: said at the form, nothing lost, written once by one more press`, async ({
+    page,
+    quiet,
+  }) => {
     await open(page, '/tanks/spring/book?log=note')
     const text = `Clear as glass, while the server ${how} ${Date.now()}`
     await page.locator('#field-text').fill(text)
@@ -34,7 +42,10 @@ for (const how of ['gone', 'fails'] as const) {
   })
 }
 
-test('an answer that is lost after the write: pressed again, it is written once', async ({ page, quiet }) => {
+test('an answer that is lost after the write: pressed again, it is written once', async ({
+  page,
+  quiet,
+}) => {
   await open(page, '/tanks/spring/book?log=note')
   const text = `Written, unheard ${Date.now()}`
   await page.locator('#field-text').fill(text)
@@ -54,10 +65,16 @@ test('an answer that is lost after the write: pressed again, it is written once'
   forgive(quiet)
 })
 
-test('strike out, a dose and a plan with the server gone: the page stays, and says so', async ({ page, quiet }) => {
+test('strike out, a dose and a plan with the server gone: the page stays, and says so', async ({
+  page,
+  quiet,
+}) => {
   await open(page, '/tanks/spring/book')
   let again = await closeGate(page, 'gone')
-  await page.getByRole('button', { name: /^strike out/ }).first().click()
+  await page
+    .getByRole('button', { name: /^strike out/ })
+    .first()
+    .click()
   await expect(page.getByRole('alert').filter({ hasText: NO_ANSWER })).toBeVisible()
   await again()
   await open(page, '/tanks/tarn/water/dosing')
@@ -67,7 +84,10 @@ test('strike out, a dose and a plan with the server gone: the page stays, and sa
   await again()
   await open(page, '/tanks/tarn/rescape')
   again = await closeGate(page, 'gone')
-  await page.getByRole('button', { name: /^Pencil a plan/ }).first().click()
+  await page
+    .getByRole('button', { name: /^Pencil a plan/ })
+    .first()
+    .click()
   await expect(page.getByText(NO_ANSWER)).toBeVisible()
   await again()
   await open(page, '/tanks/spring/stands')
@@ -82,7 +102,10 @@ test('strike out, a dose and a plan with the server gone: the page stays, and sa
   forgive(quiet)
 })
 
-test('the same line edited in two tabs: the second is told what the first wrote, and may insist', async ({ page, context }) => {
+test('the same line edited in two tabs: the second is told what the first wrote, and may insist', async ({
+  page,
+  context,
+}) => {
   const text = `For two tabs ${Date.now()}`
   await open(page, '/tanks/spring/book?log=note')
   await page.locator('#field-text').fill(text)
@@ -101,14 +124,19 @@ test('the same line edited in two tabs: the second is told what the first wrote,
   await expect(page.getByText('Changed; the former version is kept.')).toBeVisible()
   await form(second).fill(`${text}, by the second`)
   await second.getByRole('button', { name: 'Change it' }).click()
-  await expect(second.getByRole('alert').filter({ hasText: `it now reads “${text}, by the first”` })).toBeVisible()
+  await expect(
+    second.getByRole('alert').filter({ hasText: `it now reads “${text}, by the first”` }),
+  ).toBeVisible()
   await expect(form(second)).toHaveValue(`${text}, by the second`)
   await second.getByRole('button', { name: 'Write mine all the same' }).click()
   await expect(second.getByText('Changed; the former version is kept.')).toBeVisible()
   await expect(second.getByText('Former versions')).toBeVisible()
 })
 
-test('a round inked with the server gone is kept, and inked once when it is back', async ({ page, quiet }) => {
+test('a round inked with the server gone is kept, and inked once when it is back', async ({
+  page,
+  quiet,
+}) => {
   await open(page, '/tanks/gully/book?kind=round')
   const before = await page.getByText(/Walked the round/).count()
   await open(page, '/tanks/gully/round')
@@ -131,19 +159,37 @@ test('a round inked with the server gone is kept, and inked once when it is back
 test('years that no record is of are said at their field', async ({ page }) => {
   await open(page, '/tanks/spring/book?log=note')
   await page.locator('#field-text').fill('long ago')
-  for (const [at, sentence] of [['0002-01-01T10:00', /years 1970 to 2199/], ['9999-01-01T10:00', /years 1970 to 2199/]] as const) {
+  for (const [at, sentence] of [
+    ['0002-01-01T10:00', /years 1970 to 2199/],
+    ['9999-01-01T10:00', /years 1970 to 2199/],
+  ] as const) {
     await page.getByLabel('When').fill(at)
     await page.getByRole('button', { name: 'Ink it' }).click()
     await expect(page.locator('#at-problem')).toContainText(sentence)
   }
 })
 
-test('a tank is put away and comes back; one that cannot be drawn says so and leaves the others alone', async ({ page, quiet }) => {
-  await page.route('**/api/tanks/gully/place', (route) => route.fulfill({ status: 422, contentType: 'application/json', body: JSON.stringify({ problem: 'it took longer than 3 seconds' }) }))
+test('a tank is put away and comes back; one that cannot be drawn says so and leaves the others alone', async ({
+  page,
+  quiet,
+}) => {
+  await page.route('**/api/tanks/gully/place', (route) =>
+    route.fulfill({
+      status: 422,
+      contentType: 'application/json',
+      body: JSON.stringify({ problem: 'it took longer than 3 seconds' }),
+    }),
+  )
   await open(page, '/')
   await expect(page.getByText('could not be drawn: it took longer than 3 seconds.')).toBeVisible()
-  await expect(page.getByRole('img', { name: 'Gully from the front, to scale' })).toHaveAttribute('data-testid', 'silhouette')
-  await expect(page.getByRole('img', { name: 'Tarn from the front, to scale' })).toHaveAttribute('data-testid', 'elevation')
+  await expect(page.getByRole('img', { name: 'Gully from the front, to scale' })).toHaveAttribute(
+    'data-testid',
+    'silhouette',
+  )
+  await expect(page.getByRole('img', { name: 'Tarn from the front, to scale' })).toHaveAttribute(
+    'data-testid',
+    'elevation',
+  )
   await page.getByRole('button', { name: 'take Gully off the bench' }).first().click()
   await expect(page.getByRole('button', { name: 'put Gully back on the bench' })).toBeVisible()
   await expect(page.getByRole('navigation', { name: 'Bench' }).getByText('Gully')).toHaveCount(0)

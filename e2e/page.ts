@@ -4,16 +4,20 @@ import { FIRST_PORT } from './ports'
 
 /** A page that fails its test when the browser's console shows an error or a warning, hydration warnings among them. */
 export const test = base.extend<{ quiet: string[] }>({
-  baseURL: async ({}, provide, { parallelIndex }) => provide(`http://127.0.0.1:${FIRST_PORT + parallelIndex}`),
-  quiet: [async ({ page }, use) => {
-    const heard: string[] = []
-    page.on('console', (message) => {
-      if (['error', 'warning'].includes(message.type())) heard.push(message.text())
-    })
-    page.on('pageerror', (error) => heard.push(error.message))
-    await use(heard)
-    expect(heard, 'the console stays quiet').toEqual([])
-  }, { auto: true }],
+  baseURL: async ({}, provide, { parallelIndex }) =>
+    provide(`http://127.0.0.1:${FIRST_PORT + parallelIndex}`),
+  quiet: [
+    async ({ page }, use) => {
+      const heard: string[] = []
+      page.on('console', (message) => {
+        if (['error', 'warning'].includes(message.type())) heard.push(message.text())
+      })
+      page.on('pageerror', (error) => heard.push(error.message))
+      await use(heard)
+      expect(heard, 'the console stays quiet').toEqual([])
+    },
+    { auto: true },
+  ],
 })
 export { expect }
 
@@ -26,20 +30,54 @@ export async function open(page: Page, path: string): Promise<void> {
 /** Waits until the network is quiet and the page's controls hear: on a slow machine they stand long before they listen. */
 export async function alive(page: Page): Promise<void> {
   await page.waitForLoadState('networkidle')
-  await page.waitForFunction(() => document.documentElement.dataset.hears === 'yes' && [...document.querySelectorAll('main, main button, main input, main select')].filter((one) => !one.closest('.apexcharts-canvas')).every((one) => Object.keys(one).some((key) => key.startsWith('__react'))))
+  await page.waitForFunction(
+    () =>
+      document.documentElement.dataset.hears === 'yes' &&
+      [...document.querySelectorAll('main, main button, main input, main select')]
+        .filter((one) => !one.closest('.apexcharts-canvas'))
+        .every((one) => Object.keys(one).some((key) => key.startsWith('__react'))),
+  )
 }
 
 /** axe finds nothing to object to, by WCAG 2.2 A and AA. Drawings count as one image each, by their label; `rules` narrows the search. */
 export async function expectAccessible(page: Page, rules: string[] = []): Promise<void> {
-  const only = rules.length > 0 ? { type: 'rule' as const, values: rules } : { type: 'tag' as const, values: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'] }
+  const only =
+    rules.length > 0
+      ? { type: 'rule' as const, values: rules }
+      : {
+          type: 'tag' as const,
+          values: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'],
+        }
   // No page here has frames: the run in one piece is the quicker one, and only what is wrong is of interest.
-  const axe = new AxeBuilder({ page }).exclude('svg[role="img"] *').options({ runOnly: only, resultTypes: ['violations'] }).setLegacyMode(true)
+  const axe = new AxeBuilder({ page })
+    .exclude('svg[role="img"] *')
+    .options({ runOnly: only, resultTypes: ['violations'] })
+    .setLegacyMode(true)
   const { violations } = await axe.analyze()
-  expect(violations.map((violation) => `${violation.id}: ${violation.nodes.map((node) => node.html.slice(0, 160)).join(' | ')}`)).toEqual([])
+  expect(
+    violations.map(
+      (violation) =>
+        `${violation.id}: ${violation.nodes.map((node) => node.html.slice(0, 160)).join(' | ')}`,
+    ),
+  ).toEqual([])
 }
 
 export const VIEWS = [
-  ['bench', '/'], ['look', '/tanks/tarn'], ['round', '/tanks/tarn/round'], ['water', '/tanks/tarn/water'], ['rescape', '/tanks/tarn/rescape'], ['book', '/tanks/tarn/book'],
-  ['log', '/tanks/tarn/book?log=reading'], ['import', '/tanks/tarn/book/import'], ['stands', '/tanks/tarn/stands'], ['set-up', '/set-up'], ['read', '/read'], ['gully', '/tanks/gully'],
-  ['balance', '/tanks/tarn/water/balance'], ['changes', '/tanks/tarn/water/changes'], ['dosing', '/tanks/tarn/water/dosing'], ['gas', '/tanks/tarn/water/gas'], ['waters and bottles', '/tanks/tarn/water/kept'],
+  ['bench', '/'],
+  ['look', '/tanks/tarn'],
+  ['round', '/tanks/tarn/round'],
+  ['water', '/tanks/tarn/water'],
+  ['rescape', '/tanks/tarn/rescape'],
+  ['book', '/tanks/tarn/book'],
+  ['log', '/tanks/tarn/book?log=reading'],
+  ['import', '/tanks/tarn/book/import'],
+  ['stands', '/tanks/tarn/stands'],
+  ['set-up', '/set-up'],
+  ['read', '/read'],
+  ['gully', '/tanks/gully'],
+  ['balance', '/tanks/tarn/water/balance'],
+  ['changes', '/tanks/tarn/water/changes'],
+  ['dosing', '/tanks/tarn/water/dosing'],
+  ['gas', '/tanks/tarn/water/gas'],
+  ['waters and bottles', '/tanks/tarn/water/kept'],
 ] as const

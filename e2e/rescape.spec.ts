@@ -1,6 +1,8 @@
 import { alive, expect, expectAccessible, open, test } from './page'
 
-test('from the review to a plan in sections: dates, materials, cautions, ticks with actual beside planned', async ({ page }) => {
+test('from the review to a plan in sections: dates, materials, cautions, ticks with actual beside planned', async ({
+  page,
+}) => {
   await open(page, '/tanks/tarn/rescape')
   await expect(page.locator('h1')).toContainText(/signs/)
   const option = page.locator('[data-option="partial"]')
@@ -9,7 +11,10 @@ test('from the review to a plan in sections: dates, materials, cautions, ticks w
   await expect(option.getByRole('alert')).toContainText('cannot start in the past')
   await page.reload()
   await alive(page)
-  await page.locator('[data-option="partial"]').getByRole('button', { name: /Pencil a plan/ }).click()
+  await page
+    .locator('[data-option="partial"]')
+    .getByRole('button', { name: /Pencil a plan/ })
+    .click()
   await expect(page).toHaveURL(/rescape\/[0-9a-f-]+$/)
   await expect(page.locator('h1')).toContainText(/Partial rescape of Tarn, \d sections from/)
   await expect(page.locator('main')).toContainText('active soil')
@@ -37,7 +42,9 @@ test('from the review to a plan in sections: dates, materials, cautions, ticks w
   await expect(page.getByRole('region', { name: 'Plans' })).toContainText('set aside')
 })
 
-test('every sign opens to its evidence, and a full reset says how long the animals are out', async ({ page }) => {
+test('every sign opens to its evidence, and a full reset says how long the animals are out', async ({
+  page,
+}) => {
   await open(page, '/tanks/tarn/rescape')
   await page.getByRole('button', { name: 'why' }).first().click()
   await expect(page.locator('main')).toContainText('What would settle it.')

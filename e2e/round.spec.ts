@@ -4,7 +4,9 @@ test.describe.configure({ mode: 'serial' })
 
 const station = (name: string) => ({ name: new RegExp(`^${name}`) })
 
-test('Enter inks the pencil, a far value is asked for once, a reload loses nothing', async ({ page }) => {
+test('Enter inks the pencil, a far value is asked for once, a reload loses nothing', async ({
+  page,
+}) => {
   await open(page, '/tanks/tarn/round')
   await expect(page.getByRole('heading', { level: 2 })).toContainText('Surface')
   await expect(page.getByLabel('Floaters, right half', { exact: true })).toBeFocused()
@@ -17,7 +19,10 @@ test('Enter inks the pencil, a far value is asked for once, a reload loses nothi
 
   await page.getByRole('button', { name: '← Surface' }).click()
   await expect(page.getByLabel('Floaters, right half', { exact: true })).toHaveValue(/\d+/)
-  await page.getByRole('navigation', { name: 'Stations' }).getByRole('button', station('Background')).click()
+  await page
+    .getByRole('navigation', { name: 'Stations' })
+    .getByRole('button', station('Background'))
+    .click()
   const s1 = page.getByLabel('Green stems, back left', { exact: true })
   await expect(s1).toBeFocused()
   await s1.fill('4')
@@ -35,7 +40,10 @@ test('Enter inks the pencil, a far value is asked for once, a reload loses nothi
   await expect(page.getByText('inked at a glance')).toBeVisible()
 
   await page.getByRole('button', { name: 'bare below' }).click()
-  await page.getByRole('group', { name: /bare below/ }).getByRole('button', { name: 'S4' }).click()
+  await page
+    .getByRole('group', { name: /bare below/ })
+    .getByRole('button', { name: 'S4' })
+    .click()
   await expect(page.getByText('bare below on S4')).toBeVisible()
   await page.waitForLoadState('networkidle')
 
@@ -46,11 +54,16 @@ test('Enter inks the pencil, a far value is asked for once, a reload loses nothi
   await expect(page.getByText('bare below on S4')).toBeVisible()
 })
 
-test('the finished round is in the book, with what was pencilled beside it, and the next one starts blank', async ({ page }) => {
+test('the finished round is in the book, with what was pencilled beside it, and the next one starts blank', async ({
+  page,
+}) => {
   await open(page, '/tanks/tarn/round')
   await page.getByLabel('Green stems, back left', { exact: true }).fill('40')
   await page.keyboard.press('Enter')
-  await page.getByRole('navigation', { name: 'Stations' }).getByRole('button', station('You')).click()
+  await page
+    .getByRole('navigation', { name: 'Stations' })
+    .getByRole('button', station('You'))
+    .click()
   await page.getByLabel('How much do you enjoy this tank?', { exact: true }).fill('5')
   await page.keyboard.press('Enter')
   await page.getByRole('button', { name: 'Ink the round' }).click()
@@ -65,7 +78,9 @@ test('the finished round is in the book, with what was pencilled beside it, and 
   await expect(page.getByRole('button', { name: 'start afresh' })).toHaveCount(0)
 })
 
-test('a round of twelve plantings goes by Enter alone, well within three minutes of keystrokes', async ({ page }) => {
+test('a round of twelve plantings goes by Enter alone, well within three minutes of keystrokes', async ({
+  page,
+}) => {
   await open(page, '/tanks/spring/round')
   for (let i = 0; i < 40; i++) {
     if (await page.getByRole('button', { name: 'Ink the round' }).isVisible()) break

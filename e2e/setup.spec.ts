@@ -17,7 +17,14 @@ test('a new tank from bare glass to its first round', async ({ page }) => {
 
   await page.getByLabel('Species').selectOption('rotala-green')
   await page.getByLabel(/Name and place/).fill('Green stems, back left')
-  for (const [label, value] of [['Stems or crowns', '10'], ['Left edge', '5'], ['Right edge', '90'], ['Front edge', '18'], ['Back edge', '26']] as const) await page.getByLabel(label).fill(value)
+  for (const [label, value] of [
+    ['Stems or crowns', '10'],
+    ['Left edge', '5'],
+    ['Right edge', '90'],
+    ['Front edge', '18'],
+    ['Back edge', '26'],
+  ] as const)
+    await page.getByLabel(label).fill(value)
   await page.getByRole('button', { name: 'Plant it' }).click()
   await expect(page.locator('#right-problem')).toContainText('60 cm long')
   await page.getByLabel('Right edge').fill('20')
@@ -27,7 +34,15 @@ test('a new tank from bare glass to its first round', async ({ page }) => {
   // A plant that is in no list is planted by its kind; what describes it is asked only then.
   await expect(page.getByLabel('Its name')).toHaveCount(0)
   await page.getByLabel('Species').selectOption('another:rosette')
-  for (const [label, value] of [['Name and place', 'Broad leaves, right'], ['Stems or crowns', '1'], ['Left edge', '44'], ['Right edge', '57'], ['Front edge', '14'], ['Back edge', '27']] as const) await page.getByLabel(label).fill(value)
+  for (const [label, value] of [
+    ['Name and place', 'Broad leaves, right'],
+    ['Stems or crowns', '1'],
+    ['Left edge', '44'],
+    ['Right edge', '57'],
+    ['Front edge', '14'],
+    ['Back edge', '27'],
+  ] as const)
+    await page.getByLabel(label).fill(value)
   await page.getByRole('button', { name: 'Plant it' }).click()
   await expect(page.locator('#newName-problem')).toContainText('What is it called?')
   await page.getByLabel('Its name').fill('Broad rosette')
@@ -36,26 +51,44 @@ test('a new tank from bare glass to its first round', async ({ page }) => {
   await expect(page.getByText('R1 stands in the plan.')).toBeVisible()
 
   await page.getByRole('button', { name: /^A piece/ }).click()
-  for (const [label, value] of [['Name, like', 'the big stone'], ['Left edge', '30'], ['Right edge', '48'], ['Front edge', '8'], ['Back edge', '20'], ['Its top', '60']] as const) await page.getByLabel(label).fill(value)
+  for (const [label, value] of [
+    ['Name, like', 'the big stone'],
+    ['Left edge', '30'],
+    ['Right edge', '48'],
+    ['Front edge', '8'],
+    ['Back edge', '20'],
+    ['Its top', '60'],
+  ] as const)
+    await page.getByLabel(label).fill(value)
   await page.getByRole('button', { name: 'Put it in' }).click()
   await expect(page.locator('#topCm-problem')).toContainText('36 cm high')
   await page.getByLabel('Its top').fill('19')
   await page.getByRole('button', { name: 'Put it in' }).click()
-  await expect(page.getByRole('button', { name: /the big stone stone, 30–48 cm from the left, up to 19 cm/ })).toBeVisible()
+  await expect(
+    page.getByRole('button', { name: /the big stone stone, 30–48 cm from the left, up to 19 cm/ }),
+  ).toBeVisible()
 
   await open(page, '/tanks/brook')
   await expect(page.locator('h1')).toContainText('has no entry yet')
   await expect(page.locator('[data-planting="S1"]')).toBeVisible()
   await open(page, '/tanks/brook/round')
-  await page.getByRole('navigation', { name: 'Stations' }).getByRole('button', { name: /Background/ }).click()
+  await page
+    .getByRole('navigation', { name: 'Stations' })
+    .getByRole('button', { name: /Background/ })
+    .click()
   await page.getByLabel('Green stems, back left', { exact: true }).fill('12')
   await page.keyboard.press('Enter')
-  await page.getByRole('navigation', { name: 'Stations' }).getByRole('button', { name: /You/ }).click()
+  await page
+    .getByRole('navigation', { name: 'Stations' })
+    .getByRole('button', { name: /You/ })
+    .click()
   await page.getByRole('button', { name: 'Ink the round' }).click()
   await expect(page.locator('main')).toContainText('answers inked')
 })
 
-test('what stands is put right: gas hours, a planting pulled out and back, a stone out and back; the book says what it was', async ({ page }) => {
+test('what stands is put right: gas hours, a planting pulled out and back, a stone out and back; the book says what it was', async ({
+  page,
+}) => {
   await open(page, '/tanks/spring/stands')
   await page.getByRole('button', { name: /^As they are/ }).click()
   await page.getByLabel('CO2 on at').fill('07:30')

@@ -7,7 +7,9 @@ test('every parameter stands on the same days, and one is chosen by its name', a
   await expect(page).toHaveURL(/of=kh/)
   await expect(page.locator('h1')).toContainText('KH near')
   await expect(page.locator('.apexcharts-series').first()).toBeAttached()
-  await expect(page.locator('section').filter({ hasText: 'Worth testing now' }).getByRole('listitem').first()).toContainText(/likely outside|never tested/)
+  await expect(
+    page.locator('section').filter({ hasText: 'Worth testing now' }).getByRole('listitem').first(),
+  ).toContainText(/likely outside|never tested/)
   await open(page, '/tanks/tarn/water?of=pH')
   await expect(page.locator('h1')).toContainText('pH near')
   await expect(page.getByText('How much must I change?')).toHaveCount(0)
@@ -17,20 +19,32 @@ test('every parameter stands on the same days, and one is chosen by its name', a
 
 test('the balance is drawn, and moving a slider lives a thousand lives anew', async ({ page }) => {
   await open(page, '/tanks/tarn/water/balance')
-  await expect(page.getByRole('img', { name: /Nitrate in a week: .*food.*taken out by changes/ })).toBeVisible()
-  const sentence = page.locator('section').filter({ hasText: 'What if' }).locator('[aria-live]').first()
+  await expect(
+    page.getByRole('img', { name: /Nitrate in a week: .*food.*taken out by changes/ }),
+  ).toBeVisible()
+  const sentence = page
+    .locator('section')
+    .filter({ hasText: 'What if' })
+    .locator('[aria-live]')
+    .first()
   await expect(sentence).toContainText(/As it is: .*12 weeks/)
-  for (const name of ['Change', 'every', 'Food', 'Doses', 'Plant mass', 'Light', 'Evaporation']) await expect(page.getByRole('slider', { name })).toBeVisible()
+  for (const name of ['Change', 'every', 'Food', 'Doses', 'Plant mass', 'Light', 'Evaporation'])
+    await expect(page.getByRole('slider', { name })).toBeVisible()
   await page.getByRole('slider', { name: /Change/ }).fill('0.8')
   await expect(sentence).toContainText('Tried:')
   await expect(page.getByText('Dashed edges: as it is kept now.')).toBeVisible()
   await page.getByRole('button', { name: 'back to how it is' }).click()
   await expect(sentence).not.toContainText('Tried:')
-  await page.getByRole('navigation', { name: 'Parameter' }).getByRole('link', { name: 'Potassium' }).click()
+  await page
+    .getByRole('navigation', { name: 'Parameter' })
+    .getByRole('link', { name: 'Potassium' })
+    .click()
   await expect(page.locator('h1')).toContainText('potassium from bottles and salts')
 })
 
-test('one change: the target, the jump, the buckets; a target out of reach says which water is missing', async ({ page }) => {
+test('one change: the target, the jump, the buckets; a target out of reach says which water is missing', async ({
+  page,
+}) => {
   await open(page, '/tanks/tarn/water/changes')
   const one = page.locator('section').filter({ hasText: 'One change, to reach a target' })
   await expect(one).toContainText(/buckets of 10 L/)
@@ -43,7 +57,9 @@ test('one change: the target, the jump, the buckets; a target out of reach says 
   await expect(mix.getByRole('alert')).toContainText('Between 0 and 40')
   await mix.getByLabel('Target GH, °dH').fill('1')
   await mix.getByLabel(/rain butt/).uncheck()
-  await expect(mix.getByRole('alert')).toContainText(/GH 1 cannot be reached: .*spring water, has 1\.5/)
+  await expect(mix.getByRole('alert')).toContainText(
+    /GH 1 cannot be reached: .*spring water, has 1\.5/,
+  )
 })
 
 test('a rhythm becomes the routine, and undo gives the old one back', async ({ page }) => {
@@ -54,7 +70,9 @@ test('a rhythm becomes the routine, and undo gives the old one back', async ({ p
   await expect(page.getByText('The routine is as it was.')).toBeVisible()
 })
 
-test('a dose says what it does, warns over the band, and is logged all the same', async ({ page }) => {
+test('a dose says what it does, warns over the band, and is logged all the same', async ({
+  page,
+}) => {
   await open(page, '/tanks/tarn/water/dosing')
   const dose = page.locator('section').filter({ hasText: 'What a dose does' })
   await expect(dose).toContainText(/\+ 1\.3\d mg\/L potassium/)
@@ -74,12 +92,18 @@ test('a dose says what it does, warns over the band, and is logged all the same'
 
 test('the school is switched and switched back; its bands follow', async ({ page }) => {
   await open(page, '/tanks/tarn/water/dosing')
-  await page.getByRole('row', { name: /rich column/ }).getByRole('button', { name: 'keep it so' }).click()
+  await page
+    .getByRole('row', { name: /rich column/ })
+    .getByRole('button', { name: 'keep it so' })
+    .click()
   await expect(page.getByText('Switched from all-in-one to rich column')).toBeVisible()
   await open(page, '/tanks/tarn/water/kept')
   await expect(page.getByLabel('Nitrate at most')).toHaveValue('40')
   await open(page, '/tanks/tarn/water/dosing')
-  await page.getByRole('row', { name: /all-in-one/ }).getByRole('button', { name: 'keep it so' }).click()
+  await page
+    .getByRole('row', { name: /all-in-one/ })
+    .getByRole('button', { name: 'keep it so' })
+    .click()
   await expect(page.locator('h1')).toContainText('one weekly bottle')
 })
 
@@ -88,11 +112,16 @@ test('the indicator’s colour is written with one touch', async ({ page }) => {
   await page.getByRole('button', { name: 'yellow-green', exact: false }).click()
   await expect(page.getByText('yellow-green stands in the book.')).toBeVisible()
   await open(page, '/tanks/tarn/book?kind=reading')
-  await page.getByRole('button', { name: /strike out CO2 indicator yellow-green/ }).first().click()
+  await page
+    .getByRole('button', { name: /strike out CO2 indicator yellow-green/ })
+    .first()
+    .click()
   await expect(page.getByRole('status')).toContainText('Struck out')
 })
 
-test('waters and bottles: a label over 100 % is refused with its sum, what cannot be read is named, a band upside down stands at its field', async ({ page }) => {
+test('waters and bottles: a label over 100 % is refused with its sum, what cannot be read is named, a band upside down stands at its field', async ({
+  page,
+}) => {
   await open(page, '/tanks/tarn/water/kept')
   await page.getByRole('button', { name: /Another bottle/ }).click()
   await page.getByLabel('Name').fill('Strange powder')
@@ -112,11 +141,15 @@ test('waters and bottles: a label over 100 % is refused with its sum, what canno
   await expect(page.getByRole('button', { name: /^Strange powder/ })).toHaveCount(0)
   await page.getByLabel('KH at least').fill('9')
   await page.getByRole('button', { name: 'Keep these bands' }).click()
-  await expect(page.getByRole('alert').filter({ hasText: 'must lie above the low one' })).toBeVisible()
+  await expect(
+    page.getByRole('alert').filter({ hasText: 'must lie above the low one' }),
+  ).toBeVisible()
   await page.getByLabel('KH at least').fill('1')
 })
 
-test('a source water with letters for numbers is refused at its field; nothing typed is lost', async ({ page }) => {
+test('a source water with letters for numbers is refused at its field; nothing typed is lost', async ({
+  page,
+}) => {
   await open(page, '/tanks/tarn/water/kept')
   await page.getByRole('button', { name: /Another water/ }).click()
   await page.getByLabel('Name').fill('Village tap')
@@ -130,18 +163,34 @@ test('what can hardly be is asked once, and the keeper is believed', async ({ pa
   await open(page, '/tanks/tarn/book?log=reading&parameter=nitrate')
   await page.getByLabel('Value').fill('160')
   await page.getByRole('button', { name: 'Ink it', exact: true }).click()
-  await expect(page.getByRole('alert').filter({ hasText: 'Is it so?' })).toContainText(/far from that/)
+  await expect(page.getByRole('alert').filter({ hasText: 'Is it so?' })).toContainText(
+    /far from that/,
+  )
   await page.getByRole('button', { name: 'It is so: ink it' }).click()
   await expect(page.getByText('Written down.')).toBeVisible()
-  await expect(page.locator('main')).toContainText('Nitrate 160 mg/L, by drops and chart, questioned and stood by')
+  await expect(page.locator('main')).toContainText(
+    'Nitrate 160 mg/L, by drops and chart, questioned and stood by',
+  )
   await page.getByRole('button', { name: /strike out Nitrate 160/ }).click()
   await expect(page.getByRole('status')).toContainText('Struck out')
 })
 
-test('events.csv is told from readings.csv by its heading, previewed line by line, and written', async ({ page }) => {
+test('events.csv is told from readings.csv by its heading, previewed line by line, and written', async ({
+  page,
+}) => {
   await open(page, '/tanks/spring/book/import')
-  await page.getByLabel(/A file with the columns/).setInputFiles({ name: 'events.csv', mimeType: 'text/csv', buffer: Buffer.from('at,kind,amount,unit,subject,note\n2026-10-01T10:00:00Z,water-change,25,percent,Spring water,\n2026-10-02T10:00:00Z,trim,10,cm,S7,\n') })
-  await expect(page.locator('main')).toContainText('1 new line, 0 known already, 1 that cannot be read')
+  await page
+    .getByLabel(/A file with the columns/)
+    .setInputFiles({
+      name: 'events.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from(
+        'at,kind,amount,unit,subject,note\n2026-10-01T10:00:00Z,water-change,25,percent,Spring water,\n2026-10-02T10:00:00Z,trim,10,cm,S7,\n',
+      ),
+    })
+  await expect(page.locator('main')).toContainText(
+    '1 new line, 0 known already, 1 that cannot be read',
+  )
   await expect(page.locator('main')).toContainText('“S7” is not a planting of this tank')
   await page.getByRole('button', { name: 'Write 1 line' }).click()
   await expect(page.locator('main')).toContainText('1 line written.')

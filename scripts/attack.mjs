@@ -5,7 +5,17 @@ import { readFileSync, rmSync } from 'node:fs'
 import { connect } from 'node:net'
 import { join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
-import { ensureBuilt, ensureDemo, ensureInstalled, ensureTemplate, flag, onlyOptions, root, say, testEnv } from './lib.mjs'
+import {
+  ensureBuilt,
+  ensureDemo,
+  ensureInstalled,
+  ensureTemplate,
+  flag,
+  onlyOptions,
+  root,
+  say,
+  testEnv,
+} from './lib.mjs'
 
 onlyOptions({ full: false, seed: true })
 const PORT = 4186
@@ -26,14 +36,99 @@ function random() {
 }
 const pick = (list) => list[Math.floor(random() * list.length)]
 
-const ODD_TEXTS = ['', ' ', '\u0000', '\ud800', 'constructor', '__proto__', 'toString', 'hasOwnProperty', 'a'.repeat(5000), '%', '%ff', '%00', '../../etc/passwd', '<script>alert(1)</script>', "'; drop table entry; --", '$1', '$Q0', '{}', '[]', 'null', 'NaN', '1e999', '-1', '0002-01-01T10:00', '9999-12-31', '2026-02-30', '水草', '🌿'.repeat(50), 'tarn', 'spring', 'S1', 'nitrate', '\n\r\t', '=1+1', '2026-11-01T10:00', '45', '3.7']
-const ODD_VALUES = [null, true, false, 0, -0, -1, 1, 0.5, 1e308, -1e308, 2 ** 53, [], {}, [[]], [null], { a: 1 }, { id: null }, { __proto__: { a: 1 } }, { toString: 'x' }, { length: 5 }, { id: 'x', seen: null }, { id: 'x', seen: 5 }]
+const ODD_TEXTS = [
+  '',
+  ' ',
+  '\u0000',
+  '\ud800',
+  'constructor',
+  '__proto__',
+  'toString',
+  'hasOwnProperty',
+  'a'.repeat(5000),
+  '%',
+  '%ff',
+  '%00',
+  '../../etc/passwd',
+  '<script>alert(1)</script>',
+  "'; drop table entry; --",
+  '$1',
+  '$Q0',
+  '{}',
+  '[]',
+  'null',
+  'NaN',
+  '1e999',
+  '-1',
+  '0002-01-01T10:00',
+  '9999-12-31',
+  '2026-02-30',
+  '水草',
+  '🌿'.repeat(50),
+  'tarn',
+  'spring',
+  'S1',
+  'nitrate',
+  '\n\r\t',
+  '=1+1',
+  '2026-11-01T10:00',
+  '45',
+  '3.7',
+]
+const ODD_VALUES = [
+  null,
+  true,
+  false,
+  0,
+  -0,
+  -1,
+  1,
+  0.5,
+  1e308,
+  -1e308,
+  2 ** 53,
+  [],
+  {},
+  [[]],
+  [null],
+  { a: 1 },
+  { id: null },
+  { __proto__: { a: 1 } },
+  { toString: 'x' },
+  { length: 5 },
+  { id: 'x', seen: null },
+  { id: 'x', seen: 5 },
+]
 const oddValue = (depth = 0) => {
   const roll = random()
   if (roll < 0.5) return pick(ODD_TEXTS)
   if (roll < 0.8 || depth > 3) return pick(ODD_VALUES)
   if (roll < 0.9) return Array.from({ length: Math.floor(random() * 5) }, () => oddValue(depth + 1))
-  return Object.fromEntries(Array.from({ length: Math.floor(random() * 6) }, () => [pick(['id', 'kind', 'at', 'note', 'fields', 'stands', 'replaces', 'name', 'value', 'seen', 'option', 'startOn', 'left', 'values', 'signs', 'station', 'round', ...ODD_TEXTS.slice(4, 8)]), oddValue(depth + 1)]))
+  return Object.fromEntries(
+    Array.from({ length: Math.floor(random() * 6) }, () => [
+      pick([
+        'id',
+        'kind',
+        'at',
+        'note',
+        'fields',
+        'stands',
+        'replaces',
+        'name',
+        'value',
+        'seen',
+        'option',
+        'startOn',
+        'left',
+        'values',
+        'signs',
+        'station',
+        'round',
+        ...ODD_TEXTS.slice(4, 8),
+      ]),
+      oddValue(depth + 1),
+    ]),
+  )
 }
 
 const counts = {}
@@ -41,7 +136,11 @@ const faults = []
 async function send(kind, path, init = {}, what = path) {
   let status
   try {
-    const response = await fetch(`${BASE}${path}`, { redirect: 'manual', ...init, headers: { ...init.headers } })
+    const response = await fetch(`${BASE}${path}`, {
+      redirect: 'manual',
+      ...init,
+      headers: { ...init.headers },
+    })
     status = response.status
     await response.arrayBuffer()
   } catch (error) {
@@ -50,7 +149,8 @@ async function send(kind, path, init = {}, what = path) {
   }
   counts[kind] ??= {}
   counts[kind][status] = (counts[kind][status] ?? 0) + 1
-  if (typeof status === 'number' && status >= 500 && status !== 503) faults.push(`${kind}: ${status} ${String(what).slice(0, 300)}`)
+  if (typeof status === 'number' && status >= 500 && status !== 503)
+    faults.push(`${kind}: ${status} ${String(what).slice(0, 300)}`)
   return status
 }
 
@@ -73,54 +173,220 @@ function sendRaw(kind, lines, body = '') {
   })
 }
 
-const PATHS = ['/', '/set-up', '/read', '/tanks/tarn', '/tanks/tarn/round', '/tanks/tarn/water', '/tanks/tarn/water/balance', '/tanks/tarn/water/changes', '/tanks/tarn/water/dosing', '/tanks/tarn/water/gas', '/tanks/tarn/water/kept', '/tanks/tarn/rescape', '/tanks/tarn/rescape/x', '/tanks/tarn/book', '/tanks/tarn/stands', '/tanks/tarn/book/import', '/api/tanks/tarn/place', '/api/tanks/tarn/readings', '/api/tanks/tarn/series']
-const QUERIES = ['of', 'kind', 'text', 'from', 'to', 'page', 'log', 'entry', 'planting', 'parameter', 'percent', 'struck', 'shelves', 'product']
+const PATHS = [
+  '/',
+  '/set-up',
+  '/read',
+  '/tanks/tarn',
+  '/tanks/tarn/round',
+  '/tanks/tarn/water',
+  '/tanks/tarn/water/balance',
+  '/tanks/tarn/water/changes',
+  '/tanks/tarn/water/dosing',
+  '/tanks/tarn/water/gas',
+  '/tanks/tarn/water/kept',
+  '/tanks/tarn/rescape',
+  '/tanks/tarn/rescape/x',
+  '/tanks/tarn/book',
+  '/tanks/tarn/stands',
+  '/tanks/tarn/book/import',
+  '/api/tanks/tarn/place',
+  '/api/tanks/tarn/readings',
+  '/api/tanks/tarn/series',
+]
+const QUERIES = [
+  'of',
+  'kind',
+  'text',
+  'from',
+  'to',
+  'page',
+  'log',
+  'entry',
+  'planting',
+  'parameter',
+  'percent',
+  'struck',
+  'shelves',
+  'product',
+]
 
 async function addresses() {
   for (let i = 0; i < 120 * times; i++) {
-    const path = random() < 0.7 ? pick(PATHS) : `/tanks/${encodeURIComponent(pick(ODD_TEXTS).toWellFormed?.() ?? 'x')}/${pick(['', 'water', 'book', 'round', 'rescape/y'])}`
-    const query = Array.from({ length: Math.floor(random() * 4) }, () => `${pick(QUERIES)}${pick(['', '', '[]', '[a]'])}=${encodeURIComponent((pick(ODD_TEXTS).toWellFormed?.() ?? '').slice(0, 800))}`).join('&')
+    const path =
+      random() < 0.7
+        ? pick(PATHS)
+        : `/tanks/${encodeURIComponent(pick(ODD_TEXTS).toWellFormed?.() ?? 'x')}/${pick(['', 'water', 'book', 'round', 'rescape/y'])}`
+    const query = Array.from(
+      { length: Math.floor(random() * 4) },
+      () =>
+        `${pick(QUERIES)}${pick(['', '', '[]', '[a]'])}=${encodeURIComponent((pick(ODD_TEXTS).toWellFormed?.() ?? '').slice(0, 800))}`,
+    ).join('&')
     await send('addresses', `${path}${query ? `?${query}` : ''}`)
   }
-  for (const raw of ['/%', '/tanks/%ff', '/tanks/a%00b', '/tanks/tarn?text=%c3', '//evil.example/', '/\\..\\x', '/tanks/tarn/book?text=%ed%a0%80', '/_next/../../x', '/tanks/tarn/../../x']) await sendRaw('addresses as written', [`GET ${raw} HTTP/1.1`, `Host: ${HOST}`])
-  for (const header of ['%7Bno', '%zz', '[]', '{}', '%5B%5D', 'x'.repeat(9000)]) await send('framework headers', '/tanks/tarn', { headers: { rsc: '1', 'next-router-state-tree': header } })
+  for (const raw of [
+    '/%',
+    '/tanks/%ff',
+    '/tanks/a%00b',
+    '/tanks/tarn?text=%c3',
+    '//evil.example/',
+    '/\\..\\x',
+    '/tanks/tarn/book?text=%ed%a0%80',
+    '/_next/../../x',
+    '/tanks/tarn/../../x',
+  ])
+    await sendRaw('addresses as written', [`GET ${raw} HTTP/1.1`, `Host: ${HOST}`])
+  for (const header of ['%7Bno', '%zz', '[]', '{}', '%5B%5D', 'x'.repeat(9000)])
+    await send('framework headers', '/tanks/tarn', {
+      headers: { rsc: '1', 'next-router-state-tree': header },
+    })
 }
 
 async function actions() {
-  const { node } = JSON.parse(readFileSync(join(root, '.next/server/server-reference-manifest.json'), 'utf8'))
+  const { node } = JSON.parse(
+    readFileSync(join(root, '.next/server/server-reference-manifest.json'), 'utf8'),
+  )
   const ids = Object.entries(node)
-  const encoded = (value) => JSON.stringify(value, (_key, inner) => (typeof inner === 'string' && inner.startsWith('$') ? `$${inner}` : inner))
-  const headers = (id) => ({ 'next-action': id, 'content-type': 'text/plain;charset=UTF-8', origin: BASE })
+  const encoded = (value) =>
+    JSON.stringify(value, (_key, inner) =>
+      typeof inner === 'string' && inner.startsWith('$') ? `$${inner}` : inner,
+    )
+  const headers = (id) => ({
+    'next-action': id,
+    'content-type': 'text/plain;charset=UTF-8',
+    origin: BASE,
+  })
   for (const [id, { exportedName, workers }] of ids) {
-    const path = Object.keys(workers)[0].replace(/^app/, '').replace(/\/page$/, '').replace('[tank]', 'tarn').replace('[plan]', 'x') || '/'
+    const path =
+      Object.keys(workers)[0]
+        .replace(/^app/, '')
+        .replace(/\/page$/, '')
+        .replace('[tank]', 'tarn')
+        .replace('[plan]', 'x') || '/'
     for (let i = 0; i < 9 * times; i++) {
-      const args = Array.from({ length: Math.floor(random() * 6) }, (_, at) => (at === 0 && random() < 0.6 ? 'tarn' : random() < 0.15 ? { id: `attack-${i}`, seen: null } : oddValue()))
-      await send('actions', path, { method: 'POST', headers: headers(id), body: encoded(args) }, `${exportedName} ${encoded(args)}`)
+      const args = Array.from({ length: Math.floor(random() * 6) }, (_, at) =>
+        at === 0 && random() < 0.6
+          ? 'tarn'
+          : random() < 0.15
+            ? { id: `attack-${i}`, seen: null }
+            : oddValue(),
+      )
+      await send(
+        'actions',
+        path,
+        { method: 'POST', headers: headers(id), body: encoded(args) },
+        `${exportedName} ${encoded(args)}`,
+      )
     }
-
   }
   // What the framework itself cannot decode never reaches us: it is counted apart.
   const before = faults.length
-  for (const body of ['', '[', '{}', 'null', '"$"', '["$Q0"]', '["$F1"]', '["$@1"]', '["$B1"]', '["$T"]', `["${'x'.repeat(200)}`]) await send('undecodable (the framework’s own)', '/set-up', { method: 'POST', headers: headers(ids[0][0]), body })
+  for (const body of [
+    '',
+    '[',
+    '{}',
+    'null',
+    '"$"',
+    '["$Q0"]',
+    '["$F1"]',
+    '["$@1"]',
+    '["$B1"]',
+    '["$T"]',
+    `["${'x'.repeat(200)}`,
+  ])
+    await send('undecodable (the framework’s own)', '/set-up', {
+      method: 'POST',
+      headers: headers(ids[0][0]),
+      body,
+    })
   faults.splice(before)
-  for (const [what, over] of [['no such action', { 'next-action': 'f'.repeat(42) }], ['a bent name', { 'next-action': '../../x' }], ['JSON', { 'content-type': 'application/json' }], ['nothing', { 'content-type': '' }]]) await send('actions turned away', '/', { method: 'POST', headers: { ...headers(ids[0][0]), ...over }, body: '[]' }, what)
-  await send('actions turned away', '/', { method: 'POST', headers: headers(ids[0][0]), body: `["${'x'.repeat(1_100_000)}"]` }, 'more than a megabyte')
+  for (const [what, over] of [
+    ['no such action', { 'next-action': 'f'.repeat(42) }],
+    ['a bent name', { 'next-action': '../../x' }],
+    ['JSON', { 'content-type': 'application/json' }],
+    ['nothing', { 'content-type': '' }],
+  ])
+    await send(
+      'actions turned away',
+      '/',
+      { method: 'POST', headers: { ...headers(ids[0][0]), ...over }, body: '[]' },
+      what,
+    )
+  await send(
+    'actions turned away',
+    '/',
+    { method: 'POST', headers: headers(ids[0][0]), body: `["${'x'.repeat(1_100_000)}"]` },
+    'more than a megabyte',
+  )
 }
 
 async function files() {
   const tank = await (await fetch(`${BASE}/api/tanks/tarn/tank-file`)).text()
   const lines = tank.split('\n')
-  const post = (path, body) => send('files', path, { method: 'POST', body, headers: { origin: BASE } }, `${path} ${String(body).slice(0, 120)}`)
-  const HOSTILE = ['1e999', '-1e999', '1e308', '-5', 'null', '""', '[]', '{}', '"constructor"', '"9999-01-01T00:00:00Z"', '"\\ud800"', '"\\u0000"', 'true', '[[[[]]]]', '1.5']
+  const post = (path, body) =>
+    send(
+      'files',
+      path,
+      { method: 'POST', body, headers: { origin: BASE } },
+      `${path} ${String(body).slice(0, 120)}`,
+    )
+  const HOSTILE = [
+    '1e999',
+    '-1e999',
+    '1e308',
+    '-5',
+    'null',
+    '""',
+    '[]',
+    '{}',
+    '"constructor"',
+    '"9999-01-01T00:00:00Z"',
+    '"\\ud800"',
+    '"\\u0000"',
+    'true',
+    '[[[[]]]]',
+    '1.5',
+  ]
   for (let i = 0; i < 90 * times; i++) {
     const at = Math.floor(random() * (i % 2 ? 400 : lines.length))
-    const bent = lines.map((line, n) => (n === at ? line.replace(/: .*?(,?)$/, `: ${pick(HOSTILE)}$1`) : line)).join('\n')
-    await post('/api/tank-file', random() < 0.2 ? tank.slice(0, Math.floor(random() * tank.length)) : bent)
+    const bent = lines
+      .map((line, n) => (n === at ? line.replace(/: .*?(,?)$/, `: ${pick(HOSTILE)}$1`) : line))
+      .join('\n')
+    await post(
+      '/api/tank-file',
+      random() < 0.2 ? tank.slice(0, Math.floor(random() * tank.length)) : bent,
+    )
   }
-  const HEADS = ['at,parameter,value,unit,method,note', 'at,kind,amount,unit,subject,note', 'at;parameter;value;unit;method;note', 'at', '', '\ufeffat,kind', 'constructor,__proto__']
+  const HEADS = [
+    'at,parameter,value,unit,method,note',
+    'at,kind,amount,unit,subject,note',
+    'at;parameter;value;unit;method;note',
+    'at',
+    '',
+    '\ufeffat,kind',
+    'constructor,__proto__',
+  ]
   for (let i = 0; i < 90 * times; i++) {
-    const rows = Array.from({ length: Math.floor(random() * 12) }, () => Array.from({ length: Math.floor(random() * 8) }, () => pick([...ODD_TEXTS, '"', '"open', '2026-03-01T10:00Z', 'nitrate', 'dose', 'mg/L', 'strip', '40', 'percent'])).join(','))
-    await post(`/api/tanks/${pick(['tarn', 'spring', 'nowhere'])}/${pick(['readings', 'events'])}${random() < 0.8 ? '?preview' : ''}`, `${pick(HEADS)}\n${rows.join('\n')}`.toWellFormed?.() ?? '')
+    const rows = Array.from({ length: Math.floor(random() * 12) }, () =>
+      Array.from({ length: Math.floor(random() * 8) }, () =>
+        pick([
+          ...ODD_TEXTS,
+          '"',
+          '"open',
+          '2026-03-01T10:00Z',
+          'nitrate',
+          'dose',
+          'mg/L',
+          'strip',
+          '40',
+          'percent',
+        ]),
+      ).join(','),
+    )
+    await post(
+      `/api/tanks/${pick(['tarn', 'spring', 'nowhere'])}/${pick(['readings', 'events'])}${random() < 0.8 ? '?preview' : ''}`,
+      `${pick(HEADS)}\n${rows.join('\n')}`.toWellFormed?.() ?? '',
+    )
   }
   await post('/api/tanks/tarn/readings?preview', new Uint8Array(3000).fill(0))
   await post('/api/tanks/tarn/readings?preview', new Uint8Array(3000).fill(0xff))
@@ -128,8 +394,16 @@ async function files() {
 
 /** Foreign pages, and connections that dawdle. */
 async function strangers() {
-  for (const headers of [{ origin: 'http://evil.example' }, { origin: 'null' }, { 'sec-fetch-site': 'cross-site' }]) {
-    const status = await send('foreign pages', '/api/tank-file', { method: 'POST', body: '{}', headers })
+  for (const headers of [
+    { origin: 'http://evil.example' },
+    { origin: 'null' },
+    { 'sec-fetch-site': 'cross-site' },
+  ]) {
+    const status = await send('foreign pages', '/api/tank-file', {
+      method: 'POST',
+      body: '{}',
+      headers,
+    })
     if (status !== 403) faults.push(`a foreign page was answered with ${status}`)
   }
   const began = Date.now()
@@ -150,13 +424,22 @@ ensureTemplate()
 ensureBuilt()
 rmSync(data, { recursive: true, force: true })
 ensureDemo(data, true, testEnv)
-const server = spawn(process.execPath, ['scripts/server.mjs', String(PORT)], { env: { ...testEnv, VIVERO_DATA: data, NODE_ENV: 'production' }, stdio: ['ignore', 'ignore', 'pipe'] })
+const server = spawn(process.execPath, ['scripts/server.mjs', String(PORT)], {
+  env: { ...testEnv, VIVERO_DATA: data, NODE_ENV: 'production' },
+  stdio: ['ignore', 'ignore', 'pipe'],
+})
 let ended = false
 let log = ''
 server.stderr.on('data', (part) => (log = `${log}${part}`.slice(-20_000)))
 server.on('exit', () => (ended = true))
 for (let i = 0; i < 200; i++) {
-  if (await fetch(`${BASE}/`).then((answer) => answer.ok, () => false)) break
+  if (
+    await fetch(`${BASE}/`).then(
+      (answer) => answer.ok,
+      () => false,
+    )
+  )
+    break
   await wait(150)
 }
 await addresses()
@@ -164,10 +447,23 @@ await actions()
 await files()
 await strangers()
 if (ended) faults.push('the server ended')
-else if ((await fetch(`${BASE}/`)).status !== 200 || (await fetch(`${BASE}/tanks/tarn`)).status !== 200) faults.push('the bench or a tank cannot be opened any more')
+else if (
+  (await fetch(`${BASE}/`)).status !== 200 ||
+  (await fetch(`${BASE}/tanks/tarn`)).status !== 200
+)
+  faults.push('the bench or a tank cannot be opened any more')
 server.kill('SIGTERM')
-for (const [kind, statuses] of Object.entries(counts)) say(`${kind}: ${Object.entries(statuses).map(([status, n]) => `${n} × ${status}`).join(', ')}`)
+for (const [kind, statuses] of Object.entries(counts))
+  say(
+    `${kind}: ${Object.entries(statuses)
+      .map(([status, n]) => `${n} × ${status}`)
+      .join(', ')}`,
+  )
 for (const fault of faults.slice(0, 20)) console.error(fault)
 if (faults.length > 0) console.error(log.slice(-3000))
-say(`${Object.values(counts).flatMap((statuses) => Object.values(statuses)).reduce((a, b) => a + b, 0)} hostile requests, ${faults.length} faults (seed ${seed})`)
+say(
+  `${Object.values(counts)
+    .flatMap((statuses) => Object.values(statuses))
+    .reduce((a, b) => a + b, 0)} hostile requests, ${faults.length} faults (seed ${seed})`,
+)
 process.exit(faults.length === 0 ? 0 : 1)

@@ -1,5 +1,12 @@
 // npm run bench: how long things take on this machine. Prints a table, asserts nothing. `-- --large`: rooms far beyond the reference load.
-import { ensureBuilt, ensureInstalled, ensureTemplate, flag, onlyOptions, runScript } from './lib.mjs'
+import {
+  ensureBuilt,
+  ensureInstalled,
+  ensureTemplate,
+  flag,
+  onlyOptions,
+  runScript,
+} from './lib.mjs'
 
 onlyOptions({ large: false })
 ensureInstalled()

@@ -16,34 +16,55 @@ const ACTION_TYPES = /^(text\/plain|multipart\/form-data)\b/i
  */
 function refusal({ method, url, header }, hosts) {
   const host = header('host') ?? ''
-  if (!isOwnName(host, hosts)) return { status: 421, says: 'Vivero answers only under its own address. Name others in VIVERO_HOSTS.' }
-  if (url.length > LONGEST_ADDRESS) return { status: 414, says: 'This address is longer than any of ours.' }
-  if (!isLegible(url)) return { status: 400, says: 'This address cannot be read: a sign in it is coded wrongly.' }
+  if (!isOwnName(host, hosts))
+    return {
+      status: 421,
+      says: 'Vivero answers only under its own address. Name others in VIVERO_HOSTS.',
+    }
+  if (url.length > LONGEST_ADDRESS)
+    return { status: 414, says: 'This address is longer than any of ours.' }
+  if (!isLegible(url))
+    return { status: 400, says: 'This address cannot be read: a sign in it is coded wrongly.' }
   const state = header('next-router-state-tree')
-  if (state && !isJson(state)) return { status: 400, says: 'This request was not made by a page of ours.' }
+  if (state && !isJson(state))
+    return { status: 400, says: 'This request was not made by a page of ours.' }
   if (method === 'GET' || method === 'HEAD') return null
-  if (method !== 'POST') return { status: 405, says: `Vivero does not answer to ${method.slice(0, 20)}.` }
+  if (method !== 'POST')
+    return { status: 405, says: `Vivero does not answer to ${method.slice(0, 20)}.` }
   return refusalOfWrite(url, host, header)
 }
 
 function refusalOfWrite(url, host, header) {
   const origin = header('origin')
   const site = header('sec-fetch-site')
-  const foreign = (origin && !sameHost(origin, host)) || (site && !['same-origin', 'none'].includes(site))
+  const foreign =
+    (origin && !sameHost(origin, host)) || (site && !['same-origin', 'none'].includes(site))
   if (foreign) return { status: 403, says: 'Vivero takes writes only from its own pages.' }
   if (url.startsWith('/api/')) return null
   const action = header('next-action')
   if (!action) return { status: 405, says: 'Pages are read, not written to.' }
   if (!ACTION_NAME.test(action)) return { status: 400, says: 'There is no such action.' }
-  if (!ACTION_TYPES.test(header('content-type') ?? '')) return { status: 415, says: 'An action is sent as text or as a form.' }
+  if (!ACTION_TYPES.test(header('content-type') ?? ''))
+    return { status: 415, says: 'An action is sent as text or as a form.' }
   const length = Number(header('content-length') || Number.NaN)
-  if (!Number.isInteger(length)) return { status: 411, says: 'How long is it? An action says its length first.' }
-  return length > LARGEST_ACTION_BYTES ? { status: 413, says: 'That is more than a form can hold.' } : null
+  if (!Number.isInteger(length))
+    return { status: 411, says: 'How long is it? An action says its length first.' }
+  return length > LARGEST_ACTION_BYTES
+    ? { status: 413, says: 'That is more than a form can hold.' }
+    : null
 }
 
 function isOwnName(host, hosts) {
   const name = host.replace(/:\d+$/, '').toLowerCase()
-  return OWN_NAMES.has(name) || (hosts ?? '').toLowerCase().split(',').map((one) => one.trim()).filter(Boolean).includes(name)
+  return (
+    OWN_NAMES.has(name) ||
+    (hosts ?? '')
+      .toLowerCase()
+      .split(',')
+      .map((one) => one.trim())
+      .filter(Boolean)
+      .includes(name)
+  )
 }
 
 /** Whether every percent-coding in an address stands for a sign of UTF-8, and none for the null that no database keeps. */

@@ -2,4 +2,7 @@ export interface Refused {
   status: number
   says: string
 }
-export function refusal(request: { method: string; url: string; header: (name: string) => string | null | undefined }, hosts: string | undefined): Refused | null
+export function refusal(
+  request: { method: string; url: string; header: (name: string) => string | null | undefined },
+  hosts: string | undefined,
+): Refused | null

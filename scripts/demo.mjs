@@ -1,6 +1,17 @@
 // npm run demo: everything from a fresh clone to the lodge's three tanks in the browser. `-- --fresh` begins the demo anew.
 import { join } from 'node:path'
-import { ensureBuilt, ensureDemo, ensureInstalled, ensureTemplate, flag, needPort, onlyOptions, portFrom, root, serve } from './lib.mjs'
+import {
+  ensureBuilt,
+  ensureDemo,
+  ensureInstalled,
+  ensureTemplate,
+  flag,
+  needPort,
+  onlyOptions,
+  portFrom,
+  root,
+  serve,
+} from './lib.mjs'
 
 onlyOptions({ port: true, fresh: false })
 const port = portFrom(4180)

@@ -1,6 +1,16 @@
 // npm run dev: the application as it is being written, on its own copy of the demo data.
 import { join } from 'node:path'
-import { ensureDemo, ensureInstalled, ensureTemplate, needPort, onlyOptions, portFrom, quietEnv, root, run } from './lib.mjs'
+import {
+  ensureDemo,
+  ensureInstalled,
+  ensureTemplate,
+  needPort,
+  onlyOptions,
+  portFrom,
+  quietEnv,
+  root,
+  run,
+} from './lib.mjs'
 
 onlyOptions({ port: true })
 const port = portFrom(4160)
@@ -9,4 +19,10 @@ await needPort(port)
 ensureInstalled()
 ensureTemplate()
 ensureDemo(data)
-process.exit(run(process.execPath, ['node_modules/next/dist/bin/next', 'dev', '-H', '127.0.0.1', '-p', String(port)], { env: { ...quietEnv, VIVERO_DATA: data } }))
+process.exit(
+  run(
+    process.execPath,
+    ['node_modules/next/dist/bin/next', 'dev', '-H', '127.0.0.1', '-p', String(port)],
+    { env: { ...quietEnv, VIVERO_DATA: data } },
+  ),
+)

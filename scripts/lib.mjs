@@ -11,7 +11,14 @@ process.chdir(root)
 
 const OLDEST_NODE = [20, 9]
 /** What a build and a bundle are made of. */
-const SOURCES = ['src', 'scripts/border.cjs', 'drizzle', 'next.config.ts', 'tsconfig.json', 'package-lock.json']
+const SOURCES = [
+  'src',
+  'scripts/border.cjs',
+  'drizzle',
+  'next.config.ts',
+  'tsconfig.json',
+  'package-lock.json',
+]
 const STAMPS = join(root, '.vivero')
 /** The environment of every program we run. DATABASE_URL is the keeper's own server: only `npm start` hands it on, so that no demo and no test can reach it. */
 export const quietEnv = { ...process.env, NEXT_TELEMETRY_DISABLED: '1' }
@@ -56,7 +63,12 @@ export function onlyOptions(takes) {
   const given = process.argv.slice(2)
   for (let at = 0; at < given.length; at++) {
     const name = given[at].startsWith('--') ? given[at].slice(2) : null
-    if (name === null || !(name in takes)) stop(`“${given[at]}” is not understood here; known: ${Object.keys(takes).map((known) => `--${known}`).join(', ')}.`)
+    if (name === null || !(name in takes))
+      stop(
+        `“${given[at]}” is not understood here; known: ${Object.keys(takes)
+          .map((known) => `--${known}`)
+          .join(', ')}.`,
+      )
     if (!takes[name]) continue
     if (given[++at] === undefined) stop(`--${name} needs a value after it.`)
   }
@@ -65,51 +77,80 @@ export function onlyOptions(takes) {
 /** Installs the packages when the lock file is not the one installed from. */
 export function ensureInstalled() {
   const [major, minor] = process.versions.node.split('.').map(Number)
-  if (major < OLDEST_NODE[0] || (major === OLDEST_NODE[0] && minor < OLDEST_NODE[1])) stop(`Node ${process.versions.node} is too old; version ${OLDEST_NODE.join('.')} or later is needed.`)
+  if (major < OLDEST_NODE[0] || (major === OLDEST_NODE[0] && minor < OLDEST_NODE[1]))
+    stop(
+      `Node ${process.versions.node} is too old; version ${OLDEST_NODE.join('.')} or later is needed.`,
+    )
   const stamp = join(root, 'node_modules', '.vivero-lock')
   const lock = hashOf(['package-lock.json', 'package.json'])
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return
   say('installing the packages (about a minute the first time) …')
   // Not `npm ci`: some registries lack the binaries of other systems that the lock lists.
-  if (run('npm', ['install', '--no-audit', '--no-fund', '--loglevel=error']) !== 0) stop('The packages could not be installed: npm said why above. Check the network or the registry and run the same command again.')
+  if (run('npm', ['install', '--no-audit', '--no-fund', '--loglevel=error']) !== 0)
+    stop(
+      'The packages could not be installed: npm said why above. Check the network or the registry and run the same command again.',
+    )
   writeFileSync(stamp, hashOf(['package-lock.json', 'package.json']))
 }
 
 /** The packed empty database that makes a first start quick. */
 export function ensureTemplate() {
-  if (runScript('scripts/make-template.mts') !== 0) stop('The database template could not be made; the messages above say why.')
+  if (runScript('scripts/make-template.mts') !== 0)
+    stop('The database template could not be made; the messages above say why.')
 }
 
 /** Builds the application when its sources changed since the last build. */
 export function ensureBuilt() {
   const stamp = join(STAMPS, 'built-from')
   const source = hashOf(SOURCES)
-  if (existsSync(join(root, '.next', 'BUILD_ID')) && existsSync(stamp) && readFileSync(stamp, 'utf8') === source) return
+  if (
+    existsSync(join(root, '.next', 'BUILD_ID')) &&
+    existsSync(stamp) &&
+    readFileSync(stamp, 'utf8') === source
+  )
+    return
   say('building (about a minute) …')
-  if (run(process.execPath, ['node_modules/next/dist/bin/next', 'build']) !== 0) stop('The build failed; the messages above say why.')
+  if (run(process.execPath, ['node_modules/next/dist/bin/next', 'build']) !== 0)
+    stop('The build failed; the messages above say why.')
   mkdirSync(STAMPS, { recursive: true })
   writeFileSync(stamp, source)
 }
 
 /** Where a Chromium is; installs Debian's when there is none and this may be done. */
 export function ensureChromium() {
-  const found = () => [process.env.VIVERO_CHROMIUM, '/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'].find((path) => path && existsSync(path))
+  const found = () =>
+    [
+      process.env.VIVERO_CHROMIUM,
+      '/usr/bin/chromium',
+      '/usr/bin/chromium-browser',
+      '/usr/bin/google-chrome',
+    ].find((path) => path && existsSync(path))
   const already = found()
   if (already) return already
   say('installing Chromium for the browser tests …')
-  const quiet = { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } }
-  if (run('apt-get', ['update', '-qq'], quiet) !== 0 || run('apt-get', ['install', '-y', '-qq', 'chromium'], quiet) !== 0) {
-    stop('Chromium is not there and could not be installed with apt-get. Install it and name it in VIVERO_CHROMIUM.')
+  const quiet = {
+    stdio: ['ignore', 'ignore', 'inherit'],
+    env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+  }
+  if (
+    run('apt-get', ['update', '-qq'], quiet) !== 0 ||
+    run('apt-get', ['install', '-y', '-qq', 'chromium'], quiet) !== 0
+  ) {
+    stop(
+      'Chromium is not there and could not be installed with apt-get. Install it and name it in VIVERO_CHROMIUM.',
+    )
   }
   return found() ?? stop('apt-get reported success, yet there is no /usr/bin/chromium.')
 }
 
 /** Installs Debian's PostgreSQL server for the tests that try both databases, where that may be done; without it they are skipped and say so. */
 export function ensurePostgres() {
-  if (existsSync('/usr/lib/postgresql') || process.platform !== 'linux' || process.getuid?.() !== 0) return
+  if (existsSync('/usr/lib/postgresql') || process.platform !== 'linux' || process.getuid?.() !== 0)
+    return
   say('installing the PostgreSQL server for the tests of both databases …')
   const quiet = { stdio: 'ignore', env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } }
-  if (run('apt-get', ['install', '-y', '-qq', 'postgresql'], quiet) !== 0) say('it could not be installed; those tests are skipped.')
+  if (run('apt-get', ['install', '-y', '-qq', 'postgresql'], quiet) !== 0)
+    say('it could not be installed; those tests are skipped.')
 }
 
 /** Ends with a sentence when the port is taken. */
@@ -119,13 +160,18 @@ export async function needPort(port) {
     probe.once('error', (error) => resolvePort(error.code))
     probe.listen(port, '127.0.0.1', () => probe.close(() => resolvePort(null)))
   })
-  if (taken === 'EADDRINUSE') stop(`Port ${port} on 127.0.0.1 is taken by another program. Stop it, or choose another port with --port.`)
-  if (taken) stop(`Port ${port} on 127.0.0.1 cannot be used (${taken}). Choose another with --port.`)
+  if (taken === 'EADDRINUSE')
+    stop(
+      `Port ${port} on 127.0.0.1 is taken by another program. Stop it, or choose another port with --port.`,
+    )
+  if (taken)
+    stop(`Port ${port} on 127.0.0.1 cannot be used (${taken}). Choose another with --port.`)
 }
 
 export function portFrom(fallback) {
   const port = Number(option('port', process.env.PORT ?? fallback))
-  if (!Number.isInteger(port) || port < 1 || port > 65535) stop(`“${option('port', process.env.PORT)}” is not a port; choose a number from 1 to 65535.`)
+  if (!Number.isInteger(port) || port < 1 || port > 65535)
+    stop(`“${option('port', process.env.PORT)}” is not a port; choose a number from 1 to 65535.`)
   return port
 }
 
@@ -134,9 +180,13 @@ export function portFrom(fallback) {
  */
 export function ensureDemo(data, fresh = false, env = quietEnv) {
   const stamp = join(data, 'demo-written')
-  if (!fresh && existsSync(stamp)) return say(`the demo data of ${readFileSync(stamp, 'utf8').slice(0, 10)} are there (\`npm run demo -- --fresh\` writes them anew, as of today).`)
+  if (!fresh && existsSync(stamp))
+    return say(
+      `the demo data of ${readFileSync(stamp, 'utf8').slice(0, 10)} are there (\`npm run demo -- --fresh\` writes them anew, as of today).`,
+    )
   say(fresh ? 'writing the demo data anew …' : 'writing the demo data …')
-  if (runScript('scripts/seed-demo.mts', [data], { env }) !== 0) stop('The demo data were not written; the messages above say why.')
+  if (runScript('scripts/seed-demo.mts', [data], { env }) !== 0)
+    stop('The demo data were not written; the messages above say why.')
 }
 
 /** A server that was told to stop and does not is not listening any more. */
@@ -146,11 +196,19 @@ const PATIENCE_MS = 10_000
 export async function serve({ port, data, greeting, databaseServer, env = quietEnv }) {
   await needPort(port)
   const server = spawn(process.execPath, ['scripts/server.mjs', String(port)], {
-    env: { ...env, VIVERO_DATA: data, NODE_ENV: 'production', ...(databaseServer ? { DATABASE_URL: databaseServer } : {}) }, stdio: ['ignore', 'pipe', 'inherit'],
+    env: {
+      ...env,
+      VIVERO_DATA: data,
+      NODE_ENV: 'production',
+      ...(databaseServer ? { DATABASE_URL: databaseServer } : {}),
+    },
+    stdio: ['ignore', 'pipe', 'inherit'],
   })
   // The framework's own greeting would name addresses twice; its errors come through on the other channel.
   server.stdout.on('data', (chunk) => {
-    for (const line of String(chunk).split('\n')) if (line.trim() && !/Next\.js|Local:|Network:|Ready in|Starting|Running next/.test(line)) console.log(line)
+    for (const line of String(chunk).split('\n'))
+      if (line.trim() && !/Next\.js|Local:|Network:|Ready in|Starting|Running next/.test(line))
+        console.log(line)
   })
   for (const signal of ['SIGINT', 'SIGTERM']) {
     process.on(signal, () => {
@@ -179,12 +237,15 @@ export async function serve({ port, data, greeting, databaseServer, env = quietE
 
 function hashOf(paths) {
   const hash = createHash('sha256')
-  for (const path of paths.flatMap((one) => filesBelow(join(root, one)))) hash.update(path.slice(root.length)).update(readFileSync(path))
+  for (const path of paths.flatMap((one) => filesBelow(join(root, one))))
+    hash.update(path.slice(root.length)).update(readFileSync(path))
   return hash.digest('hex')
 }
 
 function filesBelow(path) {
   if (!existsSync(path)) return []
   if (statSync(path).isFile()) return [path]
-  return readdirSync(path).sort().flatMap((name) => filesBelow(join(path, name)))
+  return readdirSync(path)
+    .sort()
+    .flatMap((name) => filesBelow(join(path, name)))
 }

@@ -6,20 +6,36 @@ import { root } from './lib.mjs'
 
 /** A sentence of each licence that its other texts do not have, white space folded. */
 const PERMISSIVE = [
-  ['MIT', /permission is hereby granted, free of charge, to any person obtaining a copy of this software/i],
-  ['ISC', /permission to use, copy, modify,? and\/?o?r? ?distribute this software for any purpose with or without fee is hereby granted/i],
-  ['BSD', /redistribution and use (of this software )?in source and binary forms, with or without modification, are permitted/i],
+  [
+    'MIT',
+    /permission is hereby granted, free of charge, to any person obtaining a copy of this software/i,
+  ],
+  [
+    'ISC',
+    /permission to use, copy, modify,? and\/?o?r? ?distribute this software for any purpose with or without fee is hereby granted/i,
+  ],
+  [
+    'BSD',
+    /redistribution and use (of this software )?in source and binary forms, with or without modification, are permitted/i,
+  ],
   ['Apache 2.0', /apache license,? version 2\.0/i],
   ['OFL 1.1', /sil open font license,? version 1\.1/i],
-  ['PostgreSQL', /permission to use, copy, modify, and distribute this software and its documentation for any purpose, without fee/i],
+  [
+    'PostgreSQL',
+    /permission to use, copy, modify, and distribute this software and its documentation for any purpose, without fee/i,
+  ],
   ['Unlicense', /this is free and unencumbered software released into the public domain/i],
-  ['Zero BSD', /permission to use, copy, modify, and\/or distribute this software for any purpose with or without fee/i],
+  [
+    'Zero BSD',
+    /permission to use, copy, modify, and\/or distribute this software for any purpose with or without fee/i,
+  ],
   ['CC0', /cc0 1\.0 universal/i],
   // Tables of what browsers can do, not a program: to be named, no more.
   ['CC BY 4.0', /attribution 4\.0 international/i],
 ]
 /** Words of licences that ask for more than a notice; where one stands, the file is not read further. */
-const FORBIDDING = /gnu (affero |lesser )?general public license|commercial license|dual[- ]licen[sc]e|sublicens\w+ is (not|prohibited)|annual (revenue|turnover)|business source|non-?commercial|elastic license|server side public/i
+const FORBIDDING =
+  /gnu (affero |lesser )?general public license|commercial license|dual[- ]licen[sc]e|sublicens\w+ is (not|prohibited)|annual (revenue|turnover)|business source|non-?commercial|elastic license|server side public/i
 /** Packages without a file of their own, each looked at by hand; the compiler of the framework, `@next/swc-*`, is split from it by system and under its MIT. */
 const WITHOUT_FILE = new Map([
   ['@next/env', 'split from next, under its MIT'],
@@ -40,14 +56,19 @@ const LOOSELY_LINKED = /^@img\/sharp-libvips-/
 /** Directories of all packages that a keeper's installation needs, from the lock: those that only builders need are marked there. */
 function shippedPackages() {
   const { packages } = JSON.parse(readFileSync(join(root, 'package-lock.json'), 'utf8'))
-  return Object.entries(packages).filter(([path, entry]) => path !== '' && !entry.dev && !entry.devOptional).map(([path, entry]) => ({ path, optional: entry.optional === true }))
+  return Object.entries(packages)
+    .filter(([path, entry]) => path !== '' && !entry.dev && !entry.devOptional)
+    .map(([path, entry]) => ({ path, optional: entry.optional === true }))
 }
 
 function licenceOf(directory) {
-  const file = readdirSync(directory).find((name) => /^(licen[sc]e|copying)/i.test(name) && !/\.(js|ts|json)$/.test(name))
+  const file = readdirSync(directory).find(
+    (name) => /^(licen[sc]e|copying)/i.test(name) && !/\.(js|ts|json)$/.test(name),
+  )
   if (!file) return null
   const text = readFileSync(join(directory, file), 'utf8').replace(/\s+/g, ' ')
-  if (FORBIDDING.test(text.slice(0, 20_000)) && !/apache license/i.test(text)) return { file, kind: null }
+  if (FORBIDDING.test(text.slice(0, 20_000)) && !/apache license/i.test(text))
+    return { file, kind: null }
   return { file, kind: PERMISSIVE.find(([, sentence]) => sentence.test(text))?.[0] ?? null }
 }
 
@@ -70,8 +91,14 @@ for (const { path, optional } of shippedPackages()) {
     continue
   }
   if (!licence && (WITHOUT_FILE.has(name) || name.startsWith('@next/swc-'))) continue
-  problems.push(licence ? `${name} ${manifest.version}: its ${licence.file} is none of the permissive licences known here (its manifest says ${manifest.license})` : `${name} ${manifest.version} has no licence file (its manifest says ${manifest.license})`)
+  problems.push(
+    licence
+      ? `${name} ${manifest.version}: its ${licence.file} is none of the permissive licences known here (its manifest says ${manifest.license})`
+      : `${name} ${manifest.version} has no licence file (its manifest says ${manifest.license})`,
+  )
 }
 for (const problem of problems) console.error(problem)
-console.log(`${looked} shipped packages looked at, ${problems.length} with a licence that is not permissive or not known`)
+console.log(
+  `${looked} shipped packages looked at, ${problems.length} with a licence that is not permissive or not known`,
+)
 process.exit(problems.length === 0 ? 0 : 1)

@@ -11,7 +11,9 @@ import { openAnew } from '@/data/open'
  */
 const directory = resolve(process.argv[2] ?? 'data-demo')
 const stamp = join(directory, 'demo-written')
-const at = process.env.VIVERO_NOW ? new Date(process.env.VIVERO_NOW).toISOString() : new Date().toISOString()
+const at = process.env.VIVERO_NOW
+  ? new Date(process.env.VIVERO_NOW).toISOString()
+  : new Date().toISOString()
 try {
   const { db, close } = await openAnew(directory, () => rmSync(stamp, { force: true }))
   for (const story of lodge(at)) {
@@ -23,7 +25,8 @@ try {
   writePrivately(stamp, at)
 } catch (error) {
   // By name: run from here, the classes are other copies than those that threw.
-  if (!(error instanceof Error && ['DirectoryInUse', 'DataUnusable'].includes(error.name))) throw error
+  if (!(error instanceof Error && ['DirectoryInUse', 'DataUnusable'].includes(error.name)))
+    throw error
   console.error(error.message)
   process.exit(1)
 }

@@ -8,7 +8,12 @@ const HOST = '127.0.0.1'
 const port = Number(process.argv[2])
 
 /** A request must say what it is in ten seconds, and be here whole in two minutes: a slow phone sends the largest file in half of that. */
-const LIMITS = { headersTimeout: 10_000, requestTimeout: 120_000, keepAliveTimeout: 5_000, connectionsCheckingInterval: 2_000 }
+const LIMITS = {
+  headersTimeout: 10_000,
+  requestTimeout: 120_000,
+  keepAliveTimeout: 5_000,
+  connectionsCheckingInterval: 2_000,
+}
 /** A connection on which nothing moves for so long is dead, ms. */
 const SILENCE = 120_000
 const MOST_CONNECTIONS = 256
@@ -19,12 +24,19 @@ const handle = app.getRequestHandler()
 
 const server = createServer(LIMITS, (request, response) => {
   const header = (name) => one(request.headers[name])
-  const refused = refusal({ method: request.method ?? '', url: request.url ?? '', header }, process.env.VIVERO_HOSTS)
+  const refused = refusal(
+    { method: request.method ?? '', url: request.url ?? '', header },
+    process.env.VIVERO_HOSTS,
+  )
   if (refused) return turnAway(request, response, refused)
   handle(request, response).catch((error) => {
     console.error('A request failed.', error)
     if (response.headersSent) response.destroy()
-    else turnAway(request, response, { status: 500, says: 'Vivero failed at this; its own messages say why.' })
+    else
+      turnAway(request, response, {
+        status: 500,
+        says: 'Vivero failed at this; its own messages say why.',
+      })
   })
 })
 server.timeout = SILENCE
@@ -38,6 +50,11 @@ const one = (value) => (Array.isArray(value) ? value[0] : value)
 
 /** Answers in a sentence and hangs up, so that no body is waited for. */
 function turnAway(request, response, { status, says }) {
-  response.writeHead(status, { 'content-type': 'text/plain; charset=utf-8', 'x-content-type-options': 'nosniff', 'cache-control': 'no-store', connection: 'close' })
+  response.writeHead(status, {
+    'content-type': 'text/plain; charset=utf-8',
+    'x-content-type-options': 'nosniff',
+    'cache-control': 'no-store',
+    connection: 'close',
+  })
   response.end(`${says}\n`, () => request.destroy())
 }

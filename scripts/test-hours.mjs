@@ -1,6 +1,15 @@
 // npm run test:hours: unit and browser tests at the moments when a clock could make them red. Long: about an hour.
 import { join } from 'node:path'
-import { ensureBuilt, ensureChromium, ensureInstalled, ensureTemplate, root, run, say, testEnv } from './lib.mjs'
+import {
+  ensureBuilt,
+  ensureChromium,
+  ensureInstalled,
+  ensureTemplate,
+  root,
+  run,
+  say,
+  testEnv,
+} from './lib.mjs'
 
 const MOMENTS = {
   'just after midnight': '2026-11-27T00:10:00.000Z',
@@ -17,10 +26,27 @@ ensureTemplate()
 ensureBuilt()
 let red = 0
 for (const [name, moment] of Object.entries(MOMENTS)) {
-  const env = { ...testEnv, VIVERO_NOW: moment, VIVERO_CHROMIUM: chromium, PLAYWRIGHT_JSON_OUTPUT_NAME: join(root, '.vivero', 'reports', 'hours.json') }
-  const unit = run(process.execPath, ['--experimental-vm-modules', '--no-warnings', 'node_modules/jest/bin/jest.js', '--forceExit', '--silent'], { env })
+  const env = {
+    ...testEnv,
+    VIVERO_NOW: moment,
+    VIVERO_CHROMIUM: chromium,
+    PLAYWRIGHT_JSON_OUTPUT_NAME: join(root, '.vivero', 'reports', 'hours.json'),
+  }
+  const unit = run(
+    process.execPath,
+    [
+      '--experimental-vm-modules',
+      '--no-warnings',
+      'node_modules/jest/bin/jest.js',
+      '--forceExit',
+      '--silent',
+    ],
+    { env },
+  )
   const browser = run(process.execPath, ['node_modules/@playwright/test/cli.js', 'test'], { env })
-  say(`${name} (${moment}): unit tests ${unit === 0 ? 'green' : 'red'}, browser tests ${browser === 0 ? 'green' : 'red'}`)
+  say(
+    `${name} (${moment}): unit tests ${unit === 0 ? 'green' : 'red'}, browser tests ${browser === 0 ? 'green' : 'red'}`,
+  )
   if (unit !== 0 || browser !== 0) red++
 }
 process.exit(red === 0 ? 0 : 1)

@@ -1,7 +1,17 @@
 // npm test: installs what is missing, then lint, types, unit tests, build and browser tests; one plain line at the end.
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
-import { ensureBuilt, ensureChromium, ensureInstalled, ensurePostgres, ensureTemplate, root, run, say, testEnv } from './lib.mjs'
+import {
+  ensureBuilt,
+  ensureChromium,
+  ensureInstalled,
+  ensurePostgres,
+  ensureTemplate,
+  root,
+  run,
+  say,
+  testEnv,
+} from './lib.mjs'
 
 const reports = join(root, '.vivero', 'reports')
 const started = Date.now()
@@ -11,7 +21,9 @@ let failed = 0
 function count(name, ok, good = ok ? 1 : 0, bad = ok ? 0 : 1) {
   passed += good
   failed += bad
-  say(`${name}: ${good} passed, ${bad} failed (${Math.round((Date.now() - started) / 1000)} s so far)`)
+  say(
+    `${name}: ${good} passed, ${bad} failed (${Math.round((Date.now() - started) / 1000)} s so far)`,
+  )
 }
 
 function node(args, env = {}) {
@@ -30,10 +42,21 @@ count('lint', node(['node_modules/eslint/bin/eslint.js', '.', '--max-warnings', 
 count('licences', node(['scripts/licences.mjs']) === 0)
 
 const unit = join(reports, 'unit.json')
-const unitCode = node(['--experimental-vm-modules', '--no-warnings', 'node_modules/jest/bin/jest.js', '--json', `--outputFile=${unit}`, '--forceExit'])
+const unitCode = node([
+  '--experimental-vm-modules',
+  '--no-warnings',
+  'node_modules/jest/bin/jest.js',
+  '--json',
+  `--outputFile=${unit}`,
+  '--forceExit',
+])
 if (existsSync(unit)) {
   const report = JSON.parse(readFileSync(unit, 'utf8'))
-  const broken = report.numRuntimeErrorTestSuites + (unitCode !== 0 && report.numFailedTests === 0 && report.numRuntimeErrorTestSuites === 0 ? 1 : 0)
+  const broken =
+    report.numRuntimeErrorTestSuites +
+    (unitCode !== 0 && report.numFailedTests === 0 && report.numRuntimeErrorTestSuites === 0
+      ? 1
+      : 0)
   count('unit tests', unitCode === 0, report.numPassedTests, report.numFailedTests + broken)
 } else count('unit tests', false)
 
@@ -45,10 +68,18 @@ count('types', node(['node_modules/typescript/bin/tsc', '--noEmit']) === 0)
 count('hostile requests', node(['scripts/attack.mjs']) === 0)
 
 const browser = join(reports, 'browser.json')
-const browserCode = node(['node_modules/@playwright/test/cli.js', 'test'], { VIVERO_CHROMIUM: chromium, PLAYWRIGHT_JSON_OUTPUT_NAME: browser })
+const browserCode = node(['node_modules/@playwright/test/cli.js', 'test'], {
+  VIVERO_CHROMIUM: chromium,
+  PLAYWRIGHT_JSON_OUTPUT_NAME: browser,
+})
 if (existsSync(browser)) {
   const { expected, unexpected, flaky } = JSON.parse(readFileSync(browser, 'utf8')).stats
-  count('browser tests', browserCode === 0, expected, unexpected + flaky + (browserCode !== 0 && unexpected + flaky === 0 ? 1 : 0))
+  count(
+    'browser tests',
+    browserCode === 0,
+    expected,
+    unexpected + flaky + (browserCode !== 0 && unexpected + flaky === 0 ? 1 : 0),
+  )
 } else count('browser tests', false)
 
 console.log(`${passed} passed, ${failed} failed`)

@@ -7,7 +7,14 @@ import { refusal } from '../scripts/border.cjs'
  */
 export function proxy(request: NextRequest): NextResponse {
   const { pathname, search } = request.nextUrl
-  const refused = refusal({ method: request.method, url: `${pathname}${search}`, header: (name) => request.headers.get(name) }, process.env.VIVERO_HOSTS)
+  const refused = refusal(
+    {
+      method: request.method,
+      url: `${pathname}${search}`,
+      header: (name) => request.headers.get(name),
+    },
+    process.env.VIVERO_HOSTS,
+  )
   if (refused) return new NextResponse(`${refused.says}\n`, { status: refused.status })
   const nonce = btoa(String.fromCharCode(...crypto.getRandomValues(new Uint8Array(18))))
   const policy = policyWith(nonce)

@@ -6,21 +6,56 @@ import { alive } from '../page'
 const FOLDER = process.env.VIVERO_SHOTS ?? 'docs/screenshots'
 mkdirSync(FOLDER, { recursive: true })
 
-const VIEWS: { name: string; path: string; dark?: boolean; phone?: boolean; act?: (page: Page) => Promise<void> }[] = [
+const VIEWS: {
+  name: string
+  path: string
+  dark?: boolean
+  phone?: boolean
+  act?: (page: Page) => Promise<void>
+}[] = [
   { name: 'bench', path: '/' },
   { name: 'look', path: '/tanks/tarn' },
-  { name: 'look-in-spring', path: '/tanks/tarn', act: async (page) => { await page.getByRole('slider').fill('-200') } },
-  { name: 'look-to-come', path: '/tanks/tarn', act: async (page) => { await page.getByRole('slider').fill('20') } },
+  {
+    name: 'look-in-spring',
+    path: '/tanks/tarn',
+    act: async (page) => {
+      await page.getByRole('slider').fill('-200')
+    },
+  },
+  {
+    name: 'look-to-come',
+    path: '/tanks/tarn',
+    act: async (page) => {
+      await page.getByRole('slider').fill('20')
+    },
+  },
   { name: 'look-lamp-off', path: '/tanks/tarn', dark: true },
   { name: 'look-phone', path: '/tanks/tarn', phone: true },
-  { name: 'round', path: '/tanks/tarn/round', act: async (page) => { await page.getByRole('navigation', { name: 'Stations' }).getByRole('button', { name: /Background/ }).click(); await page.keyboard.press('Enter') } },
+  {
+    name: 'round',
+    path: '/tanks/tarn/round',
+    act: async (page) => {
+      await page
+        .getByRole('navigation', { name: 'Stations' })
+        .getByRole('button', { name: /Background/ })
+        .click()
+      await page.keyboard.press('Enter')
+    },
+  },
   { name: 'water', path: '/tanks/tarn/water' },
   { name: 'balance', path: '/tanks/tarn/water/balance' },
   { name: 'changes', path: '/tanks/tarn/water/changes' },
   { name: 'dosing', path: '/tanks/tarn/water/dosing' },
   { name: 'gas', path: '/tanks/tarn/water/gas' },
   { name: 'rescape', path: '/tanks/tarn/rescape' },
-  { name: 'plan', path: '/tanks/tarn/rescape', act: async (page) => { await page.locator('[data-option="partial"] button').click(); await page.waitForURL(/rescape\/./) } },
+  {
+    name: 'plan',
+    path: '/tanks/tarn/rescape',
+    act: async (page) => {
+      await page.locator('[data-option="partial"] button').click()
+      await page.waitForURL(/rescape\/./)
+    },
+  },
   { name: 'book', path: '/tanks/tarn/book' },
   { name: 'stands', path: '/tanks/tarn/stands' },
 ]
@@ -33,7 +68,8 @@ for (const { name, path, dark, phone, act } of VIEWS) {
     await alive(page)
     await act?.(page)
     // The chart library comes by itself, after the page.
-    if (name === 'water' || name === 'balance') await page.locator('.apexcharts-series').first().waitFor({ state: 'attached' })
+    if (name === 'water' || name === 'balance')
+      await page.locator('.apexcharts-series').first().waitFor({ state: 'attached' })
     await page.waitForTimeout(600)
     await page.screenshot({ path: join(FOLDER, `${name}.png`) })
   })

@@ -6,7 +6,10 @@ import { cookies } from 'next/headers'
 import type { ReactNode } from 'react'
 import { Provider } from '@/ui/provider.client'
 
-export const metadata: Metadata = { title: { default: 'Vivero', template: '%s · Vivero' }, description: 'The planted-tank keeper’s field book that can do arithmetic' }
+export const metadata: Metadata = {
+  title: { default: 'Vivero', template: '%s · Vivero' },
+  description: 'The planted-tank keeper’s field book that can do arithmetic',
+}
 export const viewport: Viewport = { width: 'device-width', initialScale: 1 }
 
 export default async function RootLayout({ children }: { children: ReactNode }) {

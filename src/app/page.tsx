@@ -3,9 +3,14 @@ import { Rail } from '@/desks/bench/rail'
 
 export const dynamic = 'force-dynamic'
 
-export default async function Page({ searchParams }: { searchParams: Promise<Record<string, string | string[] | undefined>> }) {
+export default async function Page({
+  searchParams,
+}: {
+  searchParams: Promise<Record<string, string | string[] | undefined>>
+}) {
   const { shelves } = await searchParams
-  const page = typeof shelves === 'string' && /^[1-9]\d{0,4}$/.test(shelves) ? Number(shelves) - 1 : 0
+  const page =
+    typeof shelves === 'string' && /^[1-9]\d{0,4}$/.test(shelves) ? Number(shelves) - 1 : 0
   return (
     <>
       <Rail open={null} />

@@ -22,9 +22,18 @@ export interface ArrivingLines {
  * Writes many lines in steps, each a transaction of its own that lets others in between, yet whole or not at all: until the last
  * step nobody sees one of them, and a stop, a refusal or a fall takes them all back. `last` is done together with that step.
  */
-export async function arrive(db: Database, vesselId: string, { rows, said, stop }: ArrivingLines, last: (tx: Database) => Promise<void> = async () => {}): Promise<void> {
+export async function arrive(
+  db: Database,
+  vesselId: string,
+  { rows, said, stop }: ArrivingLines,
+  last: (tx: Database) => Promise<void> = async () => {},
+): Promise<void> {
   const id = randomUUID()
-  await inTransaction(db, async (tx) => void (await tx.insert(t.arrival).values({ id, vesselId })), rows.length * BYTES_PER_LINE)
+  await inTransaction(
+    db,
+    async (tx) => void (await tx.insert(t.arrival).values({ id, vesselId })),
+    rows.length * BYTES_PER_LINE,
+  )
   try {
     for (let i = 0; i < rows.length; i += ENTRY_BATCH) {
       stop?.throwIfAborted()
@@ -41,7 +50,10 @@ export async function arrive(db: Database, vesselId: string, { rows, said, stop 
     })
   } catch (error) {
     await takeBack(db, id)
-    if (codeOf(error) === '23505') throw new EntryRefused([{ field: '', says: 'The same lines are being read from another page just now.' }])
+    if (codeOf(error) === '23505')
+      throw new EntryRefused([
+        { field: '', says: 'The same lines are being read from another page just now.' },
+      ])
     throw error
   }
 }
@@ -52,17 +64,30 @@ const MOST_WAITS = 100
 /** Waits until nothing arrives in a tank any more, a stopped import that is being taken back included. Throws EntryRefused when that takes too long. */
 export async function waitForArrivals(db: Database, vesselId: string): Promise<void> {
   for (let i = 0; i < MOST_WAITS; i++) {
-    const [other] = await db.select({ id: t.arrival.id }).from(t.arrival).where(eq(t.arrival.vesselId, vesselId)).limit(1)
+    const [other] = await db
+      .select({ id: t.arrival.id })
+      .from(t.arrival)
+      .where(eq(t.arrival.vesselId, vesselId))
+      .limit(1)
     if (!other) return
     await new Promise((resolve) => setTimeout(resolve, WAIT_MS))
   }
-  throw new EntryRefused([{ field: '', says: 'Another file is being read into this tank just now. Wait until it is in, then read this one.' }])
+  throw new EntryRefused([
+    {
+      field: '',
+      says: 'Another file is being read into this tank just now. Wait until it is in, then read this one.',
+    },
+  ])
 }
 
 /** Takes an arrival back in steps, its lines first: as long as one is left the arrival hides it. */
 async function takeBack(db: Database, id: string): Promise<void> {
   for (;;) {
-    const gone = rowsOf(await db.execute(sql`delete from ${t.entry} where id in (select id from ${t.entry} where arrival = ${id} limit ${ENTRY_BATCH * 4}) returning 1 as one`))
+    const gone = rowsOf(
+      await db.execute(
+        sql`delete from ${t.entry} where id in (select id from ${t.entry} where arrival = ${id} limit ${ENTRY_BATCH * 4}) returning 1 as one`,
+      ),
+    )
     if (gone.length === 0) break
     await yieldToOthers()
   }
@@ -72,8 +97,12 @@ async function takeBack(db: Database, id: string): Promise<void> {
 /** What a fall left half arrived is taken back at the next start. `olderThanHours`: on a server another Vivero may be reading just now. */
 export async function sweepArrivals(db: Database, olderThanHours: number): Promise<void> {
   const old = sql`now() - make_interval(hours => ${olderThanHours})`
-  const left = await db.select({ id: t.arrival.id, vesselId: t.arrival.vesselId }).from(t.arrival).where(sql`${t.arrival.begunAt} <= ${old}`)
+  const left = await db
+    .select({ id: t.arrival.id, vesselId: t.arrival.vesselId })
+    .from(t.arrival)
+    .where(sql`${t.arrival.begunAt} <= ${old}`)
   for (const { id } of left) await takeBack(db, id)
   const vessels = left.map(({ vesselId }) => vesselId)
-  if (vessels.length > 0) await db.delete(t.vessel).where(sql`${inArray(t.vessel.id, vessels)} and ${t.vessel.arriving}`)
+  if (vessels.length > 0)
+    await db.delete(t.vessel).where(sql`${inArray(t.vessel.id, vessels)} and ${t.vessel.arriving}`)
 }

@@ -16,14 +16,26 @@ export interface Bench {
 
 /** All vessels, those on the bench and those put away. */
 export async function readBench(db: Database): Promise<Bench> {
-  const rows = await db.select().from(t.vessel).where(eq(t.vessel.arriving, false)).orderBy(asc(t.vessel.order), asc(t.vessel.name))
-  return { standing: rows.filter((row) => row.onBench).map(vesselOf), away: rows.filter((row) => !row.onBench).map(({ slug, name }) => ({ slug, name })) }
+  const rows = await db
+    .select()
+    .from(t.vessel)
+    .where(eq(t.vessel.arriving, false))
+    .orderBy(asc(t.vessel.order), asc(t.vessel.name))
+  return {
+    standing: rows.filter((row) => row.onBench).map(vesselOf),
+    away: rows.filter((row) => !row.onBench).map(({ slug, name }) => ({ slug, name })),
+  }
 }
 
 /** Puts a tank on the bench or away from it. It is not read for that, whatever it holds. Throws EntryRefused. */
 export async function setOnBench(db: Database, slug: string, onBench: boolean): Promise<void> {
   await inTransaction(db, async (tx) => {
-    const changed = await tx.update(t.vessel).set({ onBench }).where(named(slug)).returning({ id: t.vessel.id })
-    if (changed.length === 0) throw new EntryRefused([{ field: 'tank', says: 'There is no tank of that name.' }])
+    const changed = await tx
+      .update(t.vessel)
+      .set({ onBench })
+      .where(named(slug))
+      .returning({ id: t.vessel.id })
+    if (changed.length === 0)
+      throw new EntryRefused([{ field: 'tank', says: 'There is no tank of that name.' }])
   })
 }

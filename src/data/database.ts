@@ -6,7 +6,9 @@ const shared = globalThis as unknown as { viveroDatabase?: Promise<OpenDatabase>
 
 /** The open database; opened at the first call. A failure is remembered: the server must not half-run without its data. */
 export async function database(): Promise<Database> {
-  shared.viveroDatabase ??= process.env.DATABASE_URL ? openServer(process.env.DATABASE_URL) : openDirectory(dataDirectory())
+  shared.viveroDatabase ??= process.env.DATABASE_URL
+    ? openServer(process.env.DATABASE_URL)
+    : openDirectory(dataDirectory())
   return (await shared.viveroDatabase).db
 }
 

@@ -1,7 +1,14 @@
 import { ValidationError } from 'yup'
 import { DAY0, height, nitrate, STEMS, tank } from '@/core/testing/tank'
 import { instantOf } from '@/core/quantity/time'
-import { addEntries, editEntry, entryVersions, journalPage, setVoided, type JournalFilter } from './entries'
+import {
+  addEntries,
+  editEntry,
+  entryVersions,
+  journalPage,
+  setVoided,
+  type JournalFilter,
+} from './entries'
 import { EntryRefused } from './refused'
 import type { Database } from './open'
 import { addPlan, setPlanState } from './plans'
@@ -13,8 +20,24 @@ import { parseEntry } from './border/entry-schema'
 import { CATALOGUE } from '@/core/plants/catalogue'
 
 const NOW = instantOf(DAY0 + 50)
-const ALL: JournalFilter = { kind: null, plantingId: null, text: null, from: null, to: null, voided: false }
-const raw = (id: string, kind: string, detail: object, day = 40) => ({ id, kind, at: instantOf(DAY0 + day), certainty: 'measured', by: 'keeper', note: null, expected: null, ...detail })
+const ALL: JournalFilter = {
+  kind: null,
+  plantingId: null,
+  text: null,
+  from: null,
+  to: null,
+  voided: false,
+}
+const raw = (id: string, kind: string, detail: object, day = 40) => ({
+  id,
+  kind,
+  at: instantOf(DAY0 + day),
+  certainty: 'measured',
+  by: 'keeper',
+  note: null,
+  expected: null,
+  ...detail,
+})
 const note = (id: string, text: string, day = 40) => raw(id, 'note', { text }, day)
 
 let db: Database
@@ -28,13 +51,34 @@ const count = async () => (await loadStory(db, 'test'))!.entries.length
 
 test('an entry written is in the story, in its place in time', async () => {
   await addEntries(db, 'test', [note('n-1', 'between', 1.5)], NOW)
-  expect((await loadStory(db, 'test'))!.entries.map((entry) => entry.kind)).toEqual(['measure', 'note', 'reading'])
+  expect((await loadStory(db, 'test'))!.entries.map((entry) => entry.kind)).toEqual([
+    'measure',
+    'note',
+    'reading',
+  ])
 })
 
 test('one bad entry among good ones: nothing is written, and the sentence says which field', async () => {
   const before = await count()
-  await expect(addEntries(db, 'test', [note('n-2', 'good'), raw('x', 'water-change', { fraction: 1.4, litres: 10, sourceId: null })], NOW)).rejects.toThrow(/cannot take more than 100 %/)
-  await expect(addEntries(db, 'test', [note('n-2', 'good'), raw('x', 'trim', { plantingId: STEMS.id, fromCm: null, toCm: 80 })], NOW)).rejects.toBeInstanceOf(EntryRefused)
+  await expect(
+    addEntries(
+      db,
+      'test',
+      [
+        note('n-2', 'good'),
+        raw('x', 'water-change', { fraction: 1.4, litres: 10, sourceId: null }),
+      ],
+      NOW,
+    ),
+  ).rejects.toThrow(/cannot take more than 100 %/)
+  await expect(
+    addEntries(
+      db,
+      'test',
+      [note('n-2', 'good'), raw('x', 'trim', { plantingId: STEMS.id, fromCm: null, toCm: 80 })],
+      NOW,
+    ),
+  ).rejects.toBeInstanceOf(EntryRefused)
   expect(await count()).toBe(before)
 })
 
@@ -52,7 +96,9 @@ function sentences(parse: () => unknown): string {
 test('text of every script, signs and whole pairs is kept as it was written', async () => {
   const text = '水草 — “trüb”, ½ 🌿\ttab\nline \\u0000 {"a":1} \'; drop table entry; --'
   await addEntries(db, 'test', [note('signs', text)], NOW)
-  expect((await loadStory(db, 'test'))!.entries.find((entry) => entry.id === 'signs')).toMatchObject({ text })
+  expect(
+    (await loadStory(db, 'test'))!.entries.find((entry) => entry.id === 'signs'),
+  ).toMatchObject({ text })
 })
 
 test.each([
@@ -62,9 +108,21 @@ test.each([
   ['an unknown kind', raw('b', 'poem', { text: 'x' }), /not a kind of entry/],
   ['no time zone', { ...note('b', 'x'), at: '2026-01-01T10:00' }, /offset/],
   ['a day that is none', { ...note('b', 'x'), at: '2026-13-01T10:00Z' }, /not a real time/],
-  ['a trim taller than said before', raw('b', 'trim', { plantingId: STEMS.id, fromCm: 10, toCm: 12 }), /taller than it was/],
-  ['cover over 100 %', raw('b', 'measure', { plantingId: STEMS.id, measure: 'cover', value: 130 }), /over 100 %/],
-  ['half an animal', raw('b', 'stock', { populationId: 'x', event: 'counted', count: 1.5 }), /whole numbers/],
+  [
+    'a trim taller than said before',
+    raw('b', 'trim', { plantingId: STEMS.id, fromCm: 10, toCm: 12 }),
+    /taller than it was/,
+  ],
+  [
+    'cover over 100 %',
+    raw('b', 'measure', { plantingId: STEMS.id, measure: 'cover', value: 130 }),
+    /over 100 %/,
+  ],
+  [
+    'half an animal',
+    raw('b', 'stock', { populationId: 'x', event: 'counted', count: 1.5 }),
+    /whole numbers/,
+  ],
   ['infinity', raw('b', 'feed', { grams: Infinity, food: 'flakes' }), /must be a number|more food/],
   ['a null among the letters', note('b', 'x\u0000y'), /cannot be kept/],
   ['half a character', note('b', 'x\ud83d'), /cannot be kept/],
@@ -74,7 +132,9 @@ test.each([
 })
 
 test('fields an entry does not have are dropped at the border', () => {
-  expect(parseEntry({ ...note('c', 'x'), admin: true, __proto__: { evil: 1 } })).not.toHaveProperty('admin')
+  expect(parseEntry({ ...note('c', 'x'), admin: true, __proto__: { evil: 1 } })).not.toHaveProperty(
+    'admin',
+  )
 })
 
 test('an edit keeps the former version; the kind cannot change', async () => {
@@ -82,8 +142,15 @@ test('an edit keeps the former version; the kind cannot change', async () => {
   await editEntry(db, 'test', note('e-1', 'second words'), 1, NOW)
   await editEntry(db, 'test', note('e-1', 'third words'), 2, NOW)
   const versions = await entryVersions(db, 'test', 'e-1')
-  expect(versions.map((version) => [version.revision, (version.entry as { text: string }).text])).toEqual([[2, 'second words'], [1, 'first words']])
-  await expect(editEntry(db, 'test', raw('e-1', 'clean', { item: 'x' }), 3, NOW)).rejects.toThrow(/change its kind/)
+  expect(
+    versions.map((version) => [version.revision, (version.entry as { text: string }).text]),
+  ).toEqual([
+    [2, 'second words'],
+    [1, 'first words'],
+  ])
+  await expect(editEntry(db, 'test', raw('e-1', 'clean', { item: 'x' }), 3, NOW)).rejects.toThrow(
+    /change its kind/,
+  )
   await expect(editEntry(db, 'test', note('nowhere', 'x'), 1, NOW)).rejects.toThrow(/no such entry/)
 })
 
@@ -94,46 +161,120 @@ test('striking out is undone by bringing back; both leave their trace, twice doe
   await setVoided(db, 'test', 'v-1', true, NOW)
   expect(await count()).toBe(before - 1)
   await expect(editEntry(db, 'test', note('v-1', 'x'), 2, NOW)).rejects.toThrow(/bring it back/)
-  expect((await journalPage(db, 'test', { ...ALL, voided: true }, 0, 10)).entries.map(({ entry }) => entry.id)).toContain('v-1')
+  expect(
+    (await journalPage(db, 'test', { ...ALL, voided: true }, 0, 10)).entries.map(
+      ({ entry }) => entry.id,
+    ),
+  ).toContain('v-1')
   await setVoided(db, 'test', 'v-1', false, NOW)
   expect(await count()).toBe(before)
-  expect((await entryVersions(db, 'test', 'v-1')).map((version) => version.act)).toEqual(['restore', 'void'])
+  expect((await entryVersions(db, 'test', 'v-1')).map((version) => version.act)).toEqual([
+    'restore',
+    'void',
+  ])
 })
 
 test('the journal is filtered by kind, planting, words and days, and counted', async () => {
-  await addEntries(db, 'test', [raw('m-1', 'measure', { plantingId: STEMS.id, measure: 'height', value: 24 }, 20), note('f-1', 'a 100 % odd_word', 21)], NOW)
+  await addEntries(
+    db,
+    'test',
+    [
+      raw('m-1', 'measure', { plantingId: STEMS.id, measure: 'height', value: 24 }, 20),
+      note('f-1', 'a 100 % odd_word', 21),
+    ],
+    NOW,
+  )
   expect((await journalPage(db, 'test', { ...ALL, kind: 'measure' }, 0, 10)).total).toBe(2)
   expect((await journalPage(db, 'test', { ...ALL, plantingId: STEMS.id }, 0, 10)).total).toBe(2)
-  expect((await journalPage(db, 'test', { ...ALL, text: '100 % odd_' }, 0, 10)).entries.map(({ entry }) => entry.id)).toEqual(['f-1'])
+  expect(
+    (await journalPage(db, 'test', { ...ALL, text: '100 % odd_' }, 0, 10)).entries.map(
+      ({ entry }) => entry.id,
+    ),
+  ).toEqual(['f-1'])
   expect((await journalPage(db, 'test', { ...ALL, text: '%' }, 0, 10)).total).toBe(1)
-  expect((await journalPage(db, 'test', { ...ALL, from: instantOf(DAY0 + 20.5), to: instantOf(DAY0 + 22) }, 0, 10)).entries.map(({ entry }) => entry.id)).toEqual(['f-1'])
+  expect(
+    (
+      await journalPage(
+        db,
+        'test',
+        { ...ALL, from: instantOf(DAY0 + 20.5), to: instantOf(DAY0 + 22) },
+        0,
+        10,
+      )
+    ).entries.map(({ entry }) => entry.id),
+  ).toEqual(['f-1'])
   expect(await journalPage(db, 'nobody', ALL, 0, 10)).toEqual({ entries: [], total: 0 })
 })
 
 test('a round is kept between visits and forgotten when it is closed', async () => {
-  const answers = parseRoundAnswers({ round: 'round-1', values: { 'height:p-s1': { value: 21, certainty: 'glance' } }, signs: [], station: 2 })
+  const answers = parseRoundAnswers({
+    round: 'round-1',
+    values: { 'height:p-s1': { value: 21, certainty: 'glance' } },
+    signs: [],
+    station: 2,
+  })
   await keepRound(db, 'test', answers, NOW)
   await keepRound(db, 'test', { ...answers, station: 3 }, instantOf(DAY0 + 51))
-  expect(await openRound(db, 'test')).toEqual({ startedAt: NOW, answers: { ...answers, station: 3 } })
+  expect(await openRound(db, 'test')).toEqual({
+    startedAt: NOW,
+    answers: { ...answers, station: 3 },
+  })
   await addEntries(db, 'test', [note('r-1', 'round done')], NOW, { within: closeRound })
   expect(await openRound(db, 'test')).toBeNull()
-  expect(() => parseRoundAnswers({ round: 'round-1', values: { x: { value: 'many', certainty: 'glance' } }, signs: [], station: 0 })).toThrow(ValidationError)
-  expect(() => parseRoundAnswers({ round: 'round-1', values: {}, signs: 'none', station: 0 })).toThrow(ValidationError)
+  expect(() =>
+    parseRoundAnswers({
+      round: 'round-1',
+      values: { x: { value: 'many', certainty: 'glance' } },
+      signs: [],
+      station: 0,
+    }),
+  ).toThrow(ValidationError)
+  expect(() =>
+    parseRoundAnswers({ round: 'round-1', values: {}, signs: 'none', station: 0 }),
+  ).toThrow(ValidationError)
 })
 
 test('when closing the round fails, its entries are not written either', async () => {
   const before = await count()
-  await expect(addEntries(db, 'test', [note('r-2', 'x')], NOW, { within: async () => { throw new Error('cut') } })).rejects.toThrow('cut')
+  await expect(
+    addEntries(db, 'test', [note('r-2', 'x')], NOW, {
+      within: async () => {
+        throw new Error('cut')
+      },
+    }),
+  ).rejects.toThrow('cut')
   expect(await count()).toBe(before)
 })
 
 test('plans and plantings come into the story; a taken stake is refused', async () => {
-  await addPlan(db, 'test', { id: 'pl', option: 'trim', title: 'Hard trim', madeAt: NOW, state: 'pencil', stages: [{ number: 1, says: 'In one go', on: NOW, plantingIds: [], massShare: 0.3 }], steps: [], materials: [] })
+  await addPlan(db, 'test', {
+    id: 'pl',
+    option: 'trim',
+    title: 'Hard trim',
+    madeAt: NOW,
+    state: 'pencil',
+    stages: [{ number: 1, says: 'In one go', on: NOW, plantingIds: [], massShare: 0.3 }],
+    steps: [],
+    materials: [],
+  })
   await setPlanState(db, 'test', 'pl', 'set-aside')
   expect((await loadStory(db, 'test'))!.plans[0].state).toBe('set-aside')
-  const planting = { ...STEMS, id: 'p-k1', stake: 'K1', name: 'Crypts', zone: 'midground' as const, speciesId: CATALOGUE.greenCrypt.id }
+  const planting = {
+    ...STEMS,
+    id: 'p-k1',
+    stake: 'K1',
+    name: 'Crypts',
+    zone: 'midground' as const,
+    speciesId: CATALOGUE.greenCrypt.id,
+  }
   await addPlanting(db, 'test', planting, CATALOGUE.greenCrypt)
-  expect((await loadStory(db, 'test'))!.plantings.map(({ stake }) => stake)).toEqual(['K1', 'L1', 'S1'])
-  await expect(addPlanting(db, 'test', { ...planting, id: 'p-k9' }, CATALOGUE.greenCrypt)).rejects.toThrow(/taken/)
+  expect((await loadStory(db, 'test'))!.plantings.map(({ stake }) => stake)).toEqual([
+    'K1',
+    'L1',
+    'S1',
+  ])
+  await expect(
+    addPlanting(db, 'test', { ...planting, id: 'p-k9' }, CATALOGUE.greenCrypt),
+  ).rejects.toThrow(/taken/)
   expect((await listVessels(db)).map((vessel) => vessel.slug)).toEqual(['test'])
 })

@@ -20,11 +20,29 @@ import { writeTank } from './write'
 export const ENTRY_BATCH = 500
 
 /** The row of an entry. */
-export function rowOf(entry: Entry, vesselId: string, origin: string | null = null): typeof t.entry.$inferInsert {
+export function rowOf(
+  entry: Entry,
+  vesselId: string,
+  origin: string | null = null,
+): typeof t.entry.$inferInsert {
   const { rest } = splitEntry(entry)
   return {
-    id: entry.id, vesselId, kind: entry.kind, at: new Date(entry.at), detail: rest as unknown as Record<string, unknown>, certainty: entry.certainty, by: entry.by, note: entry.note, expected: entry.expected, origin,
-    plantingId: 'plantingId' in entry ? entry.plantingId : 'place' in entry && entry.place.of === 'planting' ? entry.place.id : null,
+    id: entry.id,
+    vesselId,
+    kind: entry.kind,
+    at: new Date(entry.at),
+    detail: rest as unknown as Record<string, unknown>,
+    certainty: entry.certainty,
+    by: entry.by,
+    note: entry.note,
+    expected: entry.expected,
+    origin,
+    plantingId:
+      'plantingId' in entry
+        ? entry.plantingId
+        : 'place' in entry && entry.place.of === 'planting'
+          ? entry.place.id
+          : null,
     populationId: entry.kind === 'stock' ? entry.populationId : null,
   }
 }
@@ -35,17 +53,36 @@ export interface ImportProgress {
 }
 
 /** Writes entries (already parsed); with `arrival`, unseen until that is over. */
-export async function insertEntries(tx: Database, vesselId: string, rows: readonly { entry: Entry; origin: string | null }[], arrival: string | null = null): Promise<void> {
+export async function insertEntries(
+  tx: Database,
+  vesselId: string,
+  rows: readonly { entry: Entry; origin: string | null }[],
+  arrival: string | null = null,
+): Promise<void> {
   for (let i = 0; i < rows.length; i += ENTRY_BATCH) {
     const batch = rows.slice(i, i + ENTRY_BATCH)
-    await insertRows(tx, vesselId, batch.map(({ entry, origin }) => ({ ...rowOf(entry, vesselId, origin), arrival })))
+    await insertRows(
+      tx,
+      vesselId,
+      batch.map(({ entry, origin }) => ({ ...rowOf(entry, vesselId, origin), arrival })),
+    )
   }
 }
 
 /** A batch as one parameter: a placeholder for every column of every row takes the built-in database four times as long. */
-async function insertRows(tx: Database, vesselId: string, rows: readonly (typeof t.entry.$inferInsert)[]): Promise<void> {
-  const columns = sql.raw('id, kind, at, planting_id, population_id, detail, certainty, "by", note, expected, origin, arrival')
-  const plain = rows.map((row) => ({ ...row, planting_id: row.plantingId, population_id: row.populationId }))
+async function insertRows(
+  tx: Database,
+  vesselId: string,
+  rows: readonly (typeof t.entry.$inferInsert)[],
+): Promise<void> {
+  const columns = sql.raw(
+    'id, kind, at, planting_id, population_id, detail, certainty, "by", note, expected, origin, arrival',
+  )
+  const plain = rows.map((row) => ({
+    ...row,
+    planting_id: row.plantingId,
+    population_id: row.populationId,
+  }))
   await tx.execute(sql`
     insert into ${t.entry} (vessel_id, ${columns}) select ${vesselId}, ${columns} from jsonb_to_recordset(${JSON.stringify(plain)}::jsonb)
     as r(id text, kind text, at timestamptz, planting_id text, population_id text, detail jsonb, certainty text, "by" text, note text, expected jsonb, origin text, arrival text)`)
@@ -58,12 +95,25 @@ type Sameness = 'content' | 'id'
  * Adds new entries to a tank in one transaction, each checked against its schema and the tank's story; `within` may add to that
  * transaction. Sent again (a double press, a lost answer), what stands already is left as it is. Throws ValidationError or EntryRefused.
  */
-export async function addEntries(db: Database, slug: string, raw: readonly unknown[], now: Instant, { within, same = 'content' }: { within?: (tx: Database, vesselId: string) => Promise<void>; same?: Sameness } = {}): Promise<Entry[]> {
+export async function addEntries(
+  db: Database,
+  slug: string,
+  raw: readonly unknown[],
+  now: Instant,
+  {
+    within,
+    same = 'content',
+  }: { within?: (tx: Database, vesselId: string) => Promise<void>; same?: Sameness } = {},
+): Promise<Entry[]> {
   const entries = raw.map(parseEntry)
   await writeTank(db, slug, async (tx, id, story) => {
     if (await standAlready(tx, id, entries, same)) return false
     refuseProblems(entries, story, now)
-    await insertEntries(tx, id, entries.map((entry) => ({ entry, origin: null })))
+    await insertEntries(
+      tx,
+      id,
+      entries.map((entry) => ({ entry, origin: null })),
+    )
     await within?.(tx, id)
     return withEntries(story, entries)
   })
@@ -71,48 +121,98 @@ export async function addEntries(db: Database, slug: string, raw: readonly unkno
 }
 
 /** Whether these entries were written before. Throws EntryRefused where an id stands for something else. */
-async function standAlready(tx: Database, vesselId: string, entries: readonly Entry[], same: Sameness): Promise<boolean> {
+async function standAlready(
+  tx: Database,
+  vesselId: string,
+  entries: readonly Entry[],
+  same: Sameness,
+): Promise<boolean> {
   const ids = entries.map((entry) => entry.id)
-  if (new Set(ids).size !== ids.length) throw new EntryRefused([{ field: 'id', says: 'The same line was sent twice in one go.' }])
-  const rows = ids.length === 0 ? [] : await tx.select().from(t.entry).where(inArray(t.entry.id, ids))
+  if (new Set(ids).size !== ids.length)
+    throw new EntryRefused([{ field: 'id', says: 'The same line was sent twice in one go.' }])
+  const rows =
+    ids.length === 0 ? [] : await tx.select().from(t.entry).where(inArray(t.entry.id, ids))
   if (rows.length === 0) return false
-  if (rows.some((row) => row.vesselId !== vesselId)) throw new EntryRefused([{ field: 'id', says: 'A line of that number belongs to another tank.' }])
+  if (rows.some((row) => row.vesselId !== vesselId))
+    throw new EntryRefused([
+      { field: 'id', says: 'A line of that number belongs to another tank.' },
+    ])
   const sent = new Map(entries.map((entry) => [entry.id, entry]))
-  const whole = rows.length === ids.length && rows.every((row) => same === 'id' || sameContent(entryOf(row), sent.get(row.id)!))
-  if (!whole) throw new EntryRefused([{ field: 'id', says: 'This was written down a moment ago, with other values. Look for it in the Book and edit it there; nothing was written twice.' }])
+  const whole =
+    rows.length === ids.length &&
+    rows.every((row) => same === 'id' || sameContent(entryOf(row), sent.get(row.id)!))
+  if (!whole)
+    throw new EntryRefused([
+      {
+        field: 'id',
+        says: 'This was written down a moment ago, with other values. Look for it in the Book and edit it there; nothing was written twice.',
+      },
+    ])
   return true
 }
 
 /** Whether two entries say the same thing; when it was sent and what was pencilled beside it may differ between two tries. */
 function sameContent(a: Entry, b: Entry): boolean {
-  const bare = ({ at: _at, expected: _expected, certainty: _certainty, by: _by, ...rest }: Entry) => rest
+  const bare = ({ at: _at, expected: _expected, certainty: _certainty, by: _by, ...rest }: Entry) =>
+    rest
   return stampOf(bare(a)) === stampOf(bare(b))
 }
 
 /** Replaces an entry; its former version is kept in the history. The kind cannot change. `seen`: the revision the keeper had before him; another one is told with what stands now. */
-export async function editEntry(db: Database, slug: string, raw: unknown, seen: number, now: Instant): Promise<void> {
+export async function editEntry(
+  db: Database,
+  slug: string,
+  raw: unknown,
+  seen: number,
+  now: Instant,
+): Promise<void> {
   const next = parseEntry(raw)
   await writeTank(db, slug, async (tx, id, story) => {
     const before = await findEntry(tx, id, next.id)
-    if (before.voided) throw new EntryRefused([{ field: 'id', says: 'This entry was struck out; bring it back before you edit it.' }])
-    if (before.entry.kind !== next.kind) throw new EntryRefused([{ field: 'kind', says: 'An entry cannot change its kind; strike it out and write a new one.' }])
+    if (before.voided)
+      throw new EntryRefused([
+        { field: 'id', says: 'This entry was struck out; bring it back before you edit it.' },
+      ])
+    if (before.entry.kind !== next.kind)
+      throw new EntryRefused([
+        {
+          field: 'kind',
+          says: 'An entry cannot change its kind; strike it out and write a new one.',
+        },
+      ])
     if (stampOf(before.entry) === stampOf(next)) return false
-    if (before.revision !== seen) throw new Overtaken(`This line was changed elsewhere meanwhile; it now reads “${describeEntry(before.entry, story)}”${before.entry.note ? `, with the remark “${before.entry.note}”` : ''}. Yours is not written yet.`, String(before.revision))
+    if (before.revision !== seen)
+      throw new Overtaken(
+        `This line was changed elsewhere meanwhile; it now reads “${describeEntry(before.entry, story)}”${before.entry.note ? `, with the remark “${before.entry.note}”` : ''}. Yours is not written yet.`,
+        String(before.revision),
+      )
     refuseProblems([next], withEntry(story, next.id, null), now)
     await keepVersion(tx, before, 'edit', now)
     const { id: _id, vesselId: _vesselId, origin: _origin, ...values } = rowOf(next, id)
-    await tx.update(t.entry).set({ ...values, revision: before.revision + 1 }).where(eq(t.entry.id, next.id))
+    await tx
+      .update(t.entry)
+      .set({ ...values, revision: before.revision + 1 })
+      .where(eq(t.entry.id, next.id))
     return withEntry(story, next.id, next)
   })
 }
 
 /** Strikes an entry out of the story, or brings it back. Doing what is done already changes nothing. */
-export async function setVoided(db: Database, slug: string, entryId: string, voided: boolean, now: Instant): Promise<void> {
+export async function setVoided(
+  db: Database,
+  slug: string,
+  entryId: string,
+  voided: boolean,
+  now: Instant,
+): Promise<void> {
   await writeTank(db, slug, async (tx, id, story) => {
     const before = await findEntry(tx, id, entryId)
     if (before.voided === voided) return false
     await keepVersion(tx, before, voided ? 'void' : 'restore', now)
-    await tx.update(t.entry).set({ voided, revision: before.revision + 1 }).where(eq(t.entry.id, entryId))
+    await tx
+      .update(t.entry)
+      .set({ voided, revision: before.revision + 1 })
+      .where(eq(t.entry.id, entryId))
     return withEntry(story, entryId, voided ? null : before.entry)
   })
 }
@@ -125,11 +225,24 @@ export interface EntryVersion {
 }
 
 /** Former versions of an entry, newest first. */
-export async function entryVersions(db: Database, slug: string, entryId: string): Promise<EntryVersion[]> {
-  const rows = await db.select({ version: t.entryRevision }).from(t.entryRevision)
-    .innerJoin(t.entry, eq(t.entry.id, t.entryRevision.entryId)).innerJoin(t.vessel, eq(t.vessel.id, t.entry.vesselId))
-    .where(and(eq(t.entryRevision.entryId, entryId), eq(t.vessel.slug, slug))).orderBy(desc(t.entryRevision.revision))
-  return rows.map(({ version }) => ({ revision: version.revision, replacedAt: version.replacedAt.toISOString(), act: version.act, entry: version.snapshot }))
+export async function entryVersions(
+  db: Database,
+  slug: string,
+  entryId: string,
+): Promise<EntryVersion[]> {
+  const rows = await db
+    .select({ version: t.entryRevision })
+    .from(t.entryRevision)
+    .innerJoin(t.entry, eq(t.entry.id, t.entryRevision.entryId))
+    .innerJoin(t.vessel, eq(t.vessel.id, t.entry.vesselId))
+    .where(and(eq(t.entryRevision.entryId, entryId), eq(t.vessel.slug, slug)))
+    .orderBy(desc(t.entryRevision.revision))
+  return rows.map(({ version }) => ({
+    revision: version.revision,
+    replacedAt: version.replacedAt.toISOString(),
+    act: version.act,
+    entry: version.snapshot,
+  }))
 }
 
 export interface JournalFilter {
@@ -146,13 +259,32 @@ export interface JournalPage {
 }
 
 /** One page of the journal, newest first. */
-export async function journalPage(db: Database, slug: string, filter: JournalFilter, offset: number, limit: number): Promise<JournalPage> {
+export async function journalPage(
+  db: Database,
+  slug: string,
+  filter: JournalFilter,
+  offset: number,
+  limit: number,
+): Promise<JournalPage> {
   const [vessel] = await db.select({ id: t.vessel.id }).from(t.vessel).where(named(slug))
   if (!vessel) return { entries: [], total: 0 }
   const where = and(...conditions(vessel.id, filter))
-  const rows = await db.select().from(t.entry).where(where).orderBy(desc(t.entry.at), asc(t.entry.id)).limit(limit).offset(offset)
+  const rows = await db
+    .select()
+    .from(t.entry)
+    .where(where)
+    .orderBy(desc(t.entry.at), asc(t.entry.id))
+    .limit(limit)
+    .offset(offset)
   const [{ total }] = await db.select({ total: count() }).from(t.entry).where(where)
-  return { total: Number(total), entries: rows.map((row) => ({ entry: entryOf(row), voided: row.voided, revision: row.revision })) }
+  return {
+    total: Number(total),
+    entries: rows.map((row) => ({
+      entry: entryOf(row),
+      voided: row.voided,
+      revision: row.revision,
+    })),
+  }
 }
 
 function conditions(vesselId: string, filter: JournalFilter): SQL[] {
@@ -165,7 +297,13 @@ function conditions(vesselId: string, filter: JournalFilter): SQL[] {
     filter.plantingId ? eq(t.entry.plantingId, filter.plantingId) : null,
     filter.from ? gte(t.entry.at, new Date(filter.from)) : null,
     filter.to ? lt(t.entry.at, new Date(filter.to)) : null,
-    like ? or(ilike(t.entry.note, like), ilike(sql`${t.entry.detail}::text`, like), ilike(t.entry.kind, like)) : null,
+    like
+      ? or(
+          ilike(t.entry.note, like),
+          ilike(sql`${t.entry.detail}::text`, like),
+          ilike(t.entry.kind, like),
+        )
+      : null,
   ].filter((condition): condition is SQL => condition !== null && condition !== undefined)
 }
 
@@ -176,11 +314,28 @@ function refuseProblems(entries: readonly Entry[], story: TankHistory, now: Inst
 }
 
 async function findEntry(tx: Database, vesselId: string, entryId: string) {
-  const [row] = await tx.select().from(t.entry).where(and(eq(t.entry.id, entryId), eq(t.entry.vesselId, vesselId), arrived)).for('update')
+  const [row] = await tx
+    .select()
+    .from(t.entry)
+    .where(and(eq(t.entry.id, entryId), eq(t.entry.vesselId, vesselId), arrived))
+    .for('update')
   if (!row) throw new EntryRefused([{ field: 'id', says: 'There is no such entry in this tank.' }])
   return { entry: entryOf(row), revision: row.revision, voided: row.voided }
 }
 
-async function keepVersion(tx: Database, before: { entry: Entry; revision: number }, act: EntryVersion['act'], now: Instant): Promise<void> {
-  await tx.insert(t.entryRevision).values({ entryId: before.entry.id, revision: before.revision, replacedAt: new Date(now), act, snapshot: before.entry })
+async function keepVersion(
+  tx: Database,
+  before: { entry: Entry; revision: number },
+  act: EntryVersion['act'],
+  now: Instant,
+): Promise<void> {
+  await tx
+    .insert(t.entryRevision)
+    .values({
+      entryId: before.entry.id,
+      revision: before.revision,
+      replacedAt: new Date(now),
+      act,
+      snapshot: before.entry,
+    })
 }

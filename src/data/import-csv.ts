@@ -10,7 +10,13 @@ import { loadStory } from './story'
 import { arrived } from './visible'
 
 /** What a file would add to a tank, without writing. */
-export async function previewCsv(db: Database, slug: string, read: CsvReader, bytes: Uint8Array, now: Instant): Promise<Result<CsvReport>> {
+export async function previewCsv(
+  db: Database,
+  slug: string,
+  read: CsvReader,
+  bytes: Uint8Array,
+  now: Instant,
+): Promise<Result<CsvReport>> {
   const story = await loadStory(db, slug)
   if (!story) return refuse('There is no tank of that name.')
   return read(bytes, story, await knownOrigins(db, story.vessel.id), now)
@@ -20,7 +26,15 @@ export async function previewCsv(db: Database, slug: string, read: CsvReader, by
  * Writes the accepted lines of a file, whole or not at all. `stop` is asked between batches: an aborted import leaves nothing. What
  * another import of the same lines writes meanwhile is refused by their fingerprints.
  */
-export async function importCsv(db: Database, slug: string, read: CsvReader, bytes: Uint8Array, now: Instant, said: (progress: ImportProgress) => void = () => {}, stop?: AbortSignal): Promise<Result<CsvReport>> {
+export async function importCsv(
+  db: Database,
+  slug: string,
+  read: CsvReader,
+  bytes: Uint8Array,
+  now: Instant,
+  said: (progress: ImportProgress) => void = () => {},
+  stop?: AbortSignal,
+): Promise<Result<CsvReport>> {
   const story = await loadStory(db, slug)
   if (!story) return refuse('There is no tank of that name. Nothing was written.')
   await waitForArrivals(db, story.vessel.id)
@@ -32,6 +46,9 @@ export async function importCsv(db: Database, slug: string, read: CsvReader, byt
 
 /** Fingerprints of all imported lines, struck-out ones too: what a keeper struck out must not come back with the same file. */
 async function knownOrigins(db: Database, vesselId: string): Promise<Set<string>> {
-  const rows = await db.select({ origin: t.entry.origin }).from(t.entry).where(and(eq(t.entry.vesselId, vesselId), isNotNull(t.entry.origin), arrived))
+  const rows = await db
+    .select({ origin: t.entry.origin })
+    .from(t.entry)
+    .where(and(eq(t.entry.vesselId, vesselId), isNotNull(t.entry.origin), arrived))
   return new Set(rows.flatMap(({ origin }) => (origin === null ? [] : [origin])))
 }

@@ -28,14 +28,33 @@ export interface TankImport {
  * Writes a story, whole or not at all: a new tank, or what a known tank lacks. Doing it twice adds nothing. A new tank comes in steps
  * that let others in, unseen until its last line is there. `stop` is asked between batches: an aborted import leaves nothing.
  */
-export async function importStory(db: Database, history: TankHistory, said: (progress: ImportProgress) => void = () => {}, stop?: AbortSignal): Promise<Result<TankImport>> {
+export async function importStory(
+  db: Database,
+  history: TankHistory,
+  said: (progress: ImportProgress) => void = () => {},
+  stop?: AbortSignal,
+): Promise<Result<TankImport>> {
   try {
-    const [known] = await db.select({ arriving: t.vessel.arriving }).from(t.vessel).where(eq(t.vessel.id, history.vessel.id))
-    if (known?.arriving) return refuse('This tank is being read from another page just now. Nothing was written.')
-    if (!known && history.entries.length > SMALL) return ok(await bringNew(db, history, { said, stop }))
-    return ok(await inTransaction(db, (tx) => (known ? mergeInto(tx, history, said, stop) : bringSmall(tx, history, said, stop))))
+    const [known] = await db
+      .select({ arriving: t.vessel.arriving })
+      .from(t.vessel)
+      .where(eq(t.vessel.id, history.vessel.id))
+    if (known?.arriving)
+      return refuse('This tank is being read from another page just now. Nothing was written.')
+    if (!known && history.entries.length > SMALL)
+      return ok(await bringNew(db, history, { said, stop }))
+    return ok(
+      await inTransaction(db, (tx) =>
+        known ? mergeInto(tx, history, said, stop) : bringSmall(tx, history, said, stop),
+      ),
+    )
   } catch (error) {
-    if (error instanceof EntryRefused) return refuse(error.message.endsWith('Nothing was written.') ? error.message : `${error.message} Nothing was written.`)
+    if (error instanceof EntryRefused)
+      return refuse(
+        error.message.endsWith('Nothing was written.')
+          ? error.message
+          : `${error.message} Nothing was written.`,
+      )
     throw error
   }
 }
@@ -44,46 +63,113 @@ export async function importStory(db: Database, history: TankHistory, said: (pro
 const SMALL = 1000
 
 /** A small new tank. Where another press of the same button was quicker, it is a known one by now. */
-async function bringSmall(tx: Database, history: TankHistory, said: (progress: ImportProgress) => void, stop?: AbortSignal): Promise<TankImport> {
-  const [known] = await tx.select({ id: t.vessel.id }).from(t.vessel).where(eq(t.vessel.id, history.vessel.id))
+async function bringSmall(
+  tx: Database,
+  history: TankHistory,
+  said: (progress: ImportProgress) => void,
+  stop?: AbortSignal,
+): Promise<TankImport> {
+  const [known] = await tx
+    .select({ id: t.vessel.id })
+    .from(t.vessel)
+    .where(eq(t.vessel.id, history.vessel.id))
   if (known) return mergeInto(tx, history, said, stop)
   const remarks: string[] = []
   const slug = await addVessel(tx, history, false, remarks)
   stop?.throwIfAborted()
-  await insertEntries(tx, history.vessel.id, history.entries.map((entry) => ({ entry, origin: null })))
-  return { slug, name: history.vessel.name, fresh: true, entriesAdded: history.entries.length, entriesKnown: 0, partsAdded: 0, remarks }
+  await insertEntries(
+    tx,
+    history.vessel.id,
+    history.entries.map((entry) => ({ entry, origin: null })),
+  )
+  return {
+    slug,
+    name: history.vessel.name,
+    fresh: true,
+    entriesAdded: history.entries.length,
+    entriesKnown: 0,
+    partsAdded: 0,
+    remarks,
+  }
 }
 
-async function addVessel(tx: Database, history: TankHistory, arriving: boolean, remarks: string[]): Promise<string> {
+async function addVessel(
+  tx: Database,
+  history: TankHistory,
+  arriving: boolean,
+  remarks: string[],
+): Promise<string> {
   const { vessel } = history
   await refuseForeign(tx, history)
   const slug = await freeSlug(tx, vessel.slug)
-  await tx.insert(t.vessel).values({ ...vessel, slug, startedAt: new Date(vessel.startedAt), arriving })
+  await tx
+    .insert(t.vessel)
+    .values({ ...vessel, slug, startedAt: new Date(vessel.startedAt), arriving })
   await addParts(tx, history, history, remarks)
-  if (slug !== vessel.slug) remarks.push(`Another tank is called ${vessel.slug} already; this one is kept as ${slug}.`)
+  if (slug !== vessel.slug)
+    remarks.push(`Another tank is called ${vessel.slug} already; this one is kept as ${slug}.`)
   return slug
 }
 
-async function bringNew(db: Database, history: TankHistory, { said, stop }: Omit<ArrivingLines, 'rows'>): Promise<TankImport> {
+async function bringNew(
+  db: Database,
+  history: TankHistory,
+  { said, stop }: Omit<ArrivingLines, 'rows'>,
+): Promise<TankImport> {
   const { vessel, entries } = history
   const remarks: string[] = []
   const slug = await inTransaction(db, (tx) => addVessel(tx, history, true, remarks))
   try {
     const rows = entries.map((entry) => ({ entry, origin: null }))
-    await arrive(db, vessel.id, { rows, said, stop }, async (tx) => void (await tx.update(t.vessel).set({ arriving: false }).where(eq(t.vessel.id, vessel.id))))
+    await arrive(
+      db,
+      vessel.id,
+      { rows, said, stop },
+      async (tx) =>
+        void (await tx.update(t.vessel).set({ arriving: false }).where(eq(t.vessel.id, vessel.id))),
+    )
   } catch (error) {
     await db.delete(t.vessel).where(eq(t.vessel.id, vessel.id))
     throw error
   }
-  return { slug, name: vessel.name, fresh: true, entriesAdded: entries.length, entriesKnown: 0, partsAdded: 0, remarks }
+  return {
+    slug,
+    name: vessel.name,
+    fresh: true,
+    entriesAdded: entries.length,
+    entriesKnown: 0,
+    partsAdded: 0,
+    remarks,
+  }
 }
 
-const PARTS = ['layouts', 'plantings', 'populations', 'sources', 'products', 'routines', 'plans'] as const
+const PARTS = [
+  'layouts',
+  'plantings',
+  'populations',
+  'sources',
+  'products',
+  'routines',
+  'plans',
+] as const
 type Part = (typeof PARTS)[number]
-const SAY_PART: Record<Part, string> = { layouts: 'layout', plantings: 'planting', populations: 'kind of animal', sources: 'source water', products: 'product', routines: 'routine', plans: 'plan' }
+const SAY_PART: Record<Part, string> = {
+  layouts: 'layout',
+  plantings: 'planting',
+  populations: 'kind of animal',
+  sources: 'source water',
+  products: 'product',
+  routines: 'routine',
+  plans: 'plan',
+}
 
 /** Adds to a tank that is here what it lacks. What it has under the same id stays as it is here, and is counted. */
-async function mergeInto(tx: Database, history: TankHistory, said: (progress: ImportProgress) => void, stop?: AbortSignal): Promise<TankImport> {
+async function mergeInto(
+  tx: Database,
+  history: TankHistory,
+  said: (progress: ImportProgress) => void,
+  stop?: AbortSignal,
+): Promise<TankImport> {
   const vesselId = history.vessel.id
   const [here] = await tx.select().from(t.vessel).where(eq(t.vessel.id, vesselId)).for('update')
   await refuseForeign(tx, history)
@@ -91,45 +177,94 @@ async function mergeInto(tx: Database, history: TankHistory, said: (progress: Im
   const lacking = await missingParts(tx, history, remarks)
   const partsAdded = PARTS.reduce((sum, part) => sum + lacking[part].length, 0)
   await addParts(tx, lacking, history, remarks)
-  const present = new Set((await tx.select({ id: t.entry.id }).from(t.entry).where(eq(t.entry.vesselId, vesselId))).map((row) => row.id))
+  const present = new Set(
+    (await tx.select({ id: t.entry.id }).from(t.entry).where(eq(t.entry.vesselId, vesselId))).map(
+      (row) => row.id,
+    ),
+  )
   const missing = history.entries.filter((entry) => !present.has(entry.id))
   for (let i = 0; i < missing.length; i += MERGE_STEP) {
     stop?.throwIfAborted()
-    await insertEntries(tx, vesselId, missing.slice(i, i + MERGE_STEP).map((entry) => ({ entry, origin: null })))
+    await insertEntries(
+      tx,
+      vesselId,
+      missing.slice(i, i + MERGE_STEP).map((entry) => ({ entry, origin: null })),
+    )
     said({ done: Math.min(missing.length, i + MERGE_STEP), of: missing.length })
   }
   stop?.throwIfAborted()
   if (missing.length > 0 || partsAdded > 0) await touchStory(tx, vesselId)
-  return { slug: here.slug, name: here.name, fresh: false, entriesAdded: missing.length, entriesKnown: history.entries.length - missing.length, partsAdded, remarks }
+  return {
+    slug: here.slug,
+    name: here.name,
+    fresh: false,
+    entriesAdded: missing.length,
+    entriesKnown: history.entries.length - missing.length,
+    partsAdded,
+    remarks,
+  }
 }
 const MERGE_STEP = 500
 
 /** The parts of a file that the tank here does not have, fitted to what it has: a taken stake gives way to a free one, a second current layout comes as a past one. */
-async function missingParts(tx: Database, history: TankHistory, remarks: string[]): Promise<TankHistory> {
+async function missingParts(
+  tx: Database,
+  history: TankHistory,
+  remarks: string[],
+): Promise<TankHistory> {
   const known = new Map<Part, Set<string>>()
-  for (const part of PARTS) known.set(part, new Set((await idsHere(tx, part, history)).map((row) => row.id)))
-  const lacking = Object.fromEntries(PARTS.map((part) => [part, (history[part] as readonly { id: string }[]).filter((item) => !known.get(part)!.has(item.id))])) as unknown as Pick<TankHistory, Part>
+  for (const part of PARTS)
+    known.set(part, new Set((await idsHere(tx, part, history)).map((row) => row.id)))
+  const lacking = Object.fromEntries(
+    PARTS.map((part) => [
+      part,
+      (history[part] as readonly { id: string }[]).filter((item) => !known.get(part)!.has(item.id)),
+    ]),
+  ) as unknown as Pick<TankHistory, Part>
   const vesselId = history.vessel.id
   const layoutsHere = await tx.select().from(t.layout).where(eq(t.layout.vesselId, vesselId))
   const standing = layoutsHere.find((layout) => layout.state === 'current')
   const layouts = lacking.layouts.map((layout): Layout => {
     if (layout.state !== 'current' || !standing) return layout
-    remarks.push(`“${layout.name}” is the standing layout of the file; here “${standing.name}” stands, so the other came as a past one.`)
+    remarks.push(
+      `“${layout.name}” is the standing layout of the file; here “${standing.name}” stands, so the other came as a past one.`,
+    )
     return { ...layout, state: 'past', to: layout.to ?? layout.from }
   })
-  const plantingsHere = layoutsHere.length === 0 ? [] : await tx.select().from(t.planting).where(inArray(t.planting.layoutId, layoutsHere.map((layout) => layout.id)))
-  const taken: { layoutId: string; stake: string }[] = plantingsHere.map(({ layoutId, stake }) => ({ layoutId, stake }))
+  const plantingsHere =
+    layoutsHere.length === 0
+      ? []
+      : await tx
+          .select()
+          .from(t.planting)
+          .where(
+            inArray(
+              t.planting.layoutId,
+              layoutsHere.map((layout) => layout.id),
+            ),
+          )
+  const taken: { layoutId: string; stake: string }[] = plantingsHere.map(({ layoutId, stake }) => ({
+    layoutId,
+    stake,
+  }))
   const plantings = lacking.plantings.map((planting): Planting => {
     const own = taken.filter((other) => other.layoutId === planting.layoutId)
-    const stake = own.some((other) => other.stake === planting.stake) ? freeStake(planting, own, history) : planting.stake
-    if (stake !== planting.stake) remarks.push(`The stake ${planting.stake} is taken here; ${planting.name} got ${stake}.`)
+    const stake = own.some((other) => other.stake === planting.stake)
+      ? freeStake(planting, own, history)
+      : planting.stake
+    if (stake !== planting.stake)
+      remarks.push(`The stake ${planting.stake} is taken here; ${planting.name} got ${stake}.`)
     taken.push({ layoutId: planting.layoutId, stake })
     return { ...planting, stake }
   })
   return { ...history, ...lacking, layouts, plantings }
 }
 
-function freeStake(planting: Planting, taken: readonly { stake: string }[], history: TankHistory): string {
+function freeStake(
+  planting: Planting,
+  taken: readonly { stake: string }[],
+  history: TankHistory,
+): string {
   const group = history.species.find((species) => species.id === planting.speciesId)?.group
   return nextStake(group ?? 'stem-fast', taken)
 }
@@ -137,7 +272,9 @@ function freeStake(planting: Planting, taken: readonly { stake: string }[], hist
 async function idsHere(tx: Database, part: Part, history: TankHistory): Promise<{ id: string }[]> {
   const ids = (history[part] as readonly { id: string }[]).map((item) => item.id)
   const { table, id } = TABLES[part]
-  return ids.length === 0 ? [] : ((await tx.select({ id }).from(table).where(inArray(id, ids))) as { id: string }[])
+  return ids.length === 0
+    ? []
+    : ((await tx.select({ id }).from(table).where(inArray(id, ids))) as { id: string }[])
 }
 
 const TABLES: Record<Part, { table: PgTable; id: PgColumn; vesselId: PgColumn | null }> = {
@@ -161,49 +298,120 @@ async function refuseForeign(tx: Database, history: TankHistory): Promise<void> 
     const { table, id, vesselId } = TABLES[part]
     const rows = vesselId
       ? await tx.select({ id, vesselId }).from(table).where(inArray(id, ids))
-      : await tx.select({ id: t.planting.id, vesselId: t.layout.vesselId }).from(t.planting).innerJoin(t.layout, eq(t.layout.id, t.planting.layoutId)).where(inArray(t.planting.id, ids))
+      : await tx
+          .select({ id: t.planting.id, vesselId: t.layout.vesselId })
+          .from(t.planting)
+          .innerJoin(t.layout, eq(t.layout.id, t.planting.layoutId))
+          .where(inArray(t.planting.id, ids))
     const strangers = rows.filter((row) => row.vesselId !== own)
     if (strangers.length > 0) foreign.push(`${SAY_PART[part]} “${String(strangers[0].id)}”`)
   }
   let entries = 0
   for (let i = 0; i < history.entries.length; i += ID_BATCH) {
     const ids = history.entries.slice(i, i + ID_BATCH).map((entry) => entry.id)
-    const rows = await tx.select({ vesselId: t.entry.vesselId }).from(t.entry).where(inArray(t.entry.id, ids))
+    const rows = await tx
+      .select({ vesselId: t.entry.vesselId })
+      .from(t.entry)
+      .where(inArray(t.entry.id, ids))
     entries += rows.filter((row) => row.vesselId !== own).length
   }
   if (entries > 0) foreign.push(`${entries} entries`)
-  if (foreign.length > 0) throw new EntryRefused([{ field: '', says: `Parts of this file belong to another tank here: ${foreign.join(', ')}.` }])
+  if (foreign.length > 0)
+    throw new EntryRefused([
+      { field: '', says: `Parts of this file belong to another tank here: ${foreign.join(', ')}.` },
+    ])
 }
 
 /** Writes the parts of a story but its entries. `whole`: the file they come from, for the species its plantings name. */
-async function addParts(tx: Database, parts: TankHistory, whole: TankHistory, remarks: string[]): Promise<void> {
+async function addParts(
+  tx: Database,
+  parts: TankHistory,
+  whole: TankHistory,
+  remarks: string[],
+): Promise<void> {
   const vesselId = whole.vessel.id
   if (whole.species.length > 0) {
-    await tx.insert(t.species).values([...whole.species]).onConflictDoNothing()
-    const kept = await tx.select().from(t.species).where(inArray(t.species.id, whole.species.map((species) => species.id)))
-    const differs = kept.filter((row) => whole.species.some((species) => species.id === row.id && (species.matureHeightCm !== row.matureHeightCm || species.growthCmPerDay.value !== row.growthCmPerDay.value)))
-    if (differs.length > 0) remarks.push(`${differs.map((row) => row.name).join(', ')}: the figures already here were kept.`)
+    await tx
+      .insert(t.species)
+      .values([...whole.species])
+      .onConflictDoNothing()
+    const kept = await tx
+      .select()
+      .from(t.species)
+      .where(
+        inArray(
+          t.species.id,
+          whole.species.map((species) => species.id),
+        ),
+      )
+    const differs = kept.filter((row) =>
+      whole.species.some(
+        (species) =>
+          species.id === row.id &&
+          (species.matureHeightCm !== row.matureHeightCm ||
+            species.growthCmPerDay.value !== row.growthCmPerDay.value),
+      ),
+    )
+    if (differs.length > 0)
+      remarks.push(
+        `${differs.map((row) => row.name).join(', ')}: the figures already here were kept.`,
+      )
   }
-  if (parts.layouts.length > 0) await tx.insert(t.layout).values(parts.layouts.map((layout) => layoutRow(layout, vesselId)))
-  if (parts.plantings.length > 0) await tx.insert(t.planting).values(parts.plantings.map(plantingRow))
-  if (parts.populations.length > 0) await tx.insert(t.population).values(parts.populations.map((population) => ({ ...population, vesselId, since: new Date(population.since) })))
-  if (parts.sources.length > 0) await tx.insert(t.sourceWater).values(parts.sources.map((source) => ({ ...source, vesselId })))
-  if (parts.products.length > 0) await tx.insert(t.product).values(parts.products.map((product) => ({ ...product, vesselId })))
-  if (parts.routines.length > 0) await tx.insert(t.routine).values(parts.routines.map((routine) => ({ ...routine, vesselId, since: new Date(routine.since) })))
-  if (parts.plans.length > 0) await tx.insert(t.plan).values(parts.plans.map((plan) => planRow(plan, vesselId)))
+  if (parts.layouts.length > 0)
+    await tx.insert(t.layout).values(parts.layouts.map((layout) => layoutRow(layout, vesselId)))
+  if (parts.plantings.length > 0)
+    await tx.insert(t.planting).values(parts.plantings.map(plantingRow))
+  if (parts.populations.length > 0)
+    await tx
+      .insert(t.population)
+      .values(
+        parts.populations.map((population) => ({
+          ...population,
+          vesselId,
+          since: new Date(population.since),
+        })),
+      )
+  if (parts.sources.length > 0)
+    await tx.insert(t.sourceWater).values(parts.sources.map((source) => ({ ...source, vesselId })))
+  if (parts.products.length > 0)
+    await tx.insert(t.product).values(parts.products.map((product) => ({ ...product, vesselId })))
+  if (parts.routines.length > 0)
+    await tx
+      .insert(t.routine)
+      .values(
+        parts.routines.map((routine) => ({ ...routine, vesselId, since: new Date(routine.since) })),
+      )
+  if (parts.plans.length > 0)
+    await tx.insert(t.plan).values(parts.plans.map((plan) => planRow(plan, vesselId)))
 }
 
 async function freeSlug(tx: Database, wanted: string): Promise<string> {
-  const taken = new Set((await tx.select({ slug: t.vessel.slug }).from(t.vessel)).map((row) => row.slug))
+  const taken = new Set(
+    (await tx.select({ slug: t.vessel.slug }).from(t.vessel)).map((row) => row.slug),
+  )
   if (!taken.has(wanted)) return wanted
   for (let n = 2; ; n++) if (!taken.has(`${wanted}-${n}`)) return `${wanted}-${n}`
 }
 
 function layoutRow(layout: Layout, vesselId: string): typeof t.layout.$inferInsert {
   const { ground, from, to, hardscape, ...rest } = layout
-  return { ...rest, vesselId, from: new Date(from), to: to === null ? null : new Date(to), groundMaterial: ground.material, groundLaidAt: new Date(ground.laidAt), groundProfile: [...ground.profile], hardscape: [...hardscape] }
+  return {
+    ...rest,
+    vesselId,
+    from: new Date(from),
+    to: to === null ? null : new Date(to),
+    groundMaterial: ground.material,
+    groundLaidAt: new Date(ground.laidAt),
+    groundProfile: [...ground.profile],
+    hardscape: [...hardscape],
+  }
 }
 
 function plantingRow(planting: Planting): typeof t.planting.$inferInsert {
-  return { ...planting, patch: planting.patch.map(([x, z]) => [x, z]), plantedAt: new Date(planting.plantedAt), removedAt: planting.removedAt === null ? null : new Date(planting.removedAt) }
+  return {
+    ...planting,
+    patch: planting.patch.map(([x, z]) => [x, z]),
+    plantedAt: new Date(planting.plantedAt),
+    removedAt: planting.removedAt === null ? null : new Date(planting.removedAt),
+  }
 }

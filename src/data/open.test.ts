@@ -15,7 +15,9 @@ function scratch(): string {
   directories.push(directory)
   return directory
 }
-afterAll(() => directories.forEach((directory) => rmSync(directory, { recursive: true, force: true })))
+afterAll(() =>
+  directories.forEach((directory) => rmSync(directory, { recursive: true, force: true })),
+)
 
 // One process, not tsx’s own pair: what is killed must be the writer itself.
 const TSX = ['--import', 'tsx']
@@ -28,7 +30,10 @@ test('no acknowledged line is lost when a writing server is killed, several time
   await first.close()
   const acknowledged: string[] = []
   for (let round = 0; round < KILLS; round++) {
-    const child = spawn(process.execPath, [...TSX, 'src/data/testing/writer.mts'], { env: { ...process.env, VIVERO_DATA: directory, NODE_OPTIONS: '' }, stdio: ['ignore', 'pipe', 'pipe'] })
+    const child = spawn(process.execPath, [...TSX, 'src/data/testing/writer.mts'], {
+      env: { ...process.env, VIVERO_DATA: directory, NODE_OPTIONS: '' },
+      stdio: ['ignore', 'pipe', 'pipe'],
+    })
     let rest = ''
     let errors = ''
     const lines: string[] = []
@@ -43,7 +48,9 @@ test('no acknowledged line is lost when a writing server is killed, several time
           child.kill('SIGKILL')
         }
       })
-      child.once('exit', () => (lines.length > 1 ? resolve() : reject(new Error(`The writer never wrote: ${errors}`))))
+      child.once('exit', () =>
+        lines.length > 1 ? resolve() : reject(new Error(`The writer never wrote: ${errors}`)),
+      )
     })
     acknowledged.push(...lines.filter((line) => line !== 'ready'))
   }
@@ -58,7 +65,10 @@ test('no acknowledged line is lost when a writing server is killed, several time
 test('a second opener is refused with the holder named, while the first lives; after it closes the way is free', async () => {
   const directory = scratch()
   const first = await openDirectory(directory)
-  const second = spawnSync(process.execPath, [...TSX, 'src/data/testing/writer.mts'], { encoding: 'utf8', env: { ...process.env, VIVERO_DATA: directory, NODE_OPTIONS: '' } })
+  const second = spawnSync(process.execPath, [...TSX, 'src/data/testing/writer.mts'], {
+    encoding: 'utf8',
+    env: { ...process.env, VIVERO_DATA: directory, NODE_OPTIONS: '' },
+  })
   expect(second.stdout).toBe('')
   expect(second.stderr).toMatch(new RegExp(`DirectoryInUse: .*process ${process.pid}.*VIVERO_DATA`))
   expect(second.status).not.toBe(0)
@@ -90,7 +100,9 @@ test('the lock refuses within one process too', async () => {
 test('data of a newer Vivero is refused and left as it was', async () => {
   const directory = scratch()
   const first = await openDirectory(directory)
-  await first.db.execute(sql`insert into drizzle.__drizzle_migrations (hash, created_at) values ('from-the-future', 99999999999999)`)
+  await first.db.execute(
+    sql`insert into drizzle.__drizzle_migrations (hash, created_at) values ('from-the-future', 99999999999999)`,
+  )
   await first.close()
   await expect(openDirectory(directory)).rejects.toThrow(/newer Vivero/)
   await expect(openDirectory(directory)).rejects.toBeInstanceOf(DataUnusable)
@@ -102,7 +114,9 @@ test('a directory that is a file, or holds no database, is refused in a sentence
   writeFileSync(file, 'x')
   await expect(openDirectory(file)).rejects.toThrow(/cannot be (made|read|written)/)
   mkdirSync(join(directory, 'odd', 'pg'), { recursive: true })
-  await expect(openDirectory(join(directory, 'odd'))).rejects.toThrow(/does not hold a Vivero database/)
+  await expect(openDirectory(join(directory, 'odd'))).rejects.toThrow(
+    /does not hold a Vivero database/,
+  )
 })
 
 test('a damaged database is refused, not repaired behind the keeper’s back', async () => {

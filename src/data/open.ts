@@ -1,4 +1,13 @@
-import { existsSync, lstatSync, mkdirSync, readFileSync, realpathSync, renameSync, rmSync, writeSync } from 'node:fs'
+import {
+  existsSync,
+  lstatSync,
+  mkdirSync,
+  readFileSync,
+  realpathSync,
+  renameSync,
+  rmSync,
+  writeSync,
+} from 'node:fs'
 import { dirname, join } from 'node:path'
 import type { PGlite } from '@electric-sql/pglite'
 import { sql, type ExtractTablesWithRelations } from 'drizzle-orm'
@@ -19,7 +28,11 @@ import { ensureTemplate } from './at-rest/template'
 import { checkRoomOf } from './write'
 
 /** One type for both drivers and for a transaction on either. */
-export type Database = PgDatabase<PgQueryResultHKT, typeof schema, ExtractTablesWithRelations<typeof schema>>
+export type Database = PgDatabase<
+  PgQueryResultHKT,
+  typeof schema,
+  ExtractTablesWithRelations<typeof schema>
+>
 export interface OpenDatabase {
   db: Database
   close: () => Promise<void>
@@ -42,7 +55,10 @@ export async function openDirectory(directory: string): Promise<OpenDatabase> {
 }
 
 /** As openDirectory, but what was there is thrown away, once the lock says nobody uses it; `before` is done first. For demo data only. */
-export async function openAnew(directory: string, before: () => void = () => undefined): Promise<OpenDatabase> {
+export async function openAnew(
+  directory: string,
+  before: () => void = () => undefined,
+): Promise<OpenDatabase> {
   return openLocked(directory, (home) => {
     before()
     rmSync(home, { recursive: true, force: true })
@@ -89,7 +105,10 @@ function makeHome(directory: string): string {
     makeDirectoryPrivate(real)
     return real
   } catch (cause) {
-    throw new DataUnusable(`The data directory ${directory} cannot be made or read: ${sayCause(cause)}. Nothing was written.`, cause)
+    throw new DataUnusable(
+      `The data directory ${directory} cannot be made or read: ${sayCause(cause)}. Nothing was written.`,
+      cause,
+    )
   }
 }
 
@@ -98,7 +117,11 @@ function realHome(home: string): string {
   try {
     return realpathSync(home)
   } catch (cause) {
-    if (lstatSync(home, { throwIfNoEntry: false })) throw new DataUnusable(`${home} is a link that leads nowhere: ${sayCause(cause)}. Mend the link or restore a backup; nothing was changed.`, cause)
+    if (lstatSync(home, { throwIfNoEntry: false }))
+      throw new DataUnusable(
+        `${home} is a link that leads nowhere: ${sayCause(cause)}. Mend the link or restore a backup; nothing was changed.`,
+        cause,
+      )
     return home
   }
 }
@@ -107,7 +130,9 @@ function realHome(home: string): string {
 export async function openServer(url: string): Promise<OpenDatabase> {
   const pool = new Pool({ connectionString: url })
   // A connection that breaks while it rests must not end the server; the next query takes another one.
-  pool.on('error', (error) => console.error(`The database server closed a connection: ${error.message}`))
+  pool.on('error', (error) =>
+    console.error(`The database server closed a connection: ${error.message}`),
+  )
   const bare = drizzlePg(pool, { schema })
   const db = bare as unknown as Database
   try {
@@ -118,7 +143,10 @@ export async function openServer(url: string): Promise<OpenDatabase> {
   } catch (cause) {
     await pool.end()
     if (cause instanceof DataUnusable) throw cause
-    throw new DataUnusable(`The database server of DATABASE_URL does not answer as it should: ${sayCause(cause)}.`, cause)
+    throw new DataUnusable(
+      `The database server of DATABASE_URL does not answer as it should: ${sayCause(cause)}.`,
+      cause,
+    )
   }
   return { db, close: () => pool.end() }
 }
@@ -143,7 +171,10 @@ async function lockOrSay(directory: string): Promise<DirectoryLock> {
     return await lockDirectory(directory)
   } catch (cause) {
     if ((cause as NodeJS.ErrnoException).code) {
-      throw new DataUnusable(`The data directory ${directory} cannot be written: ${sayCause(cause)}.`, cause)
+      throw new DataUnusable(
+        `The data directory ${directory} cannot be written: ${sayCause(cause)}.`,
+        cause,
+      )
     }
     throw cause
   }
@@ -166,31 +197,49 @@ async function createFromTemplate(home: string): Promise<void> {
 
 async function openEngine(home: string): Promise<PGlite> {
   if (!existsSync(join(home, 'PG_VERSION'))) {
-    throw new DataUnusable(`${home} does not hold a Vivero database (its PG_VERSION file is missing). Move it away or restore a backup; nothing was changed.`)
+    throw new DataUnusable(
+      `${home} does not hold a Vivero database (its PG_VERSION file is missing). Move it away or restore a backup; nothing was changed.`,
+    )
   }
   try {
     makePrivate(home)
     return await openDurable(home, endOfLog)
   } catch (cause) {
-    throw new DataUnusable(`The database in ${home} cannot be read: ${sayCause(cause)}. Restore the directory from a backup; nothing was changed.`, cause)
+    throw new DataUnusable(
+      `The database in ${home} cannot be read: ${sayCause(cause)}. Restore the directory from a backup; nothing was changed.`,
+      cause,
+    )
   }
 }
 
 /** Without its log the engine may promise nothing more. The process ends; the next start recovers what was acknowledged. */
 function endOfLog(sentence: string): void {
-  writeSync(process.stderr.fd, `\nVivero stops. ${sentence} What it acknowledged is safe; make room or mend the disk, then start it again.\n`)
+  writeSync(
+    process.stderr.fd,
+    `\nVivero stops. ${sentence} What it acknowledged is safe; make room or mend the disk, then start it again.\n`,
+  )
   process.kill(process.pid, 'SIGKILL')
 }
 
 /** Data written by a newer Vivero holds migrations this one does not know: to touch it could lose what it does not understand. */
 async function refuseNewer(db: Database, where: string): Promise<void> {
-  const known = JSON.parse(readFileSync(join(migrationsFolder(), 'meta', '_journal.json'), 'utf8')) as { entries: { when: number }[] }
+  const known = JSON.parse(
+    readFileSync(join(migrationsFolder(), 'meta', '_journal.json'), 'utf8'),
+  ) as { entries: { when: number }[] }
   const newest = Math.max(...known.entries.map((migration) => migration.when))
-  const table = rowsOf(await db.execute(sql`select to_regclass('drizzle.__drizzle_migrations') is not null as there`))
+  const table = rowsOf(
+    await db.execute(sql`select to_regclass('drizzle.__drizzle_migrations') is not null as there`),
+  )
   if (table[0]?.there !== true) return
-  const applied = Number(rowsOf(await db.execute(sql`select max(created_at) as newest from drizzle.__drizzle_migrations`))[0]?.newest ?? 0)
+  const applied = Number(
+    rowsOf(
+      await db.execute(sql`select max(created_at) as newest from drizzle.__drizzle_migrations`),
+    )[0]?.newest ?? 0,
+  )
   if (applied > newest) {
-    throw new DataUnusable(`The data in ${where} was written by a newer Vivero. Start that version, or restore an older backup; nothing was changed.`)
+    throw new DataUnusable(
+      `The data in ${where} was written by a newer Vivero. Start that version, or restore an older backup; nothing was changed.`,
+    )
   }
 }
 
@@ -203,6 +252,12 @@ export function rowsOf(result: unknown): Record<string, unknown>[] {
 function sayCause(cause: unknown): string {
   if (cause instanceof Error) return cause.message.split('\n')[0]
   if (typeof cause !== 'object' || cause === null) return String(cause)
-  const { message, errno, status } = cause as { message?: unknown; errno?: unknown; status?: unknown }
-  return typeof message === 'string' && message !== '' ? message : `the engine stopped with error ${String(errno ?? status ?? 'unknown')}`
+  const { message, errno, status } = cause as {
+    message?: unknown
+    errno?: unknown
+    status?: unknown
+  }
+  return typeof message === 'string' && message !== ''
+    ? message
+    : `the engine stopped with error ${String(errno ?? status ?? 'unknown')}`
 }

@@ -16,10 +16,20 @@ export async function addPlan(db: Database, slug: string, plan: Plan): Promise<v
 }
 
 /** Sets a plan aside or takes it up again; a plan is never deleted. */
-export async function setPlanState(db: Database, slug: string, planId: string, state: Plan['state']): Promise<void> {
+export async function setPlanState(
+  db: Database,
+  slug: string,
+  planId: string,
+  state: Plan['state'],
+): Promise<void> {
   await writeTank(db, slug, async (tx, id) => {
-    const changed = await tx.update(t.plan).set({ state }).where(and(eq(t.plan.id, planId), eq(t.plan.vesselId, id))).returning({ id: t.plan.id })
-    if (changed.length === 0) throw new EntryRefused([{ field: 'plan', says: 'There is no such plan for this tank.' }])
+    const changed = await tx
+      .update(t.plan)
+      .set({ state })
+      .where(and(eq(t.plan.id, planId), eq(t.plan.vesselId, id)))
+      .returning({ id: t.plan.id })
+    if (changed.length === 0)
+      throw new EntryRefused([{ field: 'plan', says: 'There is no such plan for this tank.' }])
   })
 }
 

@@ -22,33 +22,81 @@ export interface RoundDraft {
   answers: RoundAnswers
 }
 
-const answerSchema = object({ value: number().required().test('finite', 'An answer must be a number.', Number.isFinite), certainty: mixed<'measured' | 'glance'>().oneOf(['measured', 'glance']).required() }).noUnknown()
-const signSchema = object({ station: string().max(40).required(), sign: string().max(60).required(), place: object({ of: string().max(20).required(), id: string().max(80) }).noUnknown().required() }).noUnknown()
+const answerSchema = object({
+  value: number().required().test('finite', 'An answer must be a number.', Number.isFinite),
+  certainty: mixed<'measured' | 'glance'>().oneOf(['measured', 'glance']).required(),
+}).noUnknown()
+const signSchema = object({
+  station: string().max(40).required(),
+  sign: string().max(60).required(),
+  place: object({ of: string().max(20).required(), id: string().max(80) })
+    .noUnknown()
+    .required(),
+}).noUnknown()
 const MAX_ANSWERS = 500
 
 /** Answers from the browser, checked. Throws ValidationError. */
 export function parseRoundAnswers(raw: unknown): RoundAnswers {
-  const shape = object({ round: ident().max(60).required(), values: mixed<Record<string, unknown>>().required(), signs: array().of(signSchema).max(MAX_ANSWERS).required(), station: number().integer().min(0).max(30).required() }).noUnknown()
+  const shape = object({
+    round: ident().max(60).required(),
+    values: mixed<Record<string, unknown>>().required(),
+    signs: array().of(signSchema).max(MAX_ANSWERS).required(),
+    station: number().integer().min(0).max(30).required(),
+  }).noUnknown()
   const { round, values, signs, station } = shape.validateSync(sane(raw))
-  const entries = Object.entries(values).slice(0, MAX_ANSWERS).map(([key, value]) => [key.slice(0, 120), answerSchema.validateSync(value)] as const)
-  return { round, values: Object.fromEntries(entries), signs: signs as RoundAnswers['signs'], station }
+  const entries = Object.entries(values)
+    .slice(0, MAX_ANSWERS)
+    .map(([key, value]) => [key.slice(0, 120), answerSchema.validateSync(value)] as const)
+  return {
+    round,
+    values: Object.fromEntries(entries),
+    signs: signs as RoundAnswers['signs'],
+    station,
+  }
 }
 
 /** The round begun in a tank and not finished, or null. */
 export async function openRound(db: Database, slug: string): Promise<RoundDraft | null> {
-  const [row] = await db.select({ draft: t.roundDraft }).from(t.roundDraft).innerJoin(t.vessel, eq(t.vessel.id, t.roundDraft.vesselId)).where(named(slug))
-  return row ? { startedAt: row.draft.startedAt.toISOString(), answers: { round: `round-${row.draft.startedAt.getTime()}`, ...(row.draft.answers as object) } as RoundAnswers } : null
+  const [row] = await db
+    .select({ draft: t.roundDraft })
+    .from(t.roundDraft)
+    .innerJoin(t.vessel, eq(t.vessel.id, t.roundDraft.vesselId))
+    .where(named(slug))
+  return row
+    ? {
+        startedAt: row.draft.startedAt.toISOString(),
+        answers: {
+          round: `round-${row.draft.startedAt.getTime()}`,
+          ...(row.draft.answers as object),
+        } as RoundAnswers,
+      }
+    : null
 }
 
 /** Keeps the answers so far; begins the round if none is open. Answers of a round that was inked meanwhile come too late and are dropped. */
-export async function keepRound(db: Database, slug: string, answers: RoundAnswers, now: Instant): Promise<void> {
+export async function keepRound(
+  db: Database,
+  slug: string,
+  answers: RoundAnswers,
+  now: Instant,
+): Promise<void> {
   await inTransaction(db, async (tx) => {
-    const [vessel] = await tx.select({ id: t.vessel.id }).from(t.vessel).where(named(slug)).for('update')
+    const [vessel] = await tx
+      .select({ id: t.vessel.id })
+      .from(t.vessel)
+      .where(named(slug))
+      .for('update')
     if (!vessel) throw new EntryRefused([{ field: 'tank', says: 'There is no tank of that name.' }])
-    const [inked] = await tx.select({ id: t.entry.id }).from(t.entry).where(eq(t.entry.id, roundEntryId(answers.round)))
+    const [inked] = await tx
+      .select({ id: t.entry.id })
+      .from(t.entry)
+      .where(eq(t.entry.id, roundEntryId(answers.round)))
     if (inked) return
     const kept = answers as unknown as Record<string, unknown>
-    await tx.insert(t.roundDraft).values({ vesselId: vessel.id, startedAt: new Date(now), answers: kept }).onConflictDoUpdate({ target: t.roundDraft.vesselId, set: { answers: kept } })
+    await tx
+      .insert(t.roundDraft)
+      .values({ vesselId: vessel.id, startedAt: new Date(now), answers: kept })
+      .onConflictDoUpdate({ target: t.roundDraft.vesselId, set: { answers: kept } })
   })
 }
 

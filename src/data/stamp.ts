@@ -14,7 +14,10 @@ export class Overtaken extends EntryRefused {
 
 /** A short mark of what something holds, the same for the same content however its keys are ordered: the page sends back the one it saw. */
 export function stampOf(value: unknown): string {
-  return createHash('sha256').update(JSON.stringify(value, inOrder) ?? 'nothing').digest('hex').slice(0, 20)
+  return createHash('sha256')
+    .update(JSON.stringify(value, inOrder) ?? 'nothing')
+    .digest('hex')
+    .slice(0, 20)
 }
 
 function inOrder(_key: string, value: unknown): unknown {

@@ -8,7 +8,8 @@ export async function openOrStop(): Promise<void> {
   try {
     await database()
   } catch (error) {
-    const sentence = error instanceof DirectoryInUse || error instanceof DataUnusable ? error.message : error
+    const sentence =
+      error instanceof DirectoryInUse || error instanceof DataUnusable ? error.message : error
     console.error('\nVivero cannot start.', sentence, '\n')
     process.exit(1)
   }

@@ -9,7 +9,9 @@ import { arrived, named } from './visible'
 type Row<T extends { $inferSelect: object }> = T['$inferSelect']
 
 /** Stories by tank, good while the tank's revision stands, the one used last at the end. */
-const shared = globalThis as unknown as { viveroStories?: Map<string, { revision: number; story: TankHistory; bytes: number }> }
+const shared = globalThis as unknown as {
+  viveroStories?: Map<string, { revision: number; story: TankHistory; bytes: number }>
+}
 const stories = (shared.viveroStories ??= new Map())
 
 /** A journal line with all that is kept beside it takes about this much memory, measured over a tank of 300 000 lines. */
@@ -21,7 +23,11 @@ const CACHE_BYTES = 400_000_000
 /** Keeps a story for the next reader; the ones not used for longest give way. */
 export function keepStory(vesselId: string, revision: number, story: TankHistory): void {
   stories.delete(vesselId)
-  stories.set(vesselId, { revision, story, bytes: BYTES_PER_STORY + story.entries.length * BYTES_PER_ENTRY })
+  stories.set(vesselId, {
+    revision,
+    story,
+    bytes: BYTES_PER_STORY + story.entries.length * BYTES_PER_ENTRY,
+  })
   let bytes = [...stories.values()].reduce((sum, kept) => sum + kept.bytes, 0)
   for (const [id, kept] of stories) {
     if (bytes <= CACHE_BYTES || id === vesselId) break
@@ -32,7 +38,11 @@ export function keepStory(vesselId: string, revision: number, story: TankHistory
 
 /** The tanks on the bench, left to right, each with its revision. */
 export async function listVessels(db: Database): Promise<Vessel[]> {
-  const rows = await db.select().from(t.vessel).where(eq(t.vessel.arriving, false)).orderBy(asc(t.vessel.order), asc(t.vessel.name))
+  const rows = await db
+    .select()
+    .from(t.vessel)
+    .where(eq(t.vessel.arriving, false))
+    .orderBy(asc(t.vessel.order), asc(t.vessel.name))
   return rows.map(vesselOf)
 }
 
@@ -57,7 +67,10 @@ export function keptStory(row: Row<typeof t.vessel>): TankHistory | null {
 }
 
 /** The tank of a name locked for this transaction, and its story as it stands in it. Throws EntryRefused for an unknown tank. */
-export async function lockedStory(tx: Database, slug: string): Promise<{ id: string; story: TankHistory }> {
+export async function lockedStory(
+  tx: Database,
+  slug: string,
+): Promise<{ id: string; story: TankHistory }> {
   const [row] = await tx.select().from(t.vessel).where(named(slug)).for('update')
   if (!row) throw new EntryRefused([{ field: 'tank', says: 'There is no tank of that name.' }])
   // Under the row's lock its revision cannot move: the story kept for it is the story of this transaction.
@@ -66,44 +79,131 @@ export async function lockedStory(tx: Database, slug: string): Promise<{ id: str
 
 /** Reads a story past the cache: for use inside a transaction. */
 export async function readStory(db: Database, row: Row<typeof t.vessel>): Promise<TankHistory> {
-  const layouts = await db.select().from(t.layout).where(eq(t.layout.vesselId, row.id)).orderBy(asc(t.layout.from), asc(t.layout.id))
-  const plantings = layouts.length === 0 ? [] : await db.select().from(t.planting).where(inArray(t.planting.layoutId, layouts.map((layout) => layout.id))).orderBy(asc(t.planting.stake), asc(t.planting.id))
+  const layouts = await db
+    .select()
+    .from(t.layout)
+    .where(eq(t.layout.vesselId, row.id))
+    .orderBy(asc(t.layout.from), asc(t.layout.id))
+  const plantings =
+    layouts.length === 0
+      ? []
+      : await db
+          .select()
+          .from(t.planting)
+          .where(
+            inArray(
+              t.planting.layoutId,
+              layouts.map((layout) => layout.id),
+            ),
+          )
+          .orderBy(asc(t.planting.stake), asc(t.planting.id))
   const speciesIds = [...new Set(plantings.map((planting) => planting.speciesId))]
-  const species = speciesIds.length === 0 ? [] : await db.select().from(t.species).where(inArray(t.species.id, speciesIds)).orderBy(asc(t.species.id))
-  const populations = await db.select().from(t.population).where(eq(t.population.vesselId, row.id)).orderBy(asc(t.population.name), asc(t.population.id))
-  const sources = await db.select().from(t.sourceWater).where(eq(t.sourceWater.vesselId, row.id)).orderBy(asc(t.sourceWater.name), asc(t.sourceWater.id))
-  const products = await db.select().from(t.product).where(eq(t.product.vesselId, row.id)).orderBy(asc(t.product.name), asc(t.product.id))
-  const routines = await db.select().from(t.routine).where(eq(t.routine.vesselId, row.id)).orderBy(asc(t.routine.kind), asc(t.routine.id))
-  const plans = await db.select().from(t.plan).where(eq(t.plan.vesselId, row.id)).orderBy(asc(t.plan.madeAt), asc(t.plan.id))
+  const species =
+    speciesIds.length === 0
+      ? []
+      : await db
+          .select()
+          .from(t.species)
+          .where(inArray(t.species.id, speciesIds))
+          .orderBy(asc(t.species.id))
+  const populations = await db
+    .select()
+    .from(t.population)
+    .where(eq(t.population.vesselId, row.id))
+    .orderBy(asc(t.population.name), asc(t.population.id))
+  const sources = await db
+    .select()
+    .from(t.sourceWater)
+    .where(eq(t.sourceWater.vesselId, row.id))
+    .orderBy(asc(t.sourceWater.name), asc(t.sourceWater.id))
+  const products = await db
+    .select()
+    .from(t.product)
+    .where(eq(t.product.vesselId, row.id))
+    .orderBy(asc(t.product.name), asc(t.product.id))
+  const routines = await db
+    .select()
+    .from(t.routine)
+    .where(eq(t.routine.vesselId, row.id))
+    .orderBy(asc(t.routine.kind), asc(t.routine.id))
+  const plans = await db
+    .select()
+    .from(t.plan)
+    .where(eq(t.plan.vesselId, row.id))
+    .orderBy(asc(t.plan.madeAt), asc(t.plan.id))
   const entries = await readEntries(db, row.id)
   return {
-    vessel: vesselOf(row), layouts: layouts.map(layoutOf), species: species as Species[], plantings: plantings.map(plantingOf),
-    populations: populations.map(({ vesselId: _v, ...rest }) => ({ ...rest, since: rest.since.toISOString() })),
+    vessel: vesselOf(row),
+    layouts: layouts.map(layoutOf),
+    species: species as Species[],
+    plantings: plantings.map(plantingOf),
+    populations: populations.map(({ vesselId: _v, ...rest }) => ({
+      ...rest,
+      since: rest.since.toISOString(),
+    })),
     sources: sources.map(({ vesselId: _v, ...rest }) => rest),
     products: products.map(({ vesselId: _v, ...rest }) => rest),
-    routines: routines.map(({ vesselId: _v, ...rest }) => ({ ...rest, since: rest.since.toISOString() })),
-    plans: plans.map(({ vesselId: _v, ...rest }): Plan => ({ ...rest, madeAt: rest.madeAt.toISOString() })),
+    routines: routines.map(({ vesselId: _v, ...rest }) => ({
+      ...rest,
+      since: rest.since.toISOString(),
+    })),
+    plans: plans.map(({ vesselId: _v, ...rest }): Plan => ({
+      ...rest,
+      madeAt: rest.madeAt.toISOString(),
+    })),
     entries,
   }
 }
 
 /** A tank's journal in time order. It leaves the database as one text: several times faster than ten thousand rows. */
 async function readEntries(db: Database, vesselId: string): Promise<Entry[]> {
-  const [row] = rowsOf(await db.execute(sql`
+  const [row] = rowsOf(
+    await db.execute(sql`
     select coalesce(json_agg(json_build_array(id, kind, to_char(at at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"'), certainty, by, note, expected, detail) order by at, id), '[]')::text as journal
-    from ${t.entry} where vessel_id = ${vesselId} and not voided and ${arrived}`))
-  const lines = JSON.parse(String(row.journal)) as [string, string, string, string, string, string | null, unknown, Record<string, unknown>][]
-  return lines.map(([id, kind, at, certainty, by, note, expected, detail]) => ({ id, kind, at, certainty, by, note, expected, ...detail }) as unknown as Entry)
+    from ${t.entry} where vessel_id = ${vesselId} and not voided and ${arrived}`),
+  )
+  const lines = JSON.parse(String(row.journal)) as [
+    string,
+    string,
+    string,
+    string,
+    string,
+    string | null,
+    unknown,
+    Record<string, unknown>,
+  ][]
+  return lines.map(
+    ([id, kind, at, certainty, by, note, expected, detail]) =>
+      ({ id, kind, at, certainty, by, note, expected, ...detail }) as unknown as Entry,
+  )
 }
 
 /** An entry from its row. The detail passed its kind's schema when it was written. */
-export function entryOf(row: Pick<Row<typeof t.entry>, 'id' | 'kind' | 'at' | 'detail' | 'certainty' | 'by' | 'note' | 'expected'>): Entry {
-  return { id: row.id, kind: row.kind, at: row.at.toISOString(), certainty: row.certainty, by: row.by, note: row.note, expected: row.expected, ...row.detail } as unknown as Entry
+export function entryOf(
+  row: Pick<
+    Row<typeof t.entry>,
+    'id' | 'kind' | 'at' | 'detail' | 'certainty' | 'by' | 'note' | 'expected'
+  >,
+): Entry {
+  return {
+    id: row.id,
+    kind: row.kind,
+    at: row.at.toISOString(),
+    certainty: row.certainty,
+    by: row.by,
+    note: row.note,
+    expected: row.expected,
+    ...row.detail,
+  } as unknown as Entry
 }
 
 /** Marks a tank's story as changed; call it inside the writing transaction. Gives the new revision. */
 export async function touchStory(tx: Database, vesselId: string): Promise<number> {
-  const [row] = await tx.update(t.vessel).set({ revision: sql`${t.vessel.revision} + 1` }).where(eq(t.vessel.id, vesselId)).returning({ revision: t.vessel.revision })
+  const [row] = await tx
+    .update(t.vessel)
+    .set({ revision: sql`${t.vessel.revision} + 1` })
+    .where(eq(t.vessel.id, vesselId))
+    .returning({ revision: t.vessel.revision })
   return row.revision
 }
 
@@ -114,11 +214,24 @@ export function vesselOf(row: Row<typeof t.vessel>): Vessel {
 
 function layoutOf(row: Row<typeof t.layout>): Layout {
   return {
-    id: row.id, name: row.name, state: row.state, from: row.from.toISOString(), to: row.to?.toISOString() ?? null,
-    ground: { material: row.groundMaterial, laidAt: row.groundLaidAt.toISOString(), profile: row.groundProfile }, hardscape: row.hardscape,
+    id: row.id,
+    name: row.name,
+    state: row.state,
+    from: row.from.toISOString(),
+    to: row.to?.toISOString() ?? null,
+    ground: {
+      material: row.groundMaterial,
+      laidAt: row.groundLaidAt.toISOString(),
+      profile: row.groundProfile,
+    },
+    hardscape: row.hardscape,
   }
 }
 
 function plantingOf(row: Row<typeof t.planting>): Planting {
-  return { ...row, plantedAt: row.plantedAt.toISOString(), removedAt: row.removedAt?.toISOString() ?? null }
+  return {
+    ...row,
+    plantedAt: row.plantedAt.toISOString(),
+    removedAt: row.removedAt?.toISOString() ?? null,
+  }
 }

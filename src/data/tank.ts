@@ -13,6 +13,12 @@ export async function storyOr404(slug: string): Promise<TankHistory> {
 /** The story of the tank an action names. Throws EntryRefused where there is none, or where what came is no name. */
 export async function storyOrRefuse(slug: unknown): Promise<TankHistory> {
   const story = typeof slug === 'string' ? await loadStory(await database(), slug) : null
-  if (!story) throw new EntryRefused([{ field: 'tank', says: 'There is no tank of that name here (any more). Go back to the bench.' }])
+  if (!story)
+    throw new EntryRefused([
+      {
+        field: 'tank',
+        says: 'There is no tank of that name here (any more). Go back to the bench.',
+      },
+    ])
   return story
 }

@@ -7,6 +7,7 @@ export const arrived = sql`(${t.entry.arrival} is null or not exists (select 1 f
 
 /** The tank of a name, once all of it is here. What a browser sends may be no name at all: throws EntryRefused. */
 export function named(slug: unknown) {
-  if (typeof slug !== 'string') throw new EntryRefused([{ field: 'tank', says: 'There is no tank of that name.' }])
+  if (typeof slug !== 'string')
+    throw new EntryRefused([{ field: 'tank', says: 'There is no tank of that name.' }])
   return and(eq(t.vessel.slug, slug), eq(t.vessel.arriving, false))
 }

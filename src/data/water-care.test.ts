@@ -12,7 +12,14 @@ import { memoryDatabase } from './testing/memory'
 import { changeCare, removeProduct, saveProduct, saveSource, setChangeRoutine } from './water-care'
 
 const NOW = instantOf(DAY0 + 50)
-const bottle: Product = { id: 'b', name: 'Weekly bottle', form: 'liquid', analysis: [{ as: 'K', amount: 20 }], tabletGrams: null, recipe: null }
+const bottle: Product = {
+  id: 'b',
+  name: 'Weekly bottle',
+  form: 'liquid',
+  analysis: [{ as: 'K', amount: 20 }],
+  tabletGrams: null,
+  recipe: null,
+}
 let db: Database
 let close: () => Promise<void>
 beforeAll(async () => {
@@ -22,49 +29,146 @@ afterAll(() => close())
 const story = async () => (await loadStory(db, 'test'))!
 
 test('care is kept and read back; a band upside down, of no parameter, or beyond what water holds is refused whole', async () => {
-  const keep = (care: object, loss: number | null) => changeCare(db, 'test', 'bands', null, () => ({ care: care as WaterCare, evaporationLitresPerDay: loss }))
+  const keep = (care: object, loss: number | null) =>
+    changeCare(db, 'test', 'bands', null, () => ({
+      care: care as WaterCare,
+      evaporationLitresPerDay: loss,
+    }))
   await keep({ ...USUAL_CARE, school: 'lean column', bands: { nitrate: { low: 1, high: 8 } } }, 0.8)
-  expect((await story()).vessel).toMatchObject({ care: { school: 'lean column', bands: { nitrate: { low: 1, high: 8 } } }, evaporationLitresPerDay: 0.8 })
-  for (const bands of [{ nitrate: { low: 9, high: 2 } }, { joy: { low: 1, high: 2 } }, { pH: { low: 1, high: 20 } }, { nitrate: 5 }]) await expect(keep({ ...USUAL_CARE, bands }, null)).rejects.toThrow(/A band must name a parameter/)
+  expect((await story()).vessel).toMatchObject({
+    care: { school: 'lean column', bands: { nitrate: { low: 1, high: 8 } } },
+    evaporationLitresPerDay: 0.8,
+  })
+  for (const bands of [
+    { nitrate: { low: 9, high: 2 } },
+    { joy: { low: 1, high: 2 } },
+    { pH: { low: 1, high: 20 } },
+    { nitrate: 5 },
+  ])
+    await expect(keep({ ...USUAL_CARE, bands }, null)).rejects.toThrow(
+      /A band must name a parameter/,
+    )
   await expect(keep({ ...USUAL_CARE, foodProteinPercent: 140 }, null)).rejects.toThrow(/over 100 %/)
   expect((await story()).vessel.care.school).toBe('lean column')
 })
 
 test('a source is added, changed, and cannot take a name that stands; letters are named at their field', async () => {
-  const rain = { id: 'rain', name: 'Rain', kind: 'rain' as const, nitrateMgL: 1, khDegrees: 0, ghDegrees: 0, pH: 5.8, temperatureC: 9, ...UNMEASURED }
+  const rain = {
+    id: 'rain',
+    name: 'Rain',
+    kind: 'rain' as const,
+    nitrateMgL: 1,
+    khDegrees: 0,
+    ghDegrees: 0,
+    pH: 5.8,
+    temperatureC: 9,
+    ...UNMEASURED,
+  }
   await saveSource(db, 'test', rain, null)
   await saveSource(db, 'test', { ...rain, conductivityUs: 14 }, null)
-  expect((await story()).sources.find((source) => source.id === 'rain')).toMatchObject({ conductivityUs: 14, phosphateMgL: null })
-  await expect(saveSource(db, 'test', { ...rain, id: 'other', name: 'tap' }, null)).rejects.toBeInstanceOf(EntryRefused)
-  await expect(saveSource(db, 'test', { ...rain, ghDegrees: 'soft' as never }, null)).rejects.toBeInstanceOf(ValidationError)
-  await expect(saveSource(db, 'test', { ...rain, khDegrees: -1 }, null)).rejects.toThrow(/below zero/)
+  expect((await story()).sources.find((source) => source.id === 'rain')).toMatchObject({
+    conductivityUs: 14,
+    phosphateMgL: null,
+  })
+  await expect(
+    saveSource(db, 'test', { ...rain, id: 'other', name: 'tap' }, null),
+  ).rejects.toBeInstanceOf(EntryRefused)
+  await expect(
+    saveSource(db, 'test', { ...rain, ghDegrees: 'soft' as never }, null),
+  ).rejects.toBeInstanceOf(ValidationError)
+  await expect(saveSource(db, 'test', { ...rain, khDegrees: -1 }, null)).rejects.toThrow(
+    /below zero/,
+  )
 })
 
 test('a label that adds up to more than the whole is refused with its sum; a tablet says what it weighs', async () => {
   await saveProduct(db, 'test', bottle, null)
-  await expect(saveProduct(db, 'test', { ...bottle, id: 'c', name: 'Powder', form: 'powder', analysis: [{ as: 'K2O', amount: 70 }, { as: 'N', amount: 40 }] }, null)).rejects.toThrow(/adds up to 110 %/)
-  await expect(saveProduct(db, 'test', { ...bottle, id: 'd', name: 'Tab', form: 'tablet', analysis: [] }, null)).rejects.toThrow(/one tablet weigh/)
-  await expect(saveProduct(db, 'test', { ...bottle, id: 'e', name: 'weekly BOTTLE' }, null)).rejects.toBeInstanceOf(EntryRefused)
+  await expect(
+    saveProduct(
+      db,
+      'test',
+      {
+        ...bottle,
+        id: 'c',
+        name: 'Powder',
+        form: 'powder',
+        analysis: [
+          { as: 'K2O', amount: 70 },
+          { as: 'N', amount: 40 },
+        ],
+      },
+      null,
+    ),
+  ).rejects.toThrow(/adds up to 110 %/)
+  await expect(
+    saveProduct(
+      db,
+      'test',
+      { ...bottle, id: 'd', name: 'Tab', form: 'tablet', analysis: [] },
+      null,
+    ),
+  ).rejects.toThrow(/one tablet weigh/)
+  await expect(
+    saveProduct(db, 'test', { ...bottle, id: 'e', name: 'weekly BOTTLE' }, null),
+  ).rejects.toBeInstanceOf(EntryRefused)
   expect((await story()).products).toEqual([bottle])
 })
 
 test('what was dosed stays on the shelf; what was not can go', async () => {
   await saveProduct(db, 'test', { ...bottle, id: 'spare', name: 'Spare' }, null)
   await removeProduct(db, 'test', 'spare')
-  await addEntries(db, 'test', [{ ...entry(40, 'dose', { product: 'Weekly bottle', productId: 'b', amount: 5, unit: 'mL' }), id: 'dose-1' }], NOW)
+  await addEntries(
+    db,
+    'test',
+    [
+      {
+        ...entry(40, 'dose', { product: 'Weekly bottle', productId: 'b', amount: 5, unit: 'mL' }),
+        id: 'dose-1',
+      },
+    ],
+    NOW,
+  )
   await expect(removeProduct(db, 'test', 'b')).rejects.toThrow(/1 dose of this is in the book/)
-    await expect(saveProduct(db, 'test', { ...bottle, form: 'powder', analysis: [{ as: 'K2O', amount: 20 }] }, null)).rejects.toThrow(/1 dose of it stand in the book in its former unit/)
-    await saveProduct(db, 'test', { ...bottle, name: 'Bottle, renamed' }, null)
+  await expect(
+    saveProduct(
+      db,
+      'test',
+      { ...bottle, form: 'powder', analysis: [{ as: 'K2O', amount: 20 }] },
+      null,
+    ),
+  ).rejects.toThrow(/1 dose of it stand in the book in its former unit/)
+  await saveProduct(db, 'test', { ...bottle, name: 'Bottle, renamed' }, null)
   expect((await story()).products.map((product) => product.id)).toEqual(['b'])
 })
 
 test('a rhythm becomes the routine, the same one when it is changed, and is due on the bench', async () => {
   await setChangeRoutine(db, 'test', 7, 0.5, 'fresh', null, NOW)
   await setChangeRoutine(db, 'test', 10, 0.4, 'fresher', null, NOW)
-  expect((await story()).routines).toEqual([expect.objectContaining({ id: 'fresh', everyDays: 10, amount: 0.4, says: 'Water change, 40 %' })])
-  expect((await dueOnBench(db, instantOf(DAY0 + 62)))[0].due).toEqual([expect.objectContaining({ kind: 'water-change', daysLate: 2, lastAt: null })])
-  await addEntries(db, 'test', [{ ...entry(45, 'water-change', { fraction: 0.3, litres: 20, sourceId: 'src' }), id: 'change-1' }], NOW)
-  expect((await dueOnBench(db, instantOf(DAY0 + 58)))[0].due).toEqual([expect.objectContaining({ daysLate: 3, lastAt: instantOf(DAY0 + 45) })])
+  expect((await story()).routines).toEqual([
+    expect.objectContaining({
+      id: 'fresh',
+      everyDays: 10,
+      amount: 0.4,
+      says: 'Water change, 40 %',
+    }),
+  ])
+  expect((await dueOnBench(db, instantOf(DAY0 + 62)))[0].due).toEqual([
+    expect.objectContaining({ kind: 'water-change', daysLate: 2, lastAt: null }),
+  ])
+  await addEntries(
+    db,
+    'test',
+    [
+      {
+        ...entry(45, 'water-change', { fraction: 0.3, litres: 20, sourceId: 'src' }),
+        id: 'change-1',
+      },
+    ],
+    NOW,
+  )
+  expect((await dueOnBench(db, instantOf(DAY0 + 58)))[0].due).toEqual([
+    expect.objectContaining({ daysLate: 3, lastAt: instantOf(DAY0 + 45) }),
+  ])
   expect((await dueOnBench(db, instantOf(DAY0 + 50)))[0].due).toEqual([])
 })
 

@@ -14,7 +14,8 @@ export function withinLimit<T>(ms: number, work: () => T): Result<T> {
   try {
     return ok(run.runInContext(context, { timeout: ms }) as T)
   } catch (error) {
-    if ((error as NodeJS.ErrnoException).code === 'ERR_SCRIPT_EXECUTION_TIMEOUT') return refuse(`it took longer than ${Math.round(ms / 1000)} seconds`)
+    if ((error as NodeJS.ErrnoException).code === 'ERR_SCRIPT_EXECUTION_TIMEOUT')
+      return refuse(`it took longer than ${Math.round(ms / 1000)} seconds`)
     console.error('A tank could not be worked out.', error)
     return refuse('Vivero failed at it; its own messages say why')
   } finally {

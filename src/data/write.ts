@@ -24,7 +24,11 @@ const TRIES = 5
  * The one way to write: all or nothing, in one transaction, once the disk has room for it. On a server a transaction that
  * stood in another's way is begun again.
  */
-export async function inTransaction<T>(db: Database, act: (tx: Database) => Promise<T>, moreBytes = 0): Promise<T> {
+export async function inTransaction<T>(
+  db: Database,
+  act: (tx: Database) => Promise<T>,
+  moreBytes = 0,
+): Promise<T> {
   needRoom(db, moreBytes)
   for (let attempt = 1; ; attempt++) {
     try {
@@ -45,7 +49,12 @@ export function codeOf(error: unknown): string {
  * Runs a write to a tank in one transaction under its lock and marks its story as changed, unless the write says that nothing was
  * (false). A write that gives the story as it stands after it spares the next reader from loading it again.
  */
-export async function writeTank(db: Database, slug: string, act: (tx: Database, id: string, story: TankHistory) => Promise<void | false | TankHistory>, moreBytes = 0): Promise<void> {
+export async function writeTank(
+  db: Database,
+  slug: string,
+  act: (tx: Database, id: string, story: TankHistory) => Promise<void | false | TankHistory>,
+  moreBytes = 0,
+): Promise<void> {
   const after = await inTransaction(
     db,
     async (tx) => {

@@ -12,7 +12,8 @@ export interface Refusal {
 }
 
 /** No answer came: the server is gone, or failed. Whether it wrote is not known; to send again is safe, since all that is sent has its number. */
-export const NO_ANSWER = 'Vivero did not answer. What you entered stands here still; press again when it is back (it is written once, however often it is sent).'
+export const NO_ANSWER =
+  'Vivero did not answer. What you entered stands here still; press again when it is back (it is written once, however often it is sent).'
 
 /** Asks the server for something and never throws: a lost or failed answer is a problem like another, said where the keeper looks. */
 export async function ask<T>(act: () => Promise<Answer<T>>): Promise<Answer<T>> {
@@ -28,4 +29,5 @@ export async function ask<T>(act: () => Promise<Answer<T>>): Promise<Answer<T>> 
 const lost = (): Refusal => ({ ok: false, problems: [{ field: '', says: NO_ANSWER }] })
 
 /** All sentences of a refusal, one after the other. */
-export const sayProblems = (refusal: Refusal): string => refusal.problems.map((problem) => problem.says).join(' ')
+export const sayProblems = (refusal: Refusal): string =>
+  refusal.problems.map((problem) => problem.says).join(' ')

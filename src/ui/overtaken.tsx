@@ -1,12 +1,30 @@
 import { Box, chakra, Flex } from '@chakra-ui/react'
 
 /** What was to be changed had been changed elsewhere: said, with the choice left to the keeper. */
-export function Overtaken({ says, onInsist, busy }: { says: string; onInsist: () => void; busy: boolean }) {
+export function Overtaken({
+  says,
+  onInsist,
+  busy,
+}: {
+  says: string
+  onInsist: () => void
+  busy: boolean
+}) {
   return (
     <Box role="alert" mt={3} borderLeft="3px solid" borderColor="clay" pl={3}>
       <Box className="serif">{says}</Box>
       <Flex gap={4} mt={1.5} align="center" wrap="wrap">
-        <chakra.button type="button" disabled={busy} onClick={onInsist} minH="44px" px={4} border="1px solid" borderColor="ink" bg="paper" cursor="pointer">
+        <chakra.button
+          type="button"
+          disabled={busy}
+          onClick={onInsist}
+          minH="44px"
+          px={4}
+          border="1px solid"
+          borderColor="ink"
+          bg="paper"
+          cursor="pointer"
+        >
           Write mine all the same
         </chakra.button>
         <Box as="span" fontSize="sm" color="pencil">

@@ -35,8 +35,16 @@ export function Provider({ children }: { children: ReactNode }) {
   useServerInsertedHTML(() => {
     const names = registry.flush()
     if (names.length === 0) return null
-    const styles = names.map((name) => registry.cache.inserted[name]).filter((style) => typeof style === 'string').join('')
-    return <style data-emotion={`${registry.cache.key} ${names.join(' ')}`} dangerouslySetInnerHTML={{ __html: styles }} />
+    const styles = names
+      .map((name) => registry.cache.inserted[name])
+      .filter((style) => typeof style === 'string')
+      .join('')
+    return (
+      <style
+        data-emotion={`${registry.cache.key} ${names.join(' ')}`}
+        dangerouslySetInnerHTML={{ __html: styles }}
+      />
+    )
   })
   return (
     <CacheProvider value={registry.cache}>

@@ -12,9 +12,23 @@ const config = defineConfig({
     a: { color: 'inherit' },
     '.pencil': { color: 'pencil' },
     '.serif': { fontFamily: 'heading' },
-    '.skip': { position: 'absolute', left: '-999px', top: 0, bg: 'paper', color: 'ink', p: 2, zIndex: 10 },
+    '.skip': {
+      position: 'absolute',
+      left: '-999px',
+      top: 0,
+      bg: 'paper',
+      color: 'ink',
+      p: 2,
+      zIndex: 10,
+    },
     '.skip:focus': { left: 2 },
-    '*, *::before, *::after': { _motionReduce: { transition: 'none !important', animation: 'none !important', scrollBehavior: 'auto !important' } },
+    '*, *::before, *::after': {
+      _motionReduce: {
+        transition: 'none !important',
+        animation: 'none !important',
+        scrollBehavior: 'auto !important',
+      },
+    },
   },
   theme: {
     tokens: {
@@ -51,20 +65,46 @@ const config = defineConfig({
 })
 
 /** Kinds of tokens the pages are set in. The library's colours and recipes are left out but for the dialog's: making and styling all of them costs a slow machine an eighth of a second a page. */
-const KEPT = ['borders', 'durations', 'easings', 'fontSizes', 'fontWeights', 'letterSpacings', 'lineHeights', 'radii', 'sizes', 'spacing', 'zIndex'] as const
+const KEPT = [
+  'borders',
+  'durations',
+  'easings',
+  'fontSizes',
+  'fontWeights',
+  'letterSpacings',
+  'lineHeights',
+  'radii',
+  'sizes',
+  'spacing',
+  'zIndex',
+] as const
 
-const { breakpoints, keyframes, tokens, semanticTokens, textStyles, slotRecipes } = defaultConfig.theme ?? {}
+const { breakpoints, keyframes, tokens, semanticTokens, textStyles, slotRecipes } =
+  defaultConfig.theme ?? {}
 const lean = defineConfig({
-  preflight: true, cssVarsPrefix: 'chakra', cssVarsRoot: ':where(html, .chakra-theme)',
+  preflight: true,
+  cssVarsPrefix: 'chakra',
+  cssVarsRoot: ':where(html, .chakra-theme)',
   globalCss: {
     '*': { '--global-color-border': 'colors.rule' },
     html: { lineHeight: 1.5, '--global-font-body': 'fonts.body' },
     '*::placeholder': { color: 'pencil' },
   },
   theme: {
-    breakpoints, textStyles,
-    keyframes: { 'fade-in': keyframes?.['fade-in'] ?? {}, 'fade-out': keyframes?.['fade-out'] ?? {} },
-    tokens: { ...Object.fromEntries(KEPT.map((kind) => [kind, tokens?.[kind]])), colors: { transparent: { value: 'transparent' }, current: { value: 'currentColor' }, blackAlpha: { 500: { value: 'rgba(0, 0, 0, 0.36)' } } } },
+    breakpoints,
+    textStyles,
+    keyframes: {
+      'fade-in': keyframes?.['fade-in'] ?? {},
+      'fade-out': keyframes?.['fade-out'] ?? {},
+    },
+    tokens: {
+      ...Object.fromEntries(KEPT.map((kind) => [kind, tokens?.[kind]])),
+      colors: {
+        transparent: { value: 'transparent' },
+        current: { value: 'currentColor' },
+        blackAlpha: { 500: { value: 'rgba(0, 0, 0, 0.36)' } },
+      },
+    },
     semanticTokens: { radii: semanticTokens?.radii },
     slotRecipes: slotRecipes ? { dialog: slotRecipes.dialog } : {},
   },

@@ -29,7 +29,11 @@ interface Props {
   says: string
 }
 
-const LANES: Record<TickKind, { y: number; label: string }> = { change: { y: 36, label: 'changes' }, trim: { y: 57, label: 'trims' }, look: { y: 76, label: 'rounds' } }
+const LANES: Record<TickKind, { y: number; label: string }> = {
+  change: { y: 36, label: 'changes' },
+  trim: { y: 57, label: 'trims' },
+  look: { y: 76, label: 'rounds' },
+}
 const HEIGHT = 108
 const colour = (name: string) => `var(--chakra-colors-${name})`
 const INSET = 10
@@ -45,12 +49,34 @@ export function TimeRule({ from, to, today, offset, reach, onOffset, ticks, band
     <Box ref={ref} position="relative" h={`${HEIGHT}px`} userSelect="none" overflow="hidden">
       <svg width={width} height={HEIGHT} aria-hidden="true" style={{ display: 'block' }}>
         <Marks from={from} to={to} today={today} ticks={ticks} band={band} width={width} />
-        <line x1={x(day)} x2={x(day)} y1={14} y2={HEIGHT - 4} stroke={colour('clay')} strokeWidth={2} />
+        <line
+          x1={x(day)}
+          x2={x(day)}
+          y1={14}
+          y2={HEIGHT - 4}
+          stroke={colour('clay')}
+          strokeWidth={2}
+        />
         <path d={`M${x(day) - 7} 4H${x(day) + 7}L${x(day)} 15Z`} fill={colour('clay')} />
       </svg>
       <input
-        type="range" min={reach.earliest} max={reach.latest} step={1} value={offset} onChange={(event) => onOffset(Number(event.target.value))} aria-label="Day shown" aria-valuetext={says}
-        className="time-range" style={{ position: 'absolute', left: left - 8, width: right - left + 16, top: 0, height: HEIGHT, margin: 0 }}
+        type="range"
+        min={reach.earliest}
+        max={reach.latest}
+        step={1}
+        value={offset}
+        onChange={(event) => onOffset(Number(event.target.value))}
+        aria-label="Day shown"
+        aria-valuetext={says}
+        className="time-range"
+        style={{
+          position: 'absolute',
+          left: left - 8,
+          width: right - left + 16,
+          top: 0,
+          height: HEIGHT,
+          margin: 0,
+        }}
       />
     </Box>
   )
@@ -64,39 +90,115 @@ function placing(from: number, to: number, width: number) {
 }
 
 /** All that does not move while the day is dragged. */
-const Marks = memo(function Marks({ from, to, today, ticks, band, width }: Pick<Props, 'from' | 'to' | 'today' | 'ticks' | 'band'> & { width: number }) {
+const Marks = memo(function Marks({
+  from,
+  to,
+  today,
+  ticks,
+  band,
+  width,
+}: Pick<Props, 'from' | 'to' | 'today' | 'ticks' | 'band'> & { width: number }) {
   const { narrow, x } = placing(from, to, width)
   const months = useMemo(() => monthsBetween(from, to, width), [from, to, width])
   return (
     <>
-        <defs><pattern id="pencil-hatch" width={7} height={7} patternUnits="userSpaceOnUse" patternTransform="rotate(45)"><line x1={0} y1={0} x2={0} y2={7} stroke={colour('graphite')} strokeWidth={0.7} /></pattern></defs>
-        <rect x={x(today)} y={22} width={Math.max(0, x(to) - x(today))} height={HEIGHT - 28} fill="url(#pencil-hatch)" opacity={0.55} />
-        <line x1={x(from)} x2={x(to)} y1={22} y2={22} stroke={colour('ink')} strokeWidth={1} />
-        {months.map((month) => (
-          <g key={month.day}>
-            <line x1={x(month.day)} x2={x(month.day)} y1={month.name === null ? 20 : 17} y2={month.name === null ? 24 : 27} stroke={colour('ink')} strokeWidth={1} />
-            {month.name === null ? null : <text x={x(month.day) + 4} y={13} fill={month.day > today ? colour('pencil') : colour('ink')} style={svgText(12)}>{month.name}</text>}
-          </g>
-        ))}
-        {narrow ? null : Object.values(LANES).map((lane) => <text key={lane.label} x={INSET - 10} y={lane.y + 4} fill={colour('pencil')} style={svgText(11)}>{lane.label}</text>)}
-        <Ticks ticks={ticks} x={x} />
-        {band ? <Band band={band} x={x} /> : null}
-        {band && !narrow ? <text x={INSET - 10} y={98} fill={colour('pencil')} style={svgText(11)}>{band.label}</text> : null}
-        <line x1={x(today)} x2={x(today)} y1={22} y2={HEIGHT - 6} stroke={colour('ink')} strokeWidth={1} />
+      <defs>
+        <pattern
+          id="pencil-hatch"
+          width={7}
+          height={7}
+          patternUnits="userSpaceOnUse"
+          patternTransform="rotate(45)"
+        >
+          <line x1={0} y1={0} x2={0} y2={7} stroke={colour('graphite')} strokeWidth={0.7} />
+        </pattern>
+      </defs>
+      <rect
+        x={x(today)}
+        y={22}
+        width={Math.max(0, x(to) - x(today))}
+        height={HEIGHT - 28}
+        fill="url(#pencil-hatch)"
+        opacity={0.55}
+      />
+      <line x1={x(from)} x2={x(to)} y1={22} y2={22} stroke={colour('ink')} strokeWidth={1} />
+      {months.map((month) => (
+        <g key={month.day}>
+          <line
+            x1={x(month.day)}
+            x2={x(month.day)}
+            y1={month.name === null ? 20 : 17}
+            y2={month.name === null ? 24 : 27}
+            stroke={colour('ink')}
+            strokeWidth={1}
+          />
+          {month.name === null ? null : (
+            <text
+              x={x(month.day) + 4}
+              y={13}
+              fill={month.day > today ? colour('pencil') : colour('ink')}
+              style={svgText(12)}
+            >
+              {month.name}
+            </text>
+          )}
+        </g>
+      ))}
+      {narrow
+        ? null
+        : Object.values(LANES).map((lane) => (
+            <text
+              key={lane.label}
+              x={INSET - 10}
+              y={lane.y + 4}
+              fill={colour('pencil')}
+              style={svgText(11)}
+            >
+              {lane.label}
+            </text>
+          ))}
+      <Ticks ticks={ticks} x={x} />
+      {band ? <Band band={band} x={x} /> : null}
+      {band && !narrow ? (
+        <text x={INSET - 10} y={98} fill={colour('pencil')} style={svgText(11)}>
+          {band.label}
+        </text>
+      ) : null}
+      <line
+        x1={x(today)}
+        x2={x(today)}
+        y1={22}
+        y2={HEIGHT - 6}
+        stroke={colour('ink')}
+        strokeWidth={1}
+      />
     </>
   )
 })
 
 /** One path for each kind of tick in ink and one in pencil: five years of changes are then six elements, not two thousand. */
 function Ticks({ ticks, x }: { ticks: readonly RuleTick[]; x: (day: number) => number }) {
-  return TICK_KINDS.flatMap((kind) => [false, true].map((pencil) => {
-    const own = ticks.filter((tick) => tick.kind === kind && tick.pencil === pencil).map((tick) => x(tick.day))
-    if (own.length === 0) return null
-    const dense = own.length > 1 && (Math.max(...own) - Math.min(...own)) / own.length < DENSE
-    const d = own.map((at) => (dense ? strokePath(kind, at) : tickPath(kind, at))).join('')
-    const stroke = pencil ? colour('pencil') : kind === 'change' ? colour('water') : colour('ink')
-    return <path key={`${kind}${pencil}`} d={d} stroke={stroke} strokeWidth={dense ? 0.9 : kind === 'change' ? 2 : 1.2} strokeDasharray={pencil && kind !== 'look' ? '2 2' : undefined} fill={kind === 'look' && !pencil ? stroke : 'none'} />
-  }))
+  return TICK_KINDS.flatMap((kind) =>
+    [false, true].map((pencil) => {
+      const own = ticks
+        .filter((tick) => tick.kind === kind && tick.pencil === pencil)
+        .map((tick) => x(tick.day))
+      if (own.length === 0) return null
+      const dense = own.length > 1 && (Math.max(...own) - Math.min(...own)) / own.length < DENSE
+      const d = own.map((at) => (dense ? strokePath(kind, at) : tickPath(kind, at))).join('')
+      const stroke = pencil ? colour('pencil') : kind === 'change' ? colour('water') : colour('ink')
+      return (
+        <path
+          key={`${kind}${pencil}`}
+          d={d}
+          stroke={stroke}
+          strokeWidth={dense ? 0.9 : kind === 'change' ? 2 : 1.2}
+          strokeDasharray={pencil && kind !== 'look' ? '2 2' : undefined}
+          fill={kind === 'look' && !pencil ? stroke : 'none'}
+        />
+      )
+    }),
+  )
 }
 
 const TICK_KINDS = ['change', 'trim', 'look'] as const satisfies readonly TickKind[]
@@ -119,7 +221,15 @@ function Band({ band, x }: { band: RuleBand; x: (day: number) => number }) {
   if (band.points.length < 2) return null
   const top = band.points.map((point) => `${x(point.day)} ${y(point.percent)}`).join('L')
   const [first, last] = [band.points[0], band.points[band.points.length - 1]]
-  return <path d={`M${x(first.day)} 102L${top}L${x(last.day)} 102Z`} fill="url(#algae-hatch)" fillOpacity={0.8} stroke={colour('ink')} strokeWidth={0.8} />
+  return (
+    <path
+      d={`M${x(first.day)} 102L${top}L${x(last.day)} 102Z`}
+      fill="url(#algae-hatch)"
+      fillOpacity={0.8}
+      stroke={colour('ink')}
+      strokeWidth={0.8}
+    />
+  )
 }
 
 /** How many months from one mark of the rule to the next, and from one name to the next: names must not touch. */
@@ -128,9 +238,15 @@ const NAME_ROOM = 34
 const MARK_ROOM = 6
 
 /** The months of a rule with the names that fit: months, quarters, half-years or years, and the year at each January of a rule longer than one. */
-function monthsBetween(from: number, to: number, width: number): { day: number; name: string | null }[] {
+function monthsBetween(
+  from: number,
+  to: number,
+  width: number,
+): { day: number; name: string | null }[] {
   const perMonth = width / Math.max(1, (to - from) / 30.44)
-  const [names, marks] = [NAME_ROOM, MARK_ROOM].map((room) => STEPS.find((step) => step * perMonth >= room) ?? STEPS[STEPS.length - 1])
+  const [names, marks] = [NAME_ROOM, MARK_ROOM].map(
+    (room) => STEPS.find((step) => step * perMonth >= room) ?? STEPS[STEPS.length - 1],
+  )
   const long = to - from > 500
   const start = new Date(from * MS_PER_DAY)
   const months: { day: number; name: string | null }[] = []
@@ -141,6 +257,13 @@ function monthsBetween(from: number, to: number, width: number): { day: number; 
     const since = new Date(at).getUTCFullYear() * 12 + new Date(at).getUTCMonth()
     if (since % marks !== 0) continue
     const named = since % names === 0 && (to - day) * (width / (to - from)) > NAME_ROOM - 8
-    months.push({ day, name: !named ? null : long && since % 12 === 0 ? String(new Date(at).getUTCFullYear()) : new Intl.DateTimeFormat('en-GB', { month: 'short', timeZone: 'UTC' }).format(at) })
+    months.push({
+      day,
+      name: !named
+        ? null
+        : long && since % 12 === 0
+          ? String(new Date(at).getUTCFullYear())
+          : new Intl.DateTimeFormat('en-GB', { month: 'short', timeZone: 'UTC' }).format(at),
+    })
   }
 }

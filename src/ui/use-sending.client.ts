@@ -11,7 +11,10 @@ import { newId } from './new-id'
 export function useSending(seen: string | null = null): {
   busy: boolean
   refusal: Refusal | null
-  send: <T>(act: (sending: Sending) => Promise<Answer<T>>, overruling?: string) => Promise<Answer<T>>
+  send: <T>(
+    act: (sending: Sending) => Promise<Answer<T>>,
+    overruling?: string,
+  ) => Promise<Answer<T>>
 } {
   const [first] = useState(newId)
   const id = useRef(first)

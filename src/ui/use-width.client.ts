@@ -3,7 +3,9 @@
 import { useEffect, useRef, useState } from 'react'
 
 /** Width in pixels of the element the ref is set on; `first` until the browser has measured it. */
-export function useWidth<T extends HTMLElement>(first: number): [React.RefObject<T | null>, number] {
+export function useWidth<T extends HTMLElement>(
+  first: number,
+): [React.RefObject<T | null>, number] {
   const ref = useRef<T>(null)
   const [width, setWidth] = useState(first)
   useEffect(() => {

@@ -1,4 +1,10 @@
-import { daysBetween, FIRST_YEAR, isYearOfARecord, LAST_YEAR, type Instant } from '@/core/quantity/time'
+import {
+  daysBetween,
+  FIRST_YEAR,
+  isYearOfARecord,
+  LAST_YEAR,
+  type Instant,
+} from '@/core/quantity/time'
 
 const formats = new Map<string, Intl.DateTimeFormat>()
 
@@ -11,11 +17,24 @@ function format(zone: string, options: Intl.DateTimeFormatOptions): Intl.DateTim
 }
 
 /** “Tuesday 24 November”. */
-export const sayLongDay = (at: Instant, zone: string) => format(zone, { weekday: 'long', day: 'numeric', month: 'long' }).format(new Date(at)).replace(',', '')
+export const sayLongDay = (at: Instant, zone: string) =>
+  format(zone, { weekday: 'long', day: 'numeric', month: 'long' })
+    .format(new Date(at))
+    .replace(',', '')
 /** “24 November”, with the year when it is not the year of `now`. */
-export const sayDay = (at: Instant, zone: string, now: Instant) => format(zone, { day: 'numeric', month: 'long', ...yearIfOther(at, zone, now) }).format(new Date(at))
+export const sayDay = (at: Instant, zone: string, now: Instant) =>
+  format(zone, { day: 'numeric', month: 'long', ...yearIfOther(at, zone, now) }).format(
+    new Date(at),
+  )
 /** “24 Nov, 18:30”, with the year when it is not the year of `now`. */
-export const sayMoment = (at: Instant, zone: string, now: Instant) => format(zone, { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit', ...yearIfOther(at, zone, now) }).format(new Date(at))
+export const sayMoment = (at: Instant, zone: string, now: Instant) =>
+  format(zone, {
+    day: 'numeric',
+    month: 'short',
+    hour: '2-digit',
+    minute: '2-digit',
+    ...yearIfOther(at, zone, now),
+  }).format(new Date(at))
 
 function yearIfOther(at: Instant, zone: string, now: Instant): Intl.DateTimeFormatOptions {
   const yearOf = (one: Instant) => format(zone, { year: 'numeric' }).format(new Date(one))
@@ -23,7 +42,18 @@ function yearIfOther(at: Instant, zone: string, now: Instant): Intl.DateTimeForm
 }
 /** Value of a datetime-local field in the tank's zone. */
 export function localMoment(at: Instant, zone: string): string {
-  const parts = Object.fromEntries(format(zone, { year: 'numeric', month: '2-digit', day: '2-digit', hour: '2-digit', minute: '2-digit', hour12: false }).formatToParts(new Date(at)).map((part) => [part.type, part.value]))
+  const parts = Object.fromEntries(
+    format(zone, {
+      year: 'numeric',
+      month: '2-digit',
+      day: '2-digit',
+      hour: '2-digit',
+      minute: '2-digit',
+      hour12: false,
+    })
+      .formatToParts(new Date(at))
+      .map((part) => [part.type, part.value]),
+  )
   return `${parts.year}-${parts.month}-${parts.day}T${parts.hour === '24' ? '00' : parts.hour}:${parts.minute}`
 }
 /** What is said of a day for which {@link instantIn} gives nothing. */
@@ -35,9 +65,15 @@ export const NO_SUCH_DAY = `That day does not exist, or lies outside the years $
  */
 export function instantIn(zone: string, local: string): Instant {
   const wanted = Date.parse(`${local}:00Z`)
-  if (Number.isNaN(wanted) || new Date(wanted).toISOString().slice(0, 16) !== local.slice(0, 16) || !isYearOfARecord(new Date(wanted).getUTCFullYear())) return ''
+  if (
+    Number.isNaN(wanted) ||
+    new Date(wanted).toISOString().slice(0, 16) !== local.slice(0, 16) ||
+    !isYearOfARecord(new Date(wanted).getUTCFullYear())
+  )
+    return ''
   let guess = wanted
-  for (let pass = 0; pass < 2; pass++) guess += wanted - Date.parse(`${localMoment(new Date(guess).toISOString(), zone)}:00Z`)
+  for (let pass = 0; pass < 2; pass++)
+    guess += wanted - Date.parse(`${localMoment(new Date(guess).toISOString(), zone)}:00Z`)
   return new Date(guess).toISOString()
 }
 /** “8 days ago” in whole calendar days by elapsed time. */

@@ -8,7 +8,12 @@ const breathe = () => new Promise<void>((next) => setTimeout(next, 0))
 
 const api = {
   /** Lives the runs, telling the share done; null when it was stopped or a newer question came. */
-  async run(input: WhatIfInput, runs: number, seed: number, said: (share: number) => void): Promise<WhatIfResult | null> {
+  async run(
+    input: WhatIfInput,
+    runs: number,
+    seed: number,
+    said: (share: number) => void,
+  ): Promise<WhatIfResult | null> {
     const mine = ++ticket
     const steps = makeRuns(input, runs, seed)
     for (let done = 0; done < runs; done += BATCH) {

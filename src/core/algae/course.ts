@@ -10,7 +10,8 @@ export interface AlgaeCourse {
   points: { day: number; percent: number; entryId: string }[]
 }
 
-const keyOf = (algae: AlgaeKind, place: Place) => `${algae}|${place.of}|${'id' in place ? place.id : ''}`
+const keyOf = (algae: AlgaeKind, place: Place) =>
+  `${algae}|${place.of}|${'id' in place ? place.id : ''}`
 
 /** Every course up to `now`, oldest first. */
 export function algaeCourses(history: TankHistory, now: Instant): AlgaeCourse[] {
@@ -44,12 +45,21 @@ export function algaeOn(course: AlgaeCourse, day: number): number {
 }
 
 /** Change in cover per week over the last `weeks`, points of %; null with fewer than two looks in that time. */
-export function algaeTrend(course: AlgaeCourse, now: Instant, weeks = 6): { perWeek: number; from: number; to: number; entryIds: string[] } | null {
+export function algaeTrend(
+  course: AlgaeCourse,
+  now: Instant,
+  weeks = 6,
+): { perWeek: number; from: number; to: number; entryIds: string[] } | null {
   const since = dayOf(now) - weeks * 7
   const recent = course.points.filter((point) => point.day >= since)
   if (recent.length < 2) return null
   const [first, last] = [recent[0], recent[recent.length - 1]]
   const span = (last.day - first.day) / 7
   if (span < 0.5) return null
-  return { perWeek: (last.percent - first.percent) / span, from: first.percent, to: last.percent, entryIds: recent.map((point) => point.entryId) }
+  return {
+    perWeek: (last.percent - first.percent) / span,
+    from: first.percent,
+    to: last.percent,
+    entryIds: recent.map((point) => point.entryId),
+  }
 }

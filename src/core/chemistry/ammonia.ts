@@ -5,7 +5,8 @@
  * Throws outside 0–40 °C or pH 3–12. Check: 25 °C, pH 8.0 → 5.37 %.
  */
 export function unionisedAmmoniaFraction(temperatureC: number, pH: number): number {
-  if (!(temperatureC >= 0 && temperatureC <= 40)) throw new RangeError(`Un-ionised ammonia needs 0–40 °C, not ${temperatureC}`)
+  if (!(temperatureC >= 0 && temperatureC <= 40))
+    throw new RangeError(`Un-ionised ammonia needs 0–40 °C, not ${temperatureC}`)
   if (!(pH >= 3 && pH <= 12)) throw new RangeError(`Un-ionised ammonia needs pH 3–12, not ${pH}`)
   const pKa = 0.09018 + 2729.92 / (temperatureC + 273.15)
   return 1 / (1 + 10 ** (pKa - pH))

@@ -30,9 +30,17 @@ export function chartCarbonDioxide(khDegrees: number, pH: number): number {
  * pH of water from its carbonate hardness (°dH) and free CO2 (mg/L): the inverse of {@link freeCarbonDioxide}, under the same
  * limits. Throws unless both are above zero.
  */
-export function pHFromCarbonDioxide(khDegrees: number, carbonDioxide: number, temperatureC: number): number {
-  if (!(khDegrees > 0 && carbonDioxide > 0)) throw new RangeError('pH from KH and CO2 needs both above zero')
-  return carbonicAcidPK1(temperatureC) + Math.log10((khDegrees * MEQ_PER_DEGREE * CO2_MASS) / carbonDioxide)
+export function pHFromCarbonDioxide(
+  khDegrees: number,
+  carbonDioxide: number,
+  temperatureC: number,
+): number {
+  if (!(khDegrees > 0 && carbonDioxide > 0))
+    throw new RangeError('pH from KH and CO2 needs both above zero')
+  return (
+    carbonicAcidPK1(temperatureC) +
+    Math.log10((khDegrees * MEQ_PER_DEGREE * CO2_MASS) / carbonDioxide)
+  )
 }
 
 /** Mole fraction of CO2 in dry outdoor air, about 2025 (NOAA Global Monitoring Laboratory, from memory); rooms hold more. */
@@ -44,12 +52,20 @@ export const ROOM_FACTOR = 1.7
  * CO2 in water at rest under air, mg/L: Henry's law, KH = 0.034 mol L⁻¹ atm⁻¹ at 25 °C, d ln KH / d(1/T) = 2400 K
  * (Sander 2015, Atmos. Chem. Phys. 15:4399–4981). `pressure` in atm. Check: 25 °C, outdoor air, 1 atm → 0.64.
  */
-export function carbonDioxideAtRest(temperatureC: number, pressure = 1, moleFraction = OUTDOOR_CO2): number {
+export function carbonDioxideAtRest(
+  temperatureC: number,
+  pressure = 1,
+  moleFraction = OUTDOOR_CO2,
+): number {
   const henry = 0.034 * Math.exp(2400 * (1 / (temperatureC + 273.15) - 1 / 298.15))
   return henry * moleFraction * pressure * CO2_MASS * 1000
 }
 
 /** CO2 by a degassed sample: the same alkalinity in both, so the ratio of CO2 is 10^(pH at rest − pH of the tank). mg/L. */
-export function degassedCarbonDioxide(pHTank: number, pHDegassed: number, atRestMgL: number): number {
+export function degassedCarbonDioxide(
+  pHTank: number,
+  pHDegassed: number,
+  atRestMgL: number,
+): number {
   return atRestMgL * 10 ** (pHDegassed - pHTank)
 }

@@ -1,6 +1,19 @@
 /** Standard atomic masses, g/mol: IUPAC 2021 abridged values (Prohaska et al. 2022, Pure Appl. Chem. 94:573–600). */
 export const ATOMIC_MASS = {
-  H: 1.008, B: 10.81, C: 12.011, N: 14.007, O: 15.999, Na: 22.99, Mg: 24.305, P: 30.974, S: 32.06, Cl: 35.45, K: 39.098, Ca: 40.078, Mn: 54.938, Fe: 55.845,
+  H: 1.008,
+  B: 10.81,
+  C: 12.011,
+  N: 14.007,
+  O: 15.999,
+  Na: 22.99,
+  Mg: 24.305,
+  P: 30.974,
+  S: 32.06,
+  Cl: 35.45,
+  K: 39.098,
+  Ca: 40.078,
+  Mn: 54.938,
+  Fe: 55.845,
 } as const
 export type Element = keyof typeof ATOMIC_MASS
 
@@ -22,11 +35,13 @@ function massOf(part: string, whole: string): number {
     if (token === '(') open.push(0)
     else if (token.startsWith(')')) {
       const inner = open.pop()
-      if (inner === undefined || open.length === 0) throw new RangeError(`A bracket of ${whole} is not open`)
+      if (inner === undefined || open.length === 0)
+        throw new RangeError(`A bracket of ${whole} is not open`)
       open[open.length - 1] += inner * Number(token.slice(1) || 1)
     } else {
       const [, symbol, count] = /^([A-Z][a-z]?)(\d*)$/.exec(token) ?? []
-      if (!symbol || !(symbol in ATOMIC_MASS)) throw new RangeError(`“${token}” in ${whole} is no element Vivero knows`)
+      if (!symbol || !(symbol in ATOMIC_MASS))
+        throw new RangeError(`“${token}” in ${whole} is no element Vivero knows`)
       open[open.length - 1] += ATOMIC_MASS[symbol as Element] * Number(count || 1)
     }
   }

@@ -19,8 +19,16 @@ export type Nutrient = keyof typeof NUTRIENTS
  * or urea, which end as ammonia first.
  */
 export const LABEL_FORMS = {
-  N: { nutrient: 'NO3', factor: molarMass('NO3') / molarMass('N'), says: 'N (nitrogen, as nitrate)' },
-  'N-NH4': { nutrient: 'NH4', factor: molarMass('NH4') / molarMass('N'), says: 'N (as ammonium or urea)' },
+  N: {
+    nutrient: 'NO3',
+    factor: molarMass('NO3') / molarMass('N'),
+    says: 'N (nitrogen, as nitrate)',
+  },
+  'N-NH4': {
+    nutrient: 'NH4',
+    factor: molarMass('NH4') / molarMass('N'),
+    says: 'N (as ammonium or urea)',
+  },
   NO3: { nutrient: 'NO3', factor: 1, says: 'NO3' },
   P: { nutrient: 'PO4', factor: molarMass('PO4') / molarMass('P'), says: 'P (phosphorus)' },
   P2O5: { nutrient: 'PO4', factor: (2 * molarMass('PO4')) / molarMass('P2O5'), says: 'P2O5' },

@@ -17,9 +17,12 @@ function vapourPressureAtm(kelvin: number): number {
  * Throws outside that range. Check: 20 °C, sea level → 9.09 mg/L.
  */
 export function oxygenSaturation(temperatureC: number, altitudeM = 0): number {
-  if (!(temperatureC >= 0 && temperatureC <= 40)) throw new RangeError(`Oxygen saturation needs 0–40 °C, not ${temperatureC}`)
+  if (!(temperatureC >= 0 && temperatureC <= 40))
+    throw new RangeError(`Oxygen saturation needs 0–40 °C, not ${temperatureC}`)
   const t = temperatureC + 273.15
-  const atOneAtm = Math.exp(-139.34411 + 1.575701e5 / t - 6.642308e7 / t ** 2 + 1.2438e10 / t ** 3 - 8.621949e11 / t ** 4)
+  const atOneAtm = Math.exp(
+    -139.34411 + 1.575701e5 / t - 6.642308e7 / t ** 2 + 1.2438e10 / t ** 3 - 8.621949e11 / t ** 4,
+  )
   const p = pressureRatio(altitudeM)
   const vapour = vapourPressureAtm(t)
   const theta = 0.000975 - 1.426e-5 * temperatureC + 6.436e-8 * temperatureC ** 2

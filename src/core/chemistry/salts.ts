@@ -15,7 +15,15 @@ export interface Salt {
   caution: string | null
 }
 
-const salt = (id: string, formula: string, name: string, gives: Salt['gives'], khEq = 0, ghEq = 0, caution: string | null = null): Salt => ({ id, formula, name, gives, khEq, ghEq, caution })
+const salt = (
+  id: string,
+  formula: string,
+  name: string,
+  gives: Salt['gives'],
+  khEq = 0,
+  ghEq = 0,
+  caution: string | null = null,
+): Salt => ({ id, formula, name, gives, khEq, ghEq, caution })
 const OXIDISER = 'An oxidiser: keep it dry, away from heat and from anything that burns.'
 
 /** Plain salts a keeper weighs. Counts are stoichiometry of the formula; nothing is a measurement. */
@@ -24,8 +32,24 @@ export const SALTS: readonly Salt[] = [
   salt('kh2po4', 'KH2PO4', 'potassium dihydrogen phosphate', { K: 1, PO4: 1 }),
   salt('k2so4', 'K2SO4', 'potassium sulphate', { K: 2 }),
   salt('mgso4', 'MgSO4·7H2O', 'magnesium sulphate (Epsom salt)', { Mg: 1 }, 0, 2),
-  salt('caso4', 'CaSO4·2H2O', 'calcium sulphate (gypsum)', { Ca: 1 }, 0, 2, 'Dissolves slowly: stir it into the bucket hours before.'),
-  salt('cacl2', 'CaCl2·2H2O', 'calcium chloride', { Ca: 1 }, 0, 2, 'Warms the water as it dissolves, and stings: eyes and cuts.'),
+  salt(
+    'caso4',
+    'CaSO4·2H2O',
+    'calcium sulphate (gypsum)',
+    { Ca: 1 },
+    0,
+    2,
+    'Dissolves slowly: stir it into the bucket hours before.',
+  ),
+  salt(
+    'cacl2',
+    'CaCl2·2H2O',
+    'calcium chloride',
+    { Ca: 1 },
+    0,
+    2,
+    'Warms the water as it dissolves, and stings: eyes and cuts.',
+  ),
   salt('cano3', 'Ca(NO3)2·4H2O', 'calcium nitrate', { Ca: 1, NO3: 2 }, 0, 2, OXIDISER),
   salt('mgno3', 'Mg(NO3)2·6H2O', 'magnesium nitrate', { Mg: 1, NO3: 2 }, 0, 2, OXIDISER),
   salt('nahco3', 'NaHCO3', 'sodium hydrogen carbonate', {}, 1),
@@ -51,7 +75,12 @@ const MEQ_PER_DEGREE = (2 * 10) / molarMass('CaO')
  * Grams of a salt that raise `litres` of water by `degrees` °dH of the hardness named.
  * Throws when the salt gives none of it. Check: 3.00 g NaHCO3 for one degree KH in 100 L; 3.07 g gypsum for one degree GH.
  */
-export function gramsForHardness(from: Salt, hardness: 'kh' | 'gh', degrees: number, litres: number): number {
+export function gramsForHardness(
+  from: Salt,
+  hardness: 'kh' | 'gh',
+  degrees: number,
+  litres: number,
+): number {
   const equivalents = hardness === 'kh' ? from.khEq : from.ghEq
   if (equivalents <= 0) throw new RangeError(`${from.name} gives no ${hardness.toUpperCase()}`)
   return (degrees * litres * MEQ_PER_DEGREE * molarMass(from.formula)) / (1000 * equivalents)
@@ -68,4 +97,5 @@ export const GH_PER_CALCIUM = 2 / (molarMass('Ca') * MEQ_PER_DEGREE)
 export const GH_PER_MAGNESIUM = 2 / (molarMass('Mg') * MEQ_PER_DEGREE)
 
 /** The GH, °dH, that `calcium` and `magnesium` make, mg/L each (or any other amount of both, in proportion). Check: 40 mg/L Ca → 5.6. */
-export const hardnessOf = (calcium: number, magnesium: number): number => calcium * GH_PER_CALCIUM + magnesium * GH_PER_MAGNESIUM
+export const hardnessOf = (calcium: number, magnesium: number): number =>
+  calcium * GH_PER_CALCIUM + magnesium * GH_PER_MAGNESIUM

@@ -8,7 +8,8 @@ import type { TankHistory } from './types'
 export function describeEntry(entry: Entry, history: TankHistory): string {
   switch (entry.kind) {
     case 'reading': {
-      if (entry.entered.unit === 'colour') return `CO2 indicator ${INDICATOR_COLOURS[entry.entered.value - 1]?.name ?? 'of no known colour'}`
+      if (entry.entered.unit === 'colour')
+        return `CO2 indicator ${INDICATOR_COLOURS[entry.entered.value - 1]?.name ?? 'of no known colour'}`
       const unit = entry.entered.unit === 'pH' ? '' : ` ${entry.entered.unit}`
       return `${entry.parameter === 'pH' ? 'pH' : capital(PARAMETER_UNITS[entry.parameter].label)} ${sayNumber(entry.entered.value)}${unit}, by ${sayMethod(entry.method)}${entry.questioned ? ', questioned and stood by' : ''}`
     }
@@ -33,14 +34,18 @@ export function describeEntry(entry: Entry, history: TankHistory): string {
     case 'clean':
       return `Cleaned ${entry.item}`
     case 'stock': {
-      const name = history.populations.find((population) => population.id === entry.populationId)?.name ?? 'animals'
+      const name =
+        history.populations.find((population) => population.id === entry.populationId)?.name ??
+        'animals'
       return `${name}: ${entry.event} ${entry.count}${entry.plusMinus > 0 ? ` ± ${entry.plusMinus}` : ''}`
     }
     case 'feeling':
       return [
         entry.enjoyment === null ? null : `Enjoyment ${entry.enjoyment} of 10`,
         entry.workMinutes === null ? null : `${entry.workMinutes} minutes of work that week`,
-      ].filter(Boolean).join(', ')
+      ]
+        .filter(Boolean)
+        .join(', ')
     case 'soil-test':
       return `Soil in a jar: KH ${sayNumber(entry.khBefore)} to ${sayNumber(entry.khAfter)} in ${sayNumber(entry.hours)} h`
     case 'disagreement':
@@ -78,7 +83,10 @@ export function placeName(place: Place, history: TankHistory): string {
     case 'planting':
       return plantingName(place.id, history)
     case 'hardscape':
-      return history.layouts.flatMap((layout) => layout.hardscape).find((piece) => piece.id === place.id)?.label ?? 'a stone'
+      return (
+        history.layouts.flatMap((layout) => layout.hardscape).find((piece) => piece.id === place.id)
+          ?.label ?? 'a stone'
+      )
     case 'tank':
       return 'the tank'
     default:

@@ -3,7 +3,15 @@ import type { Instant } from '../quantity/time'
 import { ofKind, ofParameter } from './index-entries'
 
 /** How a value was had; it decides how far it is trusted. */
-export const METHODS = ['drops-chart', 'titration', 'strip', 'photometer', 'probe', 'indicator', 'eye'] as const
+export const METHODS = [
+  'drops-chart',
+  'titration',
+  'strip',
+  'photometer',
+  'probe',
+  'indicator',
+  'eye',
+] as const
 export type Method = (typeof METHODS)[number]
 
 /** `glance`: inked over the pencil with one key. It weighs less than `measured`, so that a forecast never feeds on itself. */
@@ -12,13 +20,45 @@ export type Certainty = 'measured' | 'glance'
 export const PLANT_MEASURES = ['height', 'width', 'cover', 'density'] as const
 export type PlantMeasure = (typeof PLANT_MEASURES)[number]
 
-export const ALGAE_KINDS = ['brown film', 'green dots', 'green dust', 'green water', 'hair', 'black tufts', 'staghorn', 'slime sheet', 'surface film'] as const
+export const ALGAE_KINDS = [
+  'brown film',
+  'green dots',
+  'green dust',
+  'green water',
+  'hair',
+  'black tufts',
+  'staghorn',
+  'slime sheet',
+  'surface film',
+] as const
 export type AlgaeKind = (typeof ALGAE_KINDS)[number]
 
 export const SIGNS = [
-  'bare below', 'yellow old leaves', 'pale tips', 'twisted tips', 'holes', 'tufts or threads', 'melting', 'chewed', 'lifting', 'bald patch',
-  'surface film', 'mulm', 'black patch', 'gas in the ground', 'grains on the sand', 'hiding', 'gasping', 'dead animal', 'young seen',
-  'loose piece', 'clogged inlet', 'leak', 'cloudy', 'bad smell', 'spent soil',
+  'bare below',
+  'yellow old leaves',
+  'pale tips',
+  'twisted tips',
+  'holes',
+  'tufts or threads',
+  'melting',
+  'chewed',
+  'lifting',
+  'bald patch',
+  'surface film',
+  'mulm',
+  'black patch',
+  'gas in the ground',
+  'grains on the sand',
+  'hiding',
+  'gasping',
+  'dead animal',
+  'young seen',
+  'loose piece',
+  'clogged inlet',
+  'leak',
+  'cloudy',
+  'bad smell',
+  'spent soil',
 ] as const
 export type Sign = (typeof SIGNS)[number]
 
@@ -37,11 +77,19 @@ interface Common {
 }
 
 /** Where a thing was seen: a planting, a piece of hardscape, or a part of the tank. */
-export type Place = { of: 'planting' | 'hardscape'; id: string } | { of: 'glass' | 'surface' | 'ground' | 'equipment' | 'tank' }
+export type Place =
+  | { of: 'planting' | 'hardscape'; id: string }
+  | { of: 'glass' | 'surface' | 'ground' | 'equipment' | 'tank' }
 
 export interface EntryDetails {
   /** `questioned`: Vivero asked whether this can be, in these words, and the keeper stood by it. */
-  reading: { parameter: Parameter; value: number; method: Method; entered: { value: number; unit: string }; questioned?: string }
+  reading: {
+    parameter: Parameter
+    value: number
+    method: Method
+    entered: { value: number; unit: string }
+    questioned?: string
+  }
   /** pH of the tank and of the same water left open to the air for a day: CO2 by the difference. */
   'degassed-sample': { pHTank: number; pHAtRest: number }
   /** How much gas is used: bubbles a second, or what the cylinder weighs. */
@@ -56,7 +104,12 @@ export interface EntryDetails {
   algae: { algae: AlgaeKind; place: Place; coverPercent: number }
   equipment: { item: string; says: string }
   clean: { item: string }
-  stock: { populationId: string; event: 'counted' | 'added' | 'born' | 'died' | 'moved' | 'missing'; count: number; plusMinus: number }
+  stock: {
+    populationId: string
+    event: 'counted' | 'added' | 'born' | 'died' | 'moved' | 'missing'
+    count: number
+    plusMinus: number
+  }
   feeling: { enjoyment: number | null; workMinutes: number | null }
   'soil-test': { khBefore: number; khAfter: number; hours: number }
   disagreement: { finding: string; why: string }
@@ -70,16 +123,40 @@ export type EntryOf<K extends EntryKind> = Common & { kind: K } & EntryDetails[K
 export type Entry = { [K in EntryKind]: EntryOf<K> }[EntryKind]
 
 export const ENTRY_KINDS = [
-  'reading', 'water-change', 'top-off', 'dose', 'feed', 'measure', 'trim', 'sign', 'algae', 'equipment', 'clean', 'stock',
-  'feeling', 'soil-test', 'disagreement', 'step-done', 'round', 'note', 'degassed-sample', 'gas-use',
+  'reading',
+  'water-change',
+  'top-off',
+  'dose',
+  'feed',
+  'measure',
+  'trim',
+  'sign',
+  'algae',
+  'equipment',
+  'clean',
+  'stock',
+  'feeling',
+  'soil-test',
+  'disagreement',
+  'step-done',
+  'round',
+  'note',
+  'degassed-sample',
+  'gas-use',
 ] as const satisfies readonly EntryKind[]
 
 /** The entries of one kind, in the order given. */
-export function entriesOf<K extends EntryKind>(entries: readonly Entry[], kind: K): readonly EntryOf<K>[] {
+export function entriesOf<K extends EntryKind>(
+  entries: readonly Entry[],
+  kind: K,
+): readonly EntryOf<K>[] {
   return ofKind(entries, kind) as unknown as readonly EntryOf<K>[]
 }
 
 /** The readings of one parameter, in the order given. */
-export function readingsOf(entries: readonly Entry[], parameter: Parameter): readonly EntryOf<'reading'>[] {
+export function readingsOf(
+  entries: readonly Entry[],
+  parameter: Parameter,
+): readonly EntryOf<'reading'>[] {
   return ofParameter(entries, parameter) as unknown as readonly EntryOf<'reading'>[]
 }

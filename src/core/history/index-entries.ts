@@ -18,12 +18,18 @@ const made = new WeakMap<readonly Entry[], Drawers>()
 function drawersOf(entries: readonly Entry[]): Drawers {
   const known = made.get(entries)
   if (known) return known
-  const drawers: Drawers = { byKind: new Map(), byPlanting: new Map(), byParameter: new Map(), byId: new Map() }
+  const drawers: Drawers = {
+    byKind: new Map(),
+    byPlanting: new Map(),
+    byParameter: new Map(),
+    byId: new Map(),
+  }
   for (const entry of entries) {
     put(drawers.byKind, entry.kind, entry)
     drawers.byId.set(entry.id, entry)
     if (entry.kind === 'reading') put(drawers.byParameter, entry.parameter, entry)
-    if (entry.kind === 'measure' || entry.kind === 'trim') put(drawers.byPlanting, entry.plantingId, entry)
+    if (entry.kind === 'measure' || entry.kind === 'trim')
+      put(drawers.byPlanting, entry.plantingId, entry)
   }
   made.set(entries, drawers)
   return drawers
@@ -38,7 +44,8 @@ function put<K>(map: Map<K, Entry[]>, key: K, entry: Entry): void {
 const NONE: readonly Entry[] = []
 
 /** The entry of an id, or undefined. */
-export const byId = (entries: readonly Entry[], id: string): Entry | undefined => drawersOf(entries).byId.get(id)
+export const byId = (entries: readonly Entry[], id: string): Entry | undefined =>
+  drawersOf(entries).byId.get(id)
 
 /** Entries of a kind in the order of the journal. */
 export function ofKind(entries: readonly Entry[], kind: Entry['kind']): readonly Entry[] {

@@ -5,7 +5,9 @@ import { entriesOf, type Entry } from './entries'
 
 /** Entries in time order; those of one moment keep the order of their ids, so that two loads never differ. */
 export function inTimeOrder(entries: readonly Entry[]): Entry[] {
-  return [...entries].sort((a, b) => dayOf(a.at) - dayOf(b.at) || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0))
+  return [...entries].sort(
+    (a, b) => dayOf(a.at) - dayOf(b.at) || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0),
+  )
 }
 
 /** The layout standing in the tank, or null for a bare vessel. */
@@ -34,7 +36,9 @@ export function speciesOf(history: TankHistory, planting: Planting): Species {
 
 /** The water used for changes: that of the latest change which named one, else the first source, else null. */
 export function usualSource(history: TankHistory): SourceWater | null {
-  const named = entriesOf(history.entries, 'water-change').filter((change) => change.sourceId !== null).at(-1)?.sourceId
+  const named = entriesOf(history.entries, 'water-change')
+    .filter((change) => change.sourceId !== null)
+    .at(-1)?.sourceId
   return history.sources.find((source) => source.id === named) ?? history.sources[0] ?? null
 }
 
@@ -48,7 +52,10 @@ export function storyUntil(history: TankHistory, at: Instant): TankHistory {
 }
 
 /** Head count after the last count, with what was added, born, died, moved or went missing since; never below zero. */
-export function headCount(history: TankHistory, population: Population): { count: number; plusMinus: number } {
+export function headCount(
+  history: TankHistory,
+  population: Population,
+): { count: number; plusMinus: number } {
   let count = 0
   let plusMinus = 0
   for (const entry of entriesOf(history.entries, 'stock')) {
@@ -58,7 +65,10 @@ export function headCount(history: TankHistory, population: Population): { count
       plusMinus = entry.plusMinus
       continue
     }
-    count = Math.max(0, count + (entry.event === 'added' || entry.event === 'born' ? entry.count : -entry.count))
+    count = Math.max(
+      0,
+      count + (entry.event === 'added' || entry.event === 'born' ? entry.count : -entry.count),
+    )
     plusMinus = Math.hypot(plusMinus, entry.plusMinus)
   }
   return { count, plusMinus: Math.round(plusMinus) }

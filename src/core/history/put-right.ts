@@ -1,11 +1,26 @@
 import type { Vessel } from './types'
 
 /** What of a vessel can be put right after it was set up. */
-export type VesselFacts = Pick<Vessel, 'name' | 'kind' | 'lengthCm' | 'depthCm' | 'heightCm' | 'waterlineCm' | 'altitudeM' | 'lamp' | 'gas' | 'timeZone' | 'standsAt'>
+export type VesselFacts = Pick<
+  Vessel,
+  | 'name'
+  | 'kind'
+  | 'lengthCm'
+  | 'depthCm'
+  | 'heightCm'
+  | 'waterlineCm'
+  | 'altitudeM'
+  | 'lamp'
+  | 'gas'
+  | 'timeZone'
+  | 'standsAt'
+>
 
 /** The differences between a vessel's facts and what they are put right to, one short clause each: the journal keeps them, since the facts themselves keep no history. */
 export function sayChanges(before: VesselFacts, after: VesselFacts): string[] {
-  return FACTS.flatMap(([label, of]) => (of(before) === of(after) ? [] : [`${label} ${of(before)} → ${of(after)}`]))
+  return FACTS.flatMap(([label, of]) =>
+    of(before) === of(after) ? [] : [`${label} ${of(before)} → ${of(after)}`],
+  )
 }
 
 const centimetres = (value: number) => `${Number(value.toFixed(1))} cm`

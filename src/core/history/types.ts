@@ -11,7 +11,14 @@ export const VESSEL_KINDS = ['display', 'nursery', 'paludarium', 'holding', 'ter
 export type VesselKind = (typeof VESSEL_KINDS)[number]
 
 /** How a keeper feeds plants; each expects something else of the water and of the keeper. */
-export const SCHOOLS = ['rich column', 'lean column', 'all-in-one', 'daily pump', 'root only', 'nothing added'] as const
+export const SCHOOLS = [
+  'rich column',
+  'lean column',
+  'all-in-one',
+  'daily pump',
+  'root only',
+  'nothing added',
+] as const
 export type School = (typeof SCHOOLS)[number]
 
 export interface Band {
@@ -28,7 +35,12 @@ export interface WaterCare {
   foodProteinPercent: number
 }
 /** Where a vessel begins: middling dry food, a common bucket. Common practice. */
-export const USUAL_CARE: WaterCare = { school: 'all-in-one', bands: {}, bucketLitres: 10, foodProteinPercent: 40 }
+export const USUAL_CARE: WaterCare = {
+  school: 'all-in-one',
+  bands: {},
+  bucketLitres: 10,
+  foodProteinPercent: 40,
+}
 
 export interface Vessel {
   id: string
@@ -88,7 +100,16 @@ export interface Layout {
   hardscape: readonly Hardscape[]
 }
 
-export const PLANT_GROUPS = ['stem-fast', 'stem-slow', 'rosette', 'crypt', 'epiphyte', 'moss', 'carpet', 'floating'] as const
+export const PLANT_GROUPS = [
+  'stem-fast',
+  'stem-slow',
+  'rosette',
+  'crypt',
+  'epiphyte',
+  'moss',
+  'carpet',
+  'floating',
+] as const
 export type PlantGroup = (typeof PLANT_GROUPS)[number]
 
 export interface Species {
@@ -101,7 +122,11 @@ export interface Species {
   matureWidthCm: number
   /** Ground one bought portion covers at planting density, cm². */
   areaPerPortionCm2: number
-  leaf: { lengthCm: number; shape: 'round' | 'lance' | 'ribbon' | 'needle'; tint: 'green' | 'olive' | 'red' | 'pale' }
+  leaf: {
+    lengthCm: number
+    shape: 'round' | 'lance' | 'ribbon' | 'needle'
+    tint: 'green' | 'olive' | 'red' | 'pale'
+  }
   feedsBy: 'column' | 'root' | 'both'
 }
 
@@ -151,7 +176,13 @@ export interface SourceWater {
 }
 
 /** A source of which only the usual five figures are known. */
-export const UNMEASURED = { phosphateMgL: null, potassiumMgL: null, calciumMgL: null, magnesiumMgL: null, conductivityUs: null } as const
+export const UNMEASURED = {
+  phosphateMgL: null,
+  potassiumMgL: null,
+  calciumMgL: null,
+  magnesiumMgL: null,
+  conductivityUs: null,
+} as const
 
 export const PRODUCT_FORMS = ['liquid', 'powder', 'tablet'] as const
 /** A bottle, a bag or a home-made stock, as its label has it. */
@@ -167,7 +198,15 @@ export interface Product {
   recipe: readonly { saltId: string; gramsPerLitre: number }[] | null
 }
 
-export const ROUTINE_KINDS = ['water-change', 'trim', 'dose', 'test', 'round', 'clean', 'top-off'] as const
+export const ROUTINE_KINDS = [
+  'water-change',
+  'trim',
+  'dose',
+  'test',
+  'round',
+  'clean',
+  'top-off',
+] as const
 export interface Routine {
   id: string
   kind: (typeof ROUTINE_KINDS)[number]

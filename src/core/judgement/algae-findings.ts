@@ -18,20 +18,56 @@ export function algaeFindings(history: TankHistory, now: Instant): Finding[] {
     const trend = algaeTrend(course, now)
     const place = placeName(course.place, history)
     const name = course.algae.charAt(0).toUpperCase() + course.algae.slice(1)
-    const going = trend === null ? 'unknown' : trend.perWeek > STEADY_PER_WEEK ? 'rising' : trend.perWeek < -STEADY_PER_WEEK ? 'receding' : 'steady'
-    const words = { rising: 'spread', receding: 'recede', steady: 'hold their ground', unknown: 'were seen once' }[going]
-    const subject: Subject = course.place.of === 'planting' || course.place.of === 'hardscape' ? course.place : { of: 'tank' }
-    return [{
-      key: `algae:${course.algae}:${'id' in course.place ? course.place.id : course.place.of}`, subject,
-      level: going === 'receding' ? 'good' : percent >= ACT_PERCENT && going === 'rising' ? 'act' : 'watch',
-      weight: 30 + percent / 2,
-      says: `${name} on ${place} ${plural(course.algae) ? words : words.replace('recede', 'recedes').replace('spread', 'spreads').replace('hold their', 'holds its').replace('were', 'was')}`,
-      detail: trend ? `${sayNumber(trend.from)} % six weeks ago at most, ${sayNumber(trend.to)} % now.` : `${sayNumber(percent)} % when last seen.`,
-      clause: going === 'receding' ? `is shedding its ${course.algae}` : `carries ${course.algae} on ${place}`,
-      because: evidenceFor(course.points.slice(-4).map((point) => point.entryId), history),
-      suggests: going === 'receding' ? 'Change nothing else until it is gone.' : 'Take off what comes off by hand, then change one thing and keep it for four weeks.',
-      leadsTo: 'book', wouldChangeMyMind: 'Its cover in two weeks, at the same hour and place.', disputed: null,
-    } satisfies Finding]
+    const going =
+      trend === null
+        ? 'unknown'
+        : trend.perWeek > STEADY_PER_WEEK
+          ? 'rising'
+          : trend.perWeek < -STEADY_PER_WEEK
+            ? 'receding'
+            : 'steady'
+    const words = {
+      rising: 'spread',
+      receding: 'recede',
+      steady: 'hold their ground',
+      unknown: 'were seen once',
+    }[going]
+    const subject: Subject =
+      course.place.of === 'planting' || course.place.of === 'hardscape'
+        ? course.place
+        : { of: 'tank' }
+    return [
+      {
+        key: `algae:${course.algae}:${'id' in course.place ? course.place.id : course.place.of}`,
+        subject,
+        level:
+          going === 'receding'
+            ? 'good'
+            : percent >= ACT_PERCENT && going === 'rising'
+              ? 'act'
+              : 'watch',
+        weight: 30 + percent / 2,
+        says: `${name} on ${place} ${plural(course.algae) ? words : words.replace('recede', 'recedes').replace('spread', 'spreads').replace('hold their', 'holds its').replace('were', 'was')}`,
+        detail: trend
+          ? `${sayNumber(trend.from)} % six weeks ago at most, ${sayNumber(trend.to)} % now.`
+          : `${sayNumber(percent)} % when last seen.`,
+        clause:
+          going === 'receding'
+            ? `is shedding its ${course.algae}`
+            : `carries ${course.algae} on ${place}`,
+        because: evidenceFor(
+          course.points.slice(-4).map((point) => point.entryId),
+          history,
+        ),
+        suggests:
+          going === 'receding'
+            ? 'Change nothing else until it is gone.'
+            : 'Take off what comes off by hand, then change one thing and keep it for four weeks.',
+        leadsTo: 'book',
+        wouldChangeMyMind: 'Its cover in two weeks, at the same hour and place.',
+        disputed: null,
+      } satisfies Finding,
+    ]
   })
 }
 

@@ -1,7 +1,9 @@
 import type { Instant } from '../quantity/time'
 
 export type Level = 'act' | 'watch' | 'good'
-export type Subject = { of: 'planting' | 'hardscape'; id: string } | { of: 'water' | 'ground' | 'surface' | 'animals' | 'tank' }
+export type Subject =
+  | { of: 'planting' | 'hardscape'; id: string }
+  | { of: 'water' | 'ground' | 'surface' | 'animals' | 'tank' }
 
 /** One line a judgement rests on; an entry where there is one. */
 export interface Evidence {

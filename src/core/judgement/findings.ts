@@ -23,27 +23,51 @@ export function findings(history: TankHistory, now: Instant): Finding[] {
   const story = storyUntil(history, now)
   const conditions = conditionsOf(story, now)
   const all = [
-    ...(story.vessel.kind === 'terrarium' ? [] : [nitrateFinding(story, conditions, now), intakeFinding(story, conditions, now), ...waterFindings(story, conditions, now)]), changeFinding(story, now), soilFinding(story, now), moodFinding(story, now),
-    ...stemFindings(story, now), ...bareFindings(story, now), ...carpetFindings(story, now), ...algaeFindings(story, now),
+    ...(story.vessel.kind === 'terrarium'
+      ? []
+      : [
+          nitrateFinding(story, conditions, now),
+          intakeFinding(story, conditions, now),
+          ...waterFindings(story, conditions, now),
+        ]),
+    changeFinding(story, now),
+    soilFinding(story, now),
+    moodFinding(story, now),
+    ...stemFindings(story, now),
+    ...bareFindings(story, now),
+    ...carpetFindings(story, now),
+    ...algaeFindings(story, now),
   ].filter((finding): finding is Finding => finding !== null)
-  const disputes = entriesOf(story.entries, 'disagreement').filter((entry) => daysBetween(entry.at, now) <= DISPUTE_DAYS)
+  const disputes = entriesOf(story.entries, 'disagreement').filter(
+    (entry) => daysBetween(entry.at, now) <= DISPUTE_DAYS,
+  )
   return all
     .map((finding) => {
       const dispute = disputes.findLast((entry) => entry.finding === finding.key)
       return dispute ? { ...finding, disputed: { why: dispute.why, at: dispute.at } } : finding
     })
-    .sort((a, b) => Number(a.disputed !== null) - Number(b.disputed !== null) || RANK[a.level] - RANK[b.level] || b.weight - a.weight)
+    .sort(
+      (a, b) =>
+        Number(a.disputed !== null) - Number(b.disputed !== null) ||
+        RANK[a.level] - RANK[b.level] ||
+        b.weight - a.weight,
+    )
 }
 
 /** The tank today in one sentence, to go on from its name: the two weightiest clauses, or that all is well. Notes alone are no observation. */
 export function headline(all: readonly Finding[], entries: readonly Entry[]): string {
-  if (entries.every((entry) => entry.kind === 'note')) return 'has no entry yet; walk the first round.'
+  if (entries.every((entry) => entry.kind === 'note'))
+    return 'has no entry yet; walk the first round.'
   const live = all.filter((finding) => finding.disputed === null)
   const pressing = live.filter((finding) => finding.level !== 'good')
-  if (pressing.length === 0) return live.length > 0 ? `${live[0].clause}, and nothing presses.` : 'is quiet; nothing presses.'
+  if (pressing.length === 0)
+    return live.length > 0
+      ? `${live[0].clause}, and nothing presses.`
+      : 'is quiet; nothing presses.'
   const first = pressing[0]
   const second = pressing.find((finding) => topic(finding) !== topic(first))
   return second ? `${first.clause}, and ${second.clause}.` : `${first.clause}.`
 }
 
-const topic = (finding: Finding) => finding.key.split(':')[0].replace('change-due', 'nitrate').replace('bare', 'surface')
+const topic = (finding: Finding) =>
+  finding.key.split(':')[0].replace('change-due', 'nitrate').replace('bare', 'surface')

@@ -20,7 +20,17 @@ describe('findings', () => {
   const all = findings(tarn, NOW)
   test('the demo’s troubles are found, weightiest first, each with evidence and what would settle it', () => {
     const keys = all.map((finding) => finding.key)
-    expect(keys).toEqual(expect.arrayContaining(['nitrate', 'soil', 'carpet:tarn-l1', 'surface:tarn-s1', 'bare:tarn-s1', 'mood', 'algae:black tufts:tarn-stone']))
+    expect(keys).toEqual(
+      expect.arrayContaining([
+        'nitrate',
+        'soil',
+        'carpet:tarn-l1',
+        'surface:tarn-s1',
+        'bare:tarn-s1',
+        'mood',
+        'algae:black tufts:tarn-stone',
+      ]),
+    )
     const ranks = all.map((finding) => ['act', 'watch', 'good'].indexOf(finding.level))
     expect(ranks).toEqual([...ranks].sort())
     for (const finding of all) {
@@ -31,33 +41,65 @@ describe('findings', () => {
   })
   test('evidence leads back to entries of the journal', () => {
     const ids = new Set(tarn.entries.map((one) => one.id))
-    for (const evidence of all.flatMap((finding) => finding.because)) if (evidence.entryId) expect(ids.has(evidence.entryId)).toBe(true)
+    for (const evidence of all.flatMap((finding) => finding.because))
+      if (evidence.entryId) expect(ids.has(evidence.entryId)).toBe(true)
   })
   test('a disagreement moves the finding to the end and keeps the reason; a month later it may speak again', () => {
     const first = all[0]
-    const dispute = { id: 'd1', kind: 'disagreement', at: NOW, certainty: 'measured', by: 'keeper', note: null, expected: null, finding: first.key, why: 'The card was wet.' } as Entry
+    const dispute = {
+      id: 'd1',
+      kind: 'disagreement',
+      at: NOW,
+      certainty: 'measured',
+      by: 'keeper',
+      note: null,
+      expected: null,
+      finding: first.key,
+      why: 'The card was wet.',
+    } as Entry
     const disputed = findings({ ...tarn, entries: [...tarn.entries, dispute] }, NOW)
-    expect(disputed.at(-1)).toMatchObject({ key: first.key, disputed: { why: 'The card was wet.' } })
+    expect(disputed.at(-1)).toMatchObject({
+      key: first.key,
+      disputed: { why: 'The card was wet.' },
+    })
     expect(headline(disputed, tarn.entries)).not.toContain(first.clause)
     const later = instantOf(Date.parse(NOW) / 86_400_000 + 31)
-    expect(findings({ ...tarn, entries: [...tarn.entries, dispute] }, later).find((finding) => finding.key === first.key)?.disputed ?? null).toBeNull()
+    expect(
+      findings({ ...tarn, entries: [...tarn.entries, dispute] }, later).find(
+        (finding) => finding.key === first.key,
+      )?.disputed ?? null,
+    ).toBeNull()
   })
   test('the headline is a sentence that goes on from the name', () => {
-    for (const story of [tarn, spring, gully]) expect(headline(findings(story, NOW), story.entries)).toMatch(/^[a-z].*\.$/)
+    for (const story of [tarn, spring, gully])
+      expect(headline(findings(story, NOW), story.entries)).toMatch(/^[a-z].*\.$/)
     expect(headline([], [])).toContain('no entry yet')
-    expect(headline([], tarn.entries.filter((one) => one.kind === 'note'))).toContain('no entry yet')
+    expect(
+      headline(
+        [],
+        tarn.entries.filter((one) => one.kind === 'note'),
+      ),
+    ).toContain('no entry yet')
   })
-  test('an empty tank gives no finding and no error', () => expect(findings(tank(), at(1))).toEqual([]))
+  test('an empty tank gives no finding and no error', () =>
+    expect(findings(tank(), at(1))).toEqual([]))
   test('half the water when it is needed: the suggested change brings it near the target', () => {
     const heavy = tank([nitrate(1, 40), nitrate(8, 42), nitrate(12, 44)])
-    expect(findings(heavy, at(13)).find((finding) => finding.key === 'nitrate')).toMatchObject({ level: 'act', leadsTo: 'log-change' })
+    expect(findings(heavy, at(13)).find((finding) => finding.key === 'nitrate')).toMatchObject({
+      level: 'act',
+      leadsTo: 'log-change',
+    })
   })
 })
 
 describe('soil', () => {
-  const active = tank([]).layouts.map((layout) => ({ ...layout, ground: { ...layout.ground, material: 'active soil' as const } }))
+  const active = tank([]).layouts.map((layout) => ({
+    ...layout,
+    ground: { ...layout.ground, material: 'active soil' as const },
+  }))
   test('the jar test decides before age does', () => {
-    const jar = (khAfter: number) => tank([entry(5, 'soil-test', { khBefore: 4, khAfter, hours: 36 })], { layouts: active })
+    const jar = (khAfter: number) =>
+      tank([entry(5, 'soil-test', { khBefore: 4, khAfter, hours: 36 })], { layouts: active })
     expect(soilState(jar(3.9), at(6))?.state).toBe('spent')
     expect(soilState(jar(1), at(6))?.state).toBe('working')
     expect(soilState(tank([], { layouts: active }), at(400))?.state).toBe('tired')
@@ -66,7 +108,8 @@ describe('soil', () => {
 })
 
 describe('algae', () => {
-  const tuft = (day: number, coverPercent: number) => entry(day, 'algae', { algae: 'black tufts', place: { of: 'glass' }, coverPercent })
+  const tuft = (day: number, coverPercent: number) =>
+    entry(day, 'algae', { algae: 'black tufts', place: { of: 'glass' }, coverPercent })
   test('straight between looks, held for a while, then unknown; the trend is per week', () => {
     const [course] = algaeCourses(tank([tuft(0, 10), tuft(14, 4)]), at(20))
     expect(algaeOn(course, DAY0 + 7)).toBeCloseTo(7, 9)
@@ -79,20 +122,46 @@ describe('algae', () => {
 
 describe('due and round', () => {
   test('a routine is due from its last doing, or from the day it was set', () => {
-    const routine = { id: 'r', kind: 'water-change' as const, everyDays: 7, amount: 0.4, says: 'Water change', since: at(0) }
-    expect(onlyDue(dueTasks(tank([change(5, 0.4)], { routines: [routine] }), at(11)))).toHaveLength(0)
+    const routine = {
+      id: 'r',
+      kind: 'water-change' as const,
+      everyDays: 7,
+      amount: 0.4,
+      says: 'Water change',
+      since: at(0),
+    }
+    expect(onlyDue(dueTasks(tank([change(5, 0.4)], { routines: [routine] }), at(11)))).toHaveLength(
+      0,
+    )
     expect(dueTasks(tank([change(5, 0.4)], { routines: [routine] }), at(14))[0].daysLate).toBe(2)
     expect(onlyDue(dueTasks(tank([], { routines: [routine] }), at(8)))[0].lastAt).toBeNull()
   })
   test('the round goes in the order of the eyes and expects what can be expected', () => {
     const stations = roundOf(tarn, NOW)
-    expect(stations.map((station) => station.name)).toEqual(['surface', 'glass', 'background', 'midground', 'carpet', 'stone and wood', 'ground', 'equipment', 'animals', 'water', 'you'])
-    const s1 = stations.flatMap((station) => station.questions).find((question) => question.stake === 'S1')!
+    expect(stations.map((station) => station.name)).toEqual([
+      'surface',
+      'glass',
+      'background',
+      'midground',
+      'carpet',
+      'stone and wood',
+      'ground',
+      'equipment',
+      'animals',
+      'water',
+      'you',
+    ])
+    const s1 = stations
+      .flatMap((station) => station.questions)
+      .find((question) => question.stake === 'S1')!
     expect(s1.expected!.low).toBeLessThan(s1.expected!.high)
     expect(pencilledAnswer(s1)).toBe(Math.round(s1.expected!.value))
   })
   test('what was measured yesterday is not asked again: slow plantings and recent tests rest', () => {
-    const keys = (story: typeof tarn, now: string) => roundOf(story, now).flatMap((station) => station.questions).map((question) => question.key)
+    const keys = (story: typeof tarn, now: string) =>
+      roundOf(story, now)
+        .flatMap((station) => station.questions)
+        .map((question) => question.key)
     const rested = tank([nitrate(9, 10)])
     expect(keys(rested, at(10))).not.toContain('nitrate')
     expect(keys(rested, at(20))).toContain('nitrate')
@@ -112,7 +181,10 @@ describe('score', () => {
   test('measured values against their pencil; glances do not count', () => {
     const expected = { value: 10, low: 8, high: 12 }
     const story = [
-      { ...height(1, STEMS.id, 9), expected }, { ...height(2, STEMS.id, 14), expected }, { ...height(3, STEMS.id, 10), expected, certainty: 'glance' as const }, height(4, STEMS.id, 10),
+      { ...height(1, STEMS.id, 9), expected },
+      { ...height(2, STEMS.id, 14), expected },
+      { ...height(3, STEMS.id, 10), expected, certainty: 'glance' as const },
+      height(4, STEMS.id, 10),
     ] as Entry[]
     expect(forecastScore(story)).toEqual({ met: 2, held: 1 })
   })
@@ -128,23 +200,61 @@ describe('entries in the light of the story', () => {
   const story = tank([height(1, STEMS.id, 20)])
   const fields = (one: Entry) => checkEntry(one, story, at(10), 80).map((problem) => problem.field)
   test('a trim taller than the plant, a change larger than the tank, the future, a stranger: each at its field', () => {
-    expect(fields(entry(5, 'trim', { plantingId: STEMS.id, fromCm: null, toCm: 60 }))).toEqual(['toCm'])
+    expect(fields(entry(5, 'trim', { plantingId: STEMS.id, fromCm: null, toCm: 60 }))).toEqual([
+      'toCm',
+    ])
     expect(fields(entry(5, 'trim', { plantingId: STEMS.id, fromCm: 20, toCm: 8 }))).toEqual([])
-    expect(fields(entry(5, 'water-change', { fraction: 0.5, litres: 500, sourceId: 'src' }))).toEqual(['litres'])
+    expect(
+      fields(entry(5, 'water-change', { fraction: 0.5, litres: 500, sourceId: 'src' })),
+    ).toEqual(['litres'])
     expect(fields(entry(11, 'note', { text: 'x' }))).toEqual(['at'])
     expect(fields(height(5, 'nobody', 3))).toEqual(['plantingId'])
     expect(fields(height(-3, STEMS.id, 3))).toEqual(['at'])
-    expect(fields(entry(5, 'stock', { populationId: 'ghosts', event: 'counted', count: 3, plusMinus: 0 }))).toEqual(['populationId'])
-    expect(fields(entry(5, 'algae', { algae: 'hair', place: { of: 'hardscape', id: 'none' }, coverPercent: 3 }))).toEqual(['place'])
+    expect(
+      fields(
+        entry(5, 'stock', { populationId: 'ghosts', event: 'counted', count: 3, plusMinus: 0 }),
+      ),
+    ).toEqual(['populationId'])
+    expect(
+      fields(
+        entry(5, 'algae', {
+          algae: 'hair',
+          place: { of: 'hardscape', id: 'none' },
+          coverPercent: 3,
+        }),
+      ),
+    ).toEqual(['place'])
   })
   test('every kind of entry in the demo can be said in words', () => {
-    for (const one of [...tarn.entries, ...spring.entries, ...gully.entries]) expect(describeEntry(one, tarn)).toMatch(/^.{3,}/)
-    expect(describeEntry(entry(1, 'disagreement', { finding: 'x', why: 'because' }), tarn)).toContain('because')
+    for (const one of [...tarn.entries, ...spring.entries, ...gully.entries])
+      expect(describeEntry(one, tarn)).toMatch(/^.{3,}/)
+    expect(
+      describeEntry(entry(1, 'disagreement', { finding: 'x', why: 'because' }), tarn),
+    ).toContain('because')
   })
   test('head counts follow what came and went since the last count', () => {
-    const shrimp = { id: 'sh', name: 'Shrimp', kind: 'shrimp' as const, adultLengthCm: 2, since: at(0) }
-    const stock = (day: number, event: 'counted' | 'added' | 'died', count: number, plusMinus = 0) => entry(day, 'stock', { populationId: 'sh', event, count, plusMinus })
-    const counted = tank([stock(1, 'added', 10), stock(5, 'counted', 30, 4), stock(6, 'died', 3), stock(7, 'added', 5, 3)], { populations: [shrimp] })
+    const shrimp = {
+      id: 'sh',
+      name: 'Shrimp',
+      kind: 'shrimp' as const,
+      adultLengthCm: 2,
+      since: at(0),
+    }
+    const stock = (
+      day: number,
+      event: 'counted' | 'added' | 'died',
+      count: number,
+      plusMinus = 0,
+    ) => entry(day, 'stock', { populationId: 'sh', event, count, plusMinus })
+    const counted = tank(
+      [
+        stock(1, 'added', 10),
+        stock(5, 'counted', 30, 4),
+        stock(6, 'died', 3),
+        stock(7, 'added', 5, 3),
+      ],
+      { populations: [shrimp] },
+    )
     expect(headCount(counted, shrimp)).toEqual({ count: 32, plusMinus: 5 })
   })
   test('time order is stable and a story cut at a day forgets what came after', () => {

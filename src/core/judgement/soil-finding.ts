@@ -24,21 +24,36 @@ export function soilState(history: TankHistory, now: Instant): SoilState | null 
   const layout = currentLayout(history)
   if (!layout) return null
   const ageDays = daysBetween(layout.ground.laidAt, now)
-  const age = reckoned(`The ${layout.ground.material} has lain ${Math.round(ageDays / 30.4)} months`)
-  if (layout.ground.material !== 'active soil' && layout.ground.material !== 'soil under sand') return { state: 'not-active', because: [age], ageDays }
+  const age = reckoned(
+    `The ${layout.ground.material} has lain ${Math.round(ageDays / 30.4)} months`,
+  )
+  if (layout.ground.material !== 'active soil' && layout.ground.material !== 'soil under sand')
+    return { state: 'not-active', because: [age], ageDays }
   const jar = entriesOf(history.entries, 'soil-test').at(-1)
   if (jar && daysBetween(jar.at, now) < 90) {
     const drop = jar.khBefore > 0 ? (jar.khBefore - jar.khAfter) / jar.khBefore : 0
-    return { state: drop < SPENT_DROP_SHARE ? 'spent' : drop < 0.4 ? 'tired' : 'working', because: [evidence(jar, history), age], ageDays }
+    return {
+      state: drop < SPENT_DROP_SHARE ? 'spent' : drop < 0.4 ? 'tired' : 'working',
+      because: [evidence(jar, history), age],
+      ageDays,
+    }
   }
   const kh = entriesOf(history.entries, 'reading').filter((entry) => entry.parameter === 'kh')
   const early = kh.slice(0, KH_WINDOW)
   const late = kh.slice(-KH_WINDOW)
   if (kh.length >= 2 * KH_WINDOW) {
-    const mean = (list: typeof kh) => list.reduce((sum, entry) => sum + entry.value, 0) / list.length
+    const mean = (list: typeof kh) =>
+      list.reduce((sum, entry) => sum + entry.value, 0) / list.length
     const rise = mean(late) - mean(early)
-    const record = reckoned(`KH averaged ${sayNumber(mean(early))} in the first ${KH_WINDOW} readings and ${sayNumber(mean(late))} in the last ${KH_WINDOW}`)
-    if (rise > 1) return { state: ageDays > TIRED_DAYS ? 'spent' : 'tired', because: [record, ...late.slice(-2).map((entry) => evidence(entry, history)), age], ageDays }
+    const record = reckoned(
+      `KH averaged ${sayNumber(mean(early))} in the first ${KH_WINDOW} readings and ${sayNumber(mean(late))} in the last ${KH_WINDOW}`,
+    )
+    if (rise > 1)
+      return {
+        state: ageDays > TIRED_DAYS ? 'spent' : 'tired',
+        because: [record, ...late.slice(-2).map((entry) => evidence(entry, history)), age],
+        ageDays,
+      }
   }
   return { state: ageDays > TIRED_DAYS ? 'tired' : 'working', because: [age], ageDays }
 }
@@ -51,11 +66,32 @@ export function soilFinding(history: TankHistory, now: Instant): Finding | null 
   // With nothing measured there is only its age, and age alone is a presumption.
   const byAge = soil.because.length === 1
   return {
-    key: 'soil', subject: { of: 'ground' }, level: spent ? 'act' : 'watch', weight: spent ? 38 : 15,
-    says: spent ? 'The soil no longer holds the hardness down' : byAge ? 'The soil may be getting tired' : 'The soil is getting tired',
-    detail: spent ? 'It buffers little now, and the root feeders live on what you add.' : byAge ? 'At this age active soils begin to give up; nothing was measured yet.' : 'It buffers less than it did.',
-    clause: spent ? 'stands on spent soil' : byAge ? 'may stand on tired soil' : 'stands on tired soil',
-    because: soil.because, suggests: spent ? 'Renew it section by section, or feed the roots with tabs.' : 'Put some in a jar of water of known KH and read it again after a day.',
-    leadsTo: 'rescape', wouldChangeMyMind: 'A jar test: some soil in water of known KH, read again after 24–48 h. A clear drop and the soil still works.', disputed: null,
+    key: 'soil',
+    subject: { of: 'ground' },
+    level: spent ? 'act' : 'watch',
+    weight: spent ? 38 : 15,
+    says: spent
+      ? 'The soil no longer holds the hardness down'
+      : byAge
+        ? 'The soil may be getting tired'
+        : 'The soil is getting tired',
+    detail: spent
+      ? 'It buffers little now, and the root feeders live on what you add.'
+      : byAge
+        ? 'At this age active soils begin to give up; nothing was measured yet.'
+        : 'It buffers less than it did.',
+    clause: spent
+      ? 'stands on spent soil'
+      : byAge
+        ? 'may stand on tired soil'
+        : 'stands on tired soil',
+    because: soil.because,
+    suggests: spent
+      ? 'Renew it section by section, or feed the roots with tabs.'
+      : 'Put some in a jar of water of known KH and read it again after a day.',
+    leadsTo: 'rescape',
+    wouldChangeMyMind:
+      'A jar test: some soil in water of known KH, read again after 24–48 h. A clear drop and the soil still works.',
+    disputed: null,
   }
 }

@@ -35,7 +35,9 @@ export function leafAreaIndexAbove(plant: StandingPlant, heightCm: number): numb
     case 'rosette':
     case 'crypt':
     case 'epiphyte':
-      return heightCm < plant.topCm ? 1.6 * Math.min(1, (plant.topCm - heightCm) / Math.max(1, plant.topCm - plant.rootCm)) : 0
+      return heightCm < plant.topCm
+        ? 1.6 * Math.min(1, (plant.topCm - heightCm) / Math.max(1, plant.topCm - plant.rootCm))
+        : 0
     case 'moss':
     case 'carpet':
     case 'floating':

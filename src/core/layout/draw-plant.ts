@@ -29,7 +29,13 @@ type GroundAt = (x: number) => number
 const n = (x: number) => (Math.round(x * 100) / 100).toString()
 
 /** Draws a planting by its habit. The same planting in the same pose always gives the same lines. */
-export function drawPlanting(planting: Planting, species: Species, pose: PlantPose, rootAt: GroundAt, water: { lineCm: number; lengthCm: number }): PlantDrawing {
+export function drawPlanting(
+  planting: Planting,
+  species: Species,
+  pose: PlantPose,
+  rootAt: GroundAt,
+  water: { lineCm: number; lengthCm: number },
+): PlantDrawing {
   const span = spanOf(planting)
   const random = seededRandom(seedOf(planting.id))
   switch (species.group) {
@@ -83,7 +89,10 @@ function drawStems(
     const along = (t: number): [number, number] => {
       const y = root + t * height
       const over = Math.max(0, y - (waterline - 1))
-      return [x + lean * t + bow * Math.sin(t * Math.PI) + over * toward, over > 0 ? waterline - 1 + Math.min(1.3, over * 0.3) : y]
+      return [
+        x + lean * t + bow * Math.sin(t * Math.PI) + over * toward,
+        over > 0 ? waterline - 1 + Math.min(1.3, over * 0.3) : y,
+      ]
     }
     const [ax, ay] = along(0)
     const [bx, by] = along(0.5)
@@ -91,23 +100,39 @@ function drawStems(
     const bend = Math.min(1, (waterline - 1 - root) / height)
     if (bend < 1) {
       const [ux, uy] = along(bend)
-      lines.push(`M${n(ax)} ${n(ay)}L${n(ux)} ${n(uy)}Q${n(ux + 0.4 * toward)} ${n(waterline + 0.2)} ${n(cx)} ${n(cy)}`)
-    } else lines.push(`M${n(ax)} ${n(ay)}Q${n(2 * bx - (ax + cx) / 2)} ${n(2 * by - (ay + cy) / 2)} ${n(cx)} ${n(cy)}`)
+      lines.push(
+        `M${n(ax)} ${n(ay)}L${n(ux)} ${n(uy)}Q${n(ux + 0.4 * toward)} ${n(waterline + 0.2)} ${n(cx)} ${n(cy)}`,
+      )
+    } else
+      lines.push(
+        `M${n(ax)} ${n(ay)}Q${n(2 * bx - (ax + cx) / 2)} ${n(2 * by - (ay + cy) / 2)} ${n(cx)} ${n(cy)}`,
+      )
     const nodes = Math.floor(height / internode)
     for (let k = 1; k <= nodes + 1; k += pose.sketch ? SKETCH_STRIDE : 1) {
       const t = Math.min(1, ((k - phase * 0.5) * internode) / height)
       if (t < pose.bareShare || t <= 0.04) continue
       const [lx, ly] = along(t)
       const young = t > 0.86 ? 0.62 : 1
-      const length = species.leaf.lengthCm * young * (0.85 + luck() * 0.3) * (pose.sketch ? SKETCH_LEAF : 1)
+      const length =
+        species.leaf.lengthCm * young * (0.85 + luck() * 0.3) * (pose.sketch ? SKETCH_LEAF : 1)
       const rise = 0.32 + 0.25 * t + (luck() - 0.5) * 0.25
-      leaves.push(leaf(lx, ly, length, rise, species.leaf.shape), leaf(lx, ly, length, Math.PI - rise, species.leaf.shape))
+      leaves.push(
+        leaf(lx, ly, length, rise, species.leaf.shape),
+        leaf(lx, ly, length, Math.PI - rise, species.leaf.shape),
+      )
     }
   }
   return { lines: lines.join(''), leaves: leaves.join('') }
 }
 
-function drawRosettes(planting: Planting, species: Species, pose: PlantPose, rootAt: GroundAt, [x0, x1]: [number, number], random: () => number): PlantDrawing {
+function drawRosettes(
+  planting: Planting,
+  species: Species,
+  pose: PlantPose,
+  rootAt: GroundAt,
+  [x0, x1]: [number, number],
+  random: () => number,
+): PlantDrawing {
   const crowns = Math.max(1, Math.min(6, planting.stems))
   const lines: string[] = []
   const leaves: string[] = []
@@ -120,8 +145,11 @@ function drawRosettes(planting: Planting, species: Species, pose: PlantPose, roo
       const spread = (i / (perCrown - 1) - 0.5) * 2
       const reach = Math.min(1.05, species.matureWidthCm / 2 / Math.max(1, pose.heightCm))
       const angle = Math.PI / 2 - spread * reach + (random() - 0.5) * 0.16
-      const length = pose.heightCm * size * (1.02 - 0.3 * Math.abs(spread) ** 1.6) * (0.85 + random() * 0.2)
-      const width = Math.max(0.35, Math.min(species.leaf.lengthCm * 0.1, length * 0.085)) * (species.leaf.shape === 'ribbon' ? 0.75 : 1)
+      const length =
+        pose.heightCm * size * (1.02 - 0.3 * Math.abs(spread) ** 1.6) * (0.85 + random() * 0.2)
+      const width =
+        Math.max(0.35, Math.min(species.leaf.lengthCm * 0.1, length * 0.085)) *
+        (species.leaf.shape === 'ribbon' ? 0.75 : 1)
       const droop = spread * length * 0.12
       const tipX = x + Math.cos(angle) * length + droop
       const tipY = root + Math.max(0.6, Math.sin(angle) * length - Math.abs(droop) * 0.7)
@@ -137,7 +165,14 @@ function drawRosettes(planting: Planting, species: Species, pose: PlantPose, roo
   return { lines: lines.join(''), leaves: leaves.join('') }
 }
 
-function drawEpiphyte(planting: Planting, species: Species, pose: PlantPose, rootAt: GroundAt, [x0, x1]: [number, number], random: () => number): PlantDrawing {
+function drawEpiphyte(
+  planting: Planting,
+  species: Species,
+  pose: PlantPose,
+  rootAt: GroundAt,
+  [x0, x1]: [number, number],
+  random: () => number,
+): PlantDrawing {
   const lines: string[] = []
   const leaves: string[] = []
   const y0 = rootAt((x0 + x1) / 2)
@@ -152,16 +187,32 @@ function drawEpiphyte(planting: Planting, species: Species, pose: PlantPose, roo
     const tx = x + Math.cos(angle) * stalk
     const ty = y0 + 0.3 + Math.sin(angle) * stalk
     lines.push(`M${n(x)} ${n(y0 + 0.3)}L${n(tx)} ${n(ty)}`)
-    leaves.push(leaf(tx, ty, Math.min(species.leaf.lengthCm, pose.heightCm * (narrow ? 0.85 : 0.6)) * (0.7 + random() * 0.35), angle, species.leaf.shape))
+    leaves.push(
+      leaf(
+        tx,
+        ty,
+        Math.min(species.leaf.lengthCm, pose.heightCm * (narrow ? 0.85 : 0.6)) *
+          (0.7 + random() * 0.35),
+        angle,
+        species.leaf.shape,
+      ),
+    )
   }
   for (let i = 0; i < 5; i++) {
     const x = x0 + random() * (x1 - x0)
-    lines.push(`M${n(x)} ${n(y0)}q${n((random() - 0.5) * 1.4)} ${n(-0.8)} ${n((random() - 0.5) * 2)} ${n(-1.8)}`)
+    lines.push(
+      `M${n(x)} ${n(y0)}q${n((random() - 0.5) * 1.4)} ${n(-0.8)} ${n((random() - 0.5) * 2)} ${n(-1.8)}`,
+    )
   }
   return { lines: lines.join(''), leaves: leaves.join('') }
 }
 
-function drawMoss(pose: PlantPose, rootAt: GroundAt, [x0, x1]: [number, number], random: () => number): PlantDrawing {
+function drawMoss(
+  pose: PlantPose,
+  rootAt: GroundAt,
+  [x0, x1]: [number, number],
+  random: () => number,
+): PlantDrawing {
   const lines: string[] = []
   const strands = Math.round((x1 - x0) * 3.2)
   for (let i = 0; i < strands; i++) {
@@ -172,12 +223,19 @@ function drawMoss(pose: PlantPose, rootAt: GroundAt, [x0, x1]: [number, number],
     const y = rootAt(x) + random() * 0.5
     const length = pose.heightCm * (0.35 + random() * 0.65) * (0.4 + 0.6 * dome)
     const bend = (random() - 0.5) * 2.6
-    lines.push(`M${n(x)} ${n(y)}q${n(bend * 0.2)} ${n(length * 0.6)} ${n(bend)} ${n(length)}m${n(-bend * 0.5)} ${n(-length * 0.4)}l${n(0.6)} ${n(0.5)}m${n(-0.6)} ${n(-0.5)}l${n(-0.6)} ${n(0.4)}`)
+    lines.push(
+      `M${n(x)} ${n(y)}q${n(bend * 0.2)} ${n(length * 0.6)} ${n(bend)} ${n(length)}m${n(-bend * 0.5)} ${n(-length * 0.4)}l${n(0.6)} ${n(0.5)}m${n(-0.6)} ${n(-0.5)}l${n(-0.6)} ${n(0.4)}`,
+    )
   }
   return { lines: lines.join(''), leaves: '' }
 }
 
-function drawCarpet(pose: PlantPose, rootAt: GroundAt, [x0, x1]: [number, number], random: () => number): PlantDrawing {
+function drawCarpet(
+  pose: PlantPose,
+  rootAt: GroundAt,
+  [x0, x1]: [number, number],
+  random: () => number,
+): PlantDrawing {
   const leaves: string[] = []
   const step = 0.75
   // Bald patches have an edge: a slow wave plus grain decides where the cover gives out first.
@@ -185,7 +243,8 @@ function drawCarpet(pose: PlantPose, rootAt: GroundAt, [x0, x1]: [number, number
   const waveB = random() * 6
   for (let x = x0; x <= x1; x += step) {
     const luck = seededRandom(Math.round(x * 4) + 77)
-    const stand = 50 + 26 * Math.sin(x / 5.5 + waveA) + 16 * Math.sin(x / 2.3 + waveB) + (random() - 0.5) * 16
+    const stand =
+      50 + 26 * Math.sin(x / 5.5 + waveA) + 16 * Math.sin(x / 2.3 + waveB) + (random() - 0.5) * 16
     const jitter = random()
     if (stand > pose.coverPercent) continue
     const root = rootAt(x)
@@ -193,13 +252,21 @@ function drawCarpet(pose: PlantPose, rootAt: GroundAt, [x0, x1]: [number, number
       const height = Math.max(0.6, pose.heightCm * (0.7 + luck() * 0.45))
       const lean = (luck() - 0.5) * 1.7
       const bx = x + jitter * 0.5 + blade * 0.22
-      leaves.push(`M${n(bx - 0.16)} ${n(root)}Q${n(bx + lean * 0.3)} ${n(root + height * 0.6)} ${n(bx + lean)} ${n(root + height)}Q${n(bx + lean * 0.5)} ${n(root + height * 0.5)} ${n(bx + 0.16)} ${n(root)}Z`)
+      leaves.push(
+        `M${n(bx - 0.16)} ${n(root)}Q${n(bx + lean * 0.3)} ${n(root + height * 0.6)} ${n(bx + lean)} ${n(root + height)}Q${n(bx + lean * 0.5)} ${n(root + height * 0.5)} ${n(bx + 0.16)} ${n(root)}Z`,
+      )
     }
   }
   return { lines: '', leaves: leaves.join('') }
 }
 
-function drawFloaters(pose: PlantPose, species: Species, waterline: number, [x0, x1]: [number, number], random: () => number): PlantDrawing {
+function drawFloaters(
+  pose: PlantPose,
+  species: Species,
+  waterline: number,
+  [x0, x1]: [number, number],
+  random: () => number,
+): PlantDrawing {
   const lines: string[] = []
   const leaves: string[] = []
   const size = species.leaf.lengthCm
@@ -209,8 +276,14 @@ function drawFloaters(pose: PlantPose, species: Species, waterline: number, [x0,
     const shown = random() * 100 < pose.coverPercent
     const roots = [random(), random(), random()]
     if (!shown) continue
-    leaves.push(leaf(x, waterline + 0.15, size * 0.8, 0.18, 'round'), leaf(x, waterline + 0.15, size * 0.8, Math.PI - 0.18, 'round'))
-    for (const r of roots) lines.push(`M${n(x + (r - 0.5) * 0.8)} ${n(waterline)}q${n((r - 0.5) * 1.5)} ${n(-1.2 - r)} ${n((r - 0.5) * 0.8)} ${n(-2 - 2.5 * r)}`)
+    leaves.push(
+      leaf(x, waterline + 0.15, size * 0.8, 0.18, 'round'),
+      leaf(x, waterline + 0.15, size * 0.8, Math.PI - 0.18, 'round'),
+    )
+    for (const r of roots)
+      lines.push(
+        `M${n(x + (r - 0.5) * 0.8)} ${n(waterline)}q${n((r - 0.5) * 1.5)} ${n(-1.2 - r)} ${n((r - 0.5) * 0.8)} ${n(-2 - 2.5 * r)}`,
+      )
   }
   return { lines: lines.join(''), leaves: leaves.join('') }
 }
@@ -218,7 +291,13 @@ function drawFloaters(pose: PlantPose, species: Species, waterline: number, [x0,
 const WIDTH_SHARE = { round: 0.36, lance: 0.17, ribbon: 0.1, needle: 0.07 } as const
 
 /** One leaf from its base along an angle (radians, anticlockwise from the right): two quadratic arcs. */
-function leaf(x: number, y: number, length: number, angle: number, shape: Species['leaf']['shape']): string {
+function leaf(
+  x: number,
+  y: number,
+  length: number,
+  angle: number,
+  shape: Species['leaf']['shape'],
+): string {
   const w = length * WIDTH_SHARE[shape]
   const dx = Math.cos(angle)
   const dy = Math.sin(angle)

@@ -8,7 +8,14 @@ import { nextStake } from './next-stake'
 import { sceneOn, stageOf } from './scene'
 
 const at = (day: number) => instantOf(DAY0 + day)
-const standing = (topCm: number): StandingPlant => ({ planting: STEMS, species: CATALOGUE.greenStem, rootCm: 5, topCm, coverPercent: 100, bareShare: 0 })
+const standing = (topCm: number): StandingPlant => ({
+  planting: STEMS,
+  species: CATALOGUE.greenStem,
+  rootCm: 5,
+  topCm,
+  coverPercent: 100,
+  bareShare: 0,
+})
 const LAMP = { par: 100, waterlineCm: 36 }
 
 describe('light', () => {
@@ -32,8 +39,24 @@ describe('light', () => {
     expect(parAt(point, [standing(46)], LAMP)).toBeLessThan(parAt(point, [standing(33)], LAMP))
   })
   test('a full floating cover takes half (common practice)', () => {
-    const floaters: StandingPlant = { ...standing(36), species: CATALOGUE.floater, coverPercent: 100, planting: { ...STEMS, patch: [[0, 0], [60, 0], [60, 40], [0, 40]] } }
-    expect(parAt({ x: 40, y: 5, z: 5 }, [floaters], LAMP)).toBeCloseTo(0.5 * parAt({ x: 40, y: 5, z: 5 }, [], LAMP), 9)
+    const floaters: StandingPlant = {
+      ...standing(36),
+      species: CATALOGUE.floater,
+      coverPercent: 100,
+      planting: {
+        ...STEMS,
+        patch: [
+          [0, 0],
+          [60, 0],
+          [60, 40],
+          [0, 40],
+        ],
+      },
+    }
+    expect(parAt({ x: 40, y: 5, z: 5 }, [floaters], LAMP)).toBeCloseTo(
+      0.5 * parAt({ x: 40, y: 5, z: 5 }, [], LAMP),
+      9,
+    )
   })
   test('leaf area grows with height, and there is none above the top', () => {
     expect(leafAreaIndexAbove(standing(30), 5)).toBeGreaterThan(leafAreaIndexAbove(standing(20), 5))
@@ -49,41 +72,75 @@ describe('drawing', () => {
     const water = { lineCm: 36, lengthCm: 60 }
     const one = drawPlanting(STEMS, CATALOGUE.greenStem, pose, ground, water)
     expect(drawPlanting(STEMS, CATALOGUE.greenStem, pose, ground, water)).toEqual(one)
-    expect(drawPlanting(STEMS, CATALOGUE.greenStem, { ...pose, heightCm: 30 }, ground, water).leaves.length).toBeGreaterThan(one.leaves.length)
-    expect(drawPlanting(STEMS, CATALOGUE.greenStem, { ...pose, bareShare: 0.5 }, ground, water).leaves.length).toBeLessThan(one.leaves.length)
+    expect(
+      drawPlanting(STEMS, CATALOGUE.greenStem, { ...pose, heightCm: 30 }, ground, water).leaves
+        .length,
+    ).toBeGreaterThan(one.leaves.length)
+    expect(
+      drawPlanting(STEMS, CATALOGUE.greenStem, { ...pose, bareShare: 0.5 }, ground, water).leaves
+        .length,
+    ).toBeLessThan(one.leaves.length)
   })
   test('a sketch has fewer leaves and the same height', () => {
     const pose = { heightCm: 24, coverPercent: 100, bareShare: 0 }
     const water = { lineCm: 36, lengthCm: 60 }
-    const [full, sketch] = [pose, { ...pose, sketch: true }].map((one) => drawPlanting(STEMS, CATALOGUE.greenStem, one, ground, water))
+    const [full, sketch] = [pose, { ...pose, sketch: true }].map((one) =>
+      drawPlanting(STEMS, CATALOGUE.greenStem, one, ground, water),
+    )
     const leaves = (path: string) => path.split('M').length - 1
     expect(leaves(sketch.leaves)).toBeLessThan(0.65 * leaves(full.leaves))
-    const top = (path: string) => Math.max(...[...path.matchAll(/(-?[\d.]+) (-?[\d.]+)/g)].map((match) => Number(match[2])))
+    const top = (path: string) =>
+      Math.max(...[...path.matchAll(/(-?[\d.]+) (-?[\d.]+)/g)].map((match) => Number(match[2])))
     expect(Math.abs(top(sketch.lines) - top(full.lines))).toBeLessThan(3)
   })
   test('a bald carpet has fewer blades, an empty one none; every group draws something without a bad number', () => {
     const water = { lineCm: 36, lengthCm: 60 }
-    const blades = (coverPercent: number) => drawPlanting(CARPET, CATALOGUE.carpet, { heightCm: 3, coverPercent, bareShare: 0 }, ground, water).leaves.split('M').length - 1
+    const blades = (coverPercent: number) =>
+      drawPlanting(
+        CARPET,
+        CATALOGUE.carpet,
+        { heightCm: 3, coverPercent, bareShare: 0 },
+        ground,
+        water,
+      ).leaves.split('M').length - 1
     expect(blades(100)).toBeGreaterThan(blades(50))
     expect(blades(0)).toBe(0)
     for (const species of Object.values(CATALOGUE)) {
-      const { lines, leaves } = drawPlanting(STEMS, species, { heightCm: 12, coverPercent: 70, bareShare: 0.1 }, ground, water)
+      const { lines, leaves } = drawPlanting(
+        STEMS,
+        species,
+        { heightCm: 12, coverPercent: 70, bareShare: 0.1 },
+        ground,
+        water,
+      )
       expect(lines + leaves).toMatch(/^M/)
       expect(lines + leaves).not.toMatch(/NaN|Infinity|undefined/)
     }
   })
   test('nothing is drawn above the surface but what floats on it', () => {
-    const { lines } = drawPlanting(STEMS, CATALOGUE.greenStem, { heightCm: 45, coverPercent: 100, bareShare: 0 }, ground, { lineCm: 36, lengthCm: 60 })
+    const { lines } = drawPlanting(
+      STEMS,
+      CATALOGUE.greenStem,
+      { heightCm: 45, coverPercent: 100, bareShare: 0 },
+      ground,
+      { lineCm: 36, lengthCm: 60 },
+    )
     const ys = [...lines.matchAll(/(-?[\d.]+) (-?[\d.]+)/g)].map((match) => Number(match[2]))
     expect(Math.max(...ys)).toBeLessThanOrEqual(36.5)
   })
 })
 
 describe('scene', () => {
-  const story = tank([height(1, STEMS.id, 10), height(20, STEMS.id, 25), entry(21, 'trim', { plantingId: STEMS.id, fromCm: 26, toCm: 9 })])
+  const story = tank([
+    height(1, STEMS.id, 10),
+    height(20, STEMS.id, 25),
+    entry(21, 'trim', { plantingId: STEMS.id, fromCm: 26, toCm: 9 }),
+  ])
   const stage = stageOf(story, at(30))
   test('past days stand as logged, the day after a trim is short, days to come are pencil and taller', () => {
-    const tall = (day: number) => sceneOn(stage, DAY0 + day).plants.find(({ staged }) => staged.planting.id === STEMS.id)!.height.value
+    const tall = (day: number) =>
+      sceneOn(stage, DAY0 + day).plants.find(({ staged }) => staged.planting.id === STEMS.id)!
+        .height.value
     expect(tall(20)).toBeCloseTo(25, 6)
     expect(tall(21.01)).toBeCloseTo(9, 0)
     expect(sceneOn(stage, DAY0 + 29).pencil).toBe(false)
@@ -91,11 +148,27 @@ describe('scene', () => {
     expect(tall(40)).toBeGreaterThan(tall(30))
   })
   test('a planting nobody measured is pencil a fortnight after it was planted; one height makes it ink', () => {
-    const on = (day: number, entries = [height(40, STEMS.id, 20)]) => sceneOn(stageOf(tank(entries), at(60)), DAY0 + day).plants.map(({ staged, pencil }) => [staged.planting.stake, pencil])
-    expect(on(60, [])).toEqual([['L1', true], ['S1', true]])
-    expect(on(10, [])).toEqual([['L1', false], ['S1', false]])
-    expect(on(60)).toEqual([['L1', true], ['S1', false]])
-    expect(on(70)).toEqual([['L1', true], ['S1', true]])
+    const on = (day: number, entries = [height(40, STEMS.id, 20)]) =>
+      sceneOn(stageOf(tank(entries), at(60)), DAY0 + day).plants.map(({ staged, pencil }) => [
+        staged.planting.stake,
+        pencil,
+      ])
+    expect(on(60, [])).toEqual([
+      ['L1', true],
+      ['S1', true],
+    ])
+    expect(on(10, [])).toEqual([
+      ['L1', false],
+      ['S1', false],
+    ])
+    expect(on(60)).toEqual([
+      ['L1', true],
+      ['S1', false],
+    ])
+    expect(on(70)).toEqual([
+      ['L1', true],
+      ['S1', true],
+    ])
   })
   test('before planting the tank is bare, after removal the planting is gone', () => {
     expect(sceneOn(stage, DAY0 - 1).plants).toHaveLength(0)

@@ -2,23 +2,60 @@ import { currentLayout } from '../history/lookup'
 import type { TankHistory, Vessel } from '../history/types'
 
 /** What of the current layout would stand outside a vessel of these inside measures, and on which side: for a keeper who puts the measures right. Empty when all fits. */
-export function outsideGlass(history: TankHistory, vessel: Pick<Vessel, 'lengthCm' | 'depthCm' | 'heightCm'>): { side: 'lengthCm' | 'depthCm' | 'heightCm'; says: string }[] {
+export function outsideGlass(
+  history: TankHistory,
+  vessel: Pick<Vessel, 'lengthCm' | 'depthCm' | 'heightCm'>,
+): { side: 'lengthCm' | 'depthCm' | 'heightCm'; says: string }[] {
   const layout = currentLayout(history)
   if (!layout) return []
   const things = [
-    ...history.plantings.filter((planting) => planting.layoutId === layout.id && planting.removedAt === null).map((planting) => ({ name: planting.stake, plan: planting.patch, topCm: 0 })),
-    ...layout.hardscape.map((piece) => ({ name: piece.label, plan: piece.footprint, topCm: Math.max(...piece.outline.map((point) => point[1])) })),
+    ...history.plantings
+      .filter((planting) => planting.layoutId === layout.id && planting.removedAt === null)
+      .map((planting) => ({ name: planting.stake, plan: planting.patch, topCm: 0 })),
+    ...layout.hardscape.map((piece) => ({
+      name: piece.label,
+      plan: piece.footprint,
+      topCm: Math.max(...piece.outline.map((point) => point[1])),
+    })),
   ]
-  const groundCm = Math.max(...layout.ground.profile.flatMap((station) => [station.frontCm, station.backCm]))
+  const groundCm = Math.max(
+    ...layout.ground.profile.flatMap((station) => [station.frontCm, station.backCm]),
+  )
   return [
     ...things.flatMap(({ name, plan, topCm }) => {
-      const [right, back] = [Math.max(...plan.map((point) => point[0])), Math.max(...plan.map((point) => point[1]))]
+      const [right, back] = [
+        Math.max(...plan.map((point) => point[0])),
+        Math.max(...plan.map((point) => point[1])),
+      ]
       return [
-        ...(right > vessel.lengthCm ? [{ side: 'lengthCm' as const, says: `${name} stands as far right as ${Math.round(right)} cm.` }] : []),
-        ...(back > vessel.depthCm ? [{ side: 'depthCm' as const, says: `${name} stands as far back as ${Math.round(back)} cm.` }] : []),
-        ...(topCm > vessel.heightCm ? [{ side: 'heightCm' as const, says: `${name} reaches up to ${Math.round(topCm)} cm.` }] : []),
+        ...(right > vessel.lengthCm
+          ? [
+              {
+                side: 'lengthCm' as const,
+                says: `${name} stands as far right as ${Math.round(right)} cm.`,
+              },
+            ]
+          : []),
+        ...(back > vessel.depthCm
+          ? [
+              {
+                side: 'depthCm' as const,
+                says: `${name} stands as far back as ${Math.round(back)} cm.`,
+              },
+            ]
+          : []),
+        ...(topCm > vessel.heightCm
+          ? [{ side: 'heightCm' as const, says: `${name} reaches up to ${Math.round(topCm)} cm.` }]
+          : []),
       ]
     }),
-    ...(groundCm >= vessel.heightCm ? [{ side: 'heightCm' as const, says: `The ground is ${Math.round(groundCm)} cm deep at its deepest.` }] : []),
+    ...(groundCm >= vessel.heightCm
+      ? [
+          {
+            side: 'heightCm' as const,
+            says: `The ground is ${Math.round(groundCm)} cm deep at its deepest.`,
+          },
+        ]
+      : []),
   ]
 }

@@ -19,8 +19,21 @@ export function packStage(stage: Stage): PackedStage {
     ...stage,
     plantings: stage.plantings.map((staged) => ({
       ...staged,
-      course: { ...staged.course, anchors: staged.course.anchors.flatMap(({ day, cm, sd }) => [to(day - from, 2), to(cm, 1), to(sd, 2)]) },
-      cover: staged.cover && { ...staged.cover, points: staged.cover.points.flatMap(({ day, percent }) => [to(day - from, 2), to(percent, 1)]) },
+      course: {
+        ...staged.course,
+        anchors: staged.course.anchors.flatMap(({ day, cm, sd }) => [
+          to(day - from, 2),
+          to(cm, 1),
+          to(sd, 2),
+        ]),
+      },
+      cover: staged.cover && {
+        ...staged.cover,
+        points: staged.cover.points.flatMap(({ day, percent }) => [
+          to(day - from, 2),
+          to(percent, 1),
+        ]),
+      },
     })),
   }
 }
@@ -32,10 +45,25 @@ export function unpackStage(packed: PackedStage): Stage {
     ...packed,
     plantings: packed.plantings.map((staged) => ({
       ...staged,
-      course: { ...staged.course, anchors: rows(staged.course.anchors, 3).map(([day, cm, sd]) => ({ day: from + day, cm, sd })) },
-      cover: staged.cover && { ...staged.cover, points: rows(staged.cover.points, 2).map(([day, percent]) => ({ day: from + day, percent, entryId: '' })) },
+      course: {
+        ...staged.course,
+        anchors: rows(staged.course.anchors, 3).map(([day, cm, sd]) => ({
+          day: from + day,
+          cm,
+          sd,
+        })),
+      },
+      cover: staged.cover && {
+        ...staged.cover,
+        points: rows(staged.cover.points, 2).map(([day, percent]) => ({
+          day: from + day,
+          percent,
+          entryId: '',
+        })),
+      },
     })),
   }
 }
 
-const rows = (flat: readonly number[], width: number): number[][] => Array.from({ length: flat.length / width }, (_, i) => flat.slice(i * width, (i + 1) * width))
+const rows = (flat: readonly number[], width: number): number[][] =>
+  Array.from({ length: flat.length / width }, (_, i) => flat.slice(i * width, (i + 1) * width))

@@ -5,19 +5,59 @@ import { tank } from '../testing/tank'
 import { outsideGlass } from './outside-glass'
 import { roughPiece } from './rough-piece'
 
-const box = { id: 'p', label: 'the stone', material: 'stone' as const, focal: true, left: 10, right: 30, front: 5, back: 20, footCm: 4, topCm: 18 }
+const box = {
+  id: 'p',
+  label: 'the stone',
+  material: 'stone' as const,
+  focal: true,
+  left: 10,
+  right: 30,
+  front: 5,
+  back: 20,
+  footCm: 4,
+  topCm: 18,
+}
 const span = (values: number[]) => [Math.min(...values), Math.max(...values)]
 
 describe('a piece drawn from its measures', () => {
   test('touches its box and never leaves it, whatever the measures and the material', () => {
     const side = fc.double({ min: 0, max: 100, noNaN: true })
-    fc.assert(fc.property(fc.constantFrom('stone' as const, 'wood' as const), fc.string(), side, side, side, fc.double({ min: 2, max: 60, noNaN: true }), (material, id, left, front, footCm, size) => {
-      const piece = roughPiece({ ...box, id, material, left, right: left + size, front, back: front + size / 2, footCm, topCm: footCm + size })
-      expect(span(piece.outline.map((point) => point[0]))).toEqual([expect.closeTo(left, 1), expect.closeTo(left + size, 1)])
-      expect(span(piece.outline.map((point) => point[1]))).toEqual([expect.closeTo(footCm, 1), expect.closeTo(footCm + size, 1)])
-      expect(span(piece.footprint.map((point) => point[1]))).toEqual([expect.closeTo(front, 1), expect.closeTo(front + size / 2, 1)])
-      expect(polygonArea(piece.outline)).toBeGreaterThan(0.05 * size * size)
-    }))
+    fc.assert(
+      fc.property(
+        fc.constantFrom('stone' as const, 'wood' as const),
+        fc.string(),
+        side,
+        side,
+        side,
+        fc.double({ min: 2, max: 60, noNaN: true }),
+        (material, id, left, front, footCm, size) => {
+          const piece = roughPiece({
+            ...box,
+            id,
+            material,
+            left,
+            right: left + size,
+            front,
+            back: front + size / 2,
+            footCm,
+            topCm: footCm + size,
+          })
+          expect(span(piece.outline.map((point) => point[0]))).toEqual([
+            expect.closeTo(left, 1),
+            expect.closeTo(left + size, 1),
+          ])
+          expect(span(piece.outline.map((point) => point[1]))).toEqual([
+            expect.closeTo(footCm, 1),
+            expect.closeTo(footCm + size, 1),
+          ])
+          expect(span(piece.footprint.map((point) => point[1]))).toEqual([
+            expect.closeTo(front, 1),
+            expect.closeTo(front + size / 2, 1),
+          ])
+          expect(polygonArea(piece.outline)).toBeGreaterThan(0.05 * size * size)
+        },
+      ),
+    )
   })
   test('the same piece is always drawn alike, another one otherwise; an empty box is none', () => {
     expect(roughPiece(box)).toEqual(roughPiece(box))
@@ -30,16 +70,31 @@ describe('measures put right', () => {
   test('what would stand outside the glass is named with its side; what fits is not', () => {
     const story = { ...tank(), layouts: [{ ...tank().layouts[0], hardscape: [roughPiece(box)] }] }
     expect(outsideGlass(story, story.vessel)).toEqual([])
-    const says = outsideGlass(story, { lengthCm: 28, depthCm: 18, heightCm: 5 }).map((problem) => `${problem.side}: ${problem.says}`).join(' ')
+    const says = outsideGlass(story, { lengthCm: 28, depthCm: 18, heightCm: 5 })
+      .map((problem) => `${problem.side}: ${problem.says}`)
+      .join(' ')
     expect(says).toMatch(/lengthCm: L1 .* 55 cm/)
     expect(says).toMatch(/depthCm: the stone stands as far back as 20 cm/)
     expect(says).toMatch(/heightCm: the stone reaches up to 18 cm/)
     expect(says).toMatch(/heightCm: The ground is 5 cm deep/)
-    expect(outsideGlass({ ...story, layouts: [] }, { lengthCm: 1, depthCm: 1, heightCm: 1 })).toEqual([])
+    expect(
+      outsideGlass({ ...story, layouts: [] }, { lengthCm: 1, depthCm: 1, heightCm: 1 }),
+    ).toEqual([])
   })
   test('changes are said as before and after, and nothing is said of what stayed', () => {
     const { vessel } = tank()
     expect(sayChanges(vessel, vessel)).toEqual([])
-    expect(sayChanges(vessel, { ...vessel, lengthCm: 61.5, gas: { onAt: '07:30', offAt: '15:00' }, lamp: { ...vessel.lamp, hours: 7.5 } })).toEqual(['length 60 cm → 61.5 cm', 'lamp 09:00 for 8 h → 09:00 for 7.5 h', 'gas none → 07:30–15:00'])
+    expect(
+      sayChanges(vessel, {
+        ...vessel,
+        lengthCm: 61.5,
+        gas: { onAt: '07:30', offAt: '15:00' },
+        lamp: { ...vessel.lamp, hours: 7.5 },
+      }),
+    ).toEqual([
+      'length 60 cm → 61.5 cm',
+      'lamp 09:00 for 8 h → 09:00 for 7.5 h',
+      'gas none → 07:30–15:00',
+    ])
   })
 })

@@ -23,14 +23,35 @@ const UNEVEN = 0.16
  * A piece drawn from its six measures: a stone as an uneven hump, wood as a branch that leans from one side to the other. The same
  * `id` is always drawn alike. Outline and footprint touch the box of their measures and never leave it. Throws on an empty box.
  */
-export function roughPiece({ id, label, material, focal, left, right, front, back, footCm, topCm }: RoughPiece): Hardscape {
-  if (!(right > left && back > front && topCm > footCm)) throw new RangeError('A piece needs a length, a depth and a height')
+export function roughPiece({
+  id,
+  label,
+  material,
+  focal,
+  left,
+  right,
+  front,
+  back,
+  footCm,
+  topCm,
+}: RoughPiece): Hardscape {
+  if (!(right > left && back > front && topCm > footCm))
+    throw new RangeError('A piece needs a length, a depth and a height')
   const random = seededRandom(seedOf(id))
   const outline = material === 'stone' ? hump(random) : branch(random)
   return {
-    id, label, material, focal,
+    id,
+    label,
+    material,
+    focal,
     outline: intoBox(outline, left, right, footCm, topCm),
-    footprint: intoBox(material === 'stone' ? pebble(random) : branch(random), left, right, front, back),
+    footprint: intoBox(
+      material === 'stone' ? pebble(random) : branch(random),
+      left,
+      right,
+      front,
+      back,
+    ),
   }
 }
 
@@ -65,9 +86,23 @@ function branch(random: () => number): Point[] {
   return leansLeft ? points.map(([x, y]): Point => [-x, y]) : points
 }
 
-function intoBox(points: readonly Point[], x0: number, x1: number, y0: number, y1: number): Point[] {
+function intoBox(
+  points: readonly Point[],
+  x0: number,
+  x1: number,
+  y0: number,
+  y1: number,
+): Point[] {
   const [xs, ys] = [points.map((point) => point[0]), points.map((point) => point[1])]
-  const [left, right, low, high] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)]
+  const [left, right, low, high] = [
+    Math.min(...xs),
+    Math.max(...xs),
+    Math.min(...ys),
+    Math.max(...ys),
+  ]
   const round = (value: number) => Number(value.toFixed(2))
-  return points.map(([x, y]): Point => [round(x0 + ((x - left) / (right - left)) * (x1 - x0)), round(y0 + ((y - low) / (high - low)) * (y1 - y0))])
+  return points.map(([x, y]): Point => [
+    round(x0 + ((x - left) / (right - left)) * (x1 - x0)),
+    round(y0 + ((y - low) / (high - low)) * (y1 - y0)),
+  ])
 }

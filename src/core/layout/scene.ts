@@ -4,7 +4,13 @@ import { currentLayout, speciesOf } from '../history/lookup'
 import { entriesOf } from '../history/entries'
 import { algaeCourses } from '../algae/course'
 import { coverOn, fitCover, type CoverFit } from '../plants/cover'
-import { heightCourse, heightOn, patchCentre, rootHeight, type HeightCourse } from '../plants/height'
+import {
+  heightCourse,
+  heightOn,
+  patchCentre,
+  rootHeight,
+  type HeightCourse,
+} from '../plants/height'
 import type { Estimate } from '../quantity/estimate'
 import { dayOf, type Instant } from '../quantity/time'
 import { groundDepth } from '../vessel/volume'
@@ -70,7 +76,9 @@ export function stageOf(history: TankHistory, now: Instant): Stage {
     firstDay: dayOf(layout?.from ?? history.vessel.startedAt),
     algae: algaeCourses(history, now),
     plantings: plantings.map((planting) => {
-      const seen = bare.find((entry) => entry.place.of === 'planting' && entry.place.id === planting.id)
+      const seen = bare.find(
+        (entry) => entry.place.of === 'planting' && entry.place.id === planting.id,
+      )
       return {
         planting,
         species: speciesOf(history, planting),
@@ -99,52 +107,116 @@ const DRAWING_STEP_CM = 0.25
 type DrawingCache = Map<string, PlantDrawing>
 
 /** What stands on a day, as the light sees it: every planting with its top, its cover and how far it is bare. */
-export const standingOn = (stage: Stage, day: number): StandingPlant[] => posedOn(stage, day).map(({ plant }) => plant)
+export const standingOn = (stage: Stage, day: number): StandingPlant[] =>
+  posedOn(stage, day).map(({ plant }) => plant)
 
-function posedOn(stage: Stage, day: number): { staged: StagedPlanting; height: Estimate; cover: Estimate; plant: StandingPlant }[] {
-  const standing = stage.plantings.filter(({ planting }) => dayOf(planting.plantedAt) <= day && (planting.removedAt === null || dayOf(planting.removedAt) > day))
+function posedOn(
+  stage: Stage,
+  day: number,
+): { staged: StagedPlanting; height: Estimate; cover: Estimate; plant: StandingPlant }[] {
+  const standing = stage.plantings.filter(
+    ({ planting }) =>
+      dayOf(planting.plantedAt) <= day &&
+      (planting.removedAt === null || dayOf(planting.removedAt) > day),
+  )
   return standing.map((staged) => {
     const height = heightOn(staged.course, day)
     const cover = coverOn(staged.cover, day, stage.today)
     const { planting, species, rootCm } = staged
-    return { staged, height, cover, plant: { planting, species, rootCm, topCm: rootCm + height.value, coverPercent: cover.value, bareShare: bareShareOn(staged, day) } }
+    return {
+      staged,
+      height,
+      cover,
+      plant: {
+        planting,
+        species,
+        rootCm,
+        topCm: rootCm + height.value,
+        coverPercent: cover.value,
+        bareShare: bareShareOn(staged, day),
+      },
+    }
   })
 }
 
 /** The tank on one day: every planting at its estimated height and cover, the shade under each canopy, the algae. `sketch`: lighter drawings, for a day that is dragged. */
-export function sceneOn(stage: Stage, day: number, cache: DrawingCache = new Map(), sketch = false): Scene {
+export function sceneOn(
+  stage: Stage,
+  day: number,
+  cache: DrawingCache = new Map(),
+  sketch = false,
+): Scene {
   const { vessel, layout, today } = stage
   const posed = posedOn(stage, day)
   const canopy = posed.map(({ plant }) => plant)
   const surface = { par: vessel.lamp.parAtSurface, waterlineCm: vessel.waterlineCm }
   const plants = posed.map(({ staged, height, cover }) => {
-    const par = parAt({ ...patchCentre(staged.planting), y: staged.rootCm }, canopy, surface, staged.planting.id)
-    return { staged, height, cover, par, pencil: day > today || !wasSeen(staged, day), dli: dliAt(par, vessel.lamp.hours), drawing: drawn(staged, height.value, cover.value, day, stage, cache, sketch) }
+    const par = parAt(
+      { ...patchCentre(staged.planting), y: staged.rootCm },
+      canopy,
+      surface,
+      staged.planting.id,
+    )
+    return {
+      staged,
+      height,
+      cover,
+      par,
+      pencil: day > today || !wasSeen(staged, day),
+      dli: dliAt(par, vessel.lamp.hours),
+      drawing: drawn(staged, height.value, cover.value, day, stage, cache, sketch),
+    }
   })
   const shades = canopy
     .filter((plant) => plant.species.group.startsWith('stem'))
     .map((plant) => {
       const [x0, x1] = spanOf(plant.planting)
-      return { plantingId: plant.planting.id, x0, x1, topCm: Math.min(plant.topCm, vessel.waterlineCm), depth: 1 - canopyTransmission(plant, plant.rootCm) }
+      return {
+        plantingId: plant.planting.id,
+        x0,
+        x1,
+        topCm: Math.min(plant.topCm, vessel.waterlineCm),
+        depth: 1 - canopyTransmission(plant, plant.rootCm),
+      }
     })
-  const algae = stage.algae.map((course) => ({ course, percent: algaeOn(course, day) })).filter(({ percent }) => percent >= 0.5)
+  const algae = stage.algae
+    .map((course) => ({ course, percent: algaeOn(course, day) }))
+    .filter(({ percent }) => percent >= 0.5)
   return { day, pencil: day > today, plants: layout ? plants : [], shades, algae }
 }
 
 /** Planting a thing is seeing it; after this many days its size is a guess unless it was measured once. Common practice. */
 const AS_PLANTED_DAYS = 14
-const wasSeen = ({ course, cover, planting }: StagedPlanting, day: number): boolean => course.anchors.length > 1 || cover !== null || day - dayOf(planting.plantedAt) <= AS_PLANTED_DAYS
+const wasSeen = ({ course, cover, planting }: StagedPlanting, day: number): boolean =>
+  course.anchors.length > 1 || cover !== null || day - dayOf(planting.plantedAt) <= AS_PLANTED_DAYS
 
-function drawn(staged: StagedPlanting, height: number, cover: number, day: number, { vessel, layout }: Stage, cache: DrawingCache, sketch: boolean): PlantDrawing {
+function drawn(
+  staged: StagedPlanting,
+  height: number,
+  cover: number,
+  day: number,
+  { vessel, layout }: Stage,
+  cache: DrawingCache,
+  sketch: boolean,
+): PlantDrawing {
   const heightCm = Math.round(height / DRAWING_STEP_CM) * DRAWING_STEP_CM
   const coverPercent = Math.round(cover)
   const bareShare = Math.round(bareShareOn(staged, day) * 20) / 20
   const key = `${staged.planting.id}|${heightCm}|${coverPercent}|${bareShare}|${sketch ? 's' : ''}`
   const found = cache.get(key)
   if (found) return found
-  const z = staged.planting.patch.reduce((sum, point) => sum + point[1], 0) / staged.planting.patch.length
-  const rootAt = (x: number) => staged.planting.perch?.heightCm ?? (layout ? groundDepth(layout.ground, vessel.depthCm, x, z) : 0)
-  const drawing = drawPlanting(staged.planting, staged.species, { heightCm, coverPercent, bareShare, sketch }, rootAt, { lineCm: vessel.waterlineCm, lengthCm: vessel.lengthCm })
+  const z =
+    staged.planting.patch.reduce((sum, point) => sum + point[1], 0) / staged.planting.patch.length
+  const rootAt = (x: number) =>
+    staged.planting.perch?.heightCm ??
+    (layout ? groundDepth(layout.ground, vessel.depthCm, x, z) : 0)
+  const drawing = drawPlanting(
+    staged.planting,
+    staged.species,
+    { heightCm, coverPercent, bareShare, sketch },
+    rootAt,
+    { lineCm: vessel.waterlineCm, lengthCm: vessel.lengthCm },
+  )
   cache.set(key, drawing)
   return drawing
 }

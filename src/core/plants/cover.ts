@@ -40,7 +40,8 @@ const expit = (x: number) => COVER_CEILING / (1 + Math.exp(-x))
 export function fitCover(history: TankHistory, planting: Planting, now: Instant): CoverFit | null {
   const today = dayOf(now)
   const all = ofPlanting(history.entries, planting.id).filter(
-    (entry): entry is EntryOf<'measure'> & Entry => entry.kind === 'measure' && entry.measure === 'cover' && entryDay(entry) <= today,
+    (entry): entry is EntryOf<'measure'> & Entry =>
+      entry.kind === 'measure' && entry.measure === 'cover' && entryDay(entry) <= today,
   )
   if (all.length === 0) return null
   const recent = all.filter((entry) => entryDay(entry) > today - WINDOW_DAYS)
@@ -63,7 +64,12 @@ export function fitCover(history: TankHistory, planting: Planting, now: Instant)
   const because = `${used.length} looks at the cover in ${WINDOW_DAYS} days`
   return {
     rate: { value: r, low: r - Z80 * rSd, high: r + Z80 * rSd, because },
-    now: { value: expit(level), low: expit(level - Z80 * levelSd), high: expit(level + Z80 * levelSd), because },
+    now: {
+      value: expit(level),
+      low: expit(level - Z80 * levelSd),
+      high: expit(level + Z80 * levelSd),
+      because,
+    },
     points: all.map((entry) => ({ day: entryDay(entry), percent: entry.value, entryId: entry.id })),
   }
 }
@@ -77,15 +83,36 @@ export function coverOn(fit: CoverFit | null, day: number, today: number): Estim
     const [a, b] = [points[next - 1], points[next]]
     const t = (day - a.day) / (b.day - a.day)
     const value = a.percent + t * (b.percent - a.percent)
-    return { value, low: Math.max(0, value - 8), high: Math.min(100, value + 8), because: 'between two looks' }
+    return {
+      value,
+      low: Math.max(0, value - 8),
+      high: Math.min(100, value + 8),
+      because: 'between two looks',
+    }
   }
-  if (next === 0) return { value: points[0].percent * 0.7, low: 0, high: points[0].percent, because: 'before the first look' }
+  if (next === 0)
+    return {
+      value: points[0].percent * 0.7,
+      low: 0,
+      high: points[0].percent,
+      because: 'before the first look',
+    }
   return coverIn(fit, day - today)
 }
 
 /** Cover `days` from now, %, when the present course goes on: the logistic from every end of level and rate. */
 export function coverIn(fit: CoverFit, days: number): Estimate {
   const along = (n0: number, r: number) => logisticCover(n0, r, COVER_CEILING, days)
-  const ends = [along(fit.now.low, fit.rate.low), along(fit.now.low, fit.rate.high), along(fit.now.high, fit.rate.low), along(fit.now.high, fit.rate.high)]
-  return { value: along(fit.now.value, fit.rate.value), low: Math.min(...ends), high: Math.max(...ends), because: fit.now.because }
+  const ends = [
+    along(fit.now.low, fit.rate.low),
+    along(fit.now.low, fit.rate.high),
+    along(fit.now.high, fit.rate.low),
+    along(fit.now.high, fit.rate.high),
+  ]
+  return {
+    value: along(fit.now.value, fit.rate.value),
+    low: Math.min(...ends),
+    high: Math.max(...ends),
+    because: fit.now.because,
+  }
 }

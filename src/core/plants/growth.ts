@@ -36,7 +36,11 @@ const HALF_LIFE_DAYS = 45
 const sdOf = (certainty: Certainty) => (certainty === 'glance' ? GLANCE_SD : MEASURED_SD)
 
 /** Heights of a planting up to `now`, cut into segments at every trim; a trim ends one segment and begins the next. */
-export function growthSegments(history: TankHistory, plantingId: string, now: Instant): GrowthSegment[] {
+export function growthSegments(
+  history: TankHistory,
+  plantingId: string,
+  now: Instant,
+): GrowthSegment[] {
   const kept = known.get(history.entries)
   const cut = kept?.now === now ? kept.segments : new Map<string, GrowthSegment[]>()
   if (kept?.now !== now) known.set(history.entries, { now, segments: cut })
@@ -46,7 +50,10 @@ export function growthSegments(history: TankHistory, plantingId: string, now: In
 }
 
 /** A journal is never changed in place: the segments of the moment last asked for are as good as cut anew, and a dozen judgements ask. */
-const known = new WeakMap<readonly Entry[], { now: Instant; segments: Map<string, GrowthSegment[]> }>()
+const known = new WeakMap<
+  readonly Entry[],
+  { now: Instant; segments: Map<string, GrowthSegment[]> }
+>()
 
 function cutSegments(history: TankHistory, plantingId: string, now: Instant): GrowthSegment[] {
   const today = dayOf(now)
@@ -58,7 +65,8 @@ function cutSegments(history: TankHistory, plantingId: string, now: Instant): Gr
     if (entry.kind === 'measure' && entry.measure === 'height') {
       here.push({ day, cm: entry.value, sd: sdOf(entry.certainty), entryId: entry.id })
     } else if (entry.kind === 'trim') {
-      if (entry.fromCm !== null) here.push({ day, cm: entry.fromCm, sd: MEASURED_SD, entryId: entry.id })
+      if (entry.fromCm !== null)
+        here.push({ day, cm: entry.fromCm, sd: MEASURED_SD, entryId: entry.id })
       segments.push({ points: [{ day, cm: entry.toCm, sd: TRIM_SD, entryId: entry.id }] })
     }
   }
@@ -80,7 +88,12 @@ export function fitGrowth(history: TankHistory, planting: Planting, now: Instant
 }
 
 /** The same on bare segments: see {@link fitGrowth}. `today` sets the age of each point. */
-export function fitSegments(segments: GrowthSegment[], prior: { mean: number; sd: number }, today: number, halfLifeDays = HALF_LIFE_DAYS): GrowthFit {
+export function fitSegments(
+  segments: GrowthSegment[],
+  prior: { mean: number; sd: number },
+  today: number,
+  halfLifeDays = HALF_LIFE_DAYS,
+): GrowthFit {
   let precision = 0
   let moment = 0
   let heights = 0
@@ -98,7 +111,9 @@ export function fitSegments(segments: GrowthSegment[], prior: { mean: number; sd
   const priorPrecision = 1 / prior.sd ** 2
   const inflation = freedom > 0 ? Math.max(1, residual / freedom) : 1
   const own = precision / inflation
-  const mean = (priorPrecision * prior.mean + own * (precision > 0 ? moment / precision : 0)) / (priorPrecision + own)
+  const mean =
+    (priorPrecision * prior.mean + own * (precision > 0 ? moment / precision : 0)) /
+    (priorPrecision + own)
   const sd = 1 / Math.sqrt(priorPrecision + own)
   const ownShare = own / (priorPrecision + own)
   const because =
@@ -109,7 +124,11 @@ export function fitSegments(segments: GrowthSegment[], prior: { mean: number; sd
 }
 
 /** Weighted slope of one segment; null under two distinct days. */
-function segmentSlope(points: readonly HeightPoint[], today: number, halfLifeDays: number): { rate: number; precision: number; chiSquare: number } | null {
+function segmentSlope(
+  points: readonly HeightPoint[],
+  today: number,
+  halfLifeDays: number,
+): { rate: number; precision: number; chiSquare: number } | null {
   if (points.length < 2) return null
   const weights = points.map((point) => 2 ** (-(today - point.day) / halfLifeDays) / point.sd ** 2)
   const total = weights.reduce((sum, weight) => sum + weight, 0)
@@ -123,6 +142,9 @@ function segmentSlope(points: readonly HeightPoint[], today: number, halfLifeDay
   })
   if (spread < 1e-9) return null
   const rate = joint / spread
-  const chiSquare = points.reduce((sum, point) => sum + ((point.cm - meanCm - rate * (point.day - meanDay)) / point.sd) ** 2, 0)
+  const chiSquare = points.reduce(
+    (sum, point) => sum + ((point.cm - meanCm - rate * (point.day - meanDay)) / point.sd) ** 2,
+    0,
+  )
   return { rate, precision: spread, chiSquare }
 }

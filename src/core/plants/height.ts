@@ -57,17 +57,35 @@ export interface HeightCourse {
 }
 
 /** The height course of a planting: known points, and the rate that carries it beyond the last of them. */
-export function heightCourse(history: TankHistory, planting: Planting, now: Instant, fit: GrowthFit = fitGrowth(history, planting, now)): HeightCourse {
+export function heightCourse(
+  history: TankHistory,
+  planting: Planting,
+  now: Instant,
+  fit: GrowthFit = fitGrowth(history, planting, now),
+): HeightCourse {
   const species = speciesOf(history, planting)
   const points = fit.segments.flatMap((segment) => segment.points)
-  const planted: Anchor = { day: dayOf(planting.plantedAt), cm: species.matureHeightCm * START_SHARE, sd: species.matureHeightCm * 0.12 }
+  const planted: Anchor = {
+    day: dayOf(planting.plantedAt),
+    cm: species.matureHeightCm * START_SHARE,
+    sd: species.matureHeightCm * 0.12,
+  }
   const known = points.filter((point) => point.day > planted.day)
   const isStem = species.group === 'stem-fast' || species.group === 'stem-slow'
   return {
     plantingId: planting.id,
     anchors: [planted, ...known.map(({ day, cm, sd }) => ({ day, cm, sd }))],
-    rate: { value: fit.rate.value, sd: (fit.rate.high - fit.rate.low) / (2 * Z80), because: fit.rate.because },
-    ceilingCm: Math.max(...known.map((point) => point.cm), isStem ? headroom(history, planting) * ALONG_SURFACE : Math.min(species.matureHeightCm * 1.25, headroom(history, planting) + 4)),
+    rate: {
+      value: fit.rate.value,
+      sd: (fit.rate.high - fit.rate.low) / (2 * Z80),
+      because: fit.rate.because,
+    },
+    ceilingCm: Math.max(
+      ...known.map((point) => point.cm),
+      isStem
+        ? headroom(history, planting) * ALONG_SURFACE
+        : Math.min(species.matureHeightCm * 1.25, headroom(history, planting) + 4),
+    ),
   }
 }
 
@@ -86,7 +104,12 @@ export function heightOn(course: HeightCourse, day: number): Estimate {
   const sway = Math.sqrt(t * (1 - t) * (b.day - a.day)) * 0.25
   const sd = Math.hypot((1 - t) * a.sd, t * b.sd, sway)
   const clip = (x: number) => Math.max(0, Math.min(ceilingCm, x))
-  return { value: clip(value), low: clip(value - Z80 * sd), high: clip(value + Z80 * sd), because: 'between two known heights' }
+  return {
+    value: clip(value),
+    low: clip(value - Z80 * sd),
+    high: clip(value + Z80 * sd),
+    because: 'between two known heights',
+  }
 }
 
 function beyond(course: HeightCourse, last: Anchor, day: number): Estimate {
@@ -98,14 +121,23 @@ function beyond(course: HeightCourse, last: Anchor, day: number): Estimate {
   // At the ceiling the growth stops, not the doubt: the last reading's own error stays about it.
   const low = Math.max(0, Math.min(clip(value - Z80 * sd), clip(value) - Z80 * last.sd))
   const high = Math.max(clip(value + Z80 * sd), clip(value) + Z80 * last.sd)
-  return { value: clip(value), low, high, because: `${Math.round(last.cm)} cm known, then ${rate.because}` }
+  return {
+    value: clip(value),
+    low,
+    high,
+    because: `${Math.round(last.cm)} cm known, then ${rate.because}`,
+  }
 }
 
 /**
  * Days until a planting touches the water line, from `now`; `null` ends mean it is not in sight at that end of the range.
  * Only for what grows upward without limit (stems); others give null.
  */
-export function daysToSurface(history: TankHistory, planting: Planting, now: Instant): { value: number; low: number; high: number | null; because: string } | null {
+export function daysToSurface(
+  history: TankHistory,
+  planting: Planting,
+  now: Instant,
+): { value: number; low: number; high: number | null; because: string } | null {
   const { group } = speciesOf(history, planting)
   if (group !== 'stem-fast' && group !== 'stem-slow') return null
   const fit = fitGrowth(history, planting, now)
@@ -113,7 +145,13 @@ export function daysToSurface(history: TankHistory, planting: Planting, now: Ins
   const today = heightOn(course, dayOf(now))
   const room = headroom(history, planting)
   const left = room - today.value
-  if (left <= 0) return { value: 0, low: 0, high: 0, because: `it stands ${Math.round(today.value)} cm high in ${Math.round(room)} cm of water` }
+  if (left <= 0)
+    return {
+      value: 0,
+      low: 0,
+      high: 0,
+      because: `it stands ${Math.round(today.value)} cm high in ${Math.round(room)} cm of water`,
+    }
   if (fit.rate.value <= 0.005) return null
   const quick = Math.max(0, room - today.high) / Math.max(fit.rate.high, 0.005)
   const slow = fit.rate.low > 0.005 ? Math.max(0, room - today.low) / fit.rate.low : null

@@ -8,27 +8,64 @@ import { daysToSurface, headroom, heightCourse, heightOn } from './height'
 
 const at = (day: number) => instantOf(DAY0 + day)
 const FLAT = { mean: 0, sd: 1e6 }
-const points = (pairs: [number, number][]) => pairs.map(([day, cm]) => ({ day, cm, sd: 1, entryId: `${day}` }))
+const points = (pairs: [number, number][]) =>
+  pairs.map(([day, cm]) => ({ day, cm, sd: 1, entryId: `${day}` }))
 
 describe('growth', () => {
   test('one stretch with a flat prior and no ageing is ordinary least squares (simple-statistics)', () => {
-    fc.assert(fc.property(fc.array(fc.tuple(fc.integer({ min: 0, max: 60 }), fc.double({ min: 1, max: 40, noNaN: true })), { minLength: 3, maxLength: 12 }), (raw) => {
-      const pairs = [...new Map(raw).entries()].sort((a, b) => a[0] - b[0]) as [number, number][]
-      fc.pre(pairs.length >= 3)
-      const fit = fitSegments([{ points: points(pairs) }], FLAT, 60, 1e12)
-      expect(fit.rate.value).toBeCloseTo(linearRegression(pairs).m, 6)
-    }))
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.tuple(fc.integer({ min: 0, max: 60 }), fc.double({ min: 1, max: 40, noNaN: true })),
+          { minLength: 3, maxLength: 12 },
+        ),
+        (raw) => {
+          const pairs = [...new Map(raw).entries()].sort((a, b) => a[0] - b[0]) as [
+            number,
+            number,
+          ][]
+          fc.pre(pairs.length >= 3)
+          const fit = fitSegments([{ points: points(pairs) }], FLAT, 60, 1e12)
+          expect(fit.rate.value).toBeCloseTo(linearRegression(pairs).m, 6)
+        },
+      ),
+    )
   })
   test('two stretches with a trim between: the pooled slope, weighted by how much each one knows', () => {
     // Slopes 1 over days 0–10 (Σ(t−t̄)² = 50) and 2 over 0–20 (200): (1·50 + 2·200)/250 = 1.8, worked by hand.
-    const fit = fitSegments([{ points: points([[0, 5], [10, 15]]) }, { points: points([[20, 5], [40, 45]]) }], FLAT, 40, 1e12)
+    const fit = fitSegments(
+      [
+        {
+          points: points([
+            [0, 5],
+            [10, 15],
+          ]),
+        },
+        {
+          points: points([
+            [20, 5],
+            [40, 45],
+          ]),
+        },
+      ],
+      FLAT,
+      40,
+      1e12,
+    )
     expect(fit.rate.value).toBeCloseTo(1.8, 8)
   })
   test('with no heights the species prior is the answer; entries outweigh it more and more', () => {
     const bare = fitGrowth(tank(), STEMS, at(10))
     expect(bare.rate.value).toBeCloseTo(0.9, 6)
     expect(bare.ownShare).toBe(0)
-    const shares = [2, 4, 8].map((n) => fitGrowth(tank(Array.from({ length: n }, (_, k) => height(k * 5, STEMS.id, 5 + k * 1.5))), STEMS, at(40)).ownShare)
+    const shares = [2, 4, 8].map(
+      (n) =>
+        fitGrowth(
+          tank(Array.from({ length: n }, (_, k) => height(k * 5, STEMS.id, 5 + k * 1.5))),
+          STEMS,
+          at(40),
+        ).ownShare,
+    )
     expect(shares[0]).toBeLessThan(shares[1])
     expect(shares[1]).toBeLessThan(shares[2])
     expect(shares[2]).toBeGreaterThan(0.8)
@@ -41,12 +78,47 @@ describe('growth', () => {
     expect(b.rate.high - b.rate.low).toBeGreaterThan(a.rate.high - a.rate.low)
   })
   test('a trim ends a stretch at the height before it and begins one at the height left', () => {
-    const story = tank([height(0, STEMS.id, 10), entry(10, 'trim', { plantingId: STEMS.id, fromCm: 20, toCm: 8 }), height(20, STEMS.id, 17)])
-    expect(growthSegments(story, STEMS.id, at(30)).map(({ points: list }) => list.map(({ cm }) => cm))).toEqual([[10, 20], [8, 17]])
+    const story = tank([
+      height(0, STEMS.id, 10),
+      entry(10, 'trim', { plantingId: STEMS.id, fromCm: 20, toCm: 8 }),
+      height(20, STEMS.id, 17),
+    ])
+    expect(
+      growthSegments(story, STEMS.id, at(30)).map(({ points: list }) => list.map(({ cm }) => cm)),
+    ).toEqual([
+      [10, 20],
+      [8, 17],
+    ])
   })
   test('scatter beyond the ruler’s error widens the range', () => {
-    const even = fitSegments([{ points: points([[0, 5], [10, 10], [20, 15], [30, 20]]) }], FLAT, 30)
-    const wild = fitSegments([{ points: points([[0, 5], [10, 20], [20, 5], [30, 20]]) }], FLAT, 30)
+    const even = fitSegments(
+      [
+        {
+          points: points([
+            [0, 5],
+            [10, 10],
+            [20, 15],
+            [30, 20],
+          ]),
+        },
+      ],
+      FLAT,
+      30,
+    )
+    const wild = fitSegments(
+      [
+        {
+          points: points([
+            [0, 5],
+            [10, 20],
+            [20, 5],
+            [30, 20],
+          ]),
+        },
+      ],
+      FLAT,
+      30,
+    )
     expect(wild.rate.high - wild.rate.low).toBeGreaterThan(2 * (even.rate.high - even.rate.low))
   })
 })
@@ -60,7 +132,9 @@ describe('height on a day', () => {
     expect(heightOn(course, DAY0 - 1).value).toBe(0)
   })
   test('after the last point the range grows with the days', () => {
-    const widths = [11, 15, 25].map((day) => heightOn(course, DAY0 + day)).map(({ low, high }) => high - low)
+    const widths = [11, 15, 25]
+      .map((day) => heightOn(course, DAY0 + day))
+      .map(({ low, high }) => high - low)
     expect(widths[0]).toBeLessThan(widths[1])
     expect(widths[1]).toBeLessThan(widths[2])
   })
@@ -87,8 +161,13 @@ describe('cover', () => {
     expect(logisticCover(0, 0.05, 100, 30)).toBe(0)
   })
   test('a carpet that loses is seen to lose, one that gains to gain', () => {
-    const cover = (day: number, value: number) => entry(day, 'measure', { plantingId: CARPET.id, measure: 'cover', value })
-    const losing = fitCover(tank([cover(1, 80), cover(20, 70), cover(40, 60), cover(60, 45)]), CARPET, at(60))!
+    const cover = (day: number, value: number) =>
+      entry(day, 'measure', { plantingId: CARPET.id, measure: 'cover', value })
+    const losing = fitCover(
+      tank([cover(1, 80), cover(20, 70), cover(40, 60), cover(60, 45)]),
+      CARPET,
+      at(60),
+    )!
     expect(losing.rate.value).toBeLessThan(0)
     expect(coverIn(losing, 14).value).toBeLessThan(losing.now.value)
     const gaining = fitCover(tank([cover(1, 30), cover(20, 45), cover(40, 65)]), CARPET, at(40))!
@@ -98,13 +177,28 @@ describe('cover', () => {
     expect(coverOn(null, DAY0, DAY0).because).toContain('nobody')
   })
   test('cover never leaves 0–100 %', () => {
-    fc.assert(fc.property(fc.array(fc.tuple(fc.integer({ min: 0, max: 80 }), fc.integer({ min: 0, max: 100 })), { minLength: 1, maxLength: 8 }), fc.integer({ min: 0, max: 400 }), (looks, days) => {
-      const story = tank([...looks].sort((a, b) => a[0] - b[0]).map(([day, value]) => entry(day, 'measure', { plantingId: CARPET.id, measure: 'cover', value })))
-      const fit = fitCover(story, CARPET, at(81))!
-      const { value, low, high } = coverIn(fit, days)
-      expect(low).toBeGreaterThanOrEqual(0)
-      expect(high).toBeLessThanOrEqual(100)
-      expect(low <= value + 1e-9 && value <= high + 1e-9).toBe(true)
-    }))
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(fc.integer({ min: 0, max: 80 }), fc.integer({ min: 0, max: 100 })), {
+          minLength: 1,
+          maxLength: 8,
+        }),
+        fc.integer({ min: 0, max: 400 }),
+        (looks, days) => {
+          const story = tank(
+            [...looks]
+              .sort((a, b) => a[0] - b[0])
+              .map(([day, value]) =>
+                entry(day, 'measure', { plantingId: CARPET.id, measure: 'cover', value }),
+              ),
+          )
+          const fit = fitCover(story, CARPET, at(81))!
+          const { value, low, high } = coverIn(fit, days)
+          expect(low).toBeGreaterThanOrEqual(0)
+          expect(high).toBeLessThanOrEqual(100)
+          expect(low <= value + 1e-9 && value <= high + 1e-9).toBe(true)
+        },
+      ),
+    )
   })
 })

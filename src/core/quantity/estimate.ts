@@ -21,7 +21,10 @@ export function normalEstimate(
   ceiling = Infinity,
 ): Estimate {
   return {
-    value: Math.min(ceiling, Math.max(floor, mean)), low: Math.min(ceiling, Math.max(floor, mean - Z80 * sd)), high: Math.min(ceiling, Math.max(floor, mean + Z80 * sd)), because,
+    value: Math.min(ceiling, Math.max(floor, mean)),
+    low: Math.min(ceiling, Math.max(floor, mean - Z80 * sd)),
+    high: Math.min(ceiling, Math.max(floor, mean + Z80 * sd)),
+    because,
   }
 }
 
@@ -29,10 +32,19 @@ export function normalEstimate(
  * The range in which a reading of the estimated thing should fall: the estimate's own doubt and the reading's (`readingSd`),
  * added as independent. This is what is pencilled beside a field, and what the forecast is scored on.
  */
-export function asRead(estimate: Estimate, readingSd: number, floor = 0, ceiling = Infinity): Estimate {
+export function asRead(
+  estimate: Estimate,
+  readingSd: number,
+  floor = 0,
+  ceiling = Infinity,
+): Estimate {
   const below = Math.hypot(estimate.value - estimate.low, Z80 * readingSd)
   const above = Math.hypot(estimate.high - estimate.value, Z80 * readingSd)
-  return { ...estimate, low: Math.max(floor, estimate.value - below), high: Math.min(ceiling, estimate.value + above) }
+  return {
+    ...estimate,
+    low: Math.max(floor, estimate.value - below),
+    high: Math.min(ceiling, estimate.value + above),
+  }
 }
 
 /** Whether an inked value fell inside the pencilled range, ends included. */

@@ -3,20 +3,60 @@ import { asRead, heldTrue, normalEstimate } from './estimate'
 import { numberOrText, readNumber } from './read-number'
 import { sayAgo, sayEstimate, sayNumber, sayRange } from './say'
 import { dayOf, instantOf } from './time'
-import { CACO3_PER_DEGREE, fromCanonical, lengthToCm, litresIn, NO3_PER_N, PARAMETER_UNITS, PARAMETERS, PO4_PER_P, toCanonical, volumeToLitres } from './units'
+import {
+  CACO3_PER_DEGREE,
+  fromCanonical,
+  lengthToCm,
+  litresIn,
+  NO3_PER_N,
+  PARAMETER_UNITS,
+  PARAMETERS,
+  PO4_PER_P,
+  toCanonical,
+  volumeToLitres,
+} from './units'
 
 describe('what a keeper writes as a number', () => {
-  test.each([['5', 5], ['5.5', 5.5], ['5,5', 5.5], [' 0,125 ', 0.125], ['1400', 1400], ['-0,5', -0.5], ['−3', -3], [',5', 0.5], ['12.345', 12.345], ['1e3', 1000]])('“%s” is %p', (text, value) => expect(readNumber(text)).toEqual({ ok: true, value }))
-  test.each(['1,400', '12,345', '-1,400'])('“%s” could be a thousand or a decimal: both readings are named', (text) => expect(readNumber(text, 'The altitude')).toEqual({ ok: false, problem: `The altitude can be read two ways: write ${text.replace(',', '')} or ${text.replace(',', '.')}.` }))
-  test.each(['', 'much', '5 L', '1.400,5', '0x10', 'Infinity', '1e999', '--5', '5-6'])('“%s” is none', (text) => {
-    expect(readNumber(text, 'The dose')).toEqual({ ok: false, problem: 'The dose must be a number.' })
-    expect(numberOrText(text)).toBe(text)
-  })
+  test.each([
+    ['5', 5],
+    ['5.5', 5.5],
+    ['5,5', 5.5],
+    [' 0,125 ', 0.125],
+    ['1400', 1400],
+    ['-0,5', -0.5],
+    ['−3', -3],
+    [',5', 0.5],
+    ['12.345', 12.345],
+    ['1e3', 1000],
+  ])('“%s” is %p', (text, value) => expect(readNumber(text)).toEqual({ ok: true, value }))
+  test.each(['1,400', '12,345', '-1,400'])(
+    '“%s” could be a thousand or a decimal: both readings are named',
+    (text) =>
+      expect(readNumber(text, 'The altitude')).toEqual({
+        ok: false,
+        problem: `The altitude can be read two ways: write ${text.replace(',', '')} or ${text.replace(',', '.')}.`,
+      }),
+  )
+  test.each(['', 'much', '5 L', '1.400,5', '0x10', 'Infinity', '1e999', '--5', '5-6'])(
+    '“%s” is none',
+    (text) => {
+      expect(readNumber(text, 'The dose')).toEqual({
+        ok: false,
+        problem: 'The dose must be a number.',
+      })
+      expect(numberOrText(text)).toBe(text)
+    },
+  )
   test('every number written out comes back, with point and with comma', () => {
-    fc.assert(fc.property(fc.double({ min: -1e6, max: 1e6, noNaN: true }), (value) => {
-      const text = value.toFixed(2)
-      expect([readNumber(text), readNumber(text.replace('.', ','))]).toEqual([{ ok: true, value: Number(text) }, { ok: true, value: Number(text) }])
-    }))
+    fc.assert(
+      fc.property(fc.double({ min: -1e6, max: 1e6, noNaN: true }), (value) => {
+        const text = value.toFixed(2)
+        expect([readNumber(text), readNumber(text.replace('.', ','))]).toEqual([
+          { ok: true, value: Number(text) },
+          { ok: true, value: Number(text) },
+        ])
+      }),
+    )
   })
 })
 
@@ -25,26 +65,45 @@ describe('units', () => {
     expect(NO3_PER_N).toBeCloseTo(4.4268, 3)
     expect(PO4_PER_P).toBeCloseTo(3.0662, 3)
   })
-  test('one degree of hardness is 17.848 mg/L CaCO3 (Standard Methods 2340)', () => expect(CACO3_PER_DEGREE).toBeCloseTo(17.848, 2))
+  test('one degree of hardness is 17.848 mg/L CaCO3 (Standard Methods 2340)', () =>
+    expect(CACO3_PER_DEGREE).toBeCloseTo(17.848, 2))
   test('inch and US gallon are exact (NIST Handbook 44, appendix C)', () => {
     expect(lengthToCm(1, 'in')).toEqual({ ok: true, value: 2.54 })
     expect(volumeToLitres(1, 'gal')).toEqual({ ok: true, value: 3.785411784 })
     expect(litresIn(3.785411784, 'gal')).toBeCloseTo(1, 12)
   })
-  test('77 °F is 25 °C', () => expect(toCanonical('temperature', 77, '°F')).toEqual({ ok: true, value: 25 }))
+  test('77 °F is 25 °C', () =>
+    expect(toCanonical('temperature', 77, '°F')).toEqual({ ok: true, value: 25 }))
   test('every unit of every parameter makes the round trip', () => {
-    const pairs = PARAMETERS.flatMap((parameter) => Object.keys(PARAMETER_UNITS[parameter].units).map((unit) => [parameter, unit] as const))
-    fc.assert(fc.property(fc.constantFrom(...pairs), fc.double({ min: 0, max: 1, noNaN: true }), ([parameter, unit], share) => {
-      const [low, high] = PARAMETER_UNITS[parameter].plausible
-      const canonical = low + share * (high - low)
-      const back = toCanonical(parameter, fromCanonical(parameter, canonical, unit), unit)
-      // The ends may fall out by rounding; inside, nothing may be lost.
-      if (share > 0.001 && share < 0.999) expect(back.ok && Math.abs(back.value - canonical)).toBeLessThan(1e-9 * Math.max(1, Math.abs(canonical)))
-    }))
+    const pairs = PARAMETERS.flatMap((parameter) =>
+      Object.keys(PARAMETER_UNITS[parameter].units).map((unit) => [parameter, unit] as const),
+    )
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...pairs),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        ([parameter, unit], share) => {
+          const [low, high] = PARAMETER_UNITS[parameter].plausible
+          const canonical = low + share * (high - low)
+          const back = toCanonical(parameter, fromCanonical(parameter, canonical, unit), unit)
+          // The ends may fall out by rounding; inside, nothing may be lost.
+          if (share > 0.001 && share < 0.999)
+            expect(back.ok && Math.abs(back.value - canonical)).toBeLessThan(
+              1e-9 * Math.max(1, Math.abs(canonical)),
+            )
+        },
+      ),
+    )
   })
   test('what no water can hold, and what is no unit, is refused in a sentence', () => {
-    expect(toCanonical('pH', 14, 'pH')).toMatchObject({ ok: false, problem: expect.stringMatching(/outside what water can hold \(3 to 11/) })
-    expect(toCanonical('nitrate', 5, 'stones')).toMatchObject({ ok: false, problem: expect.stringMatching(/“stones” is not a unit of nitrate.*mg\/L N/) })
+    expect(toCanonical('pH', 14, 'pH')).toMatchObject({
+      ok: false,
+      problem: expect.stringMatching(/outside what water can hold \(3 to 11/),
+    })
+    expect(toCanonical('nitrate', 5, 'stones')).toMatchObject({
+      ok: false,
+      problem: expect.stringMatching(/“stones” is not a unit of nitrate.*mg\/L N/),
+    })
     expect(toCanonical('nitrate', Number.NaN, 'mg/L').ok).toBe(false)
     expect(volumeToLitres(-3, 'L').ok).toBe(false)
     expect(() => fromCanonical('pH', 7, 'mg/L')).toThrow(RangeError)
@@ -61,7 +120,13 @@ describe('saying numbers', () => {
     expect(sayNumber(Number.NaN)).toBe('–')
   })
   test('days in words', () => {
-    expect([0, 1, 8, -1, -3].map(sayAgo)).toEqual(['today', 'a day ago', '8 days ago', 'tomorrow', 'in 3 days'])
+    expect([0, 1, 8, -1, -3].map(sayAgo)).toEqual([
+      'today',
+      'a day ago',
+      '8 days ago',
+      'tomorrow',
+      'in 3 days',
+    ])
   })
 })
 
@@ -77,7 +142,11 @@ describe('estimates', () => {
     expect(read.low).toBe(0)
   })
   test('days and instants are one another’s inverse to the millisecond', () => {
-    fc.assert(fc.property(fc.integer({ min: 0, max: 4e12 }), (ms) => expect(dayOf(instantOf(ms / 86_400_000)) * 86_400_000).toBeCloseTo(ms, 0)))
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 4e12 }), (ms) =>
+        expect(dayOf(instantOf(ms / 86_400_000)) * 86_400_000).toBeCloseTo(ms, 0),
+      ),
+    )
     expect(() => dayOf('yesterday')).toThrow(/Not an instant/)
   })
 })

@@ -10,7 +10,10 @@ const TWO_WAYS = /^[+-]?[1-9]\d{0,2},\d{3}$/
  */
 export function readNumber(text: string, what = 'This'): Result<number> {
   const plain = text.trim().replace('−', '-')
-  if (TWO_WAYS.test(plain)) return refuse(`${what} can be read two ways: write ${plain.replace(',', '')} or ${plain.replace(',', '.')}.`)
+  if (TWO_WAYS.test(plain))
+    return refuse(
+      `${what} can be read two ways: write ${plain.replace(',', '')} or ${plain.replace(',', '.')}.`,
+    )
   const value = DIGITS.test(plain) ? Number(plain.replace(',', '.')) : Number.NaN
   return Number.isFinite(value) ? ok(value) : refuse(`${what} must be a number.`)
 }

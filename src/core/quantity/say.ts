@@ -6,7 +6,14 @@ import type { Estimate } from './estimate'
  */
 export function sayNumber(value: number, halfWidth = 0): string {
   if (!Number.isFinite(value)) return '–'
-  const decimals = halfWidth > 0 ? decimalsFor(halfWidth) : Math.abs(value) >= 100 ? 0 : Math.abs(value) >= 10 ? 1 : 2
+  const decimals =
+    halfWidth > 0
+      ? decimalsFor(halfWidth)
+      : Math.abs(value) >= 100
+        ? 0
+        : Math.abs(value) >= 10
+          ? 1
+          : 2
   const text = value.toFixed(decimals)
   return halfWidth > 0 ? text.replace(/^-(0(\.0+)?)$/, '$1') : trimZeros(text)
 }
@@ -33,7 +40,8 @@ export function sayDays(days: number): string {
 }
 
 /** “every day”, “every 7 days”. */
-export const sayEvery = (days: number): string => (Math.round(days) <= 1 ? 'every day' : `every ${Math.round(days)} days`)
+export const sayEvery = (days: number): string =>
+  Math.round(days) <= 1 ? 'every day' : `every ${Math.round(days)} days`
 
 /** “a day ago”, “8 days ago”, “today”, “in 3 days”, from whole days past (negative: to come). */
 export function sayAgo(daysPast: number): string {

@@ -14,8 +14,24 @@ export const PO4_PER_P = molarMass('PO4') / molarMass('P')
 export const CACO3_PER_DEGREE = (10 * molarMass('CaCO3')) / molarMass('CaO')
 
 export const PARAMETERS = [
-  'nitrate', 'nitrite', 'ammonia', 'phosphate', 'potassium', 'iron', 'calcium', 'magnesium',
-  'pH', 'kh', 'gh', 'temperature', 'conductivity', 'tds', 'co2', 'oxygen', 'clarity', 'tint',
+  'nitrate',
+  'nitrite',
+  'ammonia',
+  'phosphate',
+  'potassium',
+  'iron',
+  'calcium',
+  'magnesium',
+  'pH',
+  'kh',
+  'gh',
+  'temperature',
+  'conductivity',
+  'tds',
+  'co2',
+  'oxygen',
+  'clarity',
+  'tint',
 ] as const
 export type Parameter = (typeof PARAMETERS)[number]
 
@@ -23,9 +39,15 @@ interface Scale {
   toCanonical: (x: number) => number
   fromCanonical: (x: number) => number
 }
-const times = (factor: number): Scale => ({ toCanonical: (x) => x * factor, fromCanonical: (x) => x / factor })
+const times = (factor: number): Scale => ({
+  toCanonical: (x) => x * factor,
+  fromCanonical: (x) => x / factor,
+})
 const SAME = times(1)
-const CELSIUS_FROM_FAHRENHEIT: Scale = { toCanonical: (x) => ((x - 32) * 5) / 9, fromCanonical: (x) => (x * 9) / 5 + 32 }
+const CELSIUS_FROM_FAHRENHEIT: Scale = {
+  toCanonical: (x) => ((x - 32) * 5) / 9,
+  fromCanonical: (x) => (x * 9) / 5 + 32,
+}
 
 interface ParameterUnits {
   canonical: string
@@ -35,7 +57,11 @@ interface ParameterUnits {
   label: string
 }
 
-const ion = (label: string, plausible: [number, number], element?: { unit: string; factor: number }): ParameterUnits => ({
+const ion = (
+  label: string,
+  plausible: [number, number],
+  element?: { unit: string; factor: number },
+): ParameterUnits => ({
   label,
   canonical: 'mg/L',
   plausible,
@@ -45,7 +71,12 @@ const hardness = (label: string, unit: string): ParameterUnits => ({
   label,
   canonical: '°dH',
   plausible: [0, 60],
-  units: { '°dH': SAME, [unit]: SAME, 'ppm CaCO3': times(1 / CACO3_PER_DEGREE), 'mg/L CaCO3': times(1 / CACO3_PER_DEGREE) },
+  units: {
+    '°dH': SAME,
+    [unit]: SAME,
+    'ppm CaCO3': times(1 / CACO3_PER_DEGREE),
+    'mg/L CaCO3': times(1 / CACO3_PER_DEGREE),
+  },
 })
 
 /**
@@ -61,7 +92,13 @@ export const INDICATOR_COLOURS = [
 ] as const
 const INDICATOR_SCALE: Scale = {
   toCanonical: (x) => (Number.isInteger(x) ? (INDICATOR_COLOURS[x - 1]?.mid ?? NaN) : NaN),
-  fromCanonical: (x) => 1 + INDICATOR_COLOURS.reduce((best, colour, i) => (Math.abs(colour.mid - x) < Math.abs(INDICATOR_COLOURS[best].mid - x) ? i : best), 0),
+  fromCanonical: (x) =>
+    1 +
+    INDICATOR_COLOURS.reduce(
+      (best, colour, i) =>
+        Math.abs(colour.mid - x) < Math.abs(INDICATOR_COLOURS[best].mid - x) ? i : best,
+      0,
+    ),
 }
 
 export const PARAMETER_UNITS: Record<Parameter, ParameterUnits> = {
@@ -76,10 +113,25 @@ export const PARAMETER_UNITS: Record<Parameter, ParameterUnits> = {
   pH: { label: 'pH', canonical: 'pH', plausible: [3, 11], units: { pH: SAME, '': SAME } },
   kh: hardness('KH', 'dKH'),
   gh: hardness('GH', 'dGH'),
-  temperature: { label: 'temperature', canonical: '°C', plausible: [0, 45], units: { '°C': SAME, C: SAME, '°F': CELSIUS_FROM_FAHRENHEIT, F: CELSIUS_FROM_FAHRENHEIT } },
-  conductivity: { label: 'conductivity', canonical: 'µS/cm', plausible: [0, 20000], units: { 'µS/cm': SAME, 'uS/cm': SAME, 'mS/cm': times(1000) } },
+  temperature: {
+    label: 'temperature',
+    canonical: '°C',
+    plausible: [0, 45],
+    units: { '°C': SAME, C: SAME, '°F': CELSIUS_FROM_FAHRENHEIT, F: CELSIUS_FROM_FAHRENHEIT },
+  },
+  conductivity: {
+    label: 'conductivity',
+    canonical: 'µS/cm',
+    plausible: [0, 20000],
+    units: { 'µS/cm': SAME, 'uS/cm': SAME, 'mS/cm': times(1000) },
+  },
   tds: ion('TDS', [0, 20000]),
-  co2: { label: 'CO2', canonical: 'mg/L', plausible: [0, 200], units: { 'mg/L': SAME, ppm: SAME, colour: INDICATOR_SCALE } },
+  co2: {
+    label: 'CO2',
+    canonical: 'mg/L',
+    plausible: [0, 200],
+    units: { 'mg/L': SAME, ppm: SAME, colour: INDICATOR_SCALE },
+  },
   oxygen: ion('oxygen', [0, 30]),
   clarity: { label: 'clarity', canonical: 'of 10', plausible: [0, 10], units: { 'of 10': SAME } },
   tint: { label: 'tint', canonical: 'of 10', plausible: [0, 10], units: { 'of 10': SAME } },
@@ -90,7 +142,8 @@ export function isParameter(text: string): text is Parameter {
 }
 
 /** What a table holds under a name: a name that every object has (`constructor`) is none. */
-const own = <T>(table: Record<string, T>, name: string): T | undefined => (Object.hasOwn(table, name) ? table[name] : undefined)
+const own = <T>(table: Record<string, T>, name: string): T | undefined =>
+  Object.hasOwn(table, name) ? table[name] : undefined
 
 /**
  * A reading in its parameter's canonical unit.
@@ -107,7 +160,9 @@ export function toCanonical(parameter: Parameter, value: number, unit: string): 
   const [low, high] = spec.plausible
   if (!Number.isFinite(canonical) || canonical < low || canonical > high) {
     const end = (x: number) => Number(scale.fromCanonical(x).toPrecision(4))
-    return refuse(`${spec.label} of ${value} ${unit} is outside what water can hold (${end(low)} to ${end(high)} ${unit}).`)
+    return refuse(
+      `${spec.label} of ${value} ${unit} is outside what water can hold (${end(low)} to ${end(high)} ${unit}).`,
+    )
   }
   return ok(canonical)
 }
@@ -123,17 +178,27 @@ export function fromCanonical(parameter: Parameter, value: number, unit: string)
 const LENGTH: Record<string, Scale> = { cm: SAME, mm: times(0.1), m: times(100), in: times(2.54) }
 const VOLUME: Record<string, Scale> = { L: SAME, mL: times(0.001), gal: times(3.785411784) }
 
-export const lengthToCm = (value: number, unit: string): Result<number> => convert(LENGTH, 'length', value, unit)
-export const volumeToLitres = (value: number, unit: string): Result<number> => convert(VOLUME, 'volume', value, unit)
+export const lengthToCm = (value: number, unit: string): Result<number> =>
+  convert(LENGTH, 'length', value, unit)
+export const volumeToLitres = (value: number, unit: string): Result<number> =>
+  convert(VOLUME, 'volume', value, unit)
 
 /** Litres in the keeper's volume unit, `L` or `gal`. */
 export function litresIn(litres: number, unit: 'L' | 'gal'): number {
   return VOLUME[unit].fromCanonical(litres)
 }
 
-function convert(scales: Record<string, Scale>, what: string, value: number, unit: string): Result<number> {
+function convert(
+  scales: Record<string, Scale>,
+  what: string,
+  value: number,
+  unit: string,
+): Result<number> {
   const scale = own(scales, unit)
-  if (!scale) return refuse(`“${unit}” is not a unit of ${what} that Vivero knows; it reads ${Object.keys(scales).join(', ')}.`)
+  if (!scale)
+    return refuse(
+      `“${unit}” is not a unit of ${what} that Vivero knows; it reads ${Object.keys(scales).join(', ')}.`,
+    )
   if (!Number.isFinite(value) || value < 0) return refuse(`A ${what} cannot be ${value} ${unit}.`)
   return ok(scale.toCanonical(value))
 }

@@ -33,19 +33,62 @@ const CURES: Record<OptionKey, Partial<Record<DeclineSign, number>>> = {
   leave: {},
   trim: { shade: 0.7, 'bare-stems': 0.2, nitrate: 0.1, lines: 0.6, carpet: 0.2 },
   zone: { carpet: 0.6, 'bare-stems': 0.4, lines: 0.3, soil: 0.2, shade: 0.2 },
-  partial: { carpet: 0.85, soil: 0.7, 'black-patches': 0.7, algae: 0.35, 'bare-stems': 0.9, shade: 0.7, work: 0.5, nitrate: 0.5, joy: 0.6, lines: 0.7 },
+  partial: {
+    carpet: 0.85,
+    soil: 0.7,
+    'black-patches': 0.7,
+    algae: 0.35,
+    'bare-stems': 0.9,
+    shade: 0.7,
+    work: 0.5,
+    nitrate: 0.5,
+    joy: 0.6,
+    lines: 0.7,
+  },
   soil: { soil: 1, 'black-patches': 0.8, carpet: 0.5, nitrate: 0.4 },
-  full: { carpet: 0.95, soil: 1, 'black-patches': 1, algae: 0.6, 'bare-stems': 1, shade: 0.9, work: 0.6, nitrate: 0.7, joy: 0.7, lines: 1 },
+  full: {
+    carpet: 0.95,
+    soil: 1,
+    'black-patches': 1,
+    algae: 0.6,
+    'bare-stems': 1,
+    shade: 0.9,
+    work: 0.6,
+    nitrate: 0.7,
+    joy: 0.7,
+    lines: 1,
+  },
 }
 const FACTS: Record<OptionKey, { name: string; says: string; risk: WeighedOption['risk'] }> = {
-  leave: { name: 'Leave it and log', says: 'Change nothing for four weeks; measure.', risk: 'none' },
+  leave: {
+    name: 'Leave it and log',
+    says: 'Change nothing for four weeks; measure.',
+    risk: 'none',
+  },
   trim: { name: 'Trim hard and groom', says: 'One evening; the roots stay.', risk: 'low' },
-  zone: { name: 'Replant one zone', says: 'The worst section only, with its soil as it is.', risk: 'low' },
-  partial: { name: 'Partial, in sections', says: 'A section every two weeks; the animals stay in.', risk: 'some' },
-  soil: { name: 'Renew the soil', says: 'All of the ground in one go, plants back as they were.', risk: 'high' },
+  zone: {
+    name: 'Replant one zone',
+    says: 'The worst section only, with its soil as it is.',
+    risk: 'low',
+  },
+  partial: {
+    name: 'Partial, in sections',
+    says: 'A section every two weeks; the animals stay in.',
+    risk: 'some',
+  },
+  soil: {
+    name: 'Renew the soil',
+    says: 'All of the ground in one go, plants back as they were.',
+    risk: 'high',
+  },
   full: { name: 'Full reset', says: 'Everything out, a new layout.', risk: 'high' },
 }
-const RISK_COST: Record<WeighedOption['risk'], number> = { none: 0, low: 0.02, some: 0.06, high: 0.18 }
+const RISK_COST: Record<WeighedOption['risk'], number> = {
+  none: 0,
+  low: 0.02,
+  some: 0.06,
+  high: 0.18,
+}
 /** What an hour of hands, an hour with the animals out and a month of unsettled tank weigh against relief. Common practice: open to dispute. */
 const HOUR_COST = 0.012
 const OUT_HOUR_COST = 0.01
@@ -55,7 +98,13 @@ export const SECTION_INTERVAL_DAYS = 14
 const SETTLING_DAYS = 30
 
 /** The steps an option would take now, all stages, for the sections that need redoing. */
-export function stepsFor(option: OptionKey, history: TankHistory, review: DeclineReview, sections: readonly Section[], now: Instant): PlanStep[] {
+export function stepsFor(
+  option: OptionKey,
+  history: TankHistory,
+  review: DeclineReview,
+  sections: readonly Section[],
+  now: Instant,
+): PlanStep[] {
   switch (option) {
     case 'leave':
       return []
@@ -64,7 +113,9 @@ export function stepsFor(option: OptionKey, history: TankHistory, review: Declin
     case 'zone':
       return sections.slice(0, 1).flatMap((section) => sectionSteps(history, section, 1, false))
     case 'partial':
-      return sections.flatMap((section, i) => sectionSteps(history, section, i + 1, renewsSoil(review)))
+      return sections.flatMap((section, i) =>
+        sectionSteps(history, section, i + 1, renewsSoil(review)),
+      )
     case 'soil':
     case 'full':
       return fullResetSteps(history, now)
@@ -80,7 +131,11 @@ export function renewsSoil(review: DeclineReview): boolean {
  * Every option weighed against the present signs: relief = Σ strength × cured / Σ strength; worth = relief − hours, animals out,
  * unsettled time and risk at the weights above. Best first. With no sign present, leaving it is the answer.
  */
-export function weighOptions(history: TankHistory, review: DeclineReview, now: Instant): WeighedOption[] {
+export function weighOptions(
+  history: TankHistory,
+  review: DeclineReview,
+  now: Instant,
+): WeighedOption[] {
   const present = review.signs.filter((sign) => sign.state === 'present')
   const total = present.reduce((sum, sign) => sum + sign.strength, 0)
   const sections = sectionsFor(history, review, now)
@@ -88,22 +143,51 @@ export function weighOptions(history: TankHistory, review: DeclineReview, now: I
   // Little trouble makes even a perfect cure worth little: relief counts in proportion to the decline, up to a third of the scale.
   const need = Math.min(1, review.weight * 3)
   // What would leave nothing to be done is no option: a tank without plantings has no section.
-  const open = OPTION_KEYS.map((key) => ({ key, steps: stepsFor(key, history, review, sections, now) })).filter(({ key, steps }) => key === 'leave' || handHours(steps).value > 0)
-  return open.map(({ key, steps }) => {
-    const facts = FACTS[key]
-    const hands = handHours(steps)
-    const animalsOut = animalsOutHours(steps)
-    const cures = present.flatMap((sign) => {
-      const share = CURES[key][sign.sign] ?? 0
-      return share > 0 ? [{ sign: sign.sign, label: sign.label, share }] : []
+  const open = OPTION_KEYS.map((key) => ({
+    key,
+    steps: stepsFor(key, history, review, sections, now),
+  })).filter(({ key, steps }) => key === 'leave' || handHours(steps).value > 0)
+  return open
+    .map(({ key, steps }) => {
+      const facts = FACTS[key]
+      const hands = handHours(steps)
+      const animalsOut = animalsOutHours(steps)
+      const cures = present.flatMap((sign) => {
+        const share = CURES[key][sign.sign] ?? 0
+        return share > 0 ? [{ sign: sign.sign, label: sign.label, share }] : []
+      })
+      const relief =
+        total === 0
+          ? 0
+          : present.reduce((sum, sign) => sum + sign.strength * (CURES[key][sign.sign] ?? 0), 0) /
+            total
+      const days = {
+        leave: 28,
+        trim: 14,
+        zone: SETTLING_DAYS,
+        partial: (stages - 1) * SECTION_INTERVAL_DAYS + SETTLING_DAYS,
+        soil: 45,
+        full: 60,
+      }[key]
+      const cost =
+        hands.value * HOUR_COST +
+        animalsOut.value * OUT_HOUR_COST +
+        (days / 30) * MONTH_COST +
+        RISK_COST[facts.risk]
+      return {
+        key,
+        ...facts,
+        cures,
+        relief,
+        hands,
+        animalsOut,
+        days,
+        worth: relief * need - (key === 'leave' ? 0 : cost),
+        leaves: present
+          .filter((sign) => (CURES[key][sign.sign] ?? 0) < 0.3)
+          .map(({ sign, label }) => ({ sign, label })),
+        because: `takes away ${Math.round(relief * 100)} % of the trouble for ${Math.round(hands.value)} h of hands${animalsOut.value > 0 ? ` and ${Math.round(animalsOut.value)} h with the animals out` : ''}, settled in about ${days} days`,
+      }
     })
-    const relief = total === 0 ? 0 : present.reduce((sum, sign) => sum + sign.strength * (CURES[key][sign.sign] ?? 0), 0) / total
-    const days = { leave: 28, trim: 14, zone: SETTLING_DAYS, partial: (stages - 1) * SECTION_INTERVAL_DAYS + SETTLING_DAYS, soil: 45, full: 60 }[key]
-    const cost = hands.value * HOUR_COST + animalsOut.value * OUT_HOUR_COST + (days / 30) * MONTH_COST + RISK_COST[facts.risk]
-    return {
-      key, ...facts, cures, relief, hands, animalsOut, days, worth: relief * need - (key === 'leave' ? 0 : cost),
-      leaves: present.filter((sign) => (CURES[key][sign.sign] ?? 0) < 0.3).map(({ sign, label }) => ({ sign, label })),
-      because: `takes away ${Math.round(relief * 100)} % of the trouble for ${Math.round(hands.value)} h of hands${animalsOut.value > 0 ? ` and ${Math.round(animalsOut.value)} h with the animals out` : ''}, settled in about ${days} days`,
-    }
-  }).sort((a, b) => b.worth - a.worth)
+    .sort((a, b) => b.worth - a.worth)
 }

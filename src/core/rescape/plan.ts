@@ -20,12 +20,29 @@ const STEMS_PER_100CM2 = 9
  * A plan for an option, in pencil: stages with dates, steps with times, materials with quantities.
  * `id` and `startOn` come from outside. Refuses when there is nothing to plan (leave, or no planting needs redoing).
  */
-export function draftPlan(history: TankHistory, review: DeclineReview, option: OptionKey, startOn: Instant, now: Instant, id: string): Result<Plan> {
+export function draftPlan(
+  history: TankHistory,
+  review: DeclineReview,
+  option: OptionKey,
+  startOn: Instant,
+  now: Instant,
+  id: string,
+): Result<Plan> {
   const needed = sectionsFor(history, review, now)
   const steps = stepsFor(option, history, review, needed, now)
-  if (steps.length === 0) return refuse(option === 'leave' ? 'Leaving it needs no plan; walk the rounds.' : 'No planting shows a sign that this option would cure, so there is no section to plan.')
+  if (steps.length === 0)
+    return refuse(
+      option === 'leave'
+        ? 'Leaving it needs no plan; walk the rounds.'
+        : 'No planting shows a sign that this option would cure, so there is no section to plan.',
+    )
   const sections = option === 'partial' ? needed : option === 'zone' ? needed.slice(0, 1) : []
-  const whole: Section = { plantings: plantingsAt(history, now), massShare: option === 'trim' ? 0.4 : 1, areaCm2: 0, soilLitres: 0 }
+  const whole: Section = {
+    plantings: plantingsAt(history, now),
+    massShare: option === 'trim' ? 0.4 : 1,
+    areaCm2: 0,
+    soilLitres: 0,
+  }
   const stages = (sections.length > 0 ? sections : [whole]).map((section, i) => ({
     number: i + 1,
     says: sections.length > 0 ? stageName(history, section) : TITLES[option],
@@ -33,10 +50,26 @@ export function draftPlan(history: TankHistory, review: DeclineReview, option: O
     plantingIds: section.plantings.map((planting) => planting.id),
     massShare: section.massShare,
   }))
-  return ok({ id, option, title: `${TITLES[option]} of ${history.vessel.name}`, madeAt: now, state: 'pencil', stages, steps, materials: materialsFor(history, option, sections, review, now) })
+  return ok({
+    id,
+    option,
+    title: `${TITLES[option]} of ${history.vessel.name}`,
+    madeAt: now,
+    state: 'pencil',
+    stages,
+    steps,
+    materials: materialsFor(history, option, sections, review, now),
+  })
 }
 
-const TITLES: Record<OptionKey, string> = { leave: 'Rest', trim: 'Hard trim', zone: 'Replanting one zone', partial: 'Partial rescape', soil: 'New soil', full: 'Full reset' }
+const TITLES: Record<OptionKey, string> = {
+  leave: 'Rest',
+  trim: 'Hard trim',
+  zone: 'Replanting one zone',
+  partial: 'Partial rescape',
+  soil: 'New soil',
+  full: 'Full reset',
+}
 
 function stageName(history: TankHistory, section: Section): string {
   const xs = section.plantings.flatMap((planting) => planting.patch.map((point) => point[0]))
@@ -45,21 +78,64 @@ function stageName(history: TankHistory, section: Section): string {
   return `${side.charAt(0).toUpperCase()}${side.slice(1)}: ${section.plantings.map((planting) => planting.stake).join(', ')}`
 }
 
-function materialsFor(history: TankHistory, option: OptionKey, sections: readonly Section[], review: DeclineReview, now: Instant): PlanMaterial[] {
+function materialsFor(
+  history: TankHistory,
+  option: OptionKey,
+  sections: readonly Section[],
+  review: DeclineReview,
+  now: Instant,
+): PlanMaterial[] {
   const layout = currentLayout(history)
-  if (option === 'trim') return [{ says: 'source water for the change', amount: Math.round(netLitres(history.vessel, layout) * 0.5), unit: 'L', spare: 'half the tank' }]
+  if (option === 'trim')
+    return [
+      {
+        says: 'source water for the change',
+        amount: Math.round(netLitres(history.vessel, layout) * 0.5),
+        unit: 'L',
+        spare: 'half the tank',
+      },
+    ]
   const full = option === 'full' || option === 'soil'
-  const plantings = full ? plantingsAt(history, now) : sections.flatMap((section) => section.plantings)
-  const soil = full ? (layout ? groundLitres(layout.ground, history.vessel.depthCm) : 0) : renewsSoil(review) && option === 'partial' ? sections.reduce((sum, section) => sum + section.soilLitres, 0) : 0
+  const plantings = full
+    ? plantingsAt(history, now)
+    : sections.flatMap((section) => section.plantings)
+  const soil = full
+    ? layout
+      ? groundLitres(layout.ground, history.vessel.depthCm)
+      : 0
+    : renewsSoil(review) && option === 'partial'
+      ? sections.reduce((sum, section) => sum + section.soilLitres, 0)
+      : 0
   const area = plantings.reduce((sum, planting) => sum + patchArea(planting), 0)
   const materials: PlanMaterial[] = []
-  if (soil > 0) materials.push({ says: 'active soil', amount: Math.ceil(soil * (1 + SPARE_SOIL)), unit: 'L', spare: `${soil.toFixed(1)} L by the slope and ${Math.round(SPARE_SOIL * 100)} % spare` })
-  materials.push({ says: 'root tabs', amount: Math.ceil(area / CM2_PER_TABLET), unit: 'pieces', spare: `one to ${CM2_PER_TABLET} cm²` })
+  if (soil > 0)
+    materials.push({
+      says: 'active soil',
+      amount: Math.ceil(soil * (1 + SPARE_SOIL)),
+      unit: 'L',
+      spare: `${soil.toFixed(1)} L by the slope and ${Math.round(SPARE_SOIL * 100)} % spare`,
+    })
+  materials.push({
+    says: 'root tabs',
+    amount: Math.ceil(area / CM2_PER_TABLET),
+    unit: 'pieces',
+    spare: `one to ${CM2_PER_TABLET} cm²`,
+  })
   for (const planting of plantings) materials.push(...portionsFor(history, planting, now))
   materials.push(
     { says: 'filter floss to wall off a section', amount: 1, unit: 'sheet', spare: '' },
-    { says: 'tubs with lids, heater and air for plants', amount: full ? 3 : 2, unit: 'pieces', spare: `${Math.round(netLitres(history.vessel, layout) * (full ? 0.5 : 0.3))} L of tank water between them` },
-    { says: 'tests for ammonia and nitrite', amount: full ? 14 : 2 * sections.length, unit: 'readings', spare: '' },
+    {
+      says: 'tubs with lids, heater and air for plants',
+      amount: full ? 3 : 2,
+      unit: 'pieces',
+      spare: `${Math.round(netLitres(history.vessel, layout) * (full ? 0.5 : 0.3))} L of tank water between them`,
+    },
+    {
+      says: 'tests for ammonia and nitrite',
+      amount: full ? 14 : 2 * sections.length,
+      unit: 'readings',
+      spare: '',
+    },
   )
   return materials
 }
@@ -73,11 +149,40 @@ function portionsFor(history: TankHistory, planting: Planting, now: Instant): Pl
     const cuttings = Math.floor(planting.stems * Math.max(0, Math.floor(height / CUTTING_CM)))
     const needed = Math.ceil((area / 100) * STEMS_PER_100CM2)
     const short = Math.max(0, needed - cuttings)
-    const own = { says: `${planting.stake} cuttings from your own tops`, amount: Math.min(cuttings, needed), unit: 'stems', spare: `${needed} wanted at planting density` }
-    return short === 0 ? [own] : [own, { says: `${planting.stake} ${species.name}, bought`, amount: Math.ceil((short / needed) * (area / species.areaPerPortionCm2)), unit: 'portions', spare: `${short} stems short` }]
+    const own = {
+      says: `${planting.stake} cuttings from your own tops`,
+      amount: Math.min(cuttings, needed),
+      unit: 'stems',
+      spare: `${needed} wanted at planting density`,
+    }
+    return short === 0
+      ? [own]
+      : [
+          own,
+          {
+            says: `${planting.stake} ${species.name}, bought`,
+            amount: Math.ceil((short / needed) * (area / species.areaPerPortionCm2)),
+            unit: 'portions',
+            spare: `${short} stems short`,
+          },
+        ]
   }
   if (species.group === 'carpet') {
-    return [{ says: `${planting.stake} ${species.name}`, amount: Math.ceil(area / species.areaPerPortionCm2), unit: 'portions', spare: `${Math.round(area)} cm² at ${species.areaPerPortionCm2} cm² a portion; sods of the old mat save some` }]
+    return [
+      {
+        says: `${planting.stake} ${species.name}`,
+        amount: Math.ceil(area / species.areaPerPortionCm2),
+        unit: 'portions',
+        spare: `${Math.round(area)} cm² at ${species.areaPerPortionCm2} cm² a portion; sods of the old mat save some`,
+      },
+    ]
   }
-  return [{ says: `${planting.stake} goes back as it is, divided`, amount: planting.stems, unit: planting.stems === 1 ? 'crown' : 'crowns', spare: '' }]
+  return [
+    {
+      says: `${planting.stake} goes back as it is, divided`,
+      amount: planting.stems,
+      unit: planting.stems === 1 ? 'crown' : 'crowns',
+      spare: '',
+    },
+  ]
 }

@@ -21,8 +21,20 @@ const [tarn] = lodge(NOW)
  */
 const RELIABLE: Activity[] = (
   [
-    ['A', 1, 2, 3, ''], ['B', 2, 3.5, 8, 'A'], ['C', 6, 9, 18, 'B'], ['D', 4, 5.5, 10, 'C'], ['E', 1, 4.5, 5, 'C'], ['F', 4, 4, 10, 'E'], ['G', 5, 6.5, 11, 'D'],
-    ['H', 5, 8, 17, 'EG'], ['I', 3, 7.5, 9, 'C'], ['J', 3, 9, 9, 'FI'], ['K', 4, 4, 4, 'J'], ['L', 1, 5.5, 7, 'J'], ['M', 1, 2, 3, 'H'], ['N', 5, 5.5, 9, 'KL'],
+    ['A', 1, 2, 3, ''],
+    ['B', 2, 3.5, 8, 'A'],
+    ['C', 6, 9, 18, 'B'],
+    ['D', 4, 5.5, 10, 'C'],
+    ['E', 1, 4.5, 5, 'C'],
+    ['F', 4, 4, 10, 'E'],
+    ['G', 5, 6.5, 11, 'D'],
+    ['H', 5, 8, 17, 'EG'],
+    ['I', 3, 7.5, 9, 'C'],
+    ['J', 3, 9, 9, 'FI'],
+    ['K', 4, 4, 4, 'J'],
+    ['L', 1, 5.5, 7, 'J'],
+    ['M', 1, 2, 3, 'H'],
+    ['N', 5, 5.5, 9, 'KL'],
   ] as const
 ).map(([id, best, likely, worst, after]) => ({ id, best, likely, worst, after: after.split('') }))
 
@@ -30,32 +42,77 @@ describe('critical path', () => {
   test('the published network: 44 weeks, its critical path, its variance', () => {
     const result = schedule(RELIABLE)
     expect(result.duration).toBeCloseTo(44, 9)
-    expect(result.activities.filter(({ critical }) => critical).map(({ id }) => id).sort().join('')).toBe('ABCEFJLN')
+    expect(
+      result.activities
+        .filter(({ critical }) => critical)
+        .map(({ id }) => id)
+        .sort()
+        .join(''),
+    ).toBe('ABCEFJLN')
     expect(result.variance).toBeCloseTo(9, 9)
-    const slack = Object.fromEntries(result.activities.map(({ id, slack: free }) => [id, Math.round(free)]))
+    const slack = Object.fromEntries(
+      result.activities.map(({ id, slack: free }) => [id, Math.round(free)]),
+    )
     expect(slack).toMatchObject({ D: 4, G: 4, H: 4, M: 4, I: 2, K: 1 })
   })
-  test('PERT mean and variance (Malcolm et al. 1959)', () => expect(pert({ best: 1, likely: 2, worst: 9 })).toEqual({ mean: 3, variance: (8 / 6) ** 2 }))
+  test('PERT mean and variance (Malcolm et al. 1959)', () =>
+    expect(pert({ best: 1, likely: 2, worst: 9 })).toEqual({ mean: 3, variance: (8 / 6) ** 2 }))
   test('a wait holds back the follower and counts to the end', () => {
-    const { activities, duration } = schedule([{ id: 'a', best: 1, likely: 1, worst: 1, after: [], wait: 24 }, { id: 'b', best: 2, likely: 2, worst: 2, after: ['a'] }])
+    const { activities, duration } = schedule([
+      { id: 'a', best: 1, likely: 1, worst: 1, after: [], wait: 24 },
+      { id: 'b', best: 2, likely: 2, worst: 2, after: ['a'] },
+    ])
     expect(activities.find(({ id }) => id === 'b')!.earliestStart).toBe(25)
     expect(duration).toBe(27)
     expect(activities.every(({ critical }) => critical)).toBe(true)
   })
   test('circles, strangers and twins are refused; nothing to do takes no time', () => {
     const a = { id: 'a', best: 1, likely: 1, worst: 1 }
-    expect(() => schedule([{ ...a, after: ['b'] }, { ...a, id: 'b', after: ['a'] }])).toThrow(/wait for each other/)
+    expect(() =>
+      schedule([
+        { ...a, after: ['b'] },
+        { ...a, id: 'b', after: ['a'] },
+      ]),
+    ).toThrow(/wait for each other/)
     expect(() => schedule([{ ...a, after: ['x'] }])).toThrow(/not in the plan/)
-    expect(() => schedule([{ ...a, after: [] }, { ...a, after: [] }])).toThrow(/share an id/)
+    expect(() =>
+      schedule([
+        { ...a, after: [] },
+        { ...a, after: [] },
+      ]),
+    ).toThrow(/share an id/)
     expect(schedule([])).toEqual({ activities: [], duration: 0, variance: 0 })
   })
   test('the duration is the longest chain of any random network (brute force over all chains)', () => {
-    const network = fc.integer({ min: 1, max: 8 }).chain((n) => fc.tuple(...Array.from({ length: n }, (_, i) => fc.record({ time: fc.integer({ min: 1, max: 9 }), after: fc.subarray(Array.from({ length: i }, (_, k) => `n${k}`)) }))))
-    fc.assert(fc.property(network, (nodes) => {
-      const activities = nodes.map((node, i) => ({ id: `n${i}`, best: node.time, likely: node.time, worst: node.time, after: node.after }))
-      const longest = (i: number): number => nodes[i].time + Math.max(0, ...nodes[i].after.map((id) => longest(Number(id.slice(1)))))
-      expect(schedule(activities).duration).toBeCloseTo(Math.max(...nodes.map((_, i) => longest(i))), 9)
-    }))
+    const network = fc
+      .integer({ min: 1, max: 8 })
+      .chain((n) =>
+        fc.tuple(
+          ...Array.from({ length: n }, (_, i) =>
+            fc.record({
+              time: fc.integer({ min: 1, max: 9 }),
+              after: fc.subarray(Array.from({ length: i }, (_, k) => `n${k}`)),
+            }),
+          ),
+        ),
+      )
+    fc.assert(
+      fc.property(network, (nodes) => {
+        const activities = nodes.map((node, i) => ({
+          id: `n${i}`,
+          best: node.time,
+          likely: node.time,
+          worst: node.time,
+          after: node.after,
+        }))
+        const longest = (i: number): number =>
+          nodes[i].time + Math.max(0, ...nodes[i].after.map((id) => longest(Number(id.slice(1)))))
+        expect(schedule(activities).duration).toBeCloseTo(
+          Math.max(...nodes.map((_, i) => longest(i))),
+          9,
+        )
+      }),
+    )
   })
 })
 
@@ -63,8 +120,17 @@ describe('the decline review', () => {
   const review = reviewDecline(tarn, NOW)
   test('finds in the demo what the story tells, each with its evidence', () => {
     const state = Object.fromEntries(review.signs.map((sign) => [sign.sign, sign.state]))
-    expect(state).toMatchObject({ carpet: 'present', soil: 'present', algae: 'present', 'bare-stems': 'present', work: 'present', joy: 'present', nitrate: 'present' })
-    for (const sign of review.signs.filter((one) => one.state === 'present')) expect(sign.because.length).toBeGreaterThan(0)
+    expect(state).toMatchObject({
+      carpet: 'present',
+      soil: 'present',
+      algae: 'present',
+      'bare-stems': 'present',
+      work: 'present',
+      joy: 'present',
+      nitrate: 'present',
+    })
+    for (const sign of review.signs.filter((one) => one.state === 'present'))
+      expect(sign.because.length).toBeGreaterThan(0)
   })
   test('what nobody looked at is unknown, not absent', () => {
     const empty = reviewDecline(tank(), instantOf(DAY0 + 10))
@@ -94,13 +160,18 @@ describe('options and plan', () => {
     const now = instantOf(DAY0 + 10)
     expect(weighOptions(sound, reviewDecline(sound, now), now)[0].key).toBe('leave')
     const bare = tank([], { plantings: [] })
-    expect(weighOptions(bare, reviewDecline(bare, now), now).map((option) => option.key)).not.toEqual(expect.arrayContaining(['partial']))
+    expect(
+      weighOptions(bare, reviewDecline(bare, now), now).map((option) => option.key),
+    ).not.toEqual(expect.arrayContaining(['partial']))
   })
   test('no section takes more than the cap of plant mass unless one planting alone does; none twice', () => {
     const shares = massShares(tarn, NOW)
     expect([...shares.values()].reduce((sum, share) => sum + share, 0)).toBeCloseTo(1, 9)
     const sections = sectionsFor(tarn, review, NOW)
-    for (const section of sections) expect(section.massShare <= MAX_MASS_SHARE + 1e-9 || section.plantings.length === 1).toBe(true)
+    for (const section of sections)
+      expect(section.massShare <= MAX_MASS_SHARE + 1e-9 || section.plantings.length === 1).toBe(
+        true,
+      )
     const ids = sections.flatMap((section) => section.plantings.map((planting) => planting.id))
     expect(new Set(ids).size).toBe(ids.length)
   })
@@ -110,7 +181,8 @@ describe('options and plan', () => {
     const plan = result.value
     const days = plan.stages.map((stage) => Date.parse(stage.on) / 86_400_000)
     days.slice(1).forEach((day, i) => expect(day - days[i]).toBeCloseTo(14, 9))
-    for (const stage of plan.stages) expect(stageSchedule(plan.steps, stage.number).duration).toBeGreaterThan(72)
+    for (const stage of plan.stages)
+      expect(stageSchedule(plan.steps, stage.number).duration).toBeGreaterThan(72)
     const sections = sectionsFor(tarn, review, NOW)
     const soil = sections.reduce((sum, section) => sum + section.soilLitres, 0)
     const bought = plan.materials.find((material) => material.says === 'active soil')!.amount
@@ -119,16 +191,31 @@ describe('options and plan', () => {
     expect(plan.steps.find((step) => step.id === '1-power')!.cautions.join()).toMatch(/Unplug/)
     expect(animalsOutHours(plan.steps).value).toBe(0)
   })
-  test('leaving it needs no plan, and says so', () => expect(draftPlan(tarn, review, 'leave', NOW, NOW, 'x')).toMatchObject({ ok: false }))
+  test('leaving it needs no plan, and says so', () =>
+    expect(draftPlan(tarn, review, 'leave', NOW, NOW, 'x')).toMatchObject({ ok: false }))
   test('a keeper who took twice as long is planned at twice the time', () => {
     const first = draftPlan(tarn, review, 'partial', NOW, NOW, 'plan-1')
     if (!first.ok) throw new Error(first.problem)
-    const ticks = first.value.steps.slice(0, 4).map((step, i) => ({ id: `tick-${i}`, kind: 'step-done' as const, at: NOW, certainty: 'measured' as const, by: 'keeper' as const, note: null, expected: null, planId: 'plan-1', stepId: step.id, minutes: step.minutes.likely * 2 }))
+    const ticks = first.value.steps
+      .slice(0, 4)
+      .map((step, i) => ({
+        id: `tick-${i}`,
+        kind: 'step-done' as const,
+        at: NOW,
+        certainty: 'measured' as const,
+        by: 'keeper' as const,
+        note: null,
+        expected: null,
+        planId: 'plan-1',
+        stepId: step.id,
+        minutes: step.minutes.likely * 2,
+      }))
     const slow = { ...tarn, plans: [first.value], entries: [...tarn.entries, ...ticks] }
     expect(paceOf(slow).factor).toBeCloseTo(2, 6)
     const second = draftPlan(slow, review, 'partial', NOW, NOW, 'plan-2')
     if (!second.ok) throw new Error(second.problem)
-    const plant = (steps: typeof second.value.steps) => steps.find((step) => step.id === '1-plant')!.minutes.likely
+    const plant = (steps: typeof second.value.steps) =>
+      steps.find((step) => step.id === '1-plant')!.minutes.likely
     expect(plant(second.value.steps) / plant(first.value.steps)).toBeCloseTo(2, 1)
   })
 })

@@ -20,7 +20,9 @@ export const MAX_MASS_SHARE = 0.35
 
 /** How much a planting has to do with the signs found, summed strengths. */
 export function grievance(review: DeclineReview, plantingId: string): number {
-  return review.signs.filter((sign) => sign.plantingIds.includes(plantingId)).reduce((sum, sign) => sum + sign.strength, 0)
+  return review.signs
+    .filter((sign) => sign.plantingIds.includes(plantingId))
+    .reduce((sum, sign) => sum + sign.strength, 0)
 }
 
 /**
@@ -28,15 +30,27 @@ export function grievance(review: DeclineReview, plantingId: string): number {
  * Plantings on stone or wood, floaters, and those no sign speaks of stay. A planting heavier than the cap is a section of
  * its own. Spent soil draws in everything that roots in it. Empty when nothing needs redoing.
  */
-export function sectionsFor(history: TankHistory, review: DeclineReview, now: Instant, maxShare = MAX_MASS_SHARE): Section[] {
+export function sectionsFor(
+  history: TankHistory,
+  review: DeclineReview,
+  now: Instant,
+  maxShare = MAX_MASS_SHARE,
+): Section[] {
   const shares = massShares(history, now)
-  const soilSpent = review.signs.some((sign) => sign.sign === 'soil' && sign.state === 'present' && sign.strength > 0.6)
+  const soilSpent = review.signs.some(
+    (sign) => sign.sign === 'soil' && sign.state === 'present' && sign.strength > 0.6,
+  )
   const rooted = plantingsAt(history, now).filter((planting) => {
     const { group } = speciesOf(history, planting)
-    return planting.perch === null && group !== 'floating' && group !== 'moss' && group !== 'epiphyte'
+    return (
+      planting.perch === null && group !== 'floating' && group !== 'moss' && group !== 'epiphyte'
+    )
   })
   const wanted = rooted.filter((planting) => grievance(review, planting.id) > 0 || soilSpent)
-  const worstFirst = [...wanted].sort((a, b) => grievance(review, b.id) - grievance(review, a.id) || patchCentre(a).x - patchCentre(b).x)
+  const worstFirst = [...wanted].sort(
+    (a, b) =>
+      grievance(review, b.id) - grievance(review, a.id) || patchCentre(a).x - patchCentre(b).x,
+  )
   const groups: Planting[][] = []
   const taken = new Set<string>()
   for (const seed of worstFirst) {
@@ -44,10 +58,13 @@ export function sectionsFor(history: TankHistory, review: DeclineReview, now: In
     const group = [seed]
     taken.add(seed.id)
     let share = shares.get(seed.id) ?? 0
-    const neighbours = worstFirst.filter((planting) => !taken.has(planting.id)).sort((a, b) => apart(seed, a) - apart(seed, b))
+    const neighbours = worstFirst
+      .filter((planting) => !taken.has(planting.id))
+      .sort((a, b) => apart(seed, a) - apart(seed, b))
     for (const neighbour of neighbours) {
       const more = shares.get(neighbour.id) ?? 0
-      if (share + more > maxShare || apart(seed, neighbour) > history.vessel.lengthCm * 0.45) continue
+      if (share + more > maxShare || apart(seed, neighbour) > history.vessel.lengthCm * 0.45)
+        continue
       group.push(neighbour)
       taken.add(neighbour.id)
       share += more
@@ -57,14 +74,28 @@ export function sectionsFor(history: TankHistory, review: DeclineReview, now: In
   return groups.map((plantings) => measured(history, plantings, shares))
 }
 
-function measured(history: TankHistory, plantings: Planting[], shares: ReadonlyMap<string, number>): Section {
+function measured(
+  history: TankHistory,
+  plantings: Planting[],
+  shares: ReadonlyMap<string, number>,
+): Section {
   const layout = currentLayout(history)
   const areaCm2 = plantings.reduce((sum, planting) => sum + patchArea(planting), 0)
   const soilLitres = plantings.reduce((sum, planting) => {
     const { x, z } = patchCentre(planting)
-    return sum + (layout ? (patchArea(planting) * groundDepth(layout.ground, history.vessel.depthCm, x, z)) / 1000 : 0)
+    return (
+      sum +
+      (layout
+        ? (patchArea(planting) * groundDepth(layout.ground, history.vessel.depthCm, x, z)) / 1000
+        : 0)
+    )
   }, 0)
-  return { plantings, areaCm2, soilLitres, massShare: plantings.reduce((sum, planting) => sum + (shares.get(planting.id) ?? 0), 0) }
+  return {
+    plantings,
+    areaCm2,
+    soilLitres,
+    massShare: plantings.reduce((sum, planting) => sum + (shares.get(planting.id) ?? 0), 0),
+  }
 }
 
 function apart(a: Planting, b: Planting): number {

@@ -14,11 +14,21 @@ export interface DueTask {
 
 /** Entry kinds that count as having done a routine. */
 export const DONE_BY: Record<Routine['kind'], EntryKind> = {
-  'water-change': 'water-change', trim: 'trim', dose: 'dose', test: 'reading', round: 'round', clean: 'clean', 'top-off': 'top-off',
+  'water-change': 'water-change',
+  trim: 'trim',
+  dose: 'dose',
+  test: 'reading',
+  round: 'round',
+  clean: 'clean',
+  'top-off': 'top-off',
 }
 
 /** What routines ask for, latest first, from when each kind of entry was last made. A routine never done yet counts from the day it was set. */
-export function tasksOf(routines: readonly Routine[], lastDone: (kind: EntryKind) => Instant | null, now: Instant): DueTask[] {
+export function tasksOf(
+  routines: readonly Routine[],
+  lastDone: (kind: EntryKind) => Instant | null,
+  now: Instant,
+): DueTask[] {
   const today = dayOf(now)
   return routines
     .map((routine) => {
@@ -32,8 +42,14 @@ export function tasksOf(routines: readonly Routine[], lastDone: (kind: EntryKind
 /** What the routines of a tank ask for at `now`, latest first. */
 export function dueTasks(history: TankHistory, now: Instant): DueTask[] {
   const today = dayOf(now)
-  return tasksOf(history.routines, (kind) => ofKind(history.entries, kind).findLast((entry) => entryDay(entry) <= today)?.at ?? null, now)
+  return tasksOf(
+    history.routines,
+    (kind) =>
+      ofKind(history.entries, kind).findLast((entry) => entryDay(entry) <= today)?.at ?? null,
+    now,
+  )
 }
 
 /** Tasks due today or overdue. */
-export const onlyDue = (tasks: readonly DueTask[]): DueTask[] => tasks.filter((task) => task.daysLate >= 0)
+export const onlyDue = (tasks: readonly DueTask[]): DueTask[] =>
+  tasks.filter((task) => task.daysLate >= 0)

@@ -1,7 +1,15 @@
 import fc from 'fast-check'
 import { lodge } from '@/data/demo/lodge'
 import { tank } from '../testing/tank'
-import { filledMass, grossLitres, groundDepth, groundLitres, litresPerCentimetre, netLitres, polygonArea } from './volume'
+import {
+  filledMass,
+  grossLitres,
+  groundDepth,
+  groundLitres,
+  litresPerCentimetre,
+  netLitres,
+  polygonArea,
+} from './volume'
 
 describe('volumes', () => {
   const { vessel, layouts } = tank()
@@ -10,26 +18,66 @@ describe('volumes', () => {
     expect(litresPerCentimetre(vessel)).toBe(2.4)
   })
   test('a wedge of soil: 60 × 40 cm from 2 to 8 cm is 12 L; a crossed slope against fine slices', () => {
-    expect(groundLitres({ profile: [{ x: 0, frontCm: 2, backCm: 8 }, { x: 60, frontCm: 2, backCm: 8 }] }, 40)).toBeCloseTo(12, 10)
-    const ground = { profile: [{ x: 0, frontCm: 2, backCm: 9 }, { x: 25, frontCm: 5, backCm: 6 }, { x: 60, frontCm: 3, backCm: 12 }] }
+    expect(
+      groundLitres(
+        {
+          profile: [
+            { x: 0, frontCm: 2, backCm: 8 },
+            { x: 60, frontCm: 2, backCm: 8 },
+          ],
+        },
+        40,
+      ),
+    ).toBeCloseTo(12, 10)
+    const ground = {
+      profile: [
+        { x: 0, frontCm: 2, backCm: 9 },
+        { x: 25, frontCm: 5, backCm: 6 },
+        { x: 60, frontCm: 3, backCm: 12 },
+      ],
+    }
     let sum = 0
     const step = 0.5
-    for (let x = step / 2; x < 60; x += step) for (let z = step / 2; z < 40; z += step) sum += groundDepth(ground, 40, x, z) * step * step
+    for (let x = step / 2; x < 60; x += step)
+      for (let z = step / 2; z < 40; z += step) sum += groundDepth(ground, 40, x, z) * step * step
     expect(groundLitres(ground, 40)).toBeCloseTo(sum / 1000, 2)
     expect(() => groundLitres({ profile: [] }, 40)).toThrow(/two stations/)
   })
   test('net water never exceeds the box to the line, nor falls below zero', () => {
-    fc.assert(fc.property(fc.double({ min: 0, max: 60, noNaN: true }), (depth) => {
-      const ground = { ...layouts[0], ground: { ...layouts[0].ground, profile: [{ x: 0, frontCm: depth, backCm: depth }, { x: 60, frontCm: depth, backCm: depth }] } }
-      const net = netLitres(vessel, ground)
-      expect(net).toBeGreaterThanOrEqual(0)
-      expect(net).toBeLessThanOrEqual(litresPerCentimetre(vessel) * vessel.waterlineCm)
-    }))
+    fc.assert(
+      fc.property(fc.double({ min: 0, max: 60, noNaN: true }), (depth) => {
+        const ground = {
+          ...layouts[0],
+          ground: {
+            ...layouts[0].ground,
+            profile: [
+              { x: 0, frontCm: depth, backCm: depth },
+              { x: 60, frontCm: depth, backCm: depth },
+            ],
+          },
+        }
+        const net = netLitres(vessel, ground)
+        expect(net).toBeGreaterThanOrEqual(0)
+        expect(net).toBeLessThanOrEqual(litresPerCentimetre(vessel) * vessel.waterlineCm)
+      }),
+    )
     expect(netLitres(vessel, null)).toBeCloseTo(86.4, 6)
   })
   test('a triangle’s area, either way round (shoelace)', () => {
-    expect(polygonArea([[0, 0], [4, 0], [0, 3]])).toBe(6)
-    expect(polygonArea([[0, 3], [4, 0], [0, 0]])).toBe(6)
+    expect(
+      polygonArea([
+        [0, 0],
+        [4, 0],
+        [0, 3],
+      ]),
+    ).toBe(6)
+    expect(
+      polygonArea([
+        [0, 3],
+        [4, 0],
+        [0, 0],
+      ]),
+    ).toBe(6)
   })
   test('mass: an empty box is glass and water at 0.998 kg/L (CRC Handbook, 20 °C)', () => {
     const mass = filledMass(vessel, null)

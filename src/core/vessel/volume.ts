@@ -28,7 +28,12 @@ export function groundLitres(ground: Pick<Ground, 'profile'>, depthCm: number): 
 }
 
 /** Depth of the ground at a point of the plan, cm, straight between stations; outside the ends the end station holds. */
-export function groundDepth(ground: Pick<Ground, 'profile'>, depthCm: number, x: number, z: number): number {
+export function groundDepth(
+  ground: Pick<Ground, 'profile'>,
+  depthCm: number,
+  x: number,
+  z: number,
+): number {
   const { profile } = ground
   const last = profile.length - 1
   let i = 1
@@ -77,11 +82,20 @@ export function netLitres(vessel: Vessel, layout: Layout | null): number {
 const DENSITY = { water: 0.998, glass: 2.5, stone: 2.6, wood: 0.9, wetGround: 1.2 } as const
 
 /** What the filled vessel weighs, kg, without stand, hood and filter: a figure to plan a lift or a floor by, not to certify one. */
-export function filledMass(vessel: Vessel, layout: Layout | null): { water: number; glass: number; ground: number; hardscape: number; total: number } {
+export function filledMass(
+  vessel: Vessel,
+  layout: Layout | null,
+): { water: number; glass: number; ground: number; hardscape: number; total: number } {
   const glassCm = vessel.glassMm / 10
-  const panes = vessel.lengthCm * vessel.depthCm + 2 * vessel.heightCm * (vessel.lengthCm + vessel.depthCm)
+  const panes =
+    vessel.lengthCm * vessel.depthCm + 2 * vessel.heightCm * (vessel.lengthCm + vessel.depthCm)
   const groundL = layout ? groundLitres(layout.ground, vessel.depthCm) : 0
-  const hardscape = layout ? layout.hardscape.reduce((sum, piece) => sum + hardscapeLitres(piece) * DENSITY[piece.material], 0) : 0
+  const hardscape = layout
+    ? layout.hardscape.reduce(
+        (sum, piece) => sum + hardscapeLitres(piece) * DENSITY[piece.material],
+        0,
+      )
+    : 0
   const ground = groundL * DENSITY.wetGround
   // Pore water is already in the wet ground's density.
   const water = Math.max(0, netLitres(vessel, layout) - groundL * (1 - SOLID_SHARE)) * DENSITY.water

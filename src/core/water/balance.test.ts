@@ -5,7 +5,13 @@ import { instantOf } from '../quantity/time'
 import { change, DAY0, entry, tank } from '../testing/tank'
 import { netLitres } from '../vessel/volume'
 import { Z80 } from '../quantity/estimate'
-import { balanceOf, NITRIFICATION, nitrateFromFeed, nitrificationCost, TAN_PER_PROTEIN } from './balance'
+import {
+  balanceOf,
+  NITRIFICATION,
+  nitrateFromFeed,
+  nitrificationCost,
+  TAN_PER_PROTEIN,
+} from './balance'
 import { evaporation } from './sources'
 import { expectedUptake } from './uptake'
 
@@ -14,7 +20,7 @@ const LITRES = netLitres(tank().vessel, tank().layouts[0])
 
 test('food to nitrate: 1 g of 40 % protein gives 36.8 mg N (Timmons & Ebeling), 163 mg NO3, 1.63 mg/L in 100 L', () => {
   expect(TAN_PER_PROTEIN).toBe(0.092)
-  expect(nitrateFromFeed(1, 40, 100)).toBeCloseTo(0.4 * 0.092 * 1000 * 4.4268 / 100, 3)
+  expect(nitrateFromFeed(1, 40, 100)).toBeCloseTo((0.4 * 0.092 * 1000 * 4.4268) / 100, 3)
   expect(nitrateFromFeed(1, 40, 100)).toBeCloseTo(1.63, 2)
 })
 test('nitrification takes 4.57 g O2 and 7.14 g CaCO3 a gram of nitrogen (stoichiometry)', () => {
@@ -39,7 +45,15 @@ function fed(seed: number, uptake: number, fedShare = 1): Entry[] {
       entries.push(change(day, 0.35))
       c *= 0.65
     }
-    if (day % 5 === 2) entries.push(entry(day + 0.01, 'reading', { parameter: 'nitrate', value: Math.max(0, c + 0.8 * gauss()), method: 'photometer', entered: { value: c, unit: 'mg/L' } }))
+    if (day % 5 === 2)
+      entries.push(
+        entry(day + 0.01, 'reading', {
+          parameter: 'nitrate',
+          value: Math.max(0, c + 0.8 * gauss()),
+          method: 'photometer',
+          entered: { value: c, unit: 'mg/L' },
+        }),
+      )
   }
   return entries
 }
@@ -50,10 +64,15 @@ test('the plants of a balance: on 60 tanks drawn from what is held possible, the
   for (let seed = 1; seed <= 60; seed++) {
     const gauss = normalStream(seededRandom(1000 + seed))
     const uptake = expected.value * Math.exp((Math.log(3) / Z80) * gauss())
-    const result = balanceOf(tank(fed(seed, uptake, 1 + (0.35 / Z80) * gauss())), 'nitrate', at(140.2))
+    const result = balanceOf(
+      tank(fed(seed, uptake, 1 + (0.35 / Z80) * gauss())),
+      'nitrate',
+      at(140.2),
+    )
     if (!result.ok) throw new Error(result.problem)
     const plants = result.value.flows.find((flow) => flow.kind === 'plants')
-    if (plants ? -uptake * 7 >= plants.perWeek.low && -uptake * 7 <= plants.perWeek.high : false) held++
+    if (plants ? -uptake * 7 >= plants.perWeek.low && -uptake * 7 <= plants.perWeek.high : false)
+      held++
   }
   expect(held).toBeGreaterThanOrEqual(42)
   expect(held).toBeLessThanOrEqual(57)
@@ -68,7 +87,10 @@ test('where the food is too little for the level, more was given than written do
   const [guests, hungry] = [kinds(fed(5, 0.1, 2.5)), kinds(fed(5, 1.2))]
   const daily = nitrateFromFeed(1, 40, LITRES)
   expect(guests.get('unlogged')!.low).toBeGreaterThan(0)
-  expect(guests.get('unlogged')!.value + guests.get('feed')!.value).toBeCloseTo(7 * (2.5 * daily - 0.1), -1)
+  expect(guests.get('unlogged')!.value + guests.get('feed')!.value).toBeCloseTo(
+    7 * (2.5 * daily - 0.1),
+    -1,
+  )
   expect(hungry.has('unlogged')).toBe(false)
   expect(-hungry.get('plants')!.value).toBeGreaterThan(-guests.get('plants')!.value)
 })
@@ -92,26 +114,57 @@ test('the streams of a balance add up to what the level did, exactly', () => {
   const result = balanceOf(tank(fed(3, 0.5)), 'nitrate', at(140.2))
   if (!result.ok) throw new Error(result.problem)
   const { flows, levelPerWeek } = result.value
-  expect(flows.reduce((sum, flow) => sum + flow.perWeek.value, 0)).toBeCloseTo(levelPerWeek.value, 9)
+  expect(flows.reduce((sum, flow) => sum + flow.perWeek.value, 0)).toBeCloseTo(
+    levelPerWeek.value,
+    9,
+  )
   // Where plants take what their light lets expect, the food is found as it was written down.
   const expected = expectedUptake(tank(), 'nitrate', at(140), LITRES)!.value
   const usual = balanceOf(tank(fed(3, expected)), 'nitrate', at(140.2))
-  const [feed, counted] = [(usual.ok ? usual.value.flows : []).find((flow) => flow.kind === 'feed')!.perWeek, 7 * nitrateFromFeed(1, 40, LITRES)]
+  const [feed, counted] = [
+    (usual.ok ? usual.value.flows : []).find((flow) => flow.kind === 'feed')!.perWeek,
+    7 * nitrateFromFeed(1, 40, LITRES),
+  ]
   expect(feed.low).toBeLessThan(counted)
   expect(feed.high).toBeGreaterThan(counted)
   expect(Math.abs(feed.value - counted)).toBeLessThan(0.35 * counted)
   expect(flows.find((flow) => flow.kind === 'changes')!.perWeek.value).toBeLessThan(0)
-  expect(flows.every((flow) => flow.perWeek.low <= flow.perWeek.value && flow.perWeek.value <= flow.perWeek.high)).toBe(true)
+  expect(
+    flows.every(
+      (flow) => flow.perWeek.low <= flow.perWeek.value && flow.perWeek.value <= flow.perWeek.high,
+    ),
+  ).toBe(true)
 })
 
 test('top-ups with hard water leave their hardness behind; what is not tested enough is refused in a sentence', () => {
-  const reading = (day: number, value: number) => entry(day, 'reading', { parameter: 'gh', value, method: 'titration', entered: { value, unit: 'dGH' } })
-  const story = tank([reading(1, 6), entry(10, 'top-off', { litres: 6, sourceId: 'src' }), entry(20, 'top-off', { litres: 6, sourceId: 'src' }), entry(30, 'top-off', { litres: 6, sourceId: 'src' }), reading(35, 8)])
+  const reading = (day: number, value: number) =>
+    entry(day, 'reading', {
+      parameter: 'gh',
+      value,
+      method: 'titration',
+      entered: { value, unit: 'dGH' },
+    })
+  const story = tank([
+    reading(1, 6),
+    entry(10, 'top-off', { litres: 6, sourceId: 'src' }),
+    entry(20, 'top-off', { litres: 6, sourceId: 'src' }),
+    entry(30, 'top-off', { litres: 6, sourceId: 'src' }),
+    reading(35, 8),
+  ])
   const result = balanceOf(story, 'gh', at(36))
   if (!result.ok) throw new Error(result.problem)
   const topUps = result.value.flows.find((flow) => flow.kind === 'top-up')!
   expect(topUps.perWeek.value).toBeCloseTo((3 * 6 * 6) / LITRES / (result.value.days / 7), 1)
-  expect(evaporation(story, DAY0 + 36, LITRES)).toMatchObject({ value: expect.closeTo(12 / 26, 6), because: expect.stringContaining('3 top-ups') })
-  expect(balanceOf(tank([reading(1, 6)]), 'gh', at(36))).toMatchObject({ ok: false, problem: expect.stringContaining('a second one') })
-  expect(balanceOf(tank(), 'gh', at(36))).toMatchObject({ ok: false, problem: expect.stringContaining('No GH reading') })
+  expect(evaporation(story, DAY0 + 36, LITRES)).toMatchObject({
+    value: expect.closeTo(12 / 26, 6),
+    because: expect.stringContaining('3 top-ups'),
+  })
+  expect(balanceOf(tank([reading(1, 6)]), 'gh', at(36))).toMatchObject({
+    ok: false,
+    problem: expect.stringContaining('a second one'),
+  })
+  expect(balanceOf(tank(), 'gh', at(36))).toMatchObject({
+    ok: false,
+    problem: expect.stringContaining('No GH reading'),
+  })
 })

@@ -6,18 +6,23 @@ import { change, DAY0, entry, tank } from '../testing/tank'
 import { estimateParameter, forecastParameter } from './estimate'
 
 const CARD = [0, 5, 10, 20, 40, 80, 160]
-const onCard = (value: number) => CARD.reduce((best, step) => {
-  // The eye tells colours apart by ratio; the first step is halved.
-  const edge = best === 0 ? step / 2 : Math.sqrt(best * step)
-  return value > edge ? step : best
-}, 0)
+const onCard = (value: number) =>
+  CARD.reduce((best, step) => {
+    // The eye tells colours apart by ratio; the first step is halved.
+    const edge = best === 0 ? step / 2 : Math.sqrt(best * step)
+    return value > edge ? step : best
+  }, 0)
 
 /** One tank whose truth is known: a gain that wanders, changes with litres read to ± 4 %, readings by photometer or by card. */
 function simulate(seed: number, method: Method) {
   const random = seededRandom(seed)
   const gauss = normalStream(random)
   let [c, g] = [6 + 10 * random(), 0.2 + 1.4 * random()]
-  const [everyDays, fraction, everyReading] = [7 + Math.floor(random() * 5), 0.3 + 0.25 * random(), 4 + Math.floor(random() * 9)]
+  const [everyDays, fraction, everyReading] = [
+    7 + Math.floor(random() * 5),
+    0.3 + 0.25 * random(),
+    4 + Math.floor(random() * 9),
+  ]
   const drift = Math.sqrt(0.0016)
   const entries: Entry[] = []
   const truth: number[] = []
@@ -32,8 +37,18 @@ function simulate(seed: number, method: Method) {
     }
     truth.push(c)
     if (day % everyReading === 2 && day <= 120) {
-      const value = method === 'drops-chart' ? onCard(c * (1 + 0.05 * gauss())) : Math.max(0, c + gauss() * (0.8 + 0.05 * c))
-      entries.push(entry(day + 0.02, 'reading', { parameter: 'nitrate', value, method, entered: { value, unit: 'mg/L' } }))
+      const value =
+        method === 'drops-chart'
+          ? onCard(c * (1 + 0.05 * gauss()))
+          : Math.max(0, c + gauss() * (0.8 + 0.05 * c))
+      entries.push(
+        entry(day + 0.02, 'reading', {
+          parameter: 'nitrate',
+          value,
+          method,
+          entered: { value, unit: 'mg/L' },
+        }),
+      )
     }
   }
   return { story: tank(entries), truth }
@@ -59,7 +74,11 @@ describe('on 200 simulated tanks the 80 % ranges hold the truth 75 to 85 times i
     const ahead = forecastParameter(result.value, 10, []).at(-1)!
     if (truth[130] >= ahead.low && truth[130] <= ahead.high) score.ahead++
   }
-  test.each([['now', () => score.now / score.seen], ['ten days ahead', () => score.ahead / score.seen], ['in the smoothed past', () => score.past / score.pastOf]])('%s', (_name, share) => {
+  test.each([
+    ['now', () => score.now / score.seen],
+    ['ten days ahead', () => score.ahead / score.seen],
+    ['in the smoothed past', () => score.past / score.pastOf],
+  ])('%s', (_name, share) => {
     expect(score.seen).toBe(200)
     expect(share()).toBeGreaterThanOrEqual(0.75)
     expect(share()).toBeLessThanOrEqual(0.85)

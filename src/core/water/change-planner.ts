@@ -24,34 +24,66 @@ export interface RoutineChoice {
  * For each rhythm the smallest change that keeps the whole 80 % band of a parameter inside `band` for the next 12 weeks, once the
  * first three changes have been made. An end of the band that is null binds nothing.
  */
-export function routinesWithin(estimate: WaterEstimate, band: Band, source: number): RoutineChoice[] {
+export function routinesWithin(
+  estimate: WaterEstimate,
+  band: Band,
+  source: number,
+): RoutineChoice[] {
   const keeps = (everyDays: number, fraction: number) => {
     const today = estimate.state.day
-    const changes = Array.from({ length: Math.floor(PLAN_DAYS / everyDays) }, (_, i) => ({ day: today + 1 + i * everyDays, fraction, source }))
+    const changes = Array.from({ length: Math.floor(PLAN_DAYS / everyDays) }, (_, i) => ({
+      day: today + 1 + i * everyDays,
+      fraction,
+      source,
+    }))
     const settled = changes[2]?.day ?? today
-    return forecastParameter({ ...estimate, settings: steadyGain(estimate.settings) }, PLAN_DAYS, changes).every(
-      (point) => point.day <= settled || ((band.high === null || point.high <= band.high) && (band.low === null || point.value >= band.low)),
+    return forecastParameter(
+      { ...estimate, settings: steadyGain(estimate.settings) },
+      PLAN_DAYS,
+      changes,
+    ).every(
+      (point) =>
+        point.day <= settled ||
+        ((band.high === null || point.high <= band.high) &&
+          (band.low === null || point.value >= band.low)),
     )
   }
   return RHYTHMS.map((everyDays) => {
     const fraction = steps().find((candidate) => keeps(everyDays, candidate)) ?? null
     return {
-      everyDays, fraction, litresPerWeek: fraction === null ? null : (fraction * estimate.litres * 7) / everyDays,
-      settlesAt: fraction === null ? null : Math.max(0, steadyBeforeChange(incomePerDay(estimate), everyDays, fraction, source)),
+      everyDays,
+      fraction,
+      litresPerWeek: fraction === null ? null : (fraction * estimate.litres * 7) / everyDays,
+      settlesAt:
+        fraction === null
+          ? null
+          : Math.max(0, steadyBeforeChange(incomePerDay(estimate), everyDays, fraction, source)),
     }
   })
 }
 
 /** A routine is judged on the gain as it is known now: where that may wander in three months no routine can promise. */
-const steadyGain = <T extends { gainDrift: number }>(settings: T): T => ({ ...settings, gainDrift: 0 })
+const steadyGain = <T extends { gainDrift: number }>(settings: T): T => ({
+  ...settings,
+  gainDrift: 0,
+})
 
 function steps(): number[] {
-  return Array.from({ length: Math.round((MOST_CHANGE - LEAST_CHANGE) / STEP) + 1 }, (_, i) => Number((LEAST_CHANGE + i * STEP).toFixed(2)))
+  return Array.from({ length: Math.round((MOST_CHANGE - LEAST_CHANGE) / STEP) + 1 }, (_, i) =>
+    Number((LEAST_CHANGE + i * STEP).toFixed(2)),
+  )
 }
 
 /** The choice that moves the least water, or null when none does. */
 export function easiest(choices: readonly RoutineChoice[]): RoutineChoice | null {
-  return choices.reduce<RoutineChoice | null>((best, choice) => (choice.litresPerWeek !== null && (best?.litresPerWeek == null || choice.litresPerWeek < best.litresPerWeek) ? choice : best), null)
+  return choices.reduce<RoutineChoice | null>(
+    (best, choice) =>
+      choice.litresPerWeek !== null &&
+      (best?.litresPerWeek == null || choice.litresPerWeek < best.litresPerWeek)
+        ? choice
+        : best,
+    null,
+  )
 }
 
 /** Largest sudden shift that stocked tanks are given at one change. Common practice; young, sick and wild animals bear less. */
@@ -99,7 +131,8 @@ export function jumpsOf(tank: TankWater, source: SourceWater, f: number): Jump[]
 
 /** The largest share up to which every smaller one bears, to a hundredth. */
 function lastThatBears(bears: (share: number) => boolean): number {
-  for (let share = 0.01; share <= 1; share += 0.01) if (!bears(share)) return Math.max(0, Number((share - 0.01).toFixed(2)))
+  for (let share = 0.01; share <= 1; share += 0.01)
+    if (!bears(share)) return Math.max(0, Number((share - 0.01).toFixed(2)))
   return 1
 }
 
@@ -113,11 +146,21 @@ function mixedPH(tank: TankWater, source: SourceWater, share: number): number | 
   const kh = tankKh + share * (sourceKh - tankKh)
   const tankGas = freeCarbonDioxide(tankKh, tank.pH, temperature)
   const sourceGas = freeCarbonDioxide(sourceKh, source.pH, source.temperatureC)
-  return pHFromCarbonDioxide(kh, tankGas + share * (sourceGas - tankGas), temperature + share * (source.temperatureC - temperature))
+  return pHFromCarbonDioxide(
+    kh,
+    tankGas + share * (sourceGas - tankGas),
+    temperature + share * (source.temperatureC - temperature),
+  )
 }
 
 /** A change in buckets: how many, and what each weighs filled to its mark, kg (water 0.998 kg/L and the bucket itself). */
-export function inBuckets(litres: number, bucketLitres: number): { buckets: number; kilogramsEach: number } {
-  return { buckets: Math.ceil(litres / bucketLitres - 1e-9), kilogramsEach: bucketLitres * 0.998 + BUCKET_KG }
+export function inBuckets(
+  litres: number,
+  bucketLitres: number,
+): { buckets: number; kilogramsEach: number } {
+  return {
+    buckets: Math.ceil(litres / bucketLitres - 1e-9),
+    kilogramsEach: bucketLitres * 0.998 + BUCKET_KG,
+  }
 }
 const BUCKET_KG = 0.5

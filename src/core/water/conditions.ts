@@ -20,4 +20,9 @@ export function conditionsOf(history: TankHistory, now: Instant): Conditions {
 }
 
 /** Where nobody took the temperature: a heated room tank, common practice. */
-export const ASSUMED_TEMPERATURE: Estimate = { value: 24, low: 22, high: 26, because: 'no temperature was ever read; a heated tank is assumed' }
+export const ASSUMED_TEMPERATURE: Estimate = {
+  value: 24,
+  low: 22,
+  high: 26,
+  because: 'no temperature was ever read; a heated tank is assumed',
+}

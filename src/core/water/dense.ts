@@ -12,7 +12,10 @@ const DENSE = 3
  * calibration and does not average out, so the middle one weighs as much as one reading. In time order, as given.
  * `events`: days of changes, top-ups and doses, ascending.
  */
-export function thinned(readings: readonly EntryOf<'reading'>[], events: readonly number[]): EntryOf<'reading'>[] {
+export function thinned(
+  readings: readonly EntryOf<'reading'>[],
+  events: readonly number[],
+): EntryOf<'reading'>[] {
   const kept: EntryOf<'reading'>[] = []
   let crowd: EntryOf<'reading'>[] = []
   let at = 0

@@ -17,13 +17,20 @@ export const isWorthChanging = (fraction: number): boolean => fraction >= LEAST_
  * `from`: only what stands above the target is to come down, what stands below it is met already. Refuses a target on the far
  * side of the source, or no difference between tank and source to work with.
  */
-export function fractionForTarget(tank: number, target: number, source: number, from: 'above' | 'either' = 'above'): Result<number> {
+export function fractionForTarget(
+  tank: number,
+  target: number,
+  source: number,
+  from: 'above' | 'either' = 'above',
+): Result<number> {
   if (from === 'above' ? tank <= target : tank === target) return ok(0)
   const down = tank > target
   if (down ? source >= target : source <= target) {
-    return refuse(down
-      ? `The water you change with stands at ${sayNumber(source)} itself, so no change brings the tank down to ${sayNumber(target)}. What is missing is a source below that, like rain or reverse osmosis.`
-      : `The water you change with stands at ${sayNumber(source)} itself, so no change brings the tank up to ${sayNumber(target)}. What is missing is a source above that, or the salt itself in the new water.`)
+    return refuse(
+      down
+        ? `The water you change with stands at ${sayNumber(source)} itself, so no change brings the tank down to ${sayNumber(target)}. What is missing is a source below that, like rain or reverse osmosis.`
+        : `The water you change with stands at ${sayNumber(source)} itself, so no change brings the tank up to ${sayNumber(target)}. What is missing is a source above that, or the salt itself in the new water.`,
+    )
   }
   return ok((tank - target) / (tank - source))
 }
@@ -33,7 +40,8 @@ export function fractionForTarget(tank: number, target: number, source: number, 
  * C* = S + gain·n/f (domain algebra: the fixed point of C ← (1−f)C + fS + gain·n). Throws for f outside (0, 1].
  */
 export function steadyBeforeChange(gain: number, everyDays: number, f: number, source = 0): number {
-  if (!(f > 0 && f <= 1)) throw new RangeError(`A change must take a fraction above 0 and up to 1, not ${f}`)
+  if (!(f > 0 && f <= 1))
+    throw new RangeError(`A change must take a fraction above 0 and up to 1, not ${f}`)
   return source + (gain * everyDays) / f
 }
 
@@ -41,7 +49,13 @@ export function steadyBeforeChange(gain: number, everyDays: number, f: number, s
  * Steady concentration before each change when evaporation is made up with water at `source`:
  * P = S(1 + E/(f·V)), E litres topped up per period, V the tank, f changed per period.
  */
-export function steadyWithTopUp(source: number, toppedUpLitres: number, tankLitres: number, f: number): number {
-  if (!(f > 0 && f <= 1)) throw new RangeError(`A change must take a fraction above 0 and up to 1, not ${f}`)
+export function steadyWithTopUp(
+  source: number,
+  toppedUpLitres: number,
+  tankLitres: number,
+  f: number,
+): number {
+  if (!(f > 0 && f <= 1))
+    throw new RangeError(`A change must take a fraction above 0 and up to 1, not ${f}`)
   return source * (1 + toppedUpLitres / (f * tankLitres))
 }

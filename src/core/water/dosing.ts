@@ -26,21 +26,24 @@ export interface Rhythm {
  */
 export function dailyDoseFor(target: number, rhythm: Rhythm, uptake: number): number {
   const { fraction: f, everyDays: n, source } = rhythm
-  if (!(f > 0 && f <= 1)) throw new RangeError(`A change must take a fraction above 0 and up to 1, not ${f}`)
+  if (!(f > 0 && f <= 1))
+    throw new RangeError(`A change must take a fraction above 0 and up to 1, not ${f}`)
   return Math.max(0, (target - source) / (n * (1 / f - 0.5)) + uptake)
 }
 
 /** Where the mean of a parameter stands under the changes alone, canonical unit, never below zero: the same balance with no dose; see {@link dailyDoseFor}. */
 export function meanWithoutDose(rhythm: Rhythm, uptake: number): number {
   const { fraction: f, everyDays: n, source } = rhythm
-  if (!(f > 0 && f <= 1)) throw new RangeError(`A change must take a fraction above 0 and up to 1, not ${f}`)
+  if (!(f > 0 && f <= 1))
+    throw new RangeError(`A change must take a fraction above 0 and up to 1, not ${f}`)
   return Math.max(0, source - uptake * n * (1 / f - 0.5))
 }
 
 /** One dose right after each change that brings the water back to `target` at its mean; see {@link dailyDoseFor}. Canonical unit a dose. */
 export function doseAfterChange(target: number, rhythm: Rhythm, uptake: number): number {
   const { fraction: f, everyDays: n, source } = rhythm
-  if (!(f > 0 && f <= 1)) throw new RangeError(`A change must take a fraction above 0 and up to 1, not ${f}`)
+  if (!(f > 0 && f <= 1))
+    throw new RangeError(`A change must take a fraction above 0 and up to 1, not ${f}`)
   // Falls by u·n between doses; after the dose it stands at C, before the change at C − u·n, and its mean is C − u·n/2.
   const after = target + (uptake * n) / 2
   const before = after - uptake * n
@@ -49,28 +52,56 @@ export function doseAfterChange(target: number, rhythm: Rhythm, uptake: number):
 
 /** Where a dose per rhythm ends if nothing takes it up: C_max = dose / f above the source (geometric series). */
 export function accumulationBound(dosePerRhythm: number, fraction: number, source = 0): number {
-  if (!(fraction > 0 && fraction <= 1)) throw new RangeError(`A change must take a fraction above 0 and up to 1, not ${fraction}`)
+  if (!(fraction > 0 && fraction <= 1))
+    throw new RangeError(`A change must take a fraction above 0 and up to 1, not ${fraction}`)
   return source + dosePerRhythm / fraction
 }
 
 /** Amount of a product (its own unit) that raises `litres` by `by` of a parameter. Refuses a product that does not hold it. */
-export function amountFor(product: Product, parameter: Parameter, by: number, litres: number): Result<number> {
+export function amountFor(
+  product: Product,
+  parameter: Parameter,
+  by: number,
+  litres: number,
+): Result<number> {
   const each = raises(product, parameter)
-  return each > 0 ? ok((by * litres) / each) : refuse(`${product.name} holds no ${PARAMETER_UNITS[parameter].label}.`)
+  return each > 0
+    ? ok((by * litres) / each)
+    : refuse(`${product.name} holds no ${PARAMETER_UNITS[parameter].label}.`)
 }
 
 /** What a dose does to every parameter it touches, canonical units. */
-export function effectOf(product: Product, amount: number, litres: number): { parameter: Parameter; by: number }[] {
-  return DOSED.map((parameter) => ({ parameter, by: (raises(product, parameter) * amount) / litres })).filter(({ by }) => by > 0)
+export function effectOf(
+  product: Product,
+  amount: number,
+  litres: number,
+): { parameter: Parameter; by: number }[] {
+  return DOSED.map((parameter) => ({
+    parameter,
+    by: (raises(product, parameter) * amount) / litres,
+  })).filter(({ by }) => by > 0)
 }
-export const DOSED = ['nitrate', 'phosphate', 'potassium', 'iron', 'calcium', 'magnesium', 'gh', 'kh'] as const satisfies readonly Parameter[]
+export const DOSED = [
+  'nitrate',
+  'phosphate',
+  'potassium',
+  'iron',
+  'calcium',
+  'magnesium',
+  'gh',
+  'kh',
+] as const satisfies readonly Parameter[]
 
 /** A first dose to try, in the product's own unit, one digit: it raises what the product holds most of by about 2 mg/L, or hardness alone by half a degree. One tablet; one unit of what raises nothing. */
 export function modestDose(product: Product, litres: number): number {
   if (product.form === 'tablet') return 1
   const effects = effectOf(product, 1, litres)
-  const salts = effects.filter(({ parameter }) => parameter !== 'gh' && parameter !== 'kh').map(({ by }) => 2 / by)
-  const degrees = effects.filter(({ parameter }) => parameter === 'kh' || parameter === 'gh').map(({ by }) => 0.5 / by)
+  const salts = effects
+    .filter(({ parameter }) => parameter !== 'gh' && parameter !== 'kh')
+    .map(({ by }) => 2 / by)
+  const degrees = effects
+    .filter(({ parameter }) => parameter === 'kh' || parameter === 'gh')
+    .map(({ by }) => 0.5 / by)
   const amount = Math.min(...(salts.length > 0 ? salts : degrees))
   return Number.isFinite(amount) ? Number(amount.toPrecision(1)) : 1
 }
@@ -85,15 +116,28 @@ export interface DoseWarning {
  * Whether a dose would lift a parameter out of its band now, or where it would end if it were given with every change and nothing
  * took it up. `standing` is the level now, null when unknown: then only the accumulation is judged.
  */
-export function warnOfDose(parameter: Parameter, by: number, standing: number | null, band: Band, fraction: number | null, source: number): DoseWarning[] {
+export function warnOfDose(
+  parameter: Parameter,
+  by: number,
+  standing: number | null,
+  band: Band,
+  fraction: number | null,
+  source: number,
+): DoseWarning[] {
   if (band.high === null || by <= 0) return []
   const { label, canonical } = PARAMETER_UNITS[parameter]
   const warnings: DoseWarning[] = []
   if (standing !== null && standing + by > band.high) {
-    warnings.push({ kind: 'band', says: `This lifts ${label} from about ${sayNumber(standing)} to ${sayNumber(standing + by)} ${canonical}, over the ${sayNumber(band.high)} you want at most.` })
+    warnings.push({
+      kind: 'band',
+      says: `This lifts ${label} from about ${sayNumber(standing)} to ${sayNumber(standing + by)} ${canonical}, over the ${sayNumber(band.high)} you want at most.`,
+    })
   }
   if (fraction !== null && accumulationBound(by, fraction, source) > band.high) {
-    warnings.push({ kind: 'accumulation', says: `Given with every change and taken up by nothing, ${label} would build up to ${sayNumber(accumulationBound(by, fraction, source))} ${canonical}.` })
+    warnings.push({
+      kind: 'accumulation',
+      says: `Given with every change and taken up by nothing, ${label} would build up to ${sayNumber(accumulationBound(by, fraction, source))} ${canonical}.`,
+    })
   }
   return warnings
 }
@@ -112,7 +156,11 @@ export function doubleUnits(analysis: Product['analysis']): DoseWarning[] {
       const [a, b] = [LABEL_FORMS[line.as], LABEL_FORMS[other.as]]
       if (a.nutrient !== b.nutrient || line.as === other.as) continue
       const ratio = (line.amount * a.factor) / (other.amount * b.factor)
-      if (Math.abs(Math.log(ratio)) < TWIN_SHARE) warnings.push({ kind: 'unit', says: `${line.as} ${sayNumber(line.amount)} and ${other.as} ${sayNumber(other.amount)} are the same amount in two units; keep one of them, or it is counted twice.` })
+      if (Math.abs(Math.log(ratio)) < TWIN_SHARE)
+        warnings.push({
+          kind: 'unit',
+          says: `${line.as} ${sayNumber(line.amount)} and ${other.as} ${sayNumber(other.amount)} are the same amount in two units; keep one of them, or it is counted twice.`,
+        })
     }
   })
   return warnings
@@ -146,13 +194,32 @@ export interface RootTabs {
 
 /** Root tablets for what feeds by the roots, and when the next are due by the last that were written down. */
 export function rootTabs(history: TankHistory, now: Instant): RootTabs {
-  const plantings = plantingsAt(history, now).filter((planting) => planting.perch === null && speciesOf(history, planting).feedsBy === 'root')
+  const plantings = plantingsAt(history, now).filter(
+    (planting) => planting.perch === null && speciesOf(history, planting).feedsBy === 'root',
+  )
   const areaCm2 = plantings.reduce((sum, planting) => sum + polygonArea(planting.patch), 0)
-  const last = entriesOf(history.entries, 'dose').findLast((dose) => entryDay(dose) <= dayOf(now) && (dose.unit === 'tablets' || productOf(history, dose)?.form === 'tablet'))
+  const last = entriesOf(history.entries, 'dose').findLast(
+    (dose) =>
+      entryDay(dose) <= dayOf(now) &&
+      (dose.unit === 'tablets' || productOf(history, dose)?.form === 'tablet'),
+  )
   const after = (days: number) => instantOf(dayOf(last?.at ?? now) + days)
   return {
-    plantings, areaCm2, tablets: plantings.reduce((sum, planting) => sum + Math.max(1, Math.round(polygonArea(planting.patch) / CM2_PER_TABLET)), 0),
-    lastAt: last?.at ?? null, nextAt: last ? { value: after(TABLET_DAYS.value), low: after(TABLET_DAYS.low), high: after(TABLET_DAYS.high) } : null,
+    plantings,
+    areaCm2,
+    tablets: plantings.reduce(
+      (sum, planting) =>
+        sum + Math.max(1, Math.round(polygonArea(planting.patch) / CM2_PER_TABLET)),
+      0,
+    ),
+    lastAt: last?.at ?? null,
+    nextAt: last
+      ? {
+          value: after(TABLET_DAYS.value),
+          low: after(TABLET_DAYS.low),
+          high: after(TABLET_DAYS.high),
+        }
+      : null,
   }
 }
 
@@ -166,7 +233,12 @@ export interface SchoolPlan {
 
 /** The work and the nutrients of a school under its own rhythm of changes, or the present one. `uptake` a day; `source` levels; `bandOf` the school's bands. */
 export function planOfSchool(
-  school: School, present: Omit<Rhythm, 'source'>, litres: number, uptake: Partial<Record<Parameter, number>>, sourceOf: (parameter: Parameter) => number, bandOf: (parameter: Parameter) => Band,
+  school: School,
+  present: Omit<Rhythm, 'source'>,
+  litres: number,
+  uptake: Partial<Record<Parameter, number>>,
+  sourceOf: (parameter: Parameter) => number,
+  bandOf: (parameter: Parameter) => Band,
 ): SchoolPlan {
   const facts = schoolFacts(school)
   const rhythm = facts.change ?? present
@@ -177,7 +249,8 @@ export function planOfSchool(
     if (!adds || low === null || high === null) continue
     // Geometric middle: bands run over ratios.
     const target = Math.sqrt(low * high)
-    perWeek[parameter] = dailyDoseFor(target, { ...rhythm, source: sourceOf(parameter) }, uptake[parameter] ?? 0) * 7
+    perWeek[parameter] =
+      dailyDoseFor(target, { ...rhythm, source: sourceOf(parameter) }, uptake[parameter] ?? 0) * 7
   }
   return { school, litresPerWeek: (rhythm.fraction * litres * 7) / rhythm.everyDays, perWeek }
 }

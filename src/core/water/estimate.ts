@@ -11,7 +11,16 @@ import { netLitres } from '../vessel/volume'
 import { thinned } from './dense'
 import { fractionForTarget } from './dilution'
 import { habitualDosing, habitualTopUps } from './habit'
-import { applyEvent, carry, runGainFilter, scoreGainFilter, type Doubt, type FilterReading, type FilterSettings, type GainState } from './gain-filter'
+import {
+  applyEvent,
+  carry,
+  runGainFilter,
+  scoreGainFilter,
+  type Doubt,
+  type FilterReading,
+  type FilterSettings,
+  type GainState,
+} from './gain-filter'
 import { FACTS } from './parameters'
 import { senseOf } from './reading-uncertainty'
 import { nextChange } from './regime'
@@ -71,7 +80,11 @@ const DAILY_DAYS = 190
  * and a daily gain that may drift. Canonical unit; ranges are 80 %.
  * A reading that fits neither the forecast nor its successor is set aside and named. Refuses when there is no reading at all.
  */
-export function estimateParameter(history: TankHistory, parameter: Parameter, now: Instant): Result<WaterEstimate> {
+export function estimateParameter(
+  history: TankHistory,
+  parameter: Parameter,
+  now: Instant,
+): Result<WaterEstimate> {
   const kept = known.get(history)
   const made = kept?.now === now ? kept.made : new Map<Parameter, Result<WaterEstimate>>()
   if (kept?.now !== now) known.set(history, { now, made })
@@ -81,18 +94,25 @@ export function estimateParameter(history: TankHistory, parameter: Parameter, no
 }
 
 /** A story is never changed in place: what was reckoned for the moment last asked for is as good as reckoned anew, and a dozen judgements ask. */
-const known = new WeakMap<TankHistory, { now: Instant; made: Map<Parameter, Result<WaterEstimate>> }>()
+const known = new WeakMap<
+  TankHistory,
+  { now: Instant; made: Map<Parameter, Result<WaterEstimate>> }
+>()
 
 function reckon(history: TankHistory, parameter: Parameter, now: Instant): Result<WaterEstimate> {
   const today = dayOf(now)
   const all = readingsOf(history.entries, parameter).filter((entry) => entryDay(entry) <= today)
   const { label } = PARAMETER_UNITS[parameter]
   const { behaviour } = FACTS[parameter]
-  if (all.length === 0) return refuse(`No ${label} reading yet: one test gives Vivero something to reckon from.`)
+  if (all.length === 0)
+    return refuse(`No ${label} reading yet: one test gives Vivero something to reckon from.`)
   const litres = netLitres(history.vessel, currentLayout(history))
   const from = Math.min(dayOf(history.vessel.startedAt), dayOf(all[0].at))
   const { events, fullness } = waterEvents(history, parameter, litres, from, today)
-  const source = thinned(all, events.map((event) => event.day))
+  const source = thinned(
+    all,
+    events.map((event) => event.day),
+  )
   const readings: FilterReading[] = source.map((entry) => {
     const sense = senseOf(parameter, entry.value, entry.method, entry.certainty)
     const day = entryDay(entry)
@@ -105,14 +125,26 @@ function reckon(history: TankHistory, parameter: Parameter, now: Instant): Resul
   const lastReading = all.at(-1)
   const sinceLast = lastReading ? Math.round(today - dayOf(lastReading.at)) : 0
   const diluted = behaviour === 'settling' ? 0 : events.filter((event) => event.a < 0.99).length
-  const carried = diluted === 0 ? '' : `, carried through ${diluted === 1 ? 'one change' : `${diluted} changes`}`
+  const carried =
+    diluted === 0 ? '' : `, carried through ${diluted === 1 ? 'one change' : `${diluted} changes`}`
   return ok({
     parameter,
-    now: normalEstimate(state.c, Math.sqrt(state.cc), `${used} ${used === 1 ? 'reading' : 'readings'}, the last ${sinceLast === 0 ? 'today' : `${sinceLast} days old`}${carried}`, 0),
-    gainPerDay: normalEstimate(state.g, Math.sqrt(state.gg), 'what readings, changes and doses leave unexplained, per day'),
+    now: normalEstimate(
+      state.c,
+      Math.sqrt(state.cc),
+      `${used} ${used === 1 ? 'reading' : 'readings'}, the last ${sinceLast === 0 ? 'today' : `${sinceLast} days old`}${carried}`,
+      0,
+    ),
+    gainPerDay: normalEstimate(
+      state.g,
+      Math.sqrt(state.gg),
+      'what readings, changes and doses leave unexplained, per day',
+    ),
     past: bandOf(run.smoothed),
     readings: source.map((entry, i) => judged(entry, readings[i], ignore.get(i) ?? null)),
-    state, settings, litres,
+    state,
+    settings,
+    litres,
     readingsUsed: used,
     dosePerDay: habitualDosing(history, parameter, today, litres),
     topUpPerDay: behaviour === 'settling' ? 0 : habitualTopUps(history, parameter, today, litres),
@@ -130,11 +162,17 @@ export interface ComingChange {
  * A parameter to come, one point a day for `days`, from an estimate; changes as given, doses and top-ups as the habit has them.
  * The gain goes on drifting, so the band widens. 80 % band, floor zero.
  */
-export function forecastParameter(estimate: Pick<WaterEstimate, 'state' | 'settings' | 'dosePerDay' | 'topUpPerDay'>, days: number, changes: readonly ComingChange[]): BandPoint[] {
+export function forecastParameter(
+  estimate: Pick<WaterEstimate, 'state' | 'settings' | 'dosePerDay' | 'topUpPerDay'>,
+  days: number,
+  changes: readonly ComingChange[],
+): BandPoint[] {
   let state = estimate.state
   const start = state.day
   const points: BandPoint[] = [point(state)]
-  const pending = changes.filter((change) => change.day >= start && change.day <= start + days).sort((a, b) => a.day - b.day)
+  const pending = changes
+    .filter((change) => change.day >= start && change.day <= start + days)
+    .sort((a, b) => a.day - b.day)
   for (let k = 1; k <= days; k++) {
     const target = start + k
     while (pending.length > 0 && pending[0].day <= target) {
@@ -142,7 +180,12 @@ export function forecastParameter(estimate: Pick<WaterEstimate, 'state' | 'setti
       state = carry(state, change.day, estimate.settings)
       points.push(point(state))
       // What settles is back where it was within the day.
-      if (estimate.settings.settle?.diluted !== false) state = applyEvent(state, { a: 1 - change.fraction, b: change.fraction * change.source, sd: 0 })
+      if (estimate.settings.settle?.diluted !== false)
+        state = applyEvent(state, {
+          a: 1 - change.fraction,
+          b: change.fraction * change.source,
+          sd: 0,
+        })
       points.push(point(state))
     }
     state = carry(state, target, estimate.settings)
@@ -153,16 +196,24 @@ export function forecastParameter(estimate: Pick<WaterEstimate, 'state' | 'setti
 }
 
 /** What comes to the water a day beside changes: the gain, doses and top-ups as the habit has them. Canonical unit a day. */
-export const incomePerDay = (estimate: Pick<WaterEstimate, 'gainPerDay' | 'dosePerDay' | 'topUpPerDay'>): number => estimate.gainPerDay.value + estimate.dosePerDay + estimate.topUpPerDay
+export const incomePerDay = (
+  estimate: Pick<WaterEstimate, 'gainPerDay' | 'dosePerDay' | 'topUpPerDay'>,
+): number => estimate.gainPerDay.value + estimate.dosePerDay + estimate.topUpPerDay
 
 /** The changes to come if the routine (or the habit) is kept, from `now` for `days`. An overdue change is taken as done tomorrow. */
-export function routineChanges(history: TankHistory, parameter: Parameter, now: Instant, days: number): ComingChange[] {
+export function routineChanges(
+  history: TankHistory,
+  parameter: Parameter,
+  now: Instant,
+  days: number,
+): ComingChange[] {
   const next = nextChange(history, now)
   if (!next) return []
   const today = dayOf(now)
   const source = levelOfSource(history, next.sourceId, parameter)
   const out = []
-  for (let day = Math.max(next.day, today + 1); day <= today + days; day += next.everyDays) out.push({ day, fraction: next.fraction, source })
+  for (let day = Math.max(next.day, today + 1); day <= today + days; day += next.everyDays)
+    out.push({ day, fraction: next.fraction, source })
   return out
 }
 
@@ -184,11 +235,19 @@ export function crossing(points: readonly BandPoint[], limit: number): Crossing 
     const share = rise > 0 ? (limit - pick(a)) / rise : 1
     return a.day + Math.max(0, Math.min(1, share)) * (b.day - a.day) - points[0].day
   }
-  return { likely: first((p) => p.value), earliest: first((p) => p.high), latest: first((p) => p.low) }
+  return {
+    likely: first((p) => p.value),
+    earliest: first((p) => p.high),
+    latest: first((p) => p.low),
+  }
 }
 
 /** How much to change now to stand at `target`: fraction and litres with their range, or why it cannot be done. `source` in the same unit. */
-export function changeForTarget(estimate: Pick<WaterEstimate, 'now' | 'litres' | 'parameter'>, target: number, source: number): Result<{ fraction: Estimate; litres: Estimate }> {
+export function changeForTarget(
+  estimate: Pick<WaterEstimate, 'now' | 'litres' | 'parameter'>,
+  target: number,
+  source: number,
+): Result<{ fraction: Estimate; litres: Estimate }> {
   const middle = fractionForTarget(estimate.now.value, target, source)
   if (!middle.ok) return middle
   const low = fractionForTarget(estimate.now.low, target, source)
@@ -198,29 +257,73 @@ export function changeForTarget(estimate: Pick<WaterEstimate, 'now' | 'litres' |
   const because = `from ${sayNumber(estimate.now.value)} ${canonical} now with source water at ${sayNumber(source)} ${canonical}`
   const fraction: Estimate = { value: middle.value, low: ends[0], high: ends[1], because }
   const scale = (x: number) => x * estimate.litres
-  return ok({ fraction, litres: { value: scale(fraction.value), low: scale(fraction.low), high: scale(fraction.high), because } })
+  return ok({
+    fraction,
+    litres: {
+      value: scale(fraction.value),
+      low: scale(fraction.low),
+      high: scale(fraction.high),
+      because,
+    },
+  })
 }
 
 function settingsFor(parameter: Parameter, readings: readonly FilterReading[]): FilterSettings[] {
   const { behaviour, prior, settle } = FACTS[parameter]
-  if (!settle) return RESTLESS.map((share) => ({ gainDrift: share * prior.gSd ** 2, unrest: UNREST * prior.cSd ** 2, prior: { ...prior } }))
-  if (settle.mean !== null) return SPREADS.map((share) => ({ gainDrift: 0, unrest: 0, prior: { ...prior }, settle: { mean: settle.mean ?? 0, sd: share * settle.sd, tauDays: settle.tauDays, diluted: behaviour === 'processed' } }))
+  if (!settle)
+    return RESTLESS.map((share) => ({
+      gainDrift: share * prior.gSd ** 2,
+      unrest: UNREST * prior.cSd ** 2,
+      prior: { ...prior },
+    }))
+  if (settle.mean !== null)
+    return SPREADS.map((share) => ({
+      gainDrift: 0,
+      unrest: 0,
+      prior: { ...prior },
+      settle: {
+        mean: settle.mean ?? 0,
+        sd: share * settle.sd,
+        tauDays: settle.tauDays,
+        diluted: behaviour === 'processed',
+      },
+    }))
   // Where it settles: the prior is one reading among the keeper's own.
   const weights = readings.map((reading) => 1 / (reading.sd ** 2 + (prior.cSd / 2) ** 2))
   const own = 1 / prior.cSd ** 2
-  const mean = readings.reduce((sum, reading, i) => sum + weights[i] * reading.value, own * prior.c) / weights.reduce((sum, weight) => sum + weight, own)
-  return SPREADS.map((share) => ({ gainDrift: 0, unrest: 0, prior: { ...prior, c: mean, cSd: share * prior.cSd, gSd: 0 }, settle: { mean, sd: share * settle.sd, tauDays: settle.tauDays, diluted: false } }))
+  const mean =
+    readings.reduce((sum, reading, i) => sum + weights[i] * reading.value, own * prior.c) /
+    weights.reduce((sum, weight) => sum + weight, own)
+  return SPREADS.map((share) => ({
+    gainDrift: 0,
+    unrest: 0,
+    prior: { ...prior, c: mean, cSd: share * prior.cSd, gSd: 0 },
+    settle: { mean, sd: share * settle.sd, tauDays: settle.tauDays, diluted: false },
+  }))
 }
 
-function fit(parameter: Parameter, from: number, readings: FilterReading[], events: Parameters<typeof runGainFilter>[2], grid: number[]) {
+function fit(
+  parameter: Parameter,
+  from: number,
+  readings: FilterReading[],
+  events: Parameters<typeof runGainFilter>[2],
+  grid: number[],
+) {
   const candidates = settingsFor(parameter, readings)
   // A spike of what bacteria take away is over before a second test: it is believed at once.
   const doubt = FACTS[parameter].behaviour === 'processed' ? null : DOUBT
   // Each set-aside reading costs as much as a surprise at the gate, so that discarding never pays.
-  const scored = scoreGainFilter(from, readings, events, candidates, doubt).map((one) => ({ ...one, score: one.logLikelihood - one.unused * (0.5 * DOUBT.gate ** 2 + 2) }))
+  const scored = scoreGainFilter(from, readings, events, candidates, doubt).map((one) => ({
+    ...one,
+    score: one.logLikelihood - one.unused * (0.5 * DOUBT.gate ** 2 + 2),
+  }))
   const settings = averaged(scored)
   const run = runGainFilter(from, readings, events, grid, settings, doubt)
-  const ignore = new Map(run.innovations.filter((innovation) => !innovation.used).map(({ index, surprise, sd }) => [index, sentence(parameter, surprise, sd)]))
+  const ignore = new Map(
+    run.innovations
+      .filter((innovation) => !innovation.used)
+      .map(({ index, surprise, sd }) => [index, sentence(parameter, surprise, sd)]),
+  )
   return { run, settings, ignore }
 }
 
@@ -229,12 +332,22 @@ function averaged(scored: readonly { settings: FilterSettings; score: number }[]
   const top = Math.max(...scored.map((one) => one.score))
   const weights = scored.map((one) => Math.exp(one.score - top))
   const total = weights.reduce((sum, weight) => sum + weight, 0)
-  const mean = (pick: (settings: FilterSettings) => number) => scored.reduce((sum, one, i) => sum + weights[i] * pick(one.settings), 0) / total
+  const mean = (pick: (settings: FilterSettings) => number) =>
+    scored.reduce((sum, one, i) => sum + weights[i] * pick(one.settings), 0) / total
   const [{ settings: any }] = scored
   const cSd = Math.sqrt(mean((settings) => settings.prior.cSd ** 2))
   return {
-    ...any, gainDrift: mean((settings) => settings.gainDrift), prior: { ...any.prior, cSd },
-    ...(any.settle ? { settle: { ...any.settle, sd: Math.sqrt(mean((settings) => (settings.settle?.sd ?? 0) ** 2)) } } : {}),
+    ...any,
+    gainDrift: mean((settings) => settings.gainDrift),
+    prior: { ...any.prior, cSd },
+    ...(any.settle
+      ? {
+          settle: {
+            ...any.settle,
+            sd: Math.sqrt(mean((settings) => (settings.settle?.sd ?? 0) ** 2)),
+          },
+        }
+      : {}),
   }
 }
 
@@ -263,7 +376,22 @@ function point(state: GainState): BandPoint {
   return { day: state.day, value, low, high }
 }
 
-function judged(entry: EntryOf<'reading'>, reading: FilterReading, setAside: string | null): JudgedReading {
-  const span = reading.interval ? { value: reading.value, low: reading.interval.low, high: reading.interval.high } : normalEstimate(entry.value, reading.sd, '', 0)
-  return { entryId: entry.id, day: reading.day, value: entry.value, low: span.low, high: span.high, sd: reading.sd, method: entry.method, setAside }
+function judged(
+  entry: EntryOf<'reading'>,
+  reading: FilterReading,
+  setAside: string | null,
+): JudgedReading {
+  const span = reading.interval
+    ? { value: reading.value, low: reading.interval.low, high: reading.interval.high }
+    : normalEstimate(entry.value, reading.sd, '', 0)
+  return {
+    entryId: entry.id,
+    day: reading.day,
+    value: entry.value,
+    low: span.low,
+    high: span.high,
+    sd: reading.sd,
+    method: entry.method,
+    setAside,
+  }
 }

@@ -82,7 +82,12 @@ interface Step {
   a: number
 }
 
-type Node = { day: number; order: number; reading?: { index: number } & FilterReading; event?: FilterEvent }
+type Node = {
+  day: number
+  order: number
+  reading?: { index: number } & FilterReading
+  event?: FilterEvent
+}
 
 /**
  * Runs filter and smoother over readings, events and bare grid days (nodes at which a state is wanted).
@@ -99,23 +104,57 @@ export function runGainFilter(
   settings: FilterSettings,
   doubt: Doubt | null = null,
 ): FilterRun {
-  const { steps, innovations, logLikelihood } = forward(from, orderNodes(readings, events, grid), settings, doubt)
-  return { filtered: steps.map((step) => step.after), smoothed: smooth(steps), innovations, logLikelihood }
+  const { steps, innovations, logLikelihood } = forward(
+    from,
+    orderNodes(readings, events, grid),
+    settings,
+    doubt,
+  )
+  return {
+    filtered: steps.map((step) => step.after),
+    smoothed: smooth(steps),
+    innovations,
+    logLikelihood,
+  }
 }
 
 /** The forward pass alone under several settings: what decides between them, without the smoothing. */
-export function scoreGainFilter(from: number, readings: readonly FilterReading[], events: readonly FilterEvent[], candidates: readonly FilterSettings[], doubt: Doubt | null = null): { settings: FilterSettings; logLikelihood: number; unused: number }[] {
+export function scoreGainFilter(
+  from: number,
+  readings: readonly FilterReading[],
+  events: readonly FilterEvent[],
+  candidates: readonly FilterSettings[],
+  doubt: Doubt | null = null,
+): { settings: FilterSettings; logLikelihood: number; unused: number }[] {
   const nodes = orderNodes(readings, events, [])
   return candidates.map((settings) => {
     const { innovations, logLikelihood } = forward(from, nodes, settings, doubt, false)
-    return { settings, logLikelihood, unused: innovations.filter((innovation) => !innovation.used).length }
+    return {
+      settings,
+      logLikelihood,
+      unused: innovations.filter((innovation) => !innovation.used).length,
+    }
   })
 }
 
-function forward(from: number, nodes: readonly Node[], settings: FilterSettings, doubt: Doubt | null, keepSteps = true): { steps: Step[]; innovations: Innovation[]; logLikelihood: number } {
-  if (nodes.length > 0 && nodes[0].day < from) throw new RangeError('The filter cannot start after its first entry')
+function forward(
+  from: number,
+  nodes: readonly Node[],
+  settings: FilterSettings,
+  doubt: Doubt | null,
+  keepSteps = true,
+): { steps: Step[]; innovations: Innovation[]; logLikelihood: number } {
+  if (nodes.length > 0 && nodes[0].day < from)
+    throw new RangeError('The filter cannot start after its first entry')
   const { prior } = settings
-  let state: GainState = { day: from, c: prior.c, g: prior.g, cc: prior.cSd ** 2, cg: 0, gg: prior.gSd ** 2 }
+  let state: GainState = {
+    day: from,
+    c: prior.c,
+    g: prior.g,
+    cc: prior.cSd ** 2,
+    cg: 0,
+    gg: prior.gSd ** 2,
+  }
   const steps: Step[] = []
   const innovations: Innovation[] = []
   let logLikelihood = 0
@@ -127,7 +166,13 @@ function forward(from: number, nodes: readonly Node[], settings: FilterSettings,
     if (node.reading) {
       const used = judge(before, nodes, k, settings, doubt)
       const { surprise, variance } = surpriseOf(before, node.reading)
-      innovations.push({ index: node.reading.index, day: node.day, surprise, sd: Math.sqrt(variance), used })
+      innovations.push({
+        index: node.reading.index,
+        day: node.day,
+        surprise,
+        sd: Math.sqrt(variance),
+        used,
+      })
       if (used) {
         after = update(before, node.reading, surprise, variance)
         logLikelihood -= 0.5 * (Math.log(2 * Math.PI * variance) + surprise ** 2 / variance)
@@ -146,7 +191,13 @@ function advance(state: GainState, node: Node, settings: FilterSettings): GainSt
 }
 
 /** Whether a reading is to be used. A jump that its successor bears out widens `before` in place, so that the reading is followed. */
-function judge(before: GainState, nodes: readonly Node[], at: number, settings: FilterSettings, doubt: Doubt | null): boolean {
+function judge(
+  before: GainState,
+  nodes: readonly Node[],
+  at: number,
+  settings: FilterSettings,
+  doubt: Doubt | null,
+): boolean {
   const reading = nodes[at].reading
   if (!doubt || !reading) return true
   const first = surpriseOf(before, reading)
@@ -157,7 +208,9 @@ function judge(before: GainState, nodes: readonly Node[], at: number, settings: 
     const next = nodes[k].reading
     if (!next) continue
     const { surprise } = surpriseOf(state, next)
-    const bornOut = Math.sign(surprise) === Math.sign(first.surprise) && Math.abs(surprise) > AGREES * Math.abs(first.surprise)
+    const bornOut =
+      Math.sign(surprise) === Math.sign(first.surprise) &&
+      Math.abs(surprise) > AGREES * Math.abs(first.surprise)
     if (bornOut) before.cc += first.surprise ** 2
     return bornOut
   }
@@ -167,15 +220,27 @@ function judge(before: GainState, nodes: readonly Node[], at: number, settings: 
 const AGREES = 0.5
 
 /** Share of a disturbance left after `dt` days: 1 for what is dissolved. */
-const fading = ({ settle }: Pick<FilterSettings, 'settle'>, dt: number) => (settle ? Math.exp(-dt / settle.tauDays) : 1)
+const fading = ({ settle }: Pick<FilterSettings, 'settle'>, dt: number) =>
+  settle ? Math.exp(-dt / settle.tauDays) : 1
 
 /** The state `dt` days on with nothing happening in between. */
-export function carry(state: GainState, day: number, settings: Pick<FilterSettings, 'gainDrift' | 'unrest' | 'settle'>): GainState {
+export function carry(
+  state: GainState,
+  day: number,
+  settings: Pick<FilterSettings, 'gainDrift' | 'unrest' | 'settle'>,
+): GainState {
   const dt = day - state.day
   const { gainDrift, unrest, settle } = settings
   if (settle) {
     const left = fading(settings, dt)
-    return { day, c: settle.mean + left * (state.c - settle.mean), g: 0, cc: left * left * state.cc + settle.sd ** 2 * (1 - left * left), cg: 0, gg: 0 }
+    return {
+      day,
+      c: settle.mean + left * (state.c - settle.mean),
+      g: 0,
+      cc: left * left * state.cc + settle.sd ** 2 * (1 - left * left),
+      cg: 0,
+      gg: 0,
+    }
   }
   return {
     day,
@@ -189,13 +254,28 @@ export function carry(state: GainState, day: number, settings: Pick<FilterSettin
 
 /** The state after a dilution, a change with source water or a top-up. */
 export function applyEvent(state: GainState, { a, b, sd }: Omit<FilterEvent, 'day'>): GainState {
-  return { day: state.day, c: a * state.c + b, g: state.g, cc: a * a * state.cc + sd * sd, cg: a * state.cg, gg: state.gg }
+  return {
+    day: state.day,
+    c: a * state.c + b,
+    g: state.g,
+    cc: a * a * state.cc + sd * sd,
+    cg: a * state.cg,
+    gg: state.gg,
+  }
 }
 
 /** Observed minus expected, and the variance with which that was expected. */
-const surpriseOf = (state: GainState, { value, h, sd }: FilterReading) => ({ surprise: value - h * state.c, variance: h * h * state.cc + sd * sd })
+const surpriseOf = (state: GainState, { value, h, sd }: FilterReading) => ({
+  surprise: value - h * state.c,
+  variance: h * h * state.cc + sd * sd,
+})
 
-function update(state: GainState, reading: FilterReading, surprise: number, variance: number): GainState {
+function update(
+  state: GainState,
+  reading: FilterReading,
+  surprise: number,
+  variance: number,
+): GainState {
   const { h } = reading
   const within = reading.interval ? moments(h * state.c, h * h * state.cc, reading.interval) : null
   if (within) return follow(state, within.mean / h, within.variance / (h * h))
@@ -214,14 +294,25 @@ function update(state: GainState, reading: FilterReading, surprise: number, vari
 /** The state when c alone is known to have this mean and variance: g follows by regression on c. */
 function follow(state: GainState, mean: number, variance: number): GainState {
   const slope = state.cc > 0 ? state.cg / state.cc : 0
-  return { day: state.day, c: mean, g: state.g + slope * (mean - state.c), cc: variance, cg: slope * variance, gg: state.gg - slope * slope * (state.cc - variance) }
+  return {
+    day: state.day,
+    c: mean,
+    g: state.g + slope * (mean - state.c),
+    cc: variance,
+    cg: slope * variance,
+    gg: state.gg - slope * slope * (state.cc - variance),
+  }
 }
 
 /** Below this chance of the reading the closed form loses its digits, and the normal update is used instead. */
 const FAINT = 1e-6
 
 /** Mean and variance of x ~ N(m, p) given that x + blur·ε fell between `low` and `high`; null when that was all but impossible. */
-export function moments(m: number, p: number, { low, high, blur }: { low: number; high: number; blur: number }): { mean: number; variance: number } | null {
+export function moments(
+  m: number,
+  p: number,
+  { low, high, blur }: { low: number; high: number; blur: number },
+): { mean: number; variance: number } | null {
   const r = Math.sqrt(p + blur * blur)
   const [a, b] = [(low - m) / r, (high - m) / r]
   const chance = normalCdf(b) - normalCdf(a)
@@ -287,7 +378,11 @@ function smooth(steps: readonly Step[]): GainState[] {
 /** The same for a state without a gain: one number, C = a·P/P⁻. */
 function smoothLevel(here: GainState, a: number, before: GainState, later: GainState): GainState {
   const gain = before.cc > 0 ? (a * here.cc) / before.cc : 0
-  return { ...here, c: here.c + gain * (later.c - before.c), cc: here.cc + gain * gain * (later.cc - before.cc) }
+  return {
+    ...here,
+    c: here.c + gain * (later.c - before.c),
+    cc: here.cc + gain * gain * (later.cc - before.cc),
+  }
 }
 
 function orderNodes(
@@ -296,7 +391,11 @@ function orderNodes(
   grid: readonly number[],
 ): Node[] {
   const nodes: Node[] = [
-    ...readings.map((reading, index) => ({ day: reading.day, order: 0, reading: { ...reading, index } })),
+    ...readings.map((reading, index) => ({
+      day: reading.day,
+      order: 0,
+      reading: { ...reading, index },
+    })),
     ...events.map((event) => ({ day: event.day, order: 1, event })),
     ...grid.map((day) => ({ day, order: 2 })),
   ]

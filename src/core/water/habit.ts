@@ -9,21 +9,51 @@ import { levelOfSource } from './sources'
 export const HABIT_DAYS = 42
 
 /** What the doses of the last six weeks add to a parameter a day, canonical unit; zero for what is not dosed. `litres`: net volume. */
-export function habitualDosing(history: TankHistory, parameter: Parameter, today: number, litres: number): number {
-  const doses = entriesOf(history.entries, 'dose').filter((entry) => entryDay(entry) <= today && entryDay(entry) > today - HABIT_DAYS)
+export function habitualDosing(
+  history: TankHistory,
+  parameter: Parameter,
+  today: number,
+  litres: number,
+): number {
+  const doses = entriesOf(history.entries, 'dose').filter(
+    (entry) => entryDay(entry) <= today && entryDay(entry) > today - HABIT_DAYS,
+  )
   const added = addedByDose(history, parameter)
   return doses.reduce((sum, dose) => sum + added(dose), 0) / litres / HABIT_DAYS
 }
 
 /** What the top-ups of the last six weeks bring of a parameter a day, canonical unit. `litres`: net volume. */
-export function habitualTopUps(history: TankHistory, parameter: Parameter, today: number, litres: number): number {
-  const topUps = entriesOf(history.entries, 'top-off').filter((entry) => entryDay(entry) <= today && entryDay(entry) > today - HABIT_DAYS)
-  return topUps.reduce((sum, entry) => sum + levelOfSource(history, entry.sourceId, parameter) * entry.litres, 0) / litres / HABIT_DAYS
+export function habitualTopUps(
+  history: TankHistory,
+  parameter: Parameter,
+  today: number,
+  litres: number,
+): number {
+  const topUps = entriesOf(history.entries, 'top-off').filter(
+    (entry) => entryDay(entry) <= today && entryDay(entry) > today - HABIT_DAYS,
+  )
+  return (
+    topUps.reduce(
+      (sum, entry) => sum + levelOfSource(history, entry.sourceId, parameter) * entry.litres,
+      0,
+    ) /
+    litres /
+    HABIT_DAYS
+  )
 }
 
 /** Grams of food a day over the last six weeks, or null when no feeding was written down. */
-export function habitualFeeding(history: TankHistory, today: number, days = HABIT_DAYS): { gramsPerDay: number; meals: number } | null {
-  const meals = entriesOf(history.entries, 'feed').filter((entry) => entryDay(entry) <= today && entryDay(entry) > today - days)
+export function habitualFeeding(
+  history: TankHistory,
+  today: number,
+  days = HABIT_DAYS,
+): { gramsPerDay: number; meals: number } | null {
+  const meals = entriesOf(history.entries, 'feed').filter(
+    (entry) => entryDay(entry) <= today && entryDay(entry) > today - days,
+  )
   if (meals.length === 0) return null
-  return { gramsPerDay: meals.reduce((sum, meal) => sum + meal.grams, 0) / days, meals: meals.length }
+  return {
+    gramsPerDay: meals.reduce((sum, meal) => sum + meal.grams, 0) / days,
+    meals: meals.length,
+  }
 }

@@ -21,10 +21,47 @@ export interface ParameterFacts {
   decimals: number
 }
 
-const dissolved = (c: number, cSd: number, g: number, gSd: number, matters: number, decimals: number): ParameterFacts => ({ behaviour: 'dissolved', prior: { c, cSd, g, gSd }, settle: null, matters, decimals })
-const settling = (c: number, cSd: number, tauDays: number, matters: number, decimals: number): ParameterFacts => ({ behaviour: 'settling', prior: { c, cSd, g: 0, gSd: 0 }, settle: { mean: null, sd: cSd, tauDays }, matters, decimals })
+const dissolved = (
+  c: number,
+  cSd: number,
+  g: number,
+  gSd: number,
+  matters: number,
+  decimals: number,
+): ParameterFacts => ({
+  behaviour: 'dissolved',
+  prior: { c, cSd, g, gSd },
+  settle: null,
+  matters,
+  decimals,
+})
+const settling = (
+  c: number,
+  cSd: number,
+  tauDays: number,
+  matters: number,
+  decimals: number,
+): ParameterFacts => ({
+  behaviour: 'settling',
+  prior: { c, cSd, g: 0, gSd: 0 },
+  settle: { mean: null, sd: cSd, tauDays },
+  matters,
+  decimals,
+})
 /** Bacteria of a running filter halve it in about four days; a raw tank may hold far more, hence the wide beginning. */
-const processed = (c: number, cSd: number, mean: number, sd: number, matters: number): ParameterFacts => ({ behaviour: 'processed', prior: { c, cSd, g: 0, gSd: 0 }, settle: { mean, sd, tauDays: 6 }, matters, decimals: 2 })
+const processed = (
+  c: number,
+  cSd: number,
+  mean: number,
+  sd: number,
+  matters: number,
+): ParameterFacts => ({
+  behaviour: 'processed',
+  prior: { c, cSd, g: 0, gSd: 0 },
+  settle: { mean, sd, tauDays: 6 },
+  matters,
+  decimals: 2,
+})
 
 /** One line a parameter. All figures are common practice for planted tanks, and give way to the keeper's own readings. */
 export const FACTS: Record<Parameter, ParameterFacts> = {
@@ -52,34 +89,93 @@ const band = (low: number | null, high: number | null): Band => ({ low, high })
 
 /** Bands of a planted, stocked tank before the school of dosing has its say. Common practice; null: no limit on that side. */
 const PLANTED: Partial<Record<Parameter, Band>> = {
-  nitrate: band(3, 25), nitrite: band(null, 0.2), ammonia: band(null, 0.2), phosphate: band(0.1, 2), potassium: band(5, 25), iron: band(0.02, 0.5),
-  calcium: band(10, 60), magnesium: band(3, 20), pH: band(6, 7.6), kh: band(1, 8), gh: band(3, 12), temperature: band(21, 26.5), conductivity: band(null, 500), tds: band(null, 320),
-  co2: band(null, 35), oxygen: band(5.5, null), clarity: band(6, null),
+  nitrate: band(3, 25),
+  nitrite: band(null, 0.2),
+  ammonia: band(null, 0.2),
+  phosphate: band(0.1, 2),
+  potassium: band(5, 25),
+  iron: band(0.02, 0.5),
+  calcium: band(10, 60),
+  magnesium: band(3, 20),
+  pH: band(6, 7.6),
+  kh: band(1, 8),
+  gh: band(3, 12),
+  temperature: band(21, 26.5),
+  conductivity: band(null, 500),
+  tds: band(null, 320),
+  co2: band(null, 35),
+  oxygen: band(5.5, null),
+  clarity: band(6, null),
 }
 /** A nursery bears more, since few animals live in it; a paludarium's pool is fed by nothing but the top-up. */
 const BY_KIND: Partial<Record<Vessel['kind'], Partial<Record<Parameter, Band>>>> = {
   nursery: { nitrate: band(3, 40), phosphate: band(0.1, 3), temperature: band(18, 27) },
-  holding: { nitrate: band(null, 40), phosphate: band(null, 3), potassium: band(null, 25), iron: band(null, 0.5) },
-  paludarium: { nitrate: band(null, 30), phosphate: band(null, 2), potassium: band(null, 25), iron: band(null, 0.5), temperature: band(18, 26), gh: band(1, 12), kh: band(0.5, 8), conductivity: band(null, 400) },
+  holding: {
+    nitrate: band(null, 40),
+    phosphate: band(null, 3),
+    potassium: band(null, 25),
+    iron: band(null, 0.5),
+  },
+  paludarium: {
+    nitrate: band(null, 30),
+    phosphate: band(null, 2),
+    potassium: band(null, 25),
+    iron: band(null, 0.5),
+    temperature: band(18, 26),
+    gh: band(1, 12),
+    kh: band(0.5, 8),
+    conductivity: band(null, 400),
+  },
 }
 /** What each school wants to see in the water. Common practice. */
 const BY_SCHOOL: Record<School, Partial<Record<Parameter, Band>>> = {
-  'rich column': { nitrate: band(10, 40), phosphate: band(1, 4), potassium: band(10, 40), iron: band(0.1, 0.6) },
-  'lean column': { nitrate: band(1, 10), phosphate: band(0.02, 0.5), potassium: band(2, 12), iron: band(0.01, 0.2), gh: band(2, 8) },
+  'rich column': {
+    nitrate: band(10, 40),
+    phosphate: band(1, 4),
+    potassium: band(10, 40),
+    iron: band(0.1, 0.6),
+  },
+  'lean column': {
+    nitrate: band(1, 10),
+    phosphate: band(0.02, 0.5),
+    potassium: band(2, 12),
+    iron: band(0.01, 0.2),
+    gh: band(2, 8),
+  },
   'all-in-one': {},
   'daily pump': { nitrate: band(5, 25), phosphate: band(0.3, 2), potassium: band(8, 25) },
-  'root only': { nitrate: band(null, 25), phosphate: band(null, 1), potassium: band(null, 20), iron: band(null, 0.3) },
-  'nothing added': { nitrate: band(null, 30), phosphate: band(null, 2), potassium: band(null, 25), iron: band(null, 0.5) },
+  'root only': {
+    nitrate: band(null, 25),
+    phosphate: band(null, 1),
+    potassium: band(null, 20),
+    iron: band(null, 0.3),
+  },
+  'nothing added': {
+    nitrate: band(null, 30),
+    phosphate: band(null, 2),
+    potassium: band(null, 25),
+    iron: band(null, 0.5),
+  },
 }
 
 /** Where a parameter should stand in a vessel: what the keeper set, else the school's wish, else the kind of vessel's, else a planted tank's. */
 export function bandFor(vessel: Pick<Vessel, 'kind' | 'care'>, parameter: Parameter): Band {
   const { care, kind } = vessel
-  const school = kind === 'display' || kind === 'nursery' ? BY_SCHOOL[care.school][parameter] : undefined
-  return care.bands[parameter] ?? school ?? BY_KIND[kind]?.[parameter] ?? PLANTED[parameter] ?? band(null, null)
+  const school =
+    kind === 'display' || kind === 'nursery' ? BY_SCHOOL[care.school][parameter] : undefined
+  return (
+    care.bands[parameter] ??
+    school ??
+    BY_KIND[kind]?.[parameter] ??
+    PLANTED[parameter] ??
+    band(null, null)
+  )
 }
 
 /** The band a vessel would have under a school, before the keeper's own changes. */
 export function schoolBand(kind: Vessel['kind'], school: School, parameter: Parameter): Band {
-  return bandFor({ kind, care: { school, bands: {}, bucketLitres: 10, foodProteinPercent: 40 } }, parameter)
+  return bandFor(
+    { kind, care: { school, bands: {}, bucketLitres: 10, foodProteinPercent: 40 } },
+    parameter,
+  )
 }

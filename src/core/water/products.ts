@@ -17,60 +17,111 @@ const STOCK_LIMIT_G_PER_L = 700
  * Whether a label can be true: everything it names together cannot weigh more than the whole. Forms of the same nutrient count
  * each, since a label prints one of them. Gives the sum, or the refusal with it.
  */
-export function checkAnalysis(form: Product['form'], analysis: Product['analysis']): Result<number> {
+export function checkAnalysis(
+  form: Product['form'],
+  analysis: Product['analysis'],
+): Result<number> {
   const sum = analysis.reduce((total, line) => total + line.amount, 0)
   const shown = Number(sum.toPrecision(4))
-  if (form === 'liquid') return sum > STOCK_LIMIT_G_PER_L ? refuse(`The label adds up to ${shown} g in a litre; no bottle holds more than about ${STOCK_LIMIT_G_PER_L}.`) : ok(sum)
-  return sum > LABEL_LIMIT_PERCENT ? refuse(`The label adds up to ${shown} %, more than the whole.`) : ok(sum)
+  if (form === 'liquid')
+    return sum > STOCK_LIMIT_G_PER_L
+      ? refuse(
+          `The label adds up to ${shown} g in a litre; no bottle holds more than about ${STOCK_LIMIT_G_PER_L}.`,
+        )
+      : ok(sum)
+  return sum > LABEL_LIMIT_PERCENT
+    ? refuse(`The label adds up to ${shown} %, more than the whole.`)
+    : ok(sum)
 }
 
 /** Nutrients in one unit of a product, mg: per mL of a liquid, per g of a powder, per tablet. */
 export function nutrientsPerUnit(product: Product): Nutrients {
-  if (product.recipe) return sum(product.recipe.map(({ saltId, gramsPerLitre }) => saltNutrients(saltId, gramsPerLitre)))
-  const milligrams = product.form === 'liquid' ? 1 : product.form === 'powder' ? 10 : 10 * (product.tabletGrams ?? 0)
-  return sum(product.analysis.map(({ as, amount }) => ({ [LABEL_FORMS[as].nutrient]: amount * LABEL_FORMS[as].factor * milligrams })))
+  if (product.recipe)
+    return sum(
+      product.recipe.map(({ saltId, gramsPerLitre }) => saltNutrients(saltId, gramsPerLitre)),
+    )
+  const milligrams =
+    product.form === 'liquid' ? 1 : product.form === 'powder' ? 10 : 10 * (product.tabletGrams ?? 0)
+  return sum(
+    product.analysis.map(({ as, amount }) => ({
+      [LABEL_FORMS[as].nutrient]: amount * LABEL_FORMS[as].factor * milligrams,
+    })),
+  )
 }
 
 /** Nutrients in a mass of a plain salt, mg in the unit of mass given per 1000. */
 function saltNutrients(saltId: string, grams: number): Nutrients {
   const salt = saltById(saltId)
-  return Object.fromEntries((Object.keys(salt.gives) as Nutrient[]).map((nutrient) => [nutrient, grams * nutrientShare(salt, nutrient)]))
+  return Object.fromEntries(
+    (Object.keys(salt.gives) as Nutrient[]).map((nutrient) => [
+      nutrient,
+      grams * nutrientShare(salt, nutrient),
+    ]),
+  )
 }
 
 function sum(parts: readonly Nutrients[]): Nutrients {
   const total: Nutrients = {}
-  for (const part of parts) for (const [nutrient, milligrams] of Object.entries(part) as [Nutrient, number][]) total[nutrient] = (total[nutrient] ?? 0) + milligrams
+  for (const part of parts)
+    for (const [nutrient, milligrams] of Object.entries(part) as [Nutrient, number][])
+      total[nutrient] = (total[nutrient] ?? 0) + milligrams
   return total
 }
 
 /** The unit in which a product is measured out. */
-export const doseUnitOf = (product: Pick<Product, 'form'>): DoseUnit => (product.form === 'liquid' ? 'mL' : product.form === 'powder' ? 'g' : 'tablets')
+export const doseUnitOf = (product: Pick<Product, 'form'>): DoseUnit =>
+  product.form === 'liquid' ? 'mL' : product.form === 'powder' ? 'g' : 'tablets'
 
 const SAID_UNITS: Record<DoseUnit, string> = { mL: 'millilitres', g: 'grams', tablets: 'tablets' }
 /** Why a product cannot have been dosed in a unit, as a sentence; null when it can. */
-export const unitProblem = (product: Pick<Product, 'form' | 'name'>, unit: DoseUnit): string | null => (doseUnitOf(product) === unit ? null : `${product.name} is measured in ${SAID_UNITS[doseUnitOf(product)]}, not in ${SAID_UNITS[unit]}.`)
+export const unitProblem = (
+  product: Pick<Product, 'form' | 'name'>,
+  unit: DoseUnit,
+): string | null =>
+  doseUnitOf(product) === unit
+    ? null
+    : `${product.name} is measured in ${SAID_UNITS[doseUnitOf(product)]}, not in ${SAID_UNITS[unit]}.`
 
 /** A plain salt as a product, so that it can be weighed like any powder. */
 export function saltAsProduct(saltId: string): Product {
   const salt = saltById(saltId)
-  const analysis = (Object.keys(salt.gives) as Nutrient[]).map((nutrient) => ({ as: formOf(nutrient), amount: 100 * nutrientShare(salt, nutrient) }))
-  return { id: `salt-${salt.id}`, name: salt.name, form: 'powder', analysis, tabletGrams: null, recipe: null }
+  const analysis = (Object.keys(salt.gives) as Nutrient[]).map((nutrient) => ({
+    as: formOf(nutrient),
+    amount: 100 * nutrientShare(salt, nutrient),
+  }))
+  return {
+    id: `salt-${salt.id}`,
+    name: salt.name,
+    form: 'powder',
+    analysis,
+    tabletGrams: null,
+    recipe: null,
+  }
 }
 
 const formOf = (nutrient: Nutrient): LabelForm => (nutrient === 'NH4' ? 'N-NH4' : nutrient)
 
 /** The product of a dose: by its id, a plain salt's id, or the name that was written: one on the shelf, else a plain salt by its name or its formula. */
-export function productOf(history: TankHistory, dose: Pick<EntryOf<'dose'>, 'productId' | 'product'>): Product | null {
+export function productOf(
+  history: TankHistory,
+  dose: Pick<EntryOf<'dose'>, 'productId' | 'product'>,
+): Product | null {
   const written = dose.product.trim().toLowerCase()
-  const shelved = history.products.find((product) => product.id === dose.productId) ?? history.products.find((product) => product.name.toLowerCase() === written)
-  const salt = SALTS.find((candidate) => `salt-${candidate.id}` === dose.productId) ?? (shelved ? undefined : SALTS.find((candidate) => namesOf(candidate).includes(written)))
+  const shelved =
+    history.products.find((product) => product.id === dose.productId) ??
+    history.products.find((product) => product.name.toLowerCase() === written)
+  const salt =
+    SALTS.find((candidate) => `salt-${candidate.id}` === dose.productId) ??
+    (shelved ? undefined : SALTS.find((candidate) => namesOf(candidate).includes(written)))
   return salt ? saltAsProduct(salt.id) : (shelved ?? null)
 }
 
 /** “magnesium sulphate (Epsom salt)” is also magnesium sulphate, Epsom salt, MgSO4·7H2O and MgSO4. */
 function namesOf({ name, formula }: (typeof SALTS)[number]): string[] {
   const [plain, aside] = name.split(' (')
-  return [name, plain, aside?.replace(')', ''), formula, formula.split('·')[0]].filter((one): one is string => Boolean(one)).map((one) => one.toLowerCase())
+  return [name, plain, aside?.replace(')', ''), formula, formula.split('·')[0]]
+    .filter((one): one is string => Boolean(one))
+    .map((one) => one.toLowerCase())
 }
 
 /**
@@ -81,20 +132,30 @@ export function raises(product: Product, parameter: Parameter): number {
   const nutrients = nutrientsPerUnit(product)
   if (parameter === 'gh') return hardnessOf(nutrients.Ca ?? 0, nutrients.Mg ?? 0)
   if (parameter === 'kh') return carbonateDegrees(product)
-  return (Object.entries(nutrients) as [Nutrient, number][]).reduce((total, [nutrient, milligrams]) => total + (NUTRIENTS[nutrient].parameter === parameter ? milligrams : 0), 0)
+  return (Object.entries(nutrients) as [Nutrient, number][]).reduce(
+    (total, [nutrient, milligrams]) =>
+      total + (NUTRIENTS[nutrient].parameter === parameter ? milligrams : 0),
+    0,
+  )
 }
 
 function carbonateDegrees(product: Product): number {
   const salt = SALTS.find((candidate) => `salt-${candidate.id}` === product.id)
   if (salt) return degreesFrom(salt, 'kh', 1000)
-  return (product.recipe ?? []).reduce((total, line) => total + degreesFrom(saltById(line.saltId), 'kh', line.gramsPerLitre), 0)
+  return (product.recipe ?? []).reduce(
+    (total, line) => total + degreesFrom(saltById(line.saltId), 'kh', line.gramsPerLitre),
+    0,
+  )
 }
 
 /**
  * What the doses of a tank add to a parameter, canonical unit times litres: a function of the dose, zero for tablets and for what
  * is on no shelf. Each product's label is worked out once.
  */
-export function addedByDose(history: TankHistory, parameter: Parameter): (dose: EntryOf<'dose'>) => number {
+export function addedByDose(
+  history: TankHistory,
+  parameter: Parameter,
+): (dose: EntryOf<'dose'>) => number {
   const perUnit = new Map<string, number>()
   return (dose) => {
     const key = `${dose.productId ?? ''}|${dose.product}`

@@ -44,8 +44,13 @@ export function questionsOfParts(reading: Reading, history: TankHistory): string
   const [from, to] = [instantOf(day - TOGETHER_DAYS), instantOf(day + TOGETHER_DAYS)]
   const near = (parameter: Parameter): number | null => {
     if (parameter === reading.parameter) return reading.value
-    const close = readingsOf(history.entries, parameter).filter((entry) => entry.at >= from && entry.at <= to)
-    return close.length === 0 ? null : close.reduce((a, b) => (Math.abs(dayOf(b.at) - day) < Math.abs(dayOf(a.at) - day) ? b : a)).value
+    const close = readingsOf(history.entries, parameter).filter(
+      (entry) => entry.at >= from && entry.at <= to,
+    )
+    return close.length === 0
+      ? null
+      : close.reduce((a, b) => (Math.abs(dayOf(b.at) - day) < Math.abs(dayOf(a.at) - day) ? b : a))
+          .value
   }
   return [
     ...(['pH', 'kh', 'co2'].includes(reading.parameter) ? gasQuestion(near) : []),
@@ -62,50 +67,86 @@ function gasQuestion(near: (parameter: Parameter) => number | null): string[] {
   if (kh === null) {
     // Even the hardest water a tank holds cannot carry that much gas at that pH.
     const most = freeCarbonDioxide(25, pH, near('temperature') ?? 24)
-    return read >= GAS_LEAST && most < read ? [`pH ${sayNumber(pH)} with ${sayNumber(read)} mg/L of free CO2 cannot stand together: at that pH even very hard water holds ${sayNumber(most)} at most. Is it so?`] : []
+    return read >= GAS_LEAST && most < read
+      ? [
+          `pH ${sayNumber(pH)} with ${sayNumber(read)} mg/L of free CO2 cannot stand together: at that pH even very hard water holds ${sayNumber(most)} at most. Is it so?`,
+        ]
+      : []
   }
   const reckoned = freeCarbonDioxide(kh, pH, near('temperature') ?? 24)
-  const apart = Math.max(reckoned, read) >= GAS_LEAST && Math.max(reckoned, read) > GAS_FACTOR * Math.max(0.5, Math.min(reckoned, read))
-  return apart ? [`KH ${sayNumber(kh)} and pH ${sayNumber(pH)} make ${sayNumber(reckoned)} mg/L of CO2, yet ${sayNumber(read)} was read. Is it so?`] : []
+  const apart =
+    Math.max(reckoned, read) >= GAS_LEAST &&
+    Math.max(reckoned, read) > GAS_FACTOR * Math.max(0.5, Math.min(reckoned, read))
+  return apart
+    ? [
+        `KH ${sayNumber(kh)} and pH ${sayNumber(pH)} make ${sayNumber(reckoned)} mg/L of CO2, yet ${sayNumber(read)} was read. Is it so?`,
+      ]
+    : []
 }
 
 function hardnessQuestion(near: (parameter: Parameter) => number | null): string[] {
   const gh = near('gh')
   const made = hardnessOf(near('calcium') ?? 0, near('magnesium') ?? 0)
-  return gh !== null && made > gh + HARDNESS_SLACK ? [`Calcium and magnesium as read make GH ${sayNumber(made)}, yet GH ${sayNumber(gh)} was read: hardness cannot be less than its parts. Is it so?`] : []
+  return gh !== null && made > gh + HARDNESS_SLACK
+    ? [
+        `Calcium and magnesium as read make GH ${sayNumber(made)}, yet GH ${sayNumber(gh)} was read: hardness cannot be less than its parts. Is it so?`,
+      ]
+    : []
 }
 
 function solidsQuestion(near: (parameter: Parameter) => number | null): string[] {
   const [conductivity, solids] = [near('conductivity'), near('tds')]
-  return conductivity !== null && solids !== null && solids > conductivity * 1.05 ? [`TDS ${sayNumber(solids)} mg/L stands over the conductivity of ${sayNumber(conductivity)} µS/cm; meters show about two thirds of it. Is it so?`] : []
+  return conductivity !== null && solids !== null && solids > conductivity * 1.05
+    ? [
+        `TDS ${sayNumber(solids)} mg/L stands over the conductivity of ${sayNumber(conductivity)} µS/cm; meters show about two thirds of it. Is it so?`,
+      ]
+    : []
 }
 
 function alkalinityQuestion(reading: Reading, history: TankHistory): string[] {
   const most = Math.max(0, ...history.sources.map((source) => source.khDegrees))
   if (history.sources.length === 0 || reading.value <= most * KH_FACTOR + KH_SLACK) return []
-  const stones = currentLayout(history)?.hardscape.some((piece) => piece.material === 'stone') ?? false
+  const stones =
+    currentLayout(history)?.hardscape.some((piece) => piece.material === 'stone') ?? false
   const dosed = entriesOf(history.entries, 'dose').some((dose) => {
     const ago = dayOf(reading.at) - dayOf(dose.at)
     const product = productOf(history, dose)
     return ago >= 0 && ago <= DOSE_DAYS && product !== null && raises(product, 'kh') > 0
   })
-  return stones || dosed ? [] : [`KH ${sayNumber(reading.value)} stands over all that your waters bring (${sayNumber(most)}), and nothing written down adds to it: no stone, no salt. Is it so?`]
+  return stones || dosed
+    ? []
+    : [
+        `KH ${sayNumber(reading.value)} stands over all that your waters bring (${sayNumber(most)}), and nothing written down adds to it: no stone, no salt. Is it so?`,
+      ]
 }
 
 function unitQuestion(reading: Reading, history: TankHistory): string[] {
-  const doubt = likelyElement(reading.parameter, reading.value, bandFor(history.vessel, reading.parameter))
+  const doubt = likelyElement(
+    reading.parameter,
+    reading.value,
+    bandFor(history.vessel, reading.parameter),
+  )
   return doubt && reading.method === 'photometer' ? [doubt] : []
 }
 
 function forecastQuestion(reading: Reading, history: TankHistory): string[] {
-  const estimate = estimateParameter({ ...history, entries: history.entries.filter((entry) => dayOf(entry.at) < dayOf(reading.at)) }, reading.parameter, reading.at)
+  const estimate = estimateParameter(
+    { ...history, entries: history.entries.filter((entry) => dayOf(entry.at) < dayOf(reading.at)) },
+    reading.parameter,
+    reading.at,
+  )
   if (!estimate.ok || estimate.value.readingsUsed < 4) return []
   const { state, now } = estimate.value
   const sense = senseOf(reading.parameter, reading.value, reading.method, reading.certainty)
   const sd = Math.sqrt(state.cc)
   const surprise = sense.interval
-    ? Math.max(0, sense.interval.low - state.c, state.c - sense.interval.high) / Math.hypot(sd, sense.interval.blur)
+    ? Math.max(0, sense.interval.low - state.c, state.c - sense.interval.high) /
+      Math.hypot(sd, sense.interval.blur)
     : Math.abs(sense.mean - state.c) / Math.hypot(sd, sense.sd)
   const { label, canonical } = PARAMETER_UNITS[reading.parameter]
-  return surprise > FAR ? [`${label.charAt(0).toUpperCase()}${label.slice(1)} was expected at ${sayRange(now)} ${canonical}; ${sayNumber(reading.value)} is far from that. Is it so?`] : []
+  return surprise > FAR
+    ? [
+        `${label.charAt(0).toUpperCase()}${label.slice(1)} was expected at ${sayRange(now)} ${canonical}; ${sayNumber(reading.value)} is far from that. Is it so?`,
+      ]
+    : []
 }

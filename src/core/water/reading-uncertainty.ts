@@ -18,11 +18,36 @@ const CARDS: Partial<Record<Parameter, readonly number[]>> = {
   gh: [0, 4, 8, 14, 21, 30],
 }
 /** What one drop of a titration stands for, canonical units. Common practice. */
-const DROPS: Partial<Record<Parameter, number>> = { kh: 1, gh: 1, calcium: 20, magnesium: 10, oxygen: 1, co2: 2 }
+const DROPS: Partial<Record<Parameter, number>> = {
+  kh: 1,
+  gh: 1,
+  calcium: 20,
+  magnesium: 10,
+  oxygen: 1,
+  co2: 2,
+}
 
 /** A photometer's or a probe's own error: a fixed part and a share of the value. Common practice, calibrated within the month. */
-const PHOTOMETER: Partial<Record<Parameter, readonly [number, number]>> = { nitrate: [0.8, 0.05], nitrite: [0.01, 0.05], ammonia: [0.02, 0.05], phosphate: [0.04, 0.05], iron: [0.02, 0.06], potassium: [0.6, 0.07], calcium: [4, 0.05], magnesium: [2, 0.07], pH: [0.08, 0] }
-const PROBE: Partial<Record<Parameter, readonly [number, number]>> = { temperature: [0.3, 0], pH: [0.1, 0], conductivity: [3, 0.03], tds: [3, 0.06], oxygen: [0.2, 0.03], co2: [2, 0.1], nitrate: [1.5, 0.1] }
+const PHOTOMETER: Partial<Record<Parameter, readonly [number, number]>> = {
+  nitrate: [0.8, 0.05],
+  nitrite: [0.01, 0.05],
+  ammonia: [0.02, 0.05],
+  phosphate: [0.04, 0.05],
+  iron: [0.02, 0.06],
+  potassium: [0.6, 0.07],
+  calcium: [4, 0.05],
+  magnesium: [2, 0.07],
+  pH: [0.08, 0],
+}
+const PROBE: Partial<Record<Parameter, readonly [number, number]>> = {
+  temperature: [0.3, 0],
+  pH: [0.1, 0],
+  conductivity: [3, 0.03],
+  tds: [3, 0.06],
+  oxygen: [0.2, 0.03],
+  co2: [2, 0.1],
+  nitrate: [1.5, 0.1],
+}
 const EYE: Partial<Record<Parameter, readonly [number, number]>> = { clarity: [1, 0], tint: [1, 0] }
 /** A strip is matched like a card, only worse. Common practice. */
 const STRIP_SHARE = 0.25
@@ -48,16 +73,28 @@ export interface ReadingSense {
  * (the geometric middle, common practice), half the first step at zero; drops: between this drop and the one before it, since the
  * colour turns within the last drop; an indicator: its colour's span. Uniform there: sd = width/√12.
  */
-export function senseOf(parameter: Parameter, value: number, method: Method, certainty: Certainty): ReadingSense {
+export function senseOf(
+  parameter: Parameter,
+  value: number,
+  method: Method,
+  certainty: Certainty,
+): ReadingSense {
   const sense = plainSense(parameter, value, method)
-  return certainty === 'glance' ? { mean: sense.mean, sd: sense.sd * GLANCE_FACTOR, interval: null } : sense
+  return certainty === 'glance'
+    ? { mean: sense.mean, sd: sense.sd * GLANCE_FACTOR, interval: null }
+    : sense
 }
 
 function plainSense(parameter: Parameter, value: number, method: Method): ReadingSense {
   switch (method) {
     case 'drops-chart': {
       const card = CARDS[parameter]
-      return card ? uniform(...neighbourhood(card, value), parameter === 'pH' ? MATCHING_SHARE : MATCHING_SHARE * value) : normal(value, share(parameter, value, 0.2))
+      return card
+        ? uniform(
+            ...neighbourhood(card, value),
+            parameter === 'pH' ? MATCHING_SHARE : MATCHING_SHARE * value,
+          )
+        : normal(value, share(parameter, value, 0.2))
     }
     case 'titration': {
       const drop = DROPS[parameter]
@@ -75,14 +112,33 @@ function plainSense(parameter: Parameter, value: number, method: Method): Readin
       return normal(value, part(EYE[parameter], value) ?? share(parameter, value, 0.4))
     case 'indicator': {
       if (parameter !== 'co2') return normal(value, share(parameter, value, STRIP_SHARE))
-      const colour = INDICATOR_COLOURS.reduce((best, candidate) => (Math.abs(candidate.mid - value) < Math.abs(best.mid - value) ? candidate : best))
+      const colour = INDICATOR_COLOURS.reduce((best, candidate) =>
+        Math.abs(candidate.mid - value) < Math.abs(best.mid - value) ? candidate : best,
+      )
       return uniform(colour.low, colour.high, 2)
     }
   }
 }
 
 /** The least a reading of a parameter can be told apart, canonical units: floors the doubt near zero. Common practice. */
-const GRAIN: Partial<Record<Parameter, number>> = { nitrate: 4, nitrite: 0.03, ammonia: 0.1, phosphate: 0.1, iron: 0.03, potassium: 2, calcium: 6, magnesium: 2, pH: 0.3, kh: 0.8, gh: 1, temperature: 0.5, conductivity: 15, tds: 10, co2: 4, oxygen: 0.6 }
+const GRAIN: Partial<Record<Parameter, number>> = {
+  nitrate: 4,
+  nitrite: 0.03,
+  ammonia: 0.1,
+  phosphate: 0.1,
+  iron: 0.03,
+  potassium: 2,
+  calcium: 6,
+  magnesium: 2,
+  pH: 0.3,
+  kh: 0.8,
+  gh: 1,
+  temperature: 0.5,
+  conductivity: 15,
+  tds: 10,
+  co2: 4,
+  oxygen: 0.6,
+}
 
 /** Grain and a share of the value; pH and temperature have no share, being no amounts. */
 function share(parameter: Parameter, value: number, ofValue: number): number {
@@ -90,12 +146,17 @@ function share(parameter: Parameter, value: number, ofValue: number): number {
   return parameter === 'pH' || parameter === 'temperature' ? grain : grain + ofValue * value
 }
 
-const part = (error: readonly [number, number] | undefined, value: number): number | null => (error ? error[0] + error[1] * Math.abs(value) : null)
+const part = (error: readonly [number, number] | undefined, value: number): number | null =>
+  error ? error[0] + error[1] * Math.abs(value) : null
 const normal = (mean: number, sd: number): ReadingSense => ({ mean, sd, interval: null })
 
 function uniform(low: number, high: number, blur: number): ReadingSense {
   const soft = Math.max(blur, (high - low) * 0.03)
-  return { mean: (low + high) / 2, sd: Math.hypot((high - low) / Math.sqrt(12), soft), interval: { low, high, blur: soft } }
+  return {
+    mean: (low + high) / 2,
+    sd: Math.hypot((high - low) / Math.sqrt(12), soft),
+    interval: { low, high, blur: soft },
+  }
 }
 
 /** Half-way between two colours as the eye has it. */

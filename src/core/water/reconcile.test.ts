@@ -13,35 +13,70 @@ describe('fitting parts to their sum', () => {
     expect(total).toEqual({ value: 11, sd: 0 })
   })
   test('the matrix form of weighted least squares under a constraint: x − V Aᵀ(A V Aᵀ)⁻¹ A x, with ml-matrix (Kuehn & Davidson 1961)', () => {
-    fc.assert(fc.property(fc.array(fc.tuple(fc.double({ min: -20, max: 20, noNaN: true }), fc.double({ min: 0.1, max: 5, noNaN: true })), { minLength: 2, maxLength: 7 }), ([...rows]) => {
-      const [[level, levelSd], ...rest] = rows
-      const { parts, total } = reconcile(rest.map(([value, sd]) => free(value, sd)), { value: level, sd: levelSd })
-      const x = Matrix.columnVector([...rest.map(([value]) => value), level])
-      const v = Matrix.diag([...rest.map(([, sd]) => sd ** 2), levelSd ** 2])
-      const a = Matrix.rowVector([...rest.map(() => 1), -1])
-      const gain = v.mmul(a.transpose()).mmul(inverse(a.mmul(v).mmul(a.transpose())))
-      const fitted = Matrix.sub(x, gain.mmul(a.mmul(x)))
-      const covariance = Matrix.sub(v, gain.mmul(a).mmul(v))
-      ;[...parts, total].forEach((part, i) => {
-        expect(part.value).toBeCloseTo(fitted.get(i, 0), 9)
-        expect(part.sd ** 2).toBeCloseTo(covariance.get(i, i), 9)
-      })
-    }))
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.tuple(
+            fc.double({ min: -20, max: 20, noNaN: true }),
+            fc.double({ min: 0.1, max: 5, noNaN: true }),
+          ),
+          { minLength: 2, maxLength: 7 },
+        ),
+        ([...rows]) => {
+          const [[level, levelSd], ...rest] = rows
+          const { parts, total } = reconcile(
+            rest.map(([value, sd]) => free(value, sd)),
+            { value: level, sd: levelSd },
+          )
+          const x = Matrix.columnVector([...rest.map(([value]) => value), level])
+          const v = Matrix.diag([...rest.map(([, sd]) => sd ** 2), levelSd ** 2])
+          const a = Matrix.rowVector([...rest.map(() => 1), -1])
+          const gain = v.mmul(a.transpose()).mmul(inverse(a.mmul(v).mmul(a.transpose())))
+          const fitted = Matrix.sub(x, gain.mmul(a.mmul(x)))
+          const covariance = Matrix.sub(v, gain.mmul(a).mmul(v))
+          ;[...parts, total].forEach((part, i) => {
+            expect(part.value).toBeCloseTo(fitted.get(i, 0), 9)
+            expect(part.sd ** 2).toBeCloseTo(covariance.get(i, i), 9)
+          })
+        },
+      ),
+    )
   })
   test('the fitted parts add up to the fitted total; none crosses zero against its sign; doubt never grows', () => {
-    const signed = fc.record({ size: fc.double({ min: 0, max: 20, noNaN: true }), sd: fc.double({ min: 0.01, max: 5, noNaN: true }), sign: fc.constantFrom<-1 | 0 | 1>(-1, 0, 1) })
-    fc.assert(fc.property(fc.array(signed, { minLength: 1, maxLength: 8 }), fc.double({ min: -30, max: 30, noNaN: true }), (drawn, level) => {
-      const given = [...drawn.map(({ size, sd, sign }) => ({ value: sign === 0 ? size - 10 : sign * size, sd, sign })), { value: 0, sd: 1, sign: 1 as const }, { value: 0, sd: 1, sign: -1 as const }]
-      const { parts, total } = reconcile(given, { value: level, sd: 0.5 })
-      expect(parts.reduce((sum, part) => sum + part.value, 0)).toBeCloseTo(total.value, 8)
-      parts.forEach((part, i) => {
-        expect(part.value * given[i].sign).toBeGreaterThanOrEqual(0)
-        expect(part.sd).toBeLessThanOrEqual(given[i].sd + 1e-12)
-      })
-    }))
+    const signed = fc.record({
+      size: fc.double({ min: 0, max: 20, noNaN: true }),
+      sd: fc.double({ min: 0.01, max: 5, noNaN: true }),
+      sign: fc.constantFrom<-1 | 0 | 1>(-1, 0, 1),
+    })
+    fc.assert(
+      fc.property(
+        fc.array(signed, { minLength: 1, maxLength: 8 }),
+        fc.double({ min: -30, max: 30, noNaN: true }),
+        (drawn, level) => {
+          const given = [
+            ...drawn.map(({ size, sd, sign }) => ({
+              value: sign === 0 ? size - 10 : sign * size,
+              sd,
+              sign,
+            })),
+            { value: 0, sd: 1, sign: 1 as const },
+            { value: 0, sd: 1, sign: -1 as const },
+          ]
+          const { parts, total } = reconcile(given, { value: level, sd: 0.5 })
+          expect(parts.reduce((sum, part) => sum + part.value, 0)).toBeCloseTo(total.value, 8)
+          parts.forEach((part, i) => {
+            expect(part.value * given[i].sign).toBeGreaterThanOrEqual(0)
+            expect(part.sd).toBeLessThanOrEqual(given[i].sd + 1e-12)
+          })
+        },
+      ),
+    )
   })
   test('what is wholly sure is left as it came, even where it does not add up', () => {
-    expect(reconcile([free(1, 0)], { value: 5, sd: 0 })).toEqual({ parts: [{ value: 1, sd: 0 }], total: { value: 5, sd: 0 } })
+    expect(reconcile([free(1, 0)], { value: 5, sd: 0 })).toEqual({
+      parts: [{ value: 1, sd: 0 }],
+      total: { value: 5, sd: 0 },
+    })
   })
 })
 
@@ -65,14 +100,29 @@ describe('as much doubt as a gap asks for', () => {
     expect(enoughDoubt([food], [], { value: 40, sd: 0 })).toEqual([])
   })
   test('nothing is ever narrowed, and the gap is then one standard deviation at most (property)', () => {
-    const part = fc.record({ value: fc.double({ min: -20, max: 20, noNaN: true }), sd: fc.double({ min: 0.01, max: 5, noNaN: true }), sign: fc.constantFrom(-1 as const, 0 as const, 1 as const) })
-    fc.assert(fc.property(fc.array(part, { maxLength: 4 }), fc.array(part, { minLength: 1, maxLength: 4 }), fc.double({ min: -50, max: 50, noNaN: true }), (known, vague, value) => {
-      const wide = enoughDoubt(known, vague, { value, sd: 0.1 })
-      wide.forEach((one, i) => expect(one.sd).toBeGreaterThanOrEqual(vague[i].sd - 1e-12))
-      const gap = value - [...known, ...vague].reduce((sum, one) => sum + one.value, 0)
-      const has = (one: Part) => one.sign === 0 || one.sign * gap > 0 || one.value * one.sign > 0
-      const spread = Math.sqrt([...known, ...wide].filter(has).reduce((sum, one) => sum + one.sd ** 2, 0.01))
-      if (vague.some((one) => one.sign === 0 || one.sign * gap > 0)) expect(Math.abs(gap)).toBeLessThanOrEqual(spread + 1e-6)
-    }))
+    const part = fc.record({
+      value: fc.double({ min: -20, max: 20, noNaN: true }),
+      sd: fc.double({ min: 0.01, max: 5, noNaN: true }),
+      sign: fc.constantFrom(-1 as const, 0 as const, 1 as const),
+    })
+    fc.assert(
+      fc.property(
+        fc.array(part, { maxLength: 4 }),
+        fc.array(part, { minLength: 1, maxLength: 4 }),
+        fc.double({ min: -50, max: 50, noNaN: true }),
+        (known, vague, value) => {
+          const wide = enoughDoubt(known, vague, { value, sd: 0.1 })
+          wide.forEach((one, i) => expect(one.sd).toBeGreaterThanOrEqual(vague[i].sd - 1e-12))
+          const gap = value - [...known, ...vague].reduce((sum, one) => sum + one.value, 0)
+          const has = (one: Part) =>
+            one.sign === 0 || one.sign * gap > 0 || one.value * one.sign > 0
+          const spread = Math.sqrt(
+            [...known, ...wide].filter(has).reduce((sum, one) => sum + one.sd ** 2, 0.01),
+          )
+          if (vague.some((one) => one.sign === 0 || one.sign * gap > 0))
+            expect(Math.abs(gap)).toBeLessThanOrEqual(spread + 1e-6)
+        },
+      ),
+    )
   })
 })

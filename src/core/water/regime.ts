@@ -27,16 +27,28 @@ const GRACE = 1.25
 /** The change regime over the last dozen changes before `now`. Fewer than two changes give nulls, never a guess. */
 export function changeRegime(history: TankHistory, now: Instant): ChangeRegime {
   const today = dayOf(now)
-  const changes = entriesOf(history.entries, 'water-change').filter((change) => entryDay(change) <= today).slice(-RECENT_CHANGES)
+  const changes = entriesOf(history.entries, 'water-change')
+    .filter((change) => entryDay(change) <= today)
+    .slice(-RECENT_CHANGES)
   const days = changes.map((change) => entryDay(change))
   const gaps = days.slice(1).map((day, i) => day - days[i])
-  const routineDays = history.routines.find((routine) => routine.kind === 'water-change')?.everyDays ?? null
+  const routineDays =
+    history.routines.find((routine) => routine.kind === 'water-change')?.everyDays ?? null
   const sorted = [...gaps].sort((a, b) => a - b)
   const kept = routineDays === null ? 0 : gaps.filter((gap) => gap <= routineDays * GRACE).length
   const judged = routineDays !== null && gaps.length > 0
   return {
-    everyDays: sorted.length > 0 ? { median: quantile(sorted, 0.5), q1: quantile(sorted, 0.25), q3: quantile(sorted, 0.75) } : null,
-    fraction: changes.length > 0 ? quantile(changes.map((change) => change.fraction).sort((a, b) => a - b), 0.5) : null,
+    everyDays:
+      sorted.length > 0
+        ? { median: quantile(sorted, 0.5), q1: quantile(sorted, 0.25), q3: quantile(sorted, 0.75) }
+        : null,
+    fraction:
+      changes.length > 0
+        ? quantile(
+            changes.map((change) => change.fraction).sort((a, b) => a - b),
+            0.5,
+          )
+        : null,
     lastAt: changes.at(-1)?.at ?? null,
     changes: changes.length,
     adherence: judged ? kept / gaps.length : null,
@@ -46,7 +58,10 @@ export function changeRegime(history: TankHistory, now: Instant): ChangeRegime {
 }
 
 /** The change that is due next: the keeper's routine if there is one, else the habit; null when neither is known. */
-export function nextChange(history: TankHistory, now: Instant): { day: number; everyDays: number; fraction: number; sourceId: string | null } | null {
+export function nextChange(
+  history: TankHistory,
+  now: Instant,
+): { day: number; everyDays: number; fraction: number; sourceId: string | null } | null {
   const regime = changeRegime(history, now)
   const routine = history.routines.find((candidate) => candidate.kind === 'water-change')
   const everyDays = routine?.everyDays ?? regime.everyDays?.median

@@ -13,8 +13,14 @@ const US_BARE = 12
 export const TDS_PER_US = 0.64
 
 /** What a source water holds of a parameter, canonical unit, and whether that was measured or reckoned from its hardness. Null for what is no amount (pH, temperature, gases). */
-export function sourceLevel(source: SourceWater, parameter: Parameter): { value: number; measured: boolean } | null {
-  const known = (value: number | null, reckoned: number) => ({ value: value ?? reckoned, measured: value !== null })
+export function sourceLevel(
+  source: SourceWater,
+  parameter: Parameter,
+): { value: number; measured: boolean } | null {
+  const known = (value: number | null, reckoned: number) => ({
+    value: value ?? reckoned,
+    measured: value !== null,
+  })
   switch (parameter) {
     case 'nitrate':
       return known(source.nitrateMgL, 0)
@@ -33,7 +39,10 @@ export function sourceLevel(source: SourceWater, parameter: Parameter): { value:
     case 'conductivity':
       return known(source.conductivityUs, reckonedConductivity(source))
     case 'tds':
-      return known(source.conductivityUs === null ? null : source.conductivityUs * TDS_PER_US, reckonedConductivity(source) * TDS_PER_US)
+      return known(
+        source.conductivityUs === null ? null : source.conductivityUs * TDS_PER_US,
+        reckonedConductivity(source) * TDS_PER_US,
+      )
     case 'nitrite':
     case 'ammonia':
     case 'iron':
@@ -43,11 +52,17 @@ export function sourceLevel(source: SourceWater, parameter: Parameter): { value:
   }
 }
 
-const reckonedConductivity = (source: SourceWater) => US_BARE + US_PER_DEGREE * Math.max(source.ghDegrees, source.khDegrees)
+const reckonedConductivity = (source: SourceWater) =>
+  US_BARE + US_PER_DEGREE * Math.max(source.ghDegrees, source.khDegrees)
 
 /** What the named source, else the tank's first one, holds of a parameter; zero where there is none. */
-export function levelOfSource(history: TankHistory, sourceId: string | null, parameter: Parameter): number {
-  const source = history.sources.find((candidate) => candidate.id === sourceId) ?? history.sources[0]
+export function levelOfSource(
+  history: TankHistory,
+  sourceId: string | null,
+  parameter: Parameter,
+): number {
+  const source =
+    history.sources.find((candidate) => candidate.id === sourceId) ?? history.sources[0]
   return source ? (sourceLevel(source, parameter)?.value ?? 0) : 0
 }
 
@@ -74,9 +89,20 @@ export function evaporation(history: TankHistory, today: number, litres: number)
     const span = Math.max(1, today - Date.parse(first.at) / 86_400_000)
     const value = recent.slice(1).reduce((sum, entry) => sum + entry.litres, 0) / span
     const half = Math.max(TOP_UP_SPREAD * value, value / Math.sqrt(recent.length))
-    return { value, low: Math.max(0, value - half), high: value + half, because: `${recent.length} top-ups in the last ${Math.round(span)} days` }
+    return {
+      value,
+      low: Math.max(0, value - half),
+      high: value + half,
+      because: `${recent.length} top-ups in the last ${Math.round(span)} days`,
+    }
   }
   const said = history.vessel.evaporationLitresPerDay
-  if (said !== null) return { value: said, low: said * 0.7, high: said * 1.4, because: 'the loss you once measured' }
-  return { value: litres * USUAL_LOSS.value, low: litres * USUAL_LOSS.low, high: litres * USUAL_LOSS.high, because: 'common practice for an open tank: one to two per cent a day' }
+  if (said !== null)
+    return { value: said, low: said * 0.7, high: said * 1.4, because: 'the loss you once measured' }
+  return {
+    value: litres * USUAL_LOSS.value,
+    low: litres * USUAL_LOSS.low,
+    high: litres * USUAL_LOSS.high,
+    because: 'common practice for an open tank: one to two per cent a day',
+  }
 }

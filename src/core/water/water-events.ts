@@ -24,13 +24,27 @@ export interface WaterEvents {
  * Changes, top-ups and doses between `from` and `today` as linear maps on the concentration of a parameter at full volume, and how
  * full the tank was on any day. What settles has no such events. `litres`: net volume.
  */
-export function waterEvents(history: TankHistory, parameter: Parameter, litres: number, from: number, today: number): WaterEvents {
+export function waterEvents(
+  history: TankHistory,
+  parameter: Parameter,
+  litres: number,
+  from: number,
+  today: number,
+): WaterEvents {
   if (FACTS[parameter].behaviour === 'settling') return { events: [], fullness: () => 1 }
-  const perDay = history.vessel.evaporationLitresPerDay ?? (entriesOf(history.entries, 'top-off').length > 0 ? evaporation(history, today, litres).value : 0)
+  const perDay =
+    history.vessel.evaporationLitresPerDay ??
+    (entriesOf(history.entries, 'top-off').length > 0
+      ? evaporation(history, today, litres).value
+      : 0)
   const added = addedByDose(history, parameter)
   const filled: number[] = [from]
   const events: FilterEvent[] = []
-  const dated = [...entriesOf(history.entries, 'water-change'), ...entriesOf(history.entries, 'top-off'), ...entriesOf(history.entries, 'dose')]
+  const dated = [
+    ...entriesOf(history.entries, 'water-change'),
+    ...entriesOf(history.entries, 'top-off'),
+    ...entriesOf(history.entries, 'dose'),
+  ]
     .map((entry) => ({ entry, day: entryDay(entry) }))
     .filter(({ day }) => day >= from && day <= today)
     .sort((a, b) => a.day - b.day)
@@ -42,9 +56,17 @@ export function waterEvents(history: TankHistory, parameter: Parameter, litres: 
     }
     const source = levelOfSource(history, entry.sourceId, parameter)
     if (entry.kind === 'water-change') {
-      const missing = Math.min(litres * (1 - LEAST_FULL), perDay * (day - filled[filled.length - 1]))
+      const missing = Math.min(
+        litres * (1 - LEAST_FULL),
+        perDay * (day - filled[filled.length - 1]),
+      )
       const added = entry.fraction * (litres - missing) + missing
-      events.push({ day, a: 1 - entry.fraction, b: (source * added) / litres, sd: CHANGE_SPREAD * FACTS[parameter].prior.c })
+      events.push({
+        day,
+        a: 1 - entry.fraction,
+        b: (source * added) / litres,
+        sd: CHANGE_SPREAD * FACTS[parameter].prior.c,
+      })
     } else events.push({ day, a: 1, b: (source * entry.litres) / litres, sd: 0 })
     filled.push(day)
   }

@@ -5,27 +5,49 @@ import { change, DAY0, entry, nitrate, tank } from '../testing/tank'
 import { instantOf } from '../quantity/time'
 import { afterChange, fractionForTarget, steadyBeforeChange, steadyWithTopUp } from './dilution'
 import { runGainFilter, type FilterReading, type FilterSettings } from './gain-filter'
-import { changeForTarget, crossing, estimateParameter, forecastParameter, routineChanges } from './estimate'
+import {
+  changeForTarget,
+  crossing,
+  estimateParameter,
+  forecastParameter,
+  routineChanges,
+} from './estimate'
 import { senseOf } from './reading-uncertainty'
 import { changeRegime, quantile } from './regime'
 
-const SETTINGS: FilterSettings = { gainDrift: 0.01, unrest: 0.05, prior: { c: 10, cSd: 5, g: 1, gSd: 1 } }
+const SETTINGS: FilterSettings = {
+  gainDrift: 0.01,
+  unrest: 0.05,
+  prior: { c: 10, cSd: 5, g: 1, gSd: 1 },
+}
 const at = (day: number) => instantOf(DAY0 + day)
 
 describe('dilution', () => {
   test('a change never raises a concentration above the larger of tank and source, nor lowers it below the smaller', () => {
     const concentration = fc.double({ min: 0, max: 500, noNaN: true })
-    fc.assert(fc.property(concentration, concentration, fc.double({ min: 0, max: 1, noNaN: true }), (t, s, f) => {
-      const after = afterChange(t, s, f)
-      expect(after).toBeLessThanOrEqual(Math.max(t, s) + 1e-9)
-      expect(after).toBeGreaterThanOrEqual(Math.min(t, s) - 1e-9)
-    }))
+    fc.assert(
+      fc.property(
+        concentration,
+        concentration,
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        (t, s, f) => {
+          const after = afterChange(t, s, f)
+          expect(after).toBeLessThanOrEqual(Math.max(t, s) + 1e-9)
+          expect(after).toBeGreaterThanOrEqual(Math.min(t, s) - 1e-9)
+        },
+      ),
+    )
   })
   test('the fraction for a target reaches it: f = (C − T)/(C − S)', () => {
     const f = fractionForTarget(32, 15, 1)
     expect(f.ok && afterChange(32, 1, f.value)).toBeCloseTo(15, 10)
     expect(fractionForTarget(10, 15, 1)).toEqual({ ok: true, value: 0 })
-    expect(fractionForTarget(32, 15, 20)).toMatchObject({ ok: false, problem: expect.stringMatching(/stands at 20 itself, .* down to 15\. What is missing is a source below that/) })
+    expect(fractionForTarget(32, 15, 20)).toMatchObject({
+      ok: false,
+      problem: expect.stringMatching(
+        /stands at 20 itself, .* down to 15\. What is missing is a source below that/,
+      ),
+    })
   })
   test('closed forms of the steady state against the simulated balance', () => {
     let c = 3
@@ -42,7 +64,12 @@ describe('dilution', () => {
 
 describe('the filter', () => {
   const random = seededRandom(7)
-  const readings: FilterReading[] = Array.from({ length: 30 }, (_, k) => ({ day: k, value: 10 + k * 0.8 + (random() - 0.5) * 6, sd: 2, h: 1 }))
+  const readings: FilterReading[] = Array.from({ length: 30 }, (_, k) => ({
+    day: k,
+    value: 10 + k * 0.8 + (random() - 0.5) * 6,
+    sd: 2,
+    h: 1,
+  }))
 
   test('agrees with the kalman-filter package on the same constant-velocity series (filter and smoother)', () => {
     const run = runGainFilter(0, readings, [], [], SETTINGS)
@@ -51,9 +78,24 @@ describe('the filter', () => {
     const reference = new KalmanFilter({
       observation: { stateProjection: [[1, 0]], covariance: [[4]], dimension: 1 },
       dynamic: {
-        dimension: 2, transition: [[1, dt], [0, 1]], covariance: [[(q * dt ** 3) / 3 + SETTINGS.unrest * dt, (q * dt * dt) / 2], [(q * dt * dt) / 2, q * dt]],
+        dimension: 2,
+        transition: [
+          [1, dt],
+          [0, 1],
+        ],
+        covariance: [
+          [(q * dt ** 3) / 3 + SETTINGS.unrest * dt, (q * dt * dt) / 2],
+          [(q * dt * dt) / 2, q * dt],
+        ],
         // The package predicts before its first update: its first state is one step before the first reading.
-        init: { mean: [[10], [1]], covariance: [[25, 0], [0, 1]], index: -1 },
+        init: {
+          mean: [[10], [1]],
+          covariance: [
+            [25, 0],
+            [0, 1],
+          ],
+          index: -1,
+        },
       },
     })
     const first = runGainFilter(-1, readings, [], [], SETTINGS)
@@ -69,9 +111,18 @@ describe('the filter', () => {
     const few = readings.slice(0, 6)
     const run = runGainFilter(0, few, [], [], { ...SETTINGS, gainDrift: 0, unrest: 0 })
     // With no process noise the state is (c0, g): a ridge regression with the prior as two more observations.
-    const rows = [...few.map((reading) => ({ x: [1, reading.day], y: reading.value, w: 1 / 4 })), { x: [1, 0], y: 10, w: 1 / 25 }, { x: [0, 1], y: 1, w: 1 }]
-    const sum = (pick: (row: (typeof rows)[number]) => number) => rows.reduce((total, row) => total + row.w * pick(row), 0)
-    const [a, b, d] = [sum(({ x }) => x[0] * x[0]), sum(({ x }) => x[0] * x[1]), sum(({ x }) => x[1] * x[1])]
+    const rows = [
+      ...few.map((reading) => ({ x: [1, reading.day], y: reading.value, w: 1 / 4 })),
+      { x: [1, 0], y: 10, w: 1 / 25 },
+      { x: [0, 1], y: 1, w: 1 },
+    ]
+    const sum = (pick: (row: (typeof rows)[number]) => number) =>
+      rows.reduce((total, row) => total + row.w * pick(row), 0)
+    const [a, b, d] = [
+      sum(({ x }) => x[0] * x[0]),
+      sum(({ x }) => x[0] * x[1]),
+      sum(({ x }) => x[1] * x[1]),
+    ]
     const [p, r] = [sum(({ x, y }) => x[0] * y), sum(({ x, y }) => x[1] * y)]
     const det = a * d - b * b
     const [c0, g] = [(d * p - b * r) / det, (a * r - b * p) / det]
@@ -81,13 +132,20 @@ describe('the filter', () => {
 
   test('later readings never widen what was known (smoothed variance ≤ filtered)', () => {
     const run = runGainFilter(0, readings, [{ day: 10.5, a: 0.6, b: 0.4, sd: 0.3 }], [], SETTINGS)
-    run.smoothed.forEach((state, k) => expect(state.cc).toBeLessThanOrEqual(run.filtered[k].cc + 1e-9))
+    run.smoothed.forEach((state, k) =>
+      expect(state.cc).toBeLessThanOrEqual(run.filtered[k].cc + 1e-9),
+    )
   })
   test('a change dilutes by exactly what was exchanged', () => {
-    const run = runGainFilter(0, [], [{ day: 5, a: 0.5, b: 1, sd: 0 }], [4.999999, 5], { gainDrift: 0, unrest: 0, prior: { c: 20, cSd: 0.001, g: 0, gSd: 0.001 } })
+    const run = runGainFilter(0, [], [{ day: 5, a: 0.5, b: 1, sd: 0 }], [4.999999, 5], {
+      gainDrift: 0,
+      unrest: 0,
+      prior: { c: 20, cSd: 0.001, g: 0, gSd: 0.001 },
+    })
     expect(run.filtered.at(-1)!.c).toBeCloseTo(11, 3)
   })
-  test('refuses to start after its first entry', () => expect(() => runGainFilter(10, readings, [], [], SETTINGS)).toThrow(RangeError))
+  test('refuses to start after its first entry', () =>
+    expect(() => runGainFilter(10, readings, [], [], SETTINGS)).toThrow(RangeError))
 })
 
 /** A tank whose truth is known: gain a day, a change every so often, photometer readings. */
@@ -104,13 +162,18 @@ function simulated(seed: number, gain: number, everyReading = 6) {
       c *= 0.6
     }
     truth.push(c)
-    if (day % everyReading === 3) entries.push(nitrate(day + 0.1, Math.max(0, c + gauss() * (0.8 + 0.05 * c))))
+    if (day % everyReading === 3)
+      entries.push(nitrate(day + 0.1, Math.max(0, c + gauss() * (0.8 + 0.05 * c))))
   }
   return { story: tank(entries), truth, c, gain }
 }
 
 describe('nitrate', () => {
-  test('without a reading it says so', () => expect(estimateParameter(tank(), 'nitrate', at(5))).toMatchObject({ ok: false, problem: expect.stringContaining('No nitrate reading') }))
+  test('without a reading it says so', () =>
+    expect(estimateParameter(tank(), 'nitrate', at(5))).toMatchObject({
+      ok: false,
+      problem: expect.stringContaining('No nitrate reading'),
+    }))
 
   test('on 60 simulated tanks the 80 % ranges of level and gain hold the truth about as often as they should (seeds 1–60)', () => {
     let held = 0
@@ -131,23 +194,38 @@ describe('nitrate', () => {
     const { story } = simulated(3, 1)
     const odd = [...story.entries, nitrate(100.5, 90)].sort((a, b) => (a.at < b.at ? -1 : 1))
     const lone = estimateParameter(tank(odd), 'nitrate', at(120.5))
-    expect(lone.ok && lone.value.readings.find((reading) => reading.value === 90)?.setAside).toMatch(/mg\/L above what was expected/)
-    const leap = [...story.entries.filter((one) => one.at < at(112)), nitrate(113, 90), nitrate(115, 92)]
+    expect(
+      lone.ok && lone.value.readings.find((reading) => reading.value === 90)?.setAside,
+    ).toMatch(/mg\/L above what was expected/)
+    const leap = [
+      ...story.entries.filter((one) => one.at < at(112)),
+      nitrate(113, 90),
+      nitrate(115, 92),
+    ]
     const believed = estimateParameter(tank(leap), 'nitrate', at(116))
     expect(believed.ok && believed.value.now.value).toBeGreaterThan(75)
-    expect(believed.ok && believed.value.readings.every((reading) => reading.setAside === null)).toBe(true)
+    expect(
+      believed.ok && believed.value.readings.every((reading) => reading.setAside === null),
+    ).toBe(true)
   })
 
   test('evaporation concentrates what is read, and topping up with pure water brings it back', () => {
     const base = tank([nitrate(0.1, 20), nitrate(10, 24), nitrate(20, 24.1)])
-    const dry = estimateParameter({ ...base, vessel: { ...base.vessel, evaporationLitresPerDay: 1 } }, 'nitrate', at(20))
+    const dry = estimateParameter(
+      { ...base, vessel: { ...base.vessel, evaporationLitresPerDay: 1 } },
+      'nitrate',
+      at(20),
+    )
     const wet = estimateParameter(base, 'nitrate', at(20))
     // The same readings with water missing mean less nitrate in the tank.
     expect(dry.ok && wet.ok && dry.value.now.value < wet.value.now.value).toBe(true)
   })
 
   test('a glance weighs less than a reading', () => {
-    expect(senseOf('nitrate', 20, 'photometer', 'glance').sd).toBeCloseTo(3 * senseOf('nitrate', 20, 'photometer', 'measured').sd, 10)
+    expect(senseOf('nitrate', 20, 'photometer', 'glance').sd).toBeCloseTo(
+      3 * senseOf('nitrate', 20, 'photometer', 'measured').sd,
+      10,
+    )
   })
 
   test('forecast: no change climbs by the gain, and crosses a limit where arithmetic says', () => {
@@ -172,13 +250,22 @@ describe('nitrate', () => {
     if (!result.ok) throw new Error(result.problem)
     const answer = changeForTarget(result.value, 6, 0)
     if (!answer.ok) throw new Error(answer.problem)
-    const after = forecastParameter(result.value, 1, [{ day: result.value.state.day, fraction: answer.value.fraction.value, source: 0 }])
+    const after = forecastParameter(result.value, 1, [
+      { day: result.value.state.day, fraction: answer.value.fraction.value, source: 0 },
+    ])
     expect(after[2].value).toBeCloseTo(6, 6)
-    expect(answer.value.litres.value).toBeCloseTo(answer.value.fraction.value * result.value.litres, 6)
+    expect(answer.value.litres.value).toBeCloseTo(
+      answer.value.fraction.value * result.value.litres,
+      6,
+    )
   })
 
   test('the routine ahead: an overdue change counts as tomorrow’s', () => {
-    const story = tank([change(0, 0.4)], { routines: [{ id: 'r', kind: 'water-change', everyDays: 7, amount: 0.5, says: 'change', since: at(0) }] })
+    const story = tank([change(0, 0.4)], {
+      routines: [
+        { id: 'r', kind: 'water-change', everyDays: 7, amount: 0.5, says: 'change', since: at(0) },
+      ],
+    })
     const ahead = routineChanges(story, 'nitrate', at(20), 21)
     expect(ahead.map(({ day }) => day - DAY0)).toEqual([21, 28, 35])
     expect(ahead[0].fraction).toBe(0.5)
@@ -189,11 +276,36 @@ describe('nitrate', () => {
 describe('regime', () => {
   test('adherence is computed from the record', () => {
     const days = [0, 7, 14, 28, 35, 52]
-    const story = tank(days.map((day) => change(day, 0.4)), { routines: [{ id: 'r', kind: 'water-change', everyDays: 7, amount: 0.4, says: 'change', since: at(0) }] })
+    const story = tank(
+      days.map((day) => change(day, 0.4)),
+      {
+        routines: [
+          {
+            id: 'r',
+            kind: 'water-change',
+            everyDays: 7,
+            amount: 0.4,
+            says: 'change',
+            since: at(0),
+          },
+        ],
+      },
+    )
     const regime = changeRegime(story, at(53))
-    expect(regime).toMatchObject({ changes: 6, adherence: 3 / 5, onTime: '3 of the last 5', routineDays: 7, fraction: 0.4 })
+    expect(regime).toMatchObject({
+      changes: 6,
+      adherence: 3 / 5,
+      onTime: '3 of the last 5',
+      routineDays: 7,
+      fraction: 0.4,
+    })
     expect(regime.everyDays?.median).toBe(7)
-    expect(changeRegime(tank([entry(1, 'note', { text: 'x' })]), at(5))).toMatchObject({ everyDays: null, fraction: null, lastAt: null, adherence: null })
+    expect(changeRegime(tank([entry(1, 'note', { text: 'x' })]), at(5))).toMatchObject({
+      everyDays: null,
+      fraction: null,
+      lastAt: null,
+      adherence: null,
+    })
   })
   test('quantiles as in R type 7 (Hyndman & Fan 1996)', () => {
     expect(quantile([1, 2, 3, 4], 0.25)).toBeCloseTo(1.75, 12)

@@ -1,10 +1,30 @@
 import { seededRandom } from '../quantity/random'
 import { BATCH, growthAtLight, makeRuns, type Keeping, type WhatIfInput } from './what-if'
 
-const KEEPING: Keeping = { changeFraction: 0.4, changeEveryDays: 7, source: 1, topUpSource: 0, dosePerDay: 0, feed: 1, plants: 1, light: 1, evaporation: 1 }
+const KEEPING: Keeping = {
+  changeFraction: 0.4,
+  changeEveryDays: 7,
+  source: 1,
+  topUpSource: 0,
+  dosePerDay: 0,
+  feed: 1,
+  plants: 1,
+  light: 1,
+  evaporation: 1,
+}
 const input = (over: Partial<WhatIfInput> = {}, trial: Partial<Keeping> = {}): WhatIfInput => ({
-  state: { day: 0, c: 20, g: 1, cc: 4, cg: 0.1, gg: 0.04 }, gainDrift: 0, unrest: 0, days: 84, firstChangeIn: 7, feedPerDay: { value: 1.2, sd: 0.2 }, uptakePerDay: { value: 0.6, sd: 0.1 }, evaporationShare: 0.01,
-  present: KEEPING, trial: { ...KEEPING, ...trial }, limit: 40, ...over,
+  state: { day: 0, c: 20, g: 1, cc: 4, cg: 0.1, gg: 0.04 },
+  gainDrift: 0,
+  unrest: 0,
+  days: 84,
+  firstChangeIn: 7,
+  feedPerDay: { value: 1.2, sd: 0.2 },
+  uptakePerDay: { value: 0.6, sd: 0.1 },
+  evaporationShare: 0.01,
+  present: KEEPING,
+  trial: { ...KEEPING, ...trial },
+  limit: 40,
+  ...over,
 })
 const live = (of: WhatIfInput, runs = 400, seed = 1) => {
   const steps = makeRuns(of, runs, seed)
@@ -16,7 +36,14 @@ const last = (list: readonly number[]) => list[list.length - 1]
 
 describe('what if', () => {
   test('without doubt it is plain arithmetic: C ← (1−f)C + fS + g, and the band has no width', () => {
-    const result = live(input({ state: sure, feedPerDay: { value: 1.2, sd: 0 }, uptakePerDay: { value: 0.6, sd: 0 } }), 20)
+    const result = live(
+      input({
+        state: sure,
+        feedPerDay: { value: 1.2, sd: 0 },
+        uptakePerDay: { value: 0.6, sd: 0 },
+      }),
+      20,
+    )
     let c = 20
     for (let day = 1; day <= 84; day++) {
       c += 1
@@ -34,12 +61,23 @@ describe('what if', () => {
   test('more change, less food, more plants, more light each bring it down; every slider left alone changes nothing', () => {
     const still = live(input())
     expect(still.trial).toEqual(still.present)
-    for (const trial of [{ changeFraction: 0.6 }, { changeEveryDays: 4 }, { feed: 0.5 }, { plants: 1.6 }, { light: 1.4 }, { source: 0 }]) {
+    for (const trial of [
+      { changeFraction: 0.6 },
+      { changeEveryDays: 4 },
+      { feed: 0.5 },
+      { plants: 1.6 },
+      { light: 1.4 },
+      { source: 0 },
+    ]) {
       const tried = live(input({}, trial))
       expect(last(tried.trial.middle)).toBeLessThan(last(tried.present.middle))
     }
-    expect(last(live(input({}, { dosePerDay: 0.5 })).trial.middle)).toBeGreaterThan(last(still.trial.middle))
-    const topped = live(input({ present: { ...KEEPING, topUpSource: 30 } }, { topUpSource: 30, evaporation: 2 }))
+    expect(last(live(input({}, { dosePerDay: 0.5 })).trial.middle)).toBeGreaterThan(
+      last(still.trial.middle),
+    )
+    const topped = live(
+      input({ present: { ...KEEPING, topUpSource: 30 } }, { topUpSource: 30, evaporation: 2 }),
+    )
     expect(last(topped.trial.middle)).toBeGreaterThan(last(topped.present.middle))
   })
   test('when it is over the limit: in order, zero when it stands over it, never for a tank that stays clean', () => {
@@ -49,7 +87,10 @@ describe('what if', () => {
     expect(likely!).toBeCloseTo(20, 0)
     expect(latest!).toBeGreaterThan(likely!)
     expect(live(input({ limit: 5 })).present.over).toMatchObject({ earliest: 0, likely: 0 })
-    expect(live(input({ limit: 500 })).present).toMatchObject({ overShare: 0, over: { earliest: null, likely: null, latest: null } })
+    expect(live(input({ limit: 500 })).present).toMatchObject({
+      overShare: 0,
+      over: { earliest: null, likely: null, latest: null },
+    })
   })
   test('the same seed lives the same lives, in one go or in batches; another seed lives others', () => {
     const whole = live(input(), 300, 7)

@@ -51,7 +51,8 @@ export interface WhatIfResult {
 
 /** Growth at a part of the present light: saturating, half-way at six tenths of the present. Common practice for tanks near enough light. */
 const LIGHT_HALF = 0.6
-export const growthAtLight = (light: number): number => (light * (1 + LIGHT_HALF)) / (light + LIGHT_HALF)
+export const growthAtLight = (light: number): number =>
+  (light * (1 + LIGHT_HALF)) / (light + LIGHT_HALF)
 
 /** Runs that are lived between two words about progress. */
 export const BATCH = 100
@@ -61,12 +62,19 @@ export const BATCH = 100
  * and uptake from their ranges. Every run is lived twice, under the present keeping and under the trial, with the same luck.
  * Repeatable by `seed`. In steps, so that a worker stays answerable between them: `run(from, to)` lives runs in order, `result` sums up.
  */
-export function makeRuns(input: WhatIfInput, runs: number, seed: number): { run: (from: number, to: number) => void; result: () => WhatIfResult } {
+export function makeRuns(
+  input: WhatIfInput,
+  runs: number,
+  seed: number,
+): { run: (from: number, to: number) => void; result: () => WhatIfResult } {
   const normal = normalStream(seededRandom(seed))
   const { days, state } = input
   const width = days + 1
   const paths = { present: new Float64Array(runs * width), trial: new Float64Array(runs * width) }
-  const over = { present: new Float64Array(runs).fill(Infinity), trial: new Float64Array(runs).fill(Infinity) }
+  const over = {
+    present: new Float64Array(runs).fill(Infinity),
+    trial: new Float64Array(runs).fill(Infinity),
+  }
   const cSd = Math.sqrt(Math.max(0, state.cc))
   const slope = state.cc > 0 ? state.cg / state.cc : 0
   const gSd = Math.sqrt(Math.max(0, state.gg - slope * state.cg))
@@ -74,7 +82,14 @@ export function makeRuns(input: WhatIfInput, runs: number, seed: number): { run:
   const unrestSd = Math.sqrt(input.unrest)
   const luck = new Float64Array(2 * days)
 
-  function live(run: number, which: 'present' | 'trial', c0: number, g0: number, feed: number, uptake: number): void {
+  function live(
+    run: number,
+    which: 'present' | 'trial',
+    c0: number,
+    g0: number,
+    feed: number,
+    uptake: number,
+  ): void {
     const keeping = input[which]
     const base = run * width
     const path = paths[which]
@@ -82,12 +97,16 @@ export function makeRuns(input: WhatIfInput, runs: number, seed: number): { run:
     let c = c0
     let g = g0
     path[base] = c
-    let nextChange = which === 'trial' && input.trial.changeEveryDays !== input.present.changeEveryDays ? Math.min(input.firstChangeIn, input.trial.changeEveryDays) : input.firstChangeIn
+    let nextChange =
+      which === 'trial' && input.trial.changeEveryDays !== input.present.changeEveryDays
+        ? Math.min(input.firstChangeIn, input.trial.changeEveryDays)
+        : input.firstChangeIn
     for (let day = 1; day <= days; day++) {
       c = Math.max(0, c + g + shift + unrestSd * luck[2 * day - 2])
       g += driftSd * luck[2 * day - 1]
       // Before the change, when it stands highest.
-      if (c > input.limit && over[which][run] === Infinity) over[which][run] = crossingDay(path[base + day - 1], c, input.limit, day)
+      if (c > input.limit && over[which][run] === Infinity)
+        over[which][run] = crossingDay(path[base + day - 1], c, input.limit, day)
       path[base + day] = c
       if (keeping.changeFraction > 0 && day >= nextChange - 1e-9) {
         c = c * (1 - keeping.changeFraction) + keeping.source * keeping.changeFraction
@@ -110,13 +129,22 @@ export function makeRuns(input: WhatIfInput, runs: number, seed: number): { run:
         live(run, 'trial', c0, g0, feed, uptake)
       }
     },
-    result: () => ({ present: bandOf(paths.present, over.present, runs, width), trial: bandOf(paths.trial, over.trial, runs, width), runs }),
+    result: () => ({
+      present: bandOf(paths.present, over.present, runs, width),
+      trial: bandOf(paths.trial, over.trial, runs, width),
+      runs,
+    }),
   }
 }
 
 /** What a keeping adds to the gain a day. Doses and top-ups are events in the record, not part of the gain, and are counted whole. */
 function gainShift(input: WhatIfInput, keeping: Keeping, feed: number, uptake: number): number {
-  return (keeping.feed - 1) * feed + keeping.dosePerDay + (1 - keeping.plants * growthAtLight(keeping.light)) * uptake + keeping.topUpSource * input.evaporationShare * keeping.evaporation
+  return (
+    (keeping.feed - 1) * feed +
+    keeping.dosePerDay +
+    (1 - keeping.plants * growthAtLight(keeping.light)) * uptake +
+    keeping.topUpSource * input.evaporationShare * keeping.evaporation
+  )
 }
 
 function crossingDay(before: number, after: number, limit: number, day: number): number {
@@ -140,5 +168,9 @@ function bandOf(path: Float64Array, over: Float64Array, runs: number, width: num
     const day = crossings[Math.min(runs - 1, Math.floor(share * runs))]
     return Number.isFinite(day) ? day : null
   }
-  return { ...band, over: { earliest: at(0.1), likely: at(0.5), latest: at(0.9) }, overShare: crossings.filter(Number.isFinite).length / runs }
+  return {
+    ...band,
+    over: { earliest: at(0.1), likely: at(0.5), latest: at(0.9) },
+    overShare: crossings.filter(Number.isFinite).length / runs,
+  }
 }

@@ -23,25 +23,47 @@ export interface WorthTesting {
 /** Below this a test would change nobody's mind. */
 const WORTH = 0.015
 /** What a household without a test of its own would buy. Common practice. */
-const USUAL_METHOD: Partial<Record<Parameter, Method>> = { temperature: 'probe', conductivity: 'probe', tds: 'probe', pH: 'probe', kh: 'titration', gh: 'titration', co2: 'indicator', oxygen: 'titration', clarity: 'eye', tint: 'eye' }
+const USUAL_METHOD: Partial<Record<Parameter, Method>> = {
+  temperature: 'probe',
+  conductivity: 'probe',
+  tds: 'probe',
+  pH: 'probe',
+  kh: 'titration',
+  gh: 'titration',
+  co2: 'indicator',
+  oxygen: 'titration',
+  clarity: 'eye',
+  tint: 'eye',
+}
 
 /**
  * Tests ranked by what they would settle: the expected drop in the chance of judging wrongly whether a parameter is inside its
  * band (expected value of sample information, Raiffa & Schlaifer 1961, for a normal level and a normal reading), weighted by what it
  * matters. A parameter that is surely inside, or surely outside, is not worth a test; nor is one without a band.
  */
-export function worthTesting(history: TankHistory, conditions: Conditions, now: Instant): WorthTesting[] {
+export function worthTesting(
+  history: TankHistory,
+  conditions: Conditions,
+  now: Instant,
+): WorthTesting[] {
   return PARAMETERS.map((parameter) => judge(history, conditions, parameter, now))
     .filter((one): one is WorthTesting => one !== null && one.score >= WORTH)
     .sort((a, b) => b.score - a.score)
 }
 
-function judge(history: TankHistory, conditions: Conditions, parameter: Parameter, now: Instant): WorthTesting | null {
+function judge(
+  history: TankHistory,
+  conditions: Conditions,
+  parameter: Parameter,
+  now: Instant,
+): WorthTesting | null {
   // One meter shows both.
   if (parameter === 'tds' && conditions.of('conductivity')) return null
   const band = bandFor(history.vessel, parameter)
   if (band.low === null && band.high === null) return null
-  const last = readingsOf(history.entries, parameter).findLast((entry) => dayOf(entry.at) <= dayOf(now))
+  const last = readingsOf(history.entries, parameter).findLast(
+    (entry) => dayOf(entry.at) <= dayOf(now),
+  )
   const estimate = conditions.value(parameter)
   const { prior } = FACTS[parameter]
   const [mean, sd] = estimate ? [estimate.value, spread(estimate)] : [prior.c, prior.cSd]
@@ -50,14 +72,25 @@ function judge(history: TankHistory, conditions: Conditions, parameter: Paramete
   const outside = outsideBand(mean, sd, band)
   const gain = Math.min(outside, 1 - outside) - wrongAfterTest(mean, sd, readingSd, band)
   const score = FACTS[parameter].matters * Math.max(0, gain)
-  return { parameter, method, score, outside, lastAt: last?.at ?? null, because: sayWhy(parameter, estimate, band, outside, last ? dayOf(now) - dayOf(last.at) : null) }
+  return {
+    parameter,
+    method,
+    score,
+    outside,
+    lastAt: last?.at ?? null,
+    because: sayWhy(parameter, estimate, band, outside, last ? dayOf(now) - dayOf(last.at) : null),
+  }
 }
 
-const spread = (estimate: Estimate) => Math.max((estimate.high - estimate.low) / (2 * Z80), (estimate.high - estimate.value) / Z80, 1e-9)
+const spread = (estimate: Estimate) =>
+  Math.max((estimate.high - estimate.low) / (2 * Z80), (estimate.high - estimate.value) / Z80, 1e-9)
 
 /** Chance that N(mean, sd) lies outside a band. */
 export function outsideBand(mean: number, sd: number, { low, high }: Band): number {
-  return (low === null ? 0 : normalCdf((low - mean) / sd)) + (high === null ? 0 : 1 - normalCdf((high - mean) / sd))
+  return (
+    (low === null ? 0 : normalCdf((low - mean) / sd)) +
+    (high === null ? 0 : 1 - normalCdf((high - mean) / sd))
+  )
 }
 
 const QUADRATURE = 40
@@ -78,10 +111,21 @@ export function wrongAfterTest(mean: number, sd: number, readingSd: number, band
   return total / weight
 }
 
-function sayWhy(parameter: Parameter, estimate: Estimate | null, band: Band, outside: number, daysAgo: number | null): string {
+function sayWhy(
+  parameter: Parameter,
+  estimate: Estimate | null,
+  band: Band,
+  outside: number,
+  daysAgo: number | null,
+): string {
   const { canonical } = PARAMETER_UNITS[parameter]
   const unit = parameter === 'pH' ? '' : ` ${canonical}`
-  const wanted = band.low !== null && band.high !== null ? `${sayNumber(band.low)}–${sayNumber(band.high)}` : band.high !== null ? `at most ${sayNumber(band.high)}` : `at least ${sayNumber(band.low ?? 0)}`
+  const wanted =
+    band.low !== null && band.high !== null
+      ? `${sayNumber(band.low)}–${sayNumber(band.high)}`
+      : band.high !== null
+        ? `at most ${sayNumber(band.high)}`
+        : `at least ${sayNumber(band.low ?? 0)}`
   if (!estimate || daysAgo === null) return `never tested; ${wanted}${unit} is wanted`
   const chance = Math.round(outside * 100)
   return `${sayEstimate(estimate, unit.trim())}, last read ${sayAgo(daysAgo)}; ${chance < 1 ? 'hardly' : `${chance} % likely`} outside ${wanted}`

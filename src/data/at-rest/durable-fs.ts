@@ -11,8 +11,15 @@ interface FileLayer {
   FS: { ErrnoError: new (code: number) => Error }
   NODEFS: {
     realPath: (node: unknown) => string
-    node_ops: { mknod: (parent: unknown, name: string, mode: number, device: number) => unknown; setattr: (node: unknown, attributes: { mode?: number }) => void }
-    stream_ops: { fsync?: (stream: Stream) => number; write: (...args: [Stream, ...unknown[]]) => number; setattr: (stream: Stream, attributes: { mode?: number }) => void }
+    node_ops: {
+      mknod: (parent: unknown, name: string, mode: number, device: number) => unknown
+      setattr: (node: unknown, attributes: { mode?: number }) => void
+    }
+    stream_ops: {
+      fsync?: (stream: Stream) => number
+      write: (...args: [Stream, ...unknown[]]) => number
+      setattr: (stream: Stream, attributes: { mode?: number }) => void
+    }
   }
 }
 type EngineOptions = Parameters<NodeFS['init']>[1]
@@ -39,10 +46,18 @@ export class DurableFs extends NodeFS {
     super(directory)
   }
 
-  override async init(engine: PGlite, options: EngineOptions): Promise<{ emscriptenOpts: EngineOptions }> {
+  override async init(
+    engine: PGlite,
+    options: EngineOptions,
+  ): Promise<{ emscriptenOpts: EngineOptions }> {
     const { emscriptenOpts } = await super.init(engine, options)
     const harden = (module: unknown) => hardenLayer(module as FileLayer, this.lost)
-    return { emscriptenOpts: { ...emscriptenOpts, preRun: [...(emscriptenOpts.preRun ?? []), harden] as EngineOptions['preRun'] } }
+    return {
+      emscriptenOpts: {
+        ...emscriptenOpts,
+        preRun: [...(emscriptenOpts.preRun ?? []), harden] as EngineOptions['preRun'],
+      },
+    }
   }
 }
 
@@ -54,7 +69,8 @@ function hardenLayer({ FS, NODEFS }: FileLayer, lost: LogLost): void {
       fs.fsyncSync(stream.nfd)
       return 0
     } catch (cause) {
-      if (isLog(stream)) lost(`The disk did not keep what was written to the log (${sayCode(cause)}).`)
+      if (isLog(stream))
+        lost(`The disk did not keep what was written to the log (${sayCode(cause)}).`)
       throw new FS.ErrnoError(EIO)
     }
   }
@@ -63,7 +79,10 @@ function hardenLayer({ FS, NODEFS }: FileLayer, lost: LogLost): void {
     try {
       return write(stream, ...rest)
     } catch (error) {
-      if (isLog(stream)) lost(`The log could not be written: ${isFull(stream.nfd) ? 'the disk is full' : 'the disk refused it'}.`)
+      if (isLog(stream))
+        lost(
+          `The log could not be written: ${isFull(stream.nfd) ? 'the disk is full' : 'the disk refused it'}.`,
+        )
       throw error
     }
   }
@@ -73,7 +92,8 @@ function hardenLayer({ FS, NODEFS }: FileLayer, lost: LogLost): void {
   streams.setattr = (stream, attributes) => setStream(stream, ownerOnly(attributes))
 }
 
-const ownerOnly = <T extends { mode?: number }>(attributes: T): T => (attributes.mode === undefined ? attributes : { ...attributes, mode: attributes.mode & OWNER_ONLY })
+const ownerOnly = <T extends { mode?: number }>(attributes: T): T =>
+  attributes.mode === undefined ? attributes : { ...attributes, mode: attributes.mode & OWNER_ONLY }
 
 function isFull(descriptor: number): boolean {
   try {
@@ -94,10 +114,22 @@ function sayCode(cause: unknown): string {
  */
 const START = [
   ...PGlite.defaultStartParams.filter((parameter) => parameter !== '-F'),
-  ...['wal_sync_method=fsync', 'max_wal_size=64MB', 'min_wal_size=32MB'].flatMap((setting) => ['-c', setting]),
+  ...['wal_sync_method=fsync', 'max_wal_size=64MB', 'min_wal_size=32MB'].flatMap((setting) => [
+    '-c',
+    setting,
+  ]),
 ]
 
 /** Opens the engine on a directory; with `template` into an empty one. An acknowledged write is on the disk. */
-export function openDurable(directory: string, lost: LogLost, template?: Uint8Array<ArrayBuffer>): Promise<PGlite> {
-  return PGlite.create({ dataDir: directory, fs: new DurableFs(directory, lost), startParams: START, ...(template ? { loadDataDir: new Blob([template]) } : {}) })
+export function openDurable(
+  directory: string,
+  lost: LogLost,
+  template?: Uint8Array<ArrayBuffer>,
+): Promise<PGlite> {
+  return PGlite.create({
+    dataDir: directory,
+    fs: new DurableFs(directory, lost),
+    startParams: START,
+    ...(template ? { loadDataDir: new Blob([template]) } : {}),
+  })
 }

@@ -1,4 +1,14 @@
-import { copyFileSync, linkSync, mkdirSync, mkdtempSync, readFileSync, renameSync, rmSync, symlinkSync, writeFileSync } from 'node:fs'
+import {
+  copyFileSync,
+  linkSync,
+  mkdirSync,
+  mkdtempSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { DirectoryInUse, lockDirectory } from './lock'
@@ -31,7 +41,9 @@ describe.each(WAYS)('the lock where %s', (_name, first, second) => {
     const lock = await lockDirectory(directory)
     second()
     await expect(lockDirectory(directory)).rejects.toThrow(DirectoryInUse)
-    await expect(lockDirectory(directory)).rejects.toThrow(new RegExp(`process ${process.pid}, since \\d{4}-`))
+    await expect(lockDirectory(directory)).rejects.toThrow(
+      new RegExp(`process ${process.pid}, since \\d{4}-`),
+    )
     lock.release()
     ;(await lockDirectory(directory)).release()
   })
@@ -67,9 +79,14 @@ describe.each(WAYS)('the lock where %s', (_name, first, second) => {
 })
 
 test('what a killed holder left behind does not lock', async () => {
-  writeFileSync(join(directory, 'in-use.lock'), JSON.stringify({ pid: 999_999, since: '2020-01-01T00:00:00Z' }))
+  writeFileSync(
+    join(directory, 'in-use.lock'),
+    JSON.stringify({ pid: 999_999, since: '2020-01-01T00:00:00Z' }),
+  )
   const lock = await lockDirectory(directory)
-  expect(JSON.parse(readFileSync(join(directory, 'in-use.lock'), 'utf8'))).toMatchObject({ pid: process.pid })
+  expect(JSON.parse(readFileSync(join(directory, 'in-use.lock'), 'utf8'))).toMatchObject({
+    pid: process.pid,
+  })
   lock.release()
 })
 test('two directories do not lock each other, nor does a copy', async () => {

@@ -1,5 +1,14 @@
 import { spawnSync } from 'node:child_process'
-import { closeSync, fsyncSync, ftruncateSync, openSync, readFileSync, rmSync, statSync, writeSync } from 'node:fs'
+import {
+  closeSync,
+  fsyncSync,
+  ftruncateSync,
+  openSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  writeSync,
+} from 'node:fs'
 import { connect, createServer, type Server } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -10,7 +19,9 @@ import { join } from 'node:path'
  */
 export class DirectoryInUse extends Error {
   constructor(directory: string, holder: string) {
-    super(`The data in ${directory} is in use by another Vivero${holder}. Stop that one first, or give this one its own directory with VIVERO_DATA.`)
+    super(
+      `The data in ${directory} is in use by another Vivero${holder}. Stop that one first, or give this one its own directory with VIVERO_DATA.`,
+    )
     this.name = 'DirectoryInUse'
   }
 }
@@ -65,12 +76,19 @@ export async function lockDirectory(directory: string): Promise<DirectoryLock> {
 /** flock(2) on a descriptor this process keeps: the helper program locks the shared open file and leaves. Without such a helper nothing is locked here. */
 function lockByFlock(descriptor: number, directory: string, holder: () => Holder | null): void {
   if (process.platform !== 'linux') return
-  const helper = spawnSync('flock', ['-n', '-x', '3'], { stdio: ['ignore', 'ignore', 'ignore', descriptor] })
+  const helper = spawnSync('flock', ['-n', '-x', '3'], {
+    stdio: ['ignore', 'ignore', 'ignore', descriptor],
+  })
   if (helper.status !== 0 && !helper.error) throw new DirectoryInUse(directory, sayHolder(holder()))
 }
 
 /** A socket or pipe named for what a path leads to: whoever answers on it holds the lock, and says who it is. */
-async function lockByListening(path: string, directory: string, self: Holder, holder: () => Holder | null): Promise<() => void> {
+async function lockByListening(
+  path: string,
+  directory: string,
+  self: Holder,
+  holder: () => Holder | null,
+): Promise<() => void> {
   const address = addressOf(path)
   const listen = () => listening(address, self)
   let server = await listen()
@@ -101,7 +119,9 @@ function listening(address: string, self: Holder): Promise<Server | null> {
     socket.end(JSON.stringify(self))
   })
   return new Promise((resolve, reject) => {
-    server.once('error', (error: NodeJS.ErrnoException) => (error.code === 'EADDRINUSE' ? resolve(null) : reject(error)))
+    server.once('error', (error: NodeJS.ErrnoException) =>
+      error.code === 'EADDRINUSE' ? resolve(null) : reject(error),
+    )
     server.listen(address, () => {
       server.unref()
       resolve(server)
@@ -138,4 +158,5 @@ function parseHolder(text: string): Holder | null {
   }
 }
 
-const sayHolder = (holder: Holder | null) => (holder ? ` (process ${holder.pid}, since ${holder.since})` : '')
+const sayHolder = (holder: Holder | null) =>
+  holder ? ` (process ${holder.pid}, since ${holder.since})` : ''

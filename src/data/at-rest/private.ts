@@ -8,10 +8,14 @@ const STICKY = 0o1000
 const HAS_MODES = process.platform !== 'win32'
 
 /** Every file and directory below `root`, and `root` itself, deepest first. Links are not followed. */
-function* everythingBelow(root: string): Generator<{ path: string; mode: number; isDirectory: boolean }> {
+function* everythingBelow(
+  root: string,
+): Generator<{ path: string; mode: number; isDirectory: boolean }> {
   const state = fs.lstatSync(root)
-  if (state.isDirectory()) for (const name of fs.readdirSync(root)) yield* everythingBelow(join(root, name))
-  if (state.isDirectory() || state.isFile()) yield { path: root, mode: state.mode & 0o777, isDirectory: state.isDirectory() }
+  if (state.isDirectory())
+    for (const name of fs.readdirSync(root)) yield* everythingBelow(join(root, name))
+  if (state.isDirectory() || state.isFile())
+    yield { path: root, mode: state.mode & 0o777, isDirectory: state.isDirectory() }
 }
 
 /** Lets nobody but the owner read or write a tree: 0700 and 0600. What has these modes already is left alone. */

@@ -8,10 +8,12 @@ const LEAST_ROOM = 64 * MB
 /** The disk has no room for a write; nothing was written. */
 export class NoRoom extends EntryRefused {
   constructor(freeBytes: number, needed: number) {
-    super([{
-      field: '',
-      says: `The disk that holds the data has ${Math.floor(freeBytes / MB)} MB left, and Vivero writes nothing below ${Math.ceil(needed / MB)} MB, so that what is there stays safe. Nothing was written. Make room on that disk and try again; reading goes on meanwhile.`,
-    }])
+    super([
+      {
+        field: '',
+        says: `The disk that holds the data has ${Math.floor(freeBytes / MB)} MB left, and Vivero writes nothing below ${Math.ceil(needed / MB)} MB, so that what is there stays safe. Nothing was written. Make room on that disk and try again; reading goes on meanwhile.`,
+      },
+    ])
     this.name = 'NoRoom'
   }
 }
@@ -20,11 +22,13 @@ export class NoRoom extends EntryRefused {
 export type RoomCheck = (moreBytes?: number) => void
 
 /** The room on the disk of a directory, looked at anew each time, so that room given back is noticed. Where the system does not tell, all is taken for well. */
-export const roomOn = (directory: string): RoomCheck => (moreBytes = 0) => {
-  const needed = LEAST_ROOM + moreBytes
-  const free = freeBytes(directory)
-  if (free !== null && free < needed) throw new NoRoom(free, needed)
-}
+export const roomOn =
+  (directory: string): RoomCheck =>
+  (moreBytes = 0) => {
+    const needed = LEAST_ROOM + moreBytes
+    const free = freeBytes(directory)
+    if (free !== null && free < needed) throw new NoRoom(free, needed)
+  }
 
 function freeBytes(directory: string): number | null {
   try {

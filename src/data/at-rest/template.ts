@@ -11,7 +11,9 @@ import { writePrivately } from './private'
 export function templatePath(): string {
   const hash = createHash('sha256')
   hash.update(readFileSync(join(migrationsFolder(), 'meta', '_journal.json')))
-  hash.update(readFileSync(join(projectRoot(), 'node_modules', '@electric-sql', 'pglite', 'package.json')))
+  hash.update(
+    readFileSync(join(projectRoot(), 'node_modules', '@electric-sql', 'pglite', 'package.json')),
+  )
   return join(projectRoot(), '.vivero', `template-${hash.digest('hex').slice(0, 16)}.tar`)
 }
 

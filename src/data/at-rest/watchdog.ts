@@ -29,7 +29,10 @@ export function watchOver(patienceSeconds = PATIENCE_SECONDS): () => void {
   const beats = new Int32Array(shared)
   const beat = setInterval(() => Atomics.add(beats, 0, 1), 500)
   beat.unref()
-  const worker = new Worker(WATCH, { eval: true, workerData: { beats: shared, patience: patienceSeconds } })
+  const worker = new Worker(WATCH, {
+    eval: true,
+    workerData: { beats: shared, patience: patienceSeconds },
+  })
   worker.unref()
   return () => {
     clearInterval(beat)

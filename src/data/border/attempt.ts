@@ -4,18 +4,28 @@ import { EntryRefused } from '../refused'
 import { Overtaken } from '../stamp'
 
 /** What an action answers: done, or a sentence for each field at fault. Nothing was written in the second case. */
-export type Attempt<T = null> = { ok: true; value: T } | { ok: false; problems: EntryProblem[]; /** What stood had been changed elsewhere: the stamp of what stands now. */ overtaken?: string }
+export type Attempt<T = null> =
+  | { ok: true; value: T }
+  | {
+      ok: false
+      problems: EntryProblem[]
+      /** What stood had been changed elsewhere: the stamp of what stands now. */ overtaken?: string
+    }
 
 /** Runs a write and turns refusals into sentences; a fault of ours is thrown on. */
 export async function attempt<T>(write: () => Promise<T>): Promise<Attempt<T>> {
   try {
     return { ok: true, value: await write() }
   } catch (error) {
-    if (error instanceof Overtaken) return { ok: false, problems: error.problems, overtaken: error.stamp }
+    if (error instanceof Overtaken)
+      return { ok: false, problems: error.problems, overtaken: error.stamp }
     if (error instanceof EntryRefused) return { ok: false, problems: error.problems }
     if (error instanceof ValidationError) {
       const inner = error.inner.length > 0 ? error.inner : [error]
-      return { ok: false, problems: inner.map((problem) => ({ field: problem.path ?? '', says: problem.message })) }
+      return {
+        ok: false,
+        problems: inner.map((problem) => ({ field: problem.path ?? '', says: problem.message })),
+      }
     }
     throw error
   }

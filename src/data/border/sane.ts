@@ -16,4 +16,5 @@ export function sane<T>(raw: T, depth = 0): T {
   return raw
 }
 
-const damaged = () => new EntryRefused([{ field: '', says: 'What was sent is damaged; nothing was written.' }])
+const damaged = () =>
+  new EntryRefused([{ field: '', says: 'What was sent is damaged; nothing was written.' }])

@@ -6,23 +6,43 @@ import { attempt, type Attempt } from './attempt'
 import { ident, SAY } from './entry-schema'
 import { sane } from './sane'
 
-const sendingSchema = object({ id: ident().required(SAY.missing('The number of the form')), seen: string().max(80).nullable().defined() }).noUnknown()
+const sendingSchema = object({
+  id: ident().required(SAY.missing('The number of the form')),
+  seen: string().max(80).nullable().defined(),
+}).noUnknown()
 
 /** What the page says of a form it sends. Throws ValidationError or EntryRefused. */
 export function parseSending(raw: unknown): Sending {
-  if (raw === undefined || raw === null) throw new EntryRefused([{ field: '', says: 'The page sent its form without its number. Load the page anew; nothing was written.' }])
+  if (raw === undefined || raw === null)
+    throw new EntryRefused([
+      {
+        field: '',
+        says: 'The page sent its form without its number. Load the page anew; nothing was written.',
+      },
+    ])
   return sendingSchema.validateSync(sane(raw), { strict: true })
 }
 
 /** An id as an action is given it. Throws ValidationError. */
-export const parseId = (raw: unknown): string => ident().required('This is not known here.').validateSync(raw, { strict: true })
+export const parseId = (raw: unknown): string =>
+  ident().required('This is not known here.').validateSync(raw, { strict: true })
 
 const MAX_TEXT = 4000
 
 /** A form as it should arrive: texts by name, none beyond reason. Throws EntryRefused. */
 export function textFields(raw: unknown): Record<string, string> {
-  const sound = typeof raw === 'object' && raw !== null && !Array.isArray(raw) && Object.values(raw).every((value) => typeof value === 'string' && value.length <= MAX_TEXT)
-  if (!sound) throw new EntryRefused([{ field: '', says: `The form is damaged, or a field is longer than ${MAX_TEXT} characters; nothing was written.` }])
+  const sound =
+    typeof raw === 'object' &&
+    raw !== null &&
+    !Array.isArray(raw) &&
+    Object.values(raw).every((value) => typeof value === 'string' && value.length <= MAX_TEXT)
+  if (!sound)
+    throw new EntryRefused([
+      {
+        field: '',
+        says: `The form is damaged, or a field is longer than ${MAX_TEXT} characters; nothing was written.`,
+      },
+    ])
   return sane(raw) as Record<string, string>
 }
 

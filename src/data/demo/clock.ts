@@ -9,5 +9,9 @@ export interface DemoClock {
 /** A clock from a given now; the same day always gives the same demo. */
 export function demoClock(now: Instant): DemoClock {
   const midnight = Math.floor(Date.parse(now) / MS_PER_DAY) * MS_PER_DAY
-  return { now, at: (daysAgo, hour) => new Date(midnight - daysAgo * MS_PER_DAY + hour * 3_600_000).toISOString() }
+  return {
+    now,
+    at: (daysAgo, hour) =>
+      new Date(midnight - daysAgo * MS_PER_DAY + hour * 3_600_000).toISOString(),
+  }
 }

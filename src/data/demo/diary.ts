@@ -17,12 +17,27 @@ export class Diary {
   }
 
   add<K extends EntryKind>(
-    daysAgo: number, hour: number, kind: K, detail: EntryDetails[K],
-    extra: { note?: string; certainty?: Entry['certainty']; by?: Entry['by']; expected?: Entry['expected'] } = {},
+    daysAgo: number,
+    hour: number,
+    kind: K,
+    detail: EntryDetails[K],
+    extra: {
+      note?: string
+      certainty?: Entry['certainty']
+      by?: Entry['by']
+      expected?: Entry['expected']
+    } = {},
   ): void {
     const id = `${this.base.vessel.id}-${String(this.entries.length + 1).padStart(4, '0')}`
     this.entries.push({
-      id, kind, at: this.clock.at(daysAgo, hour), certainty: extra.certainty ?? 'measured', by: extra.by ?? 'keeper', note: extra.note ?? null, expected: extra.expected ?? null, ...detail,
+      id,
+      kind,
+      at: this.clock.at(daysAgo, hour),
+      certainty: extra.certainty ?? 'measured',
+      by: extra.by ?? 'keeper',
+      note: extra.note ?? null,
+      expected: extra.expected ?? null,
+      ...detail,
     } as unknown as Entry)
   }
 }

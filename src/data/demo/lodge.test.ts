@@ -19,7 +19,9 @@ describe('the lodge', () => {
     expect(lodge(NOW)).toEqual(stories)
     const later = lodge('2026-12-01T09:00:00.000Z')[0]
     expect(later.entries.length).toBe(tarn.entries.length)
-    later.entries.forEach((entry, i) => expect(dayOf(entry.at) - dayOf(tarn.entries[i].at)).toBeCloseTo(7, 0))
+    later.entries.forEach((entry, i) =>
+      expect(dayOf(entry.at) - dayOf(tarn.entries[i].at)).toBeCloseTo(7, 0),
+    )
   })
   test('every entry passes its schema and the checks a keeper’s own entry must pass', () => {
     for (const story of stories) {
@@ -45,28 +47,34 @@ describe('the lodge', () => {
       const canonical = toCanonical(reading.parameter, reading.entered.value, reading.entered.unit)
       expect(canonical.ok && canonical.value).toBeCloseTo(reading.value, 6)
     }
-    for (const dose of entriesOf(tarn.entries, 'dose')) expect(productOf(tarn, dose)?.id).toBe(dose.productId)
+    for (const dose of entriesOf(tarn.entries, 'dose'))
+      expect(productOf(tarn, dose)?.id).toBe(dose.productId)
   })
 })
 
 describe('the story it tells', () => {
-  const between = <K extends Entry['kind']>(kind: K, from: number, to: number) => entriesOf(tarn.entries, kind).filter((entry) => {
-    const day = dayOf(entry.at) - dayOf(tarn.vessel.startedAt)
-    return day >= from && day < to
-  })
+  const between = <K extends Entry['kind']>(kind: K, from: number, to: number) =>
+    entriesOf(tarn.entries, kind).filter((entry) => {
+      const day = dayOf(entry.at) - dayOf(tarn.vessel.startedAt)
+      return day >= from && day < to
+    })
   test('about nine hundred lines over eleven months, of every desk something', () => {
     expect(tarn.entries.length).toBeGreaterThan(800)
     expect(new Set(tarn.entries.map((entry) => entry.kind)).size).toBeGreaterThanOrEqual(17)
   })
   test('in early summer the gas swings through every colour; before and after it hardly does', () => {
-    const colours = (from: number, to: number) => between('reading', from, to).filter((entry) => entry.parameter === 'co2').map((entry) => entry.entered.value)
+    const colours = (from: number, to: number) =>
+      between('reading', from, to)
+        .filter((entry) => entry.parameter === 'co2')
+        .map((entry) => entry.entered.value)
     const spread = (list: number[]) => Math.max(...list) - Math.min(...list)
     expect(spread(colours(165, 194))).toBeGreaterThanOrEqual(3)
     expect(spread(colours(60, 150))).toBeLessThanOrEqual(1)
     expect(spread(colours(230, 330))).toBeLessThanOrEqual(1)
   })
   test('guests overfeed in high summer', () => {
-    const grams = (from: number, to: number) => between('feed', from, to).reduce((sum, entry) => sum + entry.grams, 0) / ((to - from) / 7)
+    const grams = (from: number, to: number) =>
+      between('feed', from, to).reduce((sum, entry) => sum + entry.grams, 0) / ((to - from) / 7)
     expect(grams(195, 265)).toBeGreaterThan(1.4 * grams(100, 180))
   })
   test('the changes lose their rhythm, and the water of the spring stays soft', () => {
@@ -81,8 +89,14 @@ describe('the story it tells', () => {
       const estimate = conditions.of(parameter)
       if (!estimate) continue
       checked++
-      expect(estimate.past.every((point) => point.low <= point.value && point.value <= point.high && point.low >= 0)).toBe(true)
-      expect(estimate.past.every((point, i) => i === 0 || point.day >= estimate.past[i - 1].day)).toBe(true)
+      expect(
+        estimate.past.every(
+          (point) => point.low <= point.value && point.value <= point.high && point.low >= 0,
+        ),
+      ).toBe(true)
+      expect(
+        estimate.past.every((point, i) => i === 0 || point.day >= estimate.past[i - 1].day),
+      ).toBe(true)
       expect(estimate.readings.every((reading) => reading.low <= reading.high)).toBe(true)
     }
     expect(checked).toBeGreaterThanOrEqual(15)

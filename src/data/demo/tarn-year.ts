@@ -13,7 +13,17 @@ import { senseOf } from '@/core/water/reading-uncertainty'
 import type { DemoClock } from './clock'
 import { Diary } from './diary'
 import { TarnWater } from './tarn-water'
-import { lodgeSources, PLANTED, tarnLayout, tarnPlantings, tarnPopulations, tarnRoutines, TARN_PRODUCTS, TARN_SPECIES, tarnVessel } from './tarn'
+import {
+  lodgeSources,
+  PLANTED,
+  tarnLayout,
+  tarnPlantings,
+  tarnPopulations,
+  tarnRoutines,
+  TARN_PRODUCTS,
+  TARN_SPECIES,
+  tarnVessel,
+} from './tarn'
 
 /**
  * Eleven months of Tarn, made day by day from a hidden truth (nitrate, heights, cover) that the keeper sees only through
@@ -22,9 +32,15 @@ import { lodgeSources, PLANTED, tarnLayout, tarnPlantings, tarnPopulations, tarn
  */
 export function tarnStory(clock: DemoClock): TankHistory {
   const base: Omit<TankHistory, 'entries'> = {
-    vessel: tarnVessel(clock), layouts: [tarnLayout(clock)], species: TARN_SPECIES, plantings: tarnPlantings(clock).sort((a, b) => (a.stake < b.stake ? -1 : 1)),
-    populations: tarnPopulations(clock).sort((a, b) => (a.name < b.name ? -1 : 1)), sources: lodgeSources('tarn').sort((a, b) => (a.name < b.name ? -1 : 1)),
-    routines: tarnRoutines(clock).sort((a, b) => (a.kind < b.kind ? -1 : 1)), plans: [], products: [...TARN_PRODUCTS].sort((a, b) => (a.name < b.name ? -1 : 1)),
+    vessel: tarnVessel(clock),
+    layouts: [tarnLayout(clock)],
+    species: TARN_SPECIES,
+    plantings: tarnPlantings(clock).sort((a, b) => (a.stake < b.stake ? -1 : 1)),
+    populations: tarnPopulations(clock).sort((a, b) => (a.name < b.name ? -1 : 1)),
+    sources: lodgeSources('tarn').sort((a, b) => (a.name < b.name ? -1 : 1)),
+    routines: tarnRoutines(clock).sort((a, b) => (a.kind < b.kind ? -1 : 1)),
+    plans: [],
+    products: [...TARN_PRODUCTS].sort((a, b) => (a.name < b.name ? -1 : 1)),
   }
   const diary = new Diary(base, clock)
   new TarnYear(diary, netLitres(base.vessel, base.layouts[0])).live()
@@ -54,7 +70,8 @@ class TarnYear {
     private readonly litres: number,
   ) {
     this.water = new TarnWater(diary, seededRandom(1401))
-    for (const planting of diary.base.plantings) this.heights.set(planting.stake, START_HEIGHT[planting.stake] ?? 3)
+    for (const planting of diary.base.plantings)
+      this.heights.set(planting.stake, START_HEIGHT[planting.stake] ?? 3)
   }
 
   live(): void {
@@ -82,7 +99,9 @@ class TarnYear {
 
   private firstDay(): void {
     const add = this.diary
-    add.add(PLANTED, 11, 'note', { text: 'Planted Tarn with the winter helper: twelve trays, the main stone left of the middle, soil sloped to the back.' })
+    add.add(PLANTED, 11, 'note', {
+      text: 'Planted Tarn with the winter helper: twelve trays, the main stone left of the middle, soil sloped to the back.',
+    })
     add.add(PLANTED, 15, 'reading', reading('kh', 1, 'dKH', 'titration'))
     add.add(PLANTED, 15.2, 'reading', reading('gh', 2, 'dGH', 'titration'))
     add.add(PLANTED, 16, 'equipment', { item: 'Lamp', says: '6 hours a day for the first month' })
@@ -97,18 +116,35 @@ class TarnYear {
       const start = stake === 'E2' ? 40 : 0
       if (day < start) continue
       const season = rate.season(day)
-      this.heights.set(stake, Math.min(rate.most, (this.heights.get(stake) ?? 3) + rate.perDay * season + this.noise(rate.perDay * 0.25)))
+      this.heights.set(
+        stake,
+        Math.min(
+          rate.most,
+          (this.heights.get(stake) ?? 3) + rate.perDay * season + this.noise(rate.perDay * 0.25),
+        ),
+      )
     }
     if (day < 150) this.cover += 0.012 * this.cover * (1 - this.cover / 96)
     else if (day > 225) this.cover -= 0.23 + 0.0012 * (day - 225)
-    if (day > 20) this.floaters = Math.min(62, this.floaters + (this.floaters + 1) * 0.06 * (1 - this.floaters / 70))
+    if (day > 20)
+      this.floaters = Math.min(
+        62,
+        this.floaters + (this.floaters + 1) * 0.06 * (1 - this.floaters / 70),
+      )
     const tuftGrowth = day < 200 ? 0 : day < 262 ? 0.3 : day < 285 ? 0.05 : -0.11
     this.tufts = Math.max(day > 200 ? 3 : 0, this.tufts + tuftGrowth)
   }
 
   private changeDue(day: number): boolean {
     if (day <= 14) return day % 2 === 0
-    const rhythm = day < 42 ? 5 : day < 190 ? 7 : day < 270 ? 10 + Math.round(this.random() * 4) : 8 + Math.round(this.random() * 3)
+    const rhythm =
+      day < 42
+        ? 5
+        : day < 190
+          ? 7
+          : day < 270
+            ? 10 + Math.round(this.random() * 4)
+            : 8 + Math.round(this.random() * 3)
     return day === PLANTED - 9 || (day - this.lastChange >= rhythm && day <= PLANTED - 13)
   }
 
@@ -119,7 +155,11 @@ class TarnYear {
     this.lastChange = day
     this.changedToday = rounded
     this.lastTopOff = day
-    this.diary.add(this.ago(day), 16, 'water-change', { fraction: rounded, litres: Math.round(rounded * this.litres), sourceId: 'tarn-spring' })
+    this.diary.add(this.ago(day), 16, 'water-change', {
+      fraction: rounded,
+      litres: Math.round(rounded * this.litres),
+      sourceId: 'tarn-spring',
+    })
   }
 
   private walkRound(day: number): void {
@@ -127,68 +167,171 @@ class TarnYear {
     const ago = this.ago(day)
     const answers = { asked: 0, confirmed: 0 }
     for (const planting of diary.base.plantings) {
-      if (!HEIGHT_ROUND[planting.stake] || day % HEIGHT_ROUND[planting.stake] !== 4 % HEIGHT_ROUND[planting.stake] || dayOf(planting.plantedAt) > dayOf(this.at(ago))) continue
+      if (
+        !HEIGHT_ROUND[planting.stake] ||
+        day % HEIGHT_ROUND[planting.stake] !== 4 % HEIGHT_ROUND[planting.stake] ||
+        dayOf(planting.plantedAt) > dayOf(this.at(ago))
+      )
+        continue
       this.measureHeight(planting, day, answers)
     }
     if (day > 20 && day % 14 === 4) this.measureCover('L1', this.cover, day, answers)
     if (day > 45 && day % 21 === 4) this.measureCover('F1', this.floaters, day, answers)
     if (day % 14 === 11 || day < 60) this.testNitrate(day, answers)
-    if (this.tufts >= 2 && day % 14 === 4) diary.add(ago, 9.6, 'algae', { algae: 'black tufts', place: { of: 'hardscape', id: 'tarn-stone' }, coverPercent: Math.round(this.tufts) }, { by: 'round' })
+    if (this.tufts >= 2 && day % 14 === 4)
+      diary.add(
+        ago,
+        9.6,
+        'algae',
+        {
+          algae: 'black tufts',
+          place: { of: 'hardscape', id: 'tarn-stone' },
+          coverPercent: Math.round(this.tufts),
+        },
+        { by: 'round' },
+      )
     const warm = 23.4 + (day > 170 && day < 270 ? 1.8 : 0) + this.noise(0.4)
-    diary.add(ago, 9.7, 'reading', reading('temperature', Math.round(warm * 2) / 2, '°C', 'probe'), { by: 'round' })
+    diary.add(
+      ago,
+      9.7,
+      'reading',
+      reading('temperature', Math.round(warm * 2) / 2, '°C', 'probe'),
+      { by: 'round' },
+    )
     if (day % 28 === 18 || day % 28 === 25) {
       const joy = day < 180 ? 7.6 + this.noise(0.6) : 7.4 - (day - 180) * 0.024 + this.noise(0.5)
       const work = day < 120 ? 55 + this.noise(8) : 50 + (day - 120) * 0.36 + this.noise(9)
-      diary.add(ago, 10.2, 'feeling', { enjoyment: Math.round(Math.max(1, Math.min(10, joy))), workMinutes: Math.round(work / 5) * 5 }, { by: 'round' })
+      diary.add(
+        ago,
+        10.2,
+        'feeling',
+        {
+          enjoyment: Math.round(Math.max(1, Math.min(10, joy))),
+          workMinutes: Math.round(work / 5) * 5,
+        },
+        { by: 'round' },
+      )
       answers.asked += 2
     }
     for (const [when, sign, stake] of SIGHTINGS) {
-      if (when === day) diary.add(ago, 9.9, 'sign', { sign, place: stake === null ? { of: 'ground' } : { of: 'planting', id: `tarn-${stake.toLowerCase()}` } }, { by: 'round' })
+      if (when === day)
+        diary.add(
+          ago,
+          9.9,
+          'sign',
+          {
+            sign,
+            place:
+              stake === null
+                ? { of: 'ground' }
+                : { of: 'planting', id: `tarn-${stake.toLowerCase()}` },
+          },
+          { by: 'round' },
+        )
     }
     answers.asked += 2
-    diary.add(ago, 10.3, 'round', { minutes: Math.round((1.6 + this.random() * 1.6) * 10) / 10, asked: answers.asked, confirmed: answers.confirmed }, { by: 'round' })
+    diary.add(
+      ago,
+      10.3,
+      'round',
+      {
+        minutes: Math.round((1.6 + this.random() * 1.6) * 10) / 10,
+        asked: answers.asked,
+        confirmed: answers.confirmed,
+      },
+      { by: 'round' },
+    )
   }
 
   private at(ago: number): string {
-    return new Date(Date.parse(this.diary.base.vessel.startedAt) + (PLANTED - ago) * 86_400_000).toISOString()
+    return new Date(
+      Date.parse(this.diary.base.vessel.startedAt) + (PLANTED - ago) * 86_400_000,
+    ).toISOString()
   }
 
-  private measureHeight(planting: Planting, day: number, answers: { asked: number; confirmed: number }): void {
+  private measureHeight(
+    planting: Planting,
+    day: number,
+    answers: { asked: number; confirmed: number },
+  ): void {
     const truth = this.heights.get(planting.stake) ?? 0
     const now = this.at(this.ago(day))
-    const expected = day > EXPECT_FROM_DAY ? asRead(heightOn(heightCourse(this.diary.story, planting, now), dayOf(now)), MEASURED_SD) : null
+    const expected =
+      day > EXPECT_FROM_DAY
+        ? asRead(heightOn(heightCourse(this.diary.story, planting, now), dayOf(now)), MEASURED_SD)
+        : null
     const seen = Math.max(1, Math.round(truth + this.noise(0.8)))
     // One value in five is waved through at a glance when it is about right.
     const glance = expected !== null && this.random() < 0.2 && Math.abs(expected.value - seen) < 2
     const value = glance && expected ? Math.round(expected.value) : seen
     answers.asked++
     if (glance) answers.confirmed++
-    this.diary.add(this.ago(day), 9.2, 'measure', { plantingId: planting.id, measure: 'height', value }, { by: 'round', certainty: glance ? 'glance' : 'measured', expected: bare(expected) })
+    this.diary.add(
+      this.ago(day),
+      9.2,
+      'measure',
+      { plantingId: planting.id, measure: 'height', value },
+      { by: 'round', certainty: glance ? 'glance' : 'measured', expected: bare(expected) },
+    )
   }
 
-  private measureCover(stake: string, truth: number, day: number, answers: { asked: number }): void {
+  private measureCover(
+    stake: string,
+    truth: number,
+    day: number,
+    answers: { asked: number },
+  ): void {
     const planting = this.diary.base.plantings.find((candidate) => candidate.stake === stake)
     if (!planting) return
     const now = this.at(this.ago(day))
     const fit = day > EXPECT_FROM_DAY ? fitCover(this.diary.story, planting, now) : null
     answers.asked++
     const value = Math.round(Math.max(0, Math.min(100, truth + this.noise(3))) / 5) * 5
-    this.diary.add(this.ago(day), 9.4, 'measure', { plantingId: planting.id, measure: 'cover', value }, { by: 'round', expected: fit ? bare(asRead(coverIn(fit, 0), EYE_SD, 0, 100)) : null })
+    this.diary.add(
+      this.ago(day),
+      9.4,
+      'measure',
+      { plantingId: planting.id, measure: 'cover', value },
+      { by: 'round', expected: fit ? bare(asRead(coverIn(fit, 0), EYE_SD, 0, 100)) : null },
+    )
   }
 
   private testNitrate(day: number, answers: { asked: number }): void {
     const now = this.at(this.ago(day))
-    const estimate = day > EXPECT_FROM_DAY ? estimateParameter(this.diary.story, 'nitrate', now) : null
-    const expected = estimate?.ok ? bare(asRead(estimate.value.now, senseOf('nitrate', estimate.value.now.value, 'drops-chart', 'measured').sd)) : null
+    const estimate =
+      day > EXPECT_FROM_DAY ? estimateParameter(this.diary.story, 'nitrate', now) : null
+    const expected = estimate?.ok
+      ? bare(
+          asRead(
+            estimate.value.now,
+            senseOf('nitrate', estimate.value.now.value, 'drops-chart', 'measured').sd,
+          ),
+        )
+      : null
     answers.asked++
     if (day === 207) {
-      this.diary.add(this.ago(day), 9.8, 'reading', reading('nitrate', 80, 'mg/L', 'drops-chart'), { by: 'round', expected, note: 'Read by the stove lamp; the card looked orange all over.' })
+      this.diary.add(this.ago(day), 9.8, 'reading', reading('nitrate', 80, 'mg/L', 'drops-chart'), {
+        by: 'round',
+        expected,
+        note: 'Read by the stove lamp; the card looked orange all over.',
+      })
       return
     }
     const exact = this.nitrate + this.noise(1.5)
     const borrowed = day > 285 && day < 330
-    const value = borrowed ? Math.round(exact * 2) / 2 : CHART.reduce((best, step) => (Math.abs(step - exact) < Math.abs(best - exact) ? step : best), 0)
-    this.diary.add(this.ago(day), 9.8, 'reading', reading('nitrate', Math.max(0, value), 'mg/L', borrowed ? 'photometer' : 'drops-chart'), { by: 'round', expected })
+    const value = borrowed
+      ? Math.round(exact * 2) / 2
+      : CHART.reduce(
+          (best, step) => (Math.abs(step - exact) < Math.abs(best - exact) ? step : best),
+          0,
+        )
+    this.diary.add(
+      this.ago(day),
+      9.8,
+      'reading',
+      reading('nitrate', Math.max(0, value), 'mg/L', borrowed ? 'photometer' : 'drops-chart'),
+      { by: 'round', expected },
+    )
   }
 
   private trimWhatIsTall(day: number): void {
@@ -198,7 +341,11 @@ class TarnYear {
       if (height < above + (day > 290 ? 6 : 0) || day > PLANTED - 18) continue
       const planting = this.diary.base.plantings.find((candidate) => candidate.stake === stake)
       if (!planting) continue
-      this.diary.add(this.ago(day), 17, 'trim', { plantingId: planting.id, fromCm: Math.round(height), toCm: to })
+      this.diary.add(this.ago(day), 17, 'trim', {
+        plantingId: planting.id,
+        fromCm: Math.round(height),
+        toCm: to,
+      })
       this.heights.set(stake, to + this.noise(0.4))
     }
   }
@@ -206,21 +353,63 @@ class TarnYear {
   private smallCare(day: number): void {
     const { diary } = this
     const ago = this.ago(day)
-    if (day >= 30 && day % 7 === 6) diary.add(ago, 8, 'dose', { product: 'weekly bottle', productId: 'tarn-weekly', amount: day < 200 ? 10 : 12, unit: 'mL' })
-    if (day >= 62 && day % 7 === 1) diary.add(ago, 18, 'feed', { grams: Math.round((day > 190 && day < 270 ? 8.6 : 5.2) * 10 + this.noise(2)) / 10, food: 'flakes and frozen, the week together' })
+    if (day >= 30 && day % 7 === 6)
+      diary.add(ago, 8, 'dose', {
+        product: 'weekly bottle',
+        productId: 'tarn-weekly',
+        amount: day < 200 ? 10 : 12,
+        unit: 'mL',
+      })
+    if (day >= 62 && day % 7 === 1)
+      diary.add(ago, 18, 'feed', {
+        grams: Math.round((day > 190 && day < 270 ? 8.6 : 5.2) * 10 + this.noise(2)) / 10,
+        food: 'flakes and frozen, the week together',
+      })
     const warm = day > 165 && day < 280
     if (day - this.lastTopOff >= (warm ? 4 : 6) && day > 14) {
       this.toppedUpToday = ((day - this.lastTopOff) * (warm ? 2.1 : 1.4)) / this.litres
-      diary.add(ago, 8.5, 'top-off', { litres: Math.round((day - this.lastTopOff) * (warm ? 2.1 : 1.4)), sourceId: 'tarn-spring' })
+      diary.add(ago, 8.5, 'top-off', {
+        litres: Math.round((day - this.lastTopOff) * (warm ? 2.1 : 1.4)),
+        sourceId: 'tarn-spring',
+      })
       this.lastTopOff = day
     }
     if (day % 28 === 20) diary.add(ago, 16.5, 'clean', { item: 'the prefilter sponge' })
     if (day % 28 === 12) {
-      const kh = day < 180 ? 0.8 + this.noise(0.25) : Math.min(3.2, 0.9 + (day - 180) * 0.014) + this.noise(0.25)
-      diary.add(ago, 10.5, 'reading', reading('kh', Math.max(0, Math.round(kh * 2) / 2), 'dKH', 'titration'))
-      diary.add(ago, 10.6, 'reading', reading('gh', Math.max(1, Math.round(2 + (day / PLANTED) * 2 + this.noise(0.4))), 'dGH', 'titration'))
+      const kh =
+        day < 180
+          ? 0.8 + this.noise(0.25)
+          : Math.min(3.2, 0.9 + (day - 180) * 0.014) + this.noise(0.25)
+      diary.add(
+        ago,
+        10.5,
+        'reading',
+        reading('kh', Math.max(0, Math.round(kh * 2) / 2), 'dKH', 'titration'),
+      )
+      diary.add(
+        ago,
+        10.6,
+        'reading',
+        reading(
+          'gh',
+          Math.max(1, Math.round(2 + (day / PLANTED) * 2 + this.noise(0.4))),
+          'dGH',
+          'titration',
+        ),
+      )
     }
-    if (day % 56 === 40) diary.add(ago, 10.7, 'reading', reading('pH', Math.round((6.3 + (day / PLANTED) * 0.35 + this.noise(0.08)) * 10) / 10, 'pH', 'probe'))
+    if (day % 56 === 40)
+      diary.add(
+        ago,
+        10.7,
+        'reading',
+        reading(
+          'pH',
+          Math.round((6.3 + (day / PLANTED) * 0.35 + this.noise(0.08)) * 10) / 10,
+          'pH',
+          'probe',
+        ),
+      )
   }
 
   private fixedEvents(day: number): void {
@@ -230,9 +419,15 @@ class TarnYear {
   }
 }
 
-const bare = (expected: Estimate | null) => (expected ? { value: expected.value, low: expected.low, high: expected.high } : null)
+const bare = (expected: Estimate | null) =>
+  expected ? { value: expected.value, low: expected.low, high: expected.high } : null
 
-function reading(parameter: 'nitrate' | 'kh' | 'gh' | 'pH' | 'temperature', value: number, unit: string, method: 'drops-chart' | 'titration' | 'photometer' | 'probe') {
+function reading(
+  parameter: 'nitrate' | 'kh' | 'gh' | 'pH' | 'temperature',
+  value: number,
+  unit: string,
+  method: 'drops-chart' | 'titration' | 'photometer' | 'probe',
+) {
   return { parameter, value, method, entered: { value, unit } }
 }
 
@@ -245,52 +440,340 @@ function gainOn(day: number): number {
   return 1.55
 }
 
-const START_HEIGHT: Record<string, number> = { S1: 9, S2: 10, S3: 8, S4: 8, K1: 5, K2: 3, R1: 9, E1: 8, E2: 5, M1: 2, L1: 2, F1: 1 }
+const START_HEIGHT: Record<string, number> = {
+  S1: 9,
+  S2: 10,
+  S3: 8,
+  S4: 8,
+  K1: 5,
+  K2: 3,
+  R1: 9,
+  E1: 8,
+  E2: 5,
+  M1: 2,
+  L1: 2,
+  F1: 1,
+}
 const steady = () => 1
 /** Slower while it settles and when the gas wavers (days 170–195); slower again at the end. */
-const moody = (day: number) => (day < 25 ? 0.5 : day > 170 && day < 195 ? 0.55 : day > 300 ? 0.8 : 1)
+const moody = (day: number) =>
+  day < 25 ? 0.5 : day > 170 && day < 195 ? 0.55 : day > 300 ? 0.8 : 1
 const GROWTH: Record<string, { perDay: number; most: number; season: (day: number) => number }> = {
-  S1: { perDay: 0.78, most: 42, season: moody }, S2: { perDay: 1.05, most: 46, season: moody }, S3: { perDay: 0.34, most: 36, season: moody }, S4: { perDay: 0.52, most: 36, season: moody },
-  K1: { perDay: 0.035, most: 14, season: steady }, K2: { perDay: 0.022, most: 9, season: steady }, R1: { perDay: 0.075, most: 29, season: steady }, E1: { perDay: 0.03, most: 16, season: steady }, E2: { perDay: 0.008, most: 8, season: steady },
+  S1: { perDay: 0.78, most: 42, season: moody },
+  S2: { perDay: 1.05, most: 46, season: moody },
+  S3: { perDay: 0.34, most: 36, season: moody },
+  S4: { perDay: 0.52, most: 36, season: moody },
+  K1: { perDay: 0.035, most: 14, season: steady },
+  K2: { perDay: 0.022, most: 9, season: steady },
+  R1: { perDay: 0.075, most: 29, season: steady },
+  E1: { perDay: 0.03, most: 16, season: steady },
+  E2: { perDay: 0.008, most: 8, season: steady },
 }
-const TRIMS: Record<string, { above: number; to: number }> = { S1: { above: 33, to: 13 }, S2: { above: 34, to: 12 }, S3: { above: 27, to: 13 }, S4: { above: 26, to: 12 } }
+const TRIMS: Record<string, { above: number; to: number }> = {
+  S1: { above: 33, to: 13 },
+  S2: { above: 34, to: 12 },
+  S3: { above: 27, to: 13 },
+  S4: { above: 26, to: 12 },
+}
 /** Every how many days a planting's height is taken in a round. */
-const HEIGHT_ROUND: Record<string, number> = { S1: 7, S2: 7, S3: 7, S4: 7, R1: 28, K1: 28, K2: 28, E1: 28 }
+const HEIGHT_ROUND: Record<string, number> = {
+  S1: 7,
+  S2: 7,
+  S3: 7,
+  S4: 7,
+  R1: 28,
+  K1: 28,
+  K2: 28,
+  E1: 28,
+}
 
 const SIGHTINGS: [number, Sign, string | null][] = [
-  [18, 'melting', 'K1'], [25, 'melting', 'K2'], [235, 'bald patch', 'L1'], [256, 'mulm', null], [263, 'bare below', 'S1'], [284, 'bald patch', 'L1'], [291, 'bare below', 'S2'],
-  [298, 'bare below', 'S1'], [305, 'lifting', 'L1'], [319, 'bare below', 'S2'], [326, 'bare below', 'S1'], [333, 'bald patch', 'L1'],
+  [18, 'melting', 'K1'],
+  [25, 'melting', 'K2'],
+  [235, 'bald patch', 'L1'],
+  [256, 'mulm', null],
+  [263, 'bare below', 'S1'],
+  [284, 'bald patch', 'L1'],
+  [291, 'bare below', 'S2'],
+  [298, 'bare below', 'S1'],
+  [305, 'lifting', 'L1'],
+  [319, 'bare below', 'S2'],
+  [326, 'bare below', 'S1'],
+  [333, 'bald patch', 'L1'],
 ]
 
 const STORY: { day: number; tell: (diary: Diary, ago: number) => void }[] = [
-  { day: 3, tell: (d, ago) => d.add(ago, 10, 'reading', { parameter: 'ammonia', value: 2, method: 'drops-chart', entered: { value: 2, unit: 'mg/L' } }, { note: 'The soil leaches, as they said it would.' }) },
-  { day: 10, tell: (d, ago) => d.add(ago, 10, 'reading', { parameter: 'ammonia', value: 0.5, method: 'drops-chart', entered: { value: 0.5, unit: 'mg/L' } }) },
-  { day: 16, tell: (d, ago) => d.add(ago, 10, 'algae', { algae: 'brown film', place: { of: 'glass' }, coverPercent: 15 }) },
-  { day: 23, tell: (d, ago) => d.add(ago, 10, 'reading', { parameter: 'nitrite', value: 0.05, method: 'drops-chart', entered: { value: 0.05, unit: 'mg/L' } }) },
-  { day: 30, tell: (d, ago) => { d.add(ago, 10, 'algae', { algae: 'brown film', place: { of: 'glass' }, coverPercent: 8 }); d.add(ago, 11, 'equipment', { item: 'Lamp', says: '7½ hours a day from now on' }) } },
-  { day: 44, tell: (d, ago) => d.add(ago, 10, 'algae', { algae: 'brown film', place: { of: 'glass' }, coverPercent: 1 }) },
-  { day: 62, tell: (d, ago) => d.add(ago, 17, 'stock', { populationId: 'tarn-tetras', event: 'added', count: 24, plusMinus: 0 }, { note: 'From Spring, six first, the rest four days later.' }) },
-  { day: 76, tell: (d, ago) => d.add(ago, 17, 'stock', { populationId: 'tarn-eaters', event: 'added', count: 5, plusMinus: 0 }) },
-  { day: 83, tell: (d, ago) => d.add(ago, 17, 'stock', { populationId: 'tarn-shrimp', event: 'added', count: 20, plusMinus: 0 }) },
-  { day: 120, tell: (d, ago) => d.add(ago, 19, 'note', { text: 'The best it has looked. A guest asked whether the plants were real.' }) },
-  { day: 131, tell: (d, ago) => d.add(ago, 17, 'stock', { populationId: 'tarn-shrimp', event: 'counted', count: 40, plusMinus: 12 }) },
-  { day: 140, tell: (d, ago) => d.add(ago, 17, 'stock', { populationId: 'tarn-tetras', event: 'counted', count: 23, plusMinus: 1 }) },
-  { day: 168, tell: (d, ago) => d.add(ago, 7.8, 'equipment', { item: 'Gas', says: 'The needle valve drifts; three bubbles a second in the morning, none at noon' }) },
-  { day: 176, tell: (d, ago) => d.add(ago, 7.8, 'equipment', { item: 'Gas', says: 'Indicator blue at ten, yellow at three' }) },
-  { day: 188, tell: (d, ago) => d.add(ago, 7.8, 'sign', { sign: 'gasping', place: { of: 'tank' } }, { note: 'Tetras at the surface before lamps on; gas closed, surface stirred.' }) },
-  { day: 194, tell: (d, ago) => d.add(ago, 14, 'equipment', { item: 'Gas', says: 'New valve; two bubbles a second, steady through the day' }) },
-  { day: 201, tell: (d, ago) => d.add(ago, 19, 'note', { text: 'The house is full and everybody feeds them. A card beside the tank now.' }) },
-  { day: 214, tell: (d, ago) => d.add(ago, 9, 'algae', { algae: 'black tufts', place: { of: 'planting', id: 'tarn-e1' }, coverPercent: 10 }, { note: 'On the edges of the old fern leaves.' }) },
-  { day: 228, tell: (d, ago) => d.add(ago, 9, 'algae', { algae: 'black tufts', place: { of: 'planting', id: 'tarn-e1' }, coverPercent: 18 }) },
-  { day: 246, tell: (d, ago) => d.add(ago, 15, 'clean', { item: 'the main stone, brushed by hand' }, { note: 'First trial: brush only.' }) },
-  { day: 249, tell: (d, ago) => d.add(ago, 9, 'algae', { algae: 'black tufts', place: { of: 'planting', id: 'tarn-e1' }, coverPercent: 16 }) },
-  { day: 262, tell: (d, ago) => d.add(ago, 15, 'equipment', { item: 'Gas', says: 'On an hour earlier and checked daily: second trial, steadiness' }) },
-  { day: 270, tell: (d, ago) => d.add(ago, 9, 'algae', { algae: 'black tufts', place: { of: 'planting', id: 'tarn-e1' }, coverPercent: 12 }) },
-  { day: 272, tell: (d, ago) => d.add(ago, 17, 'stock', { populationId: 'tarn-tetras', event: 'counted', count: 22, plusMinus: 1 }) },
-  { day: 276, tell: (d, ago) => d.add(ago, 17, 'stock', { populationId: 'tarn-eaters', event: 'counted', count: 4, plusMinus: 0 }) },
-  { day: 300, tell: (d, ago) => d.add(ago, 9, 'algae', { algae: 'black tufts', place: { of: 'planting', id: 'tarn-e1' }, coverPercent: 8 }) },
-  { day: 309, tell: (d, ago) => d.add(ago, 17, 'stock', { populationId: 'tarn-shrimp', event: 'counted', count: 60, plusMinus: 20 }) },
-  { day: 316, tell: (d, ago) => d.add(ago, 20, 'note', { text: 'Talked it over in the kitchen: the back left is a hedge and the carpet goes. A section at a time, before the winter guests.' }) },
-  { day: 322, tell: (d, ago) => d.add(ago, 10, 'soil-test', { khBefore: 4, khAfter: 3.5, hours: 36 }, { note: 'A cup of soil from the left back in a jar of made-up water.' }) },
-  { day: 328, tell: (d, ago) => d.add(ago, 9, 'algae', { algae: 'black tufts', place: { of: 'planting', id: 'tarn-e1' }, coverPercent: 5 }) },
+  {
+    day: 3,
+    tell: (d, ago) =>
+      d.add(
+        ago,
+        10,
+        'reading',
+        {
+          parameter: 'ammonia',
+          value: 2,
+          method: 'drops-chart',
+          entered: { value: 2, unit: 'mg/L' },
+        },
+        { note: 'The soil leaches, as they said it would.' },
+      ),
+  },
+  {
+    day: 10,
+    tell: (d, ago) =>
+      d.add(ago, 10, 'reading', {
+        parameter: 'ammonia',
+        value: 0.5,
+        method: 'drops-chart',
+        entered: { value: 0.5, unit: 'mg/L' },
+      }),
+  },
+  {
+    day: 16,
+    tell: (d, ago) =>
+      d.add(ago, 10, 'algae', { algae: 'brown film', place: { of: 'glass' }, coverPercent: 15 }),
+  },
+  {
+    day: 23,
+    tell: (d, ago) =>
+      d.add(ago, 10, 'reading', {
+        parameter: 'nitrite',
+        value: 0.05,
+        method: 'drops-chart',
+        entered: { value: 0.05, unit: 'mg/L' },
+      }),
+  },
+  {
+    day: 30,
+    tell: (d, ago) => {
+      d.add(ago, 10, 'algae', { algae: 'brown film', place: { of: 'glass' }, coverPercent: 8 })
+      d.add(ago, 11, 'equipment', { item: 'Lamp', says: '7½ hours a day from now on' })
+    },
+  },
+  {
+    day: 44,
+    tell: (d, ago) =>
+      d.add(ago, 10, 'algae', { algae: 'brown film', place: { of: 'glass' }, coverPercent: 1 }),
+  },
+  {
+    day: 62,
+    tell: (d, ago) =>
+      d.add(
+        ago,
+        17,
+        'stock',
+        { populationId: 'tarn-tetras', event: 'added', count: 24, plusMinus: 0 },
+        { note: 'From Spring, six first, the rest four days later.' },
+      ),
+  },
+  {
+    day: 76,
+    tell: (d, ago) =>
+      d.add(ago, 17, 'stock', {
+        populationId: 'tarn-eaters',
+        event: 'added',
+        count: 5,
+        plusMinus: 0,
+      }),
+  },
+  {
+    day: 83,
+    tell: (d, ago) =>
+      d.add(ago, 17, 'stock', {
+        populationId: 'tarn-shrimp',
+        event: 'added',
+        count: 20,
+        plusMinus: 0,
+      }),
+  },
+  {
+    day: 120,
+    tell: (d, ago) =>
+      d.add(ago, 19, 'note', {
+        text: 'The best it has looked. A guest asked whether the plants were real.',
+      }),
+  },
+  {
+    day: 131,
+    tell: (d, ago) =>
+      d.add(ago, 17, 'stock', {
+        populationId: 'tarn-shrimp',
+        event: 'counted',
+        count: 40,
+        plusMinus: 12,
+      }),
+  },
+  {
+    day: 140,
+    tell: (d, ago) =>
+      d.add(ago, 17, 'stock', {
+        populationId: 'tarn-tetras',
+        event: 'counted',
+        count: 23,
+        plusMinus: 1,
+      }),
+  },
+  {
+    day: 168,
+    tell: (d, ago) =>
+      d.add(ago, 7.8, 'equipment', {
+        item: 'Gas',
+        says: 'The needle valve drifts; three bubbles a second in the morning, none at noon',
+      }),
+  },
+  {
+    day: 176,
+    tell: (d, ago) =>
+      d.add(ago, 7.8, 'equipment', { item: 'Gas', says: 'Indicator blue at ten, yellow at three' }),
+  },
+  {
+    day: 188,
+    tell: (d, ago) =>
+      d.add(
+        ago,
+        7.8,
+        'sign',
+        { sign: 'gasping', place: { of: 'tank' } },
+        { note: 'Tetras at the surface before lamps on; gas closed, surface stirred.' },
+      ),
+  },
+  {
+    day: 194,
+    tell: (d, ago) =>
+      d.add(ago, 14, 'equipment', {
+        item: 'Gas',
+        says: 'New valve; two bubbles a second, steady through the day',
+      }),
+  },
+  {
+    day: 201,
+    tell: (d, ago) =>
+      d.add(ago, 19, 'note', {
+        text: 'The house is full and everybody feeds them. A card beside the tank now.',
+      }),
+  },
+  {
+    day: 214,
+    tell: (d, ago) =>
+      d.add(
+        ago,
+        9,
+        'algae',
+        { algae: 'black tufts', place: { of: 'planting', id: 'tarn-e1' }, coverPercent: 10 },
+        { note: 'On the edges of the old fern leaves.' },
+      ),
+  },
+  {
+    day: 228,
+    tell: (d, ago) =>
+      d.add(ago, 9, 'algae', {
+        algae: 'black tufts',
+        place: { of: 'planting', id: 'tarn-e1' },
+        coverPercent: 18,
+      }),
+  },
+  {
+    day: 246,
+    tell: (d, ago) =>
+      d.add(
+        ago,
+        15,
+        'clean',
+        { item: 'the main stone, brushed by hand' },
+        { note: 'First trial: brush only.' },
+      ),
+  },
+  {
+    day: 249,
+    tell: (d, ago) =>
+      d.add(ago, 9, 'algae', {
+        algae: 'black tufts',
+        place: { of: 'planting', id: 'tarn-e1' },
+        coverPercent: 16,
+      }),
+  },
+  {
+    day: 262,
+    tell: (d, ago) =>
+      d.add(ago, 15, 'equipment', {
+        item: 'Gas',
+        says: 'On an hour earlier and checked daily: second trial, steadiness',
+      }),
+  },
+  {
+    day: 270,
+    tell: (d, ago) =>
+      d.add(ago, 9, 'algae', {
+        algae: 'black tufts',
+        place: { of: 'planting', id: 'tarn-e1' },
+        coverPercent: 12,
+      }),
+  },
+  {
+    day: 272,
+    tell: (d, ago) =>
+      d.add(ago, 17, 'stock', {
+        populationId: 'tarn-tetras',
+        event: 'counted',
+        count: 22,
+        plusMinus: 1,
+      }),
+  },
+  {
+    day: 276,
+    tell: (d, ago) =>
+      d.add(ago, 17, 'stock', {
+        populationId: 'tarn-eaters',
+        event: 'counted',
+        count: 4,
+        plusMinus: 0,
+      }),
+  },
+  {
+    day: 300,
+    tell: (d, ago) =>
+      d.add(ago, 9, 'algae', {
+        algae: 'black tufts',
+        place: { of: 'planting', id: 'tarn-e1' },
+        coverPercent: 8,
+      }),
+  },
+  {
+    day: 309,
+    tell: (d, ago) =>
+      d.add(ago, 17, 'stock', {
+        populationId: 'tarn-shrimp',
+        event: 'counted',
+        count: 60,
+        plusMinus: 20,
+      }),
+  },
+  {
+    day: 316,
+    tell: (d, ago) =>
+      d.add(ago, 20, 'note', {
+        text: 'Talked it over in the kitchen: the back left is a hedge and the carpet goes. A section at a time, before the winter guests.',
+      }),
+  },
+  {
+    day: 322,
+    tell: (d, ago) =>
+      d.add(
+        ago,
+        10,
+        'soil-test',
+        { khBefore: 4, khAfter: 3.5, hours: 36 },
+        { note: 'A cup of soil from the left back in a jar of made-up water.' },
+      ),
+  },
+  {
+    day: 328,
+    tell: (d, ago) =>
+      d.add(ago, 9, 'algae', {
+        algae: 'black tufts',
+        place: { of: 'planting', id: 'tarn-e1' },
+        coverPercent: 5,
+      }),
+  },
 ]

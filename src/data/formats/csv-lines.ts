@@ -30,7 +30,12 @@ export interface CsvReport {
   remarks: string[]
 }
 /** A reader of one of our files, against a tank's story and the fingerprints of what was imported before. */
-export type CsvReader = (bytes: Uint8Array, history: TankHistory, origins: ReadonlySet<string>, now: Instant) => Promise<Result<CsvReport>>
+export type CsvReader = (
+  bytes: Uint8Array,
+  history: TankHistory,
+  origins: ReadonlySet<string>,
+  now: Instant,
+) => Promise<Result<CsvReport>>
 
 /** A line of a file by its columns. */
 export interface CsvFields<Column extends string> {
@@ -43,7 +48,10 @@ export interface CsvFields<Column extends string> {
 export type BareEntry = { [K in EntryKind]: Omit<EntryOf<K>, 'id'> }[EntryKind]
 
 /** Marks of the entries of a journal, gathered in steps. */
-export async function marksOf(entries: readonly Entry[], mark: (entry: Entry) => string): Promise<ReadonlySet<string>> {
+export async function marksOf(
+  entries: readonly Entry[],
+  mark: (entry: Entry) => string,
+): Promise<ReadonlySet<string>> {
   const marks = new Set<string>()
   const pace = pacer()
   for (const entry of entries) {
@@ -59,7 +67,11 @@ interface Reading<Column extends string> {
   spare: readonly Column[]
   /** One letter or word before the fingerprint, so that two kinds of file never share one. */
   mark: string
-  readLine: (fields: CsvFields<Column>, at: Instant, origin: (parts: readonly unknown[]) => string) => Result<{ entry: BareEntry; origin: string }>
+  readLine: (
+    fields: CsvFields<Column>,
+    at: Instant,
+    origin: (parts: readonly unknown[]) => string,
+  ) => Result<{ entry: BareEntry; origin: string }>
   /** Gives, for a tank's journal, whether it holds the same thing under another id. */
   journal: (history: TankHistory) => Promise<(entry: Entry) => boolean>
 }
@@ -68,13 +80,28 @@ interface Reading<Column extends string> {
  * Reads a file of entries (RFC 4180), in steps that let others in. Semicolons and tabs are understood, with decimal commas. Refuses
  * as a whole what is no such file; single lines are reported and the rest is kept. Reading a file again adds nothing.
  */
-export async function readCsvLines<Column extends string>(bytes: Uint8Array, reading: Reading<Column | 'at' | 'note'>, history: TankHistory, origins: ReadonlySet<string>, now: Instant): Promise<Result<CsvReport>> {
+export async function readCsvLines<Column extends string>(
+  bytes: Uint8Array,
+  reading: Reading<Column | 'at' | 'note'>,
+  history: TankHistory,
+  origins: ReadonlySet<string>,
+  now: Instant,
+): Promise<Result<CsvReport>> {
   const text = readText(bytes, CSV_MAX_MB)
   if (!text.ok) return text
   const header = text.value.slice(0, 2000).split(/\r?\n/, 1)[0]
-  const separator = header.includes(',') ? ',' : header.includes(';') ? ';' : header.includes('\t') ? '\t' : ','
+  const separator = header.includes(',')
+    ? ','
+    : header.includes(';')
+      ? ';'
+      : header.includes('\t')
+        ? '\t'
+        : ','
   const report: CsvReport = { accepted: [], refused: [], known: [], separator, remarks: [] }
-  if (separator !== ',') report.remarks.push(`The fields are separated by ${SEPARATOR_NAMES[separator]}; decimal commas were read as decimals.`)
+  if (separator !== ',')
+    report.remarks.push(
+      `The fields are separated by ${SEPARATOR_NAMES[separator]}; decimal commas were read as decimals.`,
+    )
   const inJournal = await reading.journal(history)
   const seen = new Map<string, number>()
   let places: Record<Column | 'at' | 'note', number> | null = null
@@ -95,8 +122,12 @@ export async function readCsvLines<Column extends string>(bytes: Uint8Array, rea
     lines++
     const place = places
     const field = (name: Column | 'at' | 'note') => (row[place[name]] ?? '').trim()
-    const decimal = (name: Column | 'at' | 'note') => (separator !== ',' ? field(name).replace(',', '.') : field(name))
-    const read = row.length !== columns.length ? refuse(`${row.length} fields where the heading has ${columns.length}`) : checkCommon(field('at'), field('note'), now)
+    const decimal = (name: Column | 'at' | 'note') =>
+      separator !== ',' ? field(name).replace(',', '.') : field(name)
+    const read =
+      row.length !== columns.length
+        ? refuse(`${row.length} fields where the heading has ${columns.length}`)
+        : checkCommon(field('at'), field('note'), now)
     const print = (parts: readonly unknown[]) => fingerprint(reading.mark, parts)
     const full = read.ok ? reading.readLine({ field, decimal }, read.value, print) : read
     if (!full.ok) {
@@ -107,21 +138,31 @@ export async function readCsvLines<Column extends string>(bytes: Uint8Array, rea
     const entry = { ...full.value.entry, id: idIn(history.vessel.id, origin) } as Entry
     const twin = seen.get(origin)
     if (twin !== undefined) report.known.push({ line: here, says: `the same as line ${twin}` })
-    else if (origins.has(origin) || inJournal(entry)) report.known.push({ line: here, says: 'in the journal already' })
+    else if (origins.has(origin) || inJournal(entry))
+      report.known.push({ line: here, says: 'in the journal already' })
     else report.accepted.push({ line: here, entry, origin })
     seen.set(origin, twin ?? here)
     return ok(null)
   }
   const read = await eachRow(text.value, separator, take)
-  if (!read.ok) return read.problem === UNCLOSED ? refuse(`A quotation mark in line ${line} is never closed, so the lines after it cannot be told apart. Nothing was written.`) : read
+  if (!read.ok)
+    return read.problem === UNCLOSED
+      ? refuse(
+          `A quotation mark in line ${line} is never closed, so the lines after it cannot be told apart. Nothing was written.`,
+        )
+      : read
   const older = report.accepted.filter(({ entry }) => entry.at < history.vessel.startedAt).length
-  if (older > 0) report.remarks.push(`${older === 1 ? 'One line is' : `${older} lines are`} older than the tank, which was set up on ${history.vessel.startedAt.slice(0, 10)}.`)
+  if (older > 0)
+    report.remarks.push(
+      `${older === 1 ? 'One line is' : `${older} lines are`} older than the tank, which was set up on ${history.vessel.startedAt.slice(0, 10)}.`,
+    )
   if (lines === 0) report.remarks.push('The file has its heading and no line.')
   return ok(report)
 }
 
 /** An entry's id from its line and its tank: the same line is another entry in another tank. */
-const idIn = (vesselId: string, origin: string) => `l-${createHash('sha256').update(`${vesselId} ${origin}`).digest('hex').slice(0, 32)}`
+const idIn = (vesselId: string, origin: string) =>
+  `l-${createHash('sha256').update(`${vesselId} ${origin}`).digest('hex').slice(0, 32)}`
 
 const UNCLOSED = 'a quotation mark is never closed'
 const STEP_CHARACTERS = 64 * 1024
@@ -129,7 +170,11 @@ const STEP_CHARACTERS = 64 * 1024
 const LONGEST_LINE_STEPS = 4
 
 /** Hands the rows of a text over one by one, a step at a time, and stops at the first that is refused. */
-function eachRow(text: string, separator: Separator, take: (row: string[]) => Result<null>): Promise<Result<null>> {
+function eachRow(
+  text: string,
+  separator: Separator,
+  take: (row: string[]) => Result<null>,
+): Promise<Result<null>> {
   return new Promise((resolve, reject) => {
     let stepsWithoutRow = 0
     let outcome: Result<null> = ok(null)
@@ -143,7 +188,9 @@ function eachRow(text: string, separator: Separator, take: (row: string[]) => Re
       return unclosed || stepsWithoutRow > LONGEST_LINE_STEPS ? refuse(UNCLOSED) : ok(null)
     }
     Papa.parse<string[]>(text, {
-      delimiter: separator, skipEmptyLines: false, chunkSize: STEP_CHARACTERS,
+      delimiter: separator,
+      skipEmptyLines: false,
+      chunkSize: STEP_CHARACTERS,
       chunk: ({ data, errors }: Papa.ParseResult<string[]>, parser: Papa.Parser) => {
         try {
           outcome = step(data, errors)
@@ -164,25 +211,44 @@ function eachRow(text: string, separator: Separator, take: (row: string[]) => Re
 const TIME = instant('The time')
 
 function checkCommon(at: string, note: string, now: Instant): Result<Instant> {
-  if (!TIME.isValidSync(at)) return refuse(`“${shorten(at)}” is not an ISO 8601 time with its offset, like 2026-03-01T18:30:00+01:00`)
+  if (!TIME.isValidSync(at))
+    return refuse(
+      `“${shorten(at)}” is not an ISO 8601 time with its offset, like 2026-03-01T18:30:00+01:00`,
+    )
   if (dayOf(at) > dayOf(now)) return refuse(`${at} has not happened yet`)
-  return note.length > TEXT_LIMITS.note ? refuse(`the note is longer than ${TEXT_LIMITS.note} characters`) : ok(new Date(at).toISOString())
+  return note.length > TEXT_LIMITS.note
+    ? refuse(`the note is longer than ${TEXT_LIMITS.note} characters`)
+    : ok(new Date(at).toISOString())
 }
 
-const fingerprint = (mark: string, parts: readonly unknown[]) => `${mark}:${createHash('sha256').update(JSON.stringify(parts)).digest('hex').slice(0, 40)}`
+const fingerprint = (mark: string, parts: readonly unknown[]) =>
+  `${mark}:${createHash('sha256').update(JSON.stringify(parts)).digest('hex').slice(0, 40)}`
 
 /** The number a field holds, or the sentence that it holds none. */
 export function numberIn(written: string, shown: string): Result<number> {
-  return /^[-+]?(\d+\.?\d*|\.\d+)([eE][-+]?\d+)?$/.test(written) ? ok(Number(written)) : refuse(`“${shorten(shown)}” is not a number`)
+  return /^[-+]?(\d+\.?\d*|\.\d+)([eE][-+]?\d+)?$/.test(written)
+    ? ok(Number(written))
+    : refuse(`“${shorten(shown)}” is not a number`)
 }
 
-function columnPlaces<Column extends string>(columns: readonly string[], wanted: readonly Column[], spare: readonly Column[]): Result<Record<Column, number>> {
+function columnPlaces<Column extends string>(
+  columns: readonly string[],
+  wanted: readonly Column[],
+  spare: readonly Column[],
+): Result<Record<Column, number>> {
   const named = columns.map((column) => column.trim().toLowerCase())
   const missing = wanted.filter((column) => !named.includes(column) && !spare.includes(column))
   if (missing.length > 0) {
-    return refuse(`The heading must read ${wanted.join(',')}; ${missing.join(', ')} ${missing.length === 1 ? 'is' : 'are'} missing (found: ${shorten(columns.join(','))}). Nothing was written.`)
+    return refuse(
+      `The heading must read ${wanted.join(',')}; ${missing.join(', ')} ${missing.length === 1 ? 'is' : 'are'} missing (found: ${shorten(columns.join(','))}). Nothing was written.`,
+    )
   }
-  return ok(Object.fromEntries(wanted.map((column) => [column, named.indexOf(column)])) as Record<Column, number>)
+  return ok(
+    Object.fromEntries(wanted.map((column) => [column, named.indexOf(column)])) as Record<
+      Column,
+      number
+    >,
+  )
 }
 
 /** A quoted field may span lines: the line number counts what was really passed. */
@@ -194,6 +260,8 @@ export const shorten = (text: string) => (text.length > 60 ? `${text.slice(0, 57
 
 /** Rows as RFC 4180 text with CRLF. Text that a spreadsheet would run as a formula is kept as text by a leading apostrophe; numbers are left alone. */
 export function writeCsv(columns: readonly string[], rows: readonly (readonly string[])[]): string {
-  const guarded = rows.map((row) => row.map((cell) => (/^[=+@\t\r]|^-(?![\d.])/.test(cell) ? `'${cell}` : cell)))
+  const guarded = rows.map((row) =>
+    row.map((cell) => (/^[=+@\t\r]|^-(?![\d.])/.test(cell) ? `'${cell}` : cell)),
+  )
   return `${Papa.unparse({ fields: [...columns], data: guarded }, { newline: '\r\n' })}\r\n`
 }

@@ -7,16 +7,36 @@ import { lengthToCm, volumeToLitres } from '@/core/quantity/units'
 import { netLitres } from '@/core/vessel/volume'
 import { productOf, unitProblem } from '@/core/water/products'
 import { TEXT_LIMITS } from '../border/entry-schema'
-import { marksOf, numberIn, readCsvLines, shorten, writeCsv, type BareEntry, type CsvFields, type CsvReader } from './csv-lines'
+import {
+  marksOf,
+  numberIn,
+  readCsvLines,
+  shorten,
+  writeCsv,
+  type BareEntry,
+  type CsvFields,
+  type CsvReader,
+} from './csv-lines'
 
 export const EVENTS_COLUMNS = ['at', 'kind', 'amount', 'unit', 'subject', 'note'] as const
 type Column = (typeof EVENTS_COLUMNS)[number]
-export const EVENT_KINDS = ['water-change', 'top-off', 'dose', 'feed', 'trim', 'equipment', 'clean', 'stock'] as const
+export const EVENT_KINDS = [
+  'water-change',
+  'top-off',
+  'dose',
+  'feed',
+  'trim',
+  'equipment',
+  'clean',
+  'stock',
+] as const
 type EventKind = (typeof EVENT_KINDS)[number]
 const STOCK_EVENTS = ['counted', 'added', 'born', 'died', 'moved', 'missing'] as const
 
 /** What each kind of line becomes, without the common part; refusals are sentences. */
-type Detail = { [K in EventKind]: Omit<EntryOf<K>, 'id' | 'at' | 'certainty' | 'by' | 'note' | 'expected'> }[EventKind]
+type Detail = {
+  [K in EventKind]: Omit<EntryOf<K>, 'id' | 'at' | 'certainty' | 'by' | 'note' | 'expected'>
+}[EventKind]
 
 /** Reads events.csv: `at,kind,amount,unit,subject,note`. A planting, animal or source the tank does not have is refused by its line, never guessed. */
 export const readEventsCsv: CsvReader = (bytes, history, origins, now) => {
@@ -24,88 +44,207 @@ export const readEventsCsv: CsvReader = (bytes, history, origins, now) => {
     const marks = await marksOf(entries, sameEvent)
     return (entry: Entry) => marks.has(sameEvent(entry))
   }
-  return readCsvLines<Column>(bytes, { columns: EVENTS_COLUMNS, spare: ['unit', 'subject', 'note'], mark: 'evt', readLine: readLineFor(history), journal }, history, origins, now)
+  return readCsvLines<Column>(
+    bytes,
+    {
+      columns: EVENTS_COLUMNS,
+      spare: ['unit', 'subject', 'note'],
+      mark: 'evt',
+      readLine: readLineFor(history),
+      journal,
+    },
+    history,
+    origins,
+    now,
+  )
 }
 
-const readLineFor = (history: TankHistory) => ({ field, decimal }: CsvFields<Column>, at: Instant, origin: (parts: readonly unknown[]) => string): Result<{ entry: BareEntry; origin: string }> => {
-  const kind = EVENT_KINDS.find((candidate) => candidate === field('kind'))
-  if (!kind) return refuse(`“${shorten(field('kind'))}” is not a kind of event; Vivero reads ${EVENT_KINDS.join(', ')}`)
-  const detail = detailOf(kind, { field, decimal }, history)
-  if (!detail.ok) return detail
-  const note = field('note')
-  const print = origin([at, kind, field('amount'), field('unit'), field('subject'), note])
-  // Of equipment the note is what happened: it is not said twice.
-  return ok({ origin: print, entry: { at, certainty: 'measured', by: 'import', note: kind === 'equipment' ? null : note || null, expected: null, ...detail.value } as BareEntry })
-}
+const readLineFor =
+  (history: TankHistory) =>
+  (
+    { field, decimal }: CsvFields<Column>,
+    at: Instant,
+    origin: (parts: readonly unknown[]) => string,
+  ): Result<{ entry: BareEntry; origin: string }> => {
+    const kind = EVENT_KINDS.find((candidate) => candidate === field('kind'))
+    if (!kind)
+      return refuse(
+        `“${shorten(field('kind'))}” is not a kind of event; Vivero reads ${EVENT_KINDS.join(', ')}`,
+      )
+    const detail = detailOf(kind, { field, decimal }, history)
+    if (!detail.ok) return detail
+    const note = field('note')
+    const print = origin([at, kind, field('amount'), field('unit'), field('subject'), note])
+    // Of equipment the note is what happened: it is not said twice.
+    return ok({
+      origin: print,
+      entry: {
+        at,
+        certainty: 'measured',
+        by: 'import',
+        note: kind === 'equipment' ? null : note || null,
+        expected: null,
+        ...detail.value,
+      } as BareEntry,
+    })
+  }
 
-function detailOf(kind: EventKind, { field, decimal }: CsvFields<Column>, history: TankHistory): Result<Detail> {
+function detailOf(
+  kind: EventKind,
+  { field, decimal }: CsvFields<Column>,
+  history: TankHistory,
+): Result<Detail> {
   const [unit, subject] = [field('unit'), field('subject')]
-  if (subject.length > TEXT_LIMITS.item) return refuse(`the subject is longer than ${TEXT_LIMITS.item} characters`)
-  if (kind === 'equipment' && field('note').length > TEXT_LIMITS.happened) return refuse(`what happened is longer than ${TEXT_LIMITS.happened} characters`)
-  if (kind === 'equipment') return subject && field('note') ? ok({ kind, item: subject, says: field('note') }) : refuse('equipment needs a subject (what) and a note (what happened)')
-  if (kind === 'clean') return subject ? ok({ kind, item: subject }) : refuse('clean needs a subject: what was cleaned')
+  if (subject.length > TEXT_LIMITS.item)
+    return refuse(`the subject is longer than ${TEXT_LIMITS.item} characters`)
+  if (kind === 'equipment' && field('note').length > TEXT_LIMITS.happened)
+    return refuse(`what happened is longer than ${TEXT_LIMITS.happened} characters`)
+  if (kind === 'equipment')
+    return subject && field('note')
+      ? ok({ kind, item: subject, says: field('note') })
+      : refuse('equipment needs a subject (what) and a note (what happened)')
+  if (kind === 'clean')
+    return subject ? ok({ kind, item: subject }) : refuse('clean needs a subject: what was cleaned')
   const number = numberIn(decimal('amount'), field('amount'))
   if (!number.ok) return number
   const amount = number.value
-  if (!(amount > 0) && !(kind === 'stock' && amount === 0) && !(kind === 'trim' && amount === 0)) return refuse(`the amount must be more than zero, not ${amount}`)
+  if (!(amount > 0) && !(kind === 'stock' && amount === 0) && !(kind === 'trim' && amount === 0))
+    return refuse(`the amount must be more than zero, not ${amount}`)
   switch (kind) {
     case 'water-change':
     case 'top-off':
       return waterDetail(kind, amount, unit, subject, history)
     case 'dose': {
-      const doseUnit = DOSE_UNITS.find((candidate) => candidate.toLowerCase() === unit.toLowerCase())
+      const doseUnit = DOSE_UNITS.find(
+        (candidate) => candidate.toLowerCase() === unit.toLowerCase(),
+      )
       if (!doseUnit) return refuse(`a dose is in ${DOSE_UNITS.join(', ')}, not “${shorten(unit)}”`)
       if (!subject) return refuse('a dose needs a subject: what was dosed')
       const product = productOf(history, { productId: null, product: subject })
       const problem = product ? unitProblem(product, doseUnit) : null
       if (problem) return refuse(problem.replace(/\.$/, ''))
-      return amount > 5000 ? refuse('that is more than a dose') : ok({ kind, product: product?.name ?? subject, productId: product?.id ?? null, amount, unit: doseUnit satisfies DoseUnit })
+      return amount > 5000
+        ? refuse('that is more than a dose')
+        : ok({
+            kind,
+            product: product?.name ?? subject,
+            productId: product?.id ?? null,
+            amount,
+            unit: doseUnit satisfies DoseUnit,
+          })
     }
     case 'feed':
       if (unit !== 'g') return refuse(`food is in g, not “${shorten(unit)}”`)
-      return amount > 1000 ? refuse('that is more food than a tank can take') : ok({ kind, grams: amount, food: subject || 'food' })
+      return amount > 1000
+        ? refuse('that is more food than a tank can take')
+        : ok({ kind, grams: amount, food: subject || 'food' })
     case 'trim': {
-      const planting = history.plantings.find((candidate) => candidate.stake.toLowerCase() === subject.toLowerCase() || candidate.name.toLowerCase() === subject.toLowerCase())
-      if (!planting) return refuse(`“${shorten(subject)}” is not a planting of this tank; put it on the plan first, then read the file again`)
+      const planting = history.plantings.find(
+        (candidate) =>
+          candidate.stake.toLowerCase() === subject.toLowerCase() ||
+          candidate.name.toLowerCase() === subject.toLowerCase(),
+      )
+      if (!planting)
+        return refuse(
+          `“${shorten(subject)}” is not a planting of this tank; put it on the plan first, then read the file again`,
+        )
       const cm = lengthToCm(amount, unit)
       return cm.ok ? ok({ kind, plantingId: planting.id, fromCm: null, toCm: cm.value }) : cm
     }
     case 'stock': {
-      const population = history.populations.find((candidate) => candidate.name.toLowerCase() === subject.toLowerCase())
+      const population = history.populations.find(
+        (candidate) => candidate.name.toLowerCase() === subject.toLowerCase(),
+      )
       if (!population) return refuse(`“${shorten(subject)}” are not animals of this tank`)
       const event = STOCK_EVENTS.find((candidate) => candidate === unit)
-      if (!event) return refuse(`the unit of a stock line says what happened: ${STOCK_EVENTS.join(', ')}; not “${shorten(unit)}”`)
-      return Number.isInteger(amount) ? ok({ kind, populationId: population.id, event, count: amount, plusMinus: 0 }) : refuse('animals come in whole numbers')
+      if (!event)
+        return refuse(
+          `the unit of a stock line says what happened: ${STOCK_EVENTS.join(', ')}; not “${shorten(unit)}”`,
+        )
+      return Number.isInteger(amount)
+        ? ok({ kind, populationId: population.id, event, count: amount, plusMinus: 0 })
+        : refuse('animals come in whole numbers')
     }
   }
 }
 
-function waterDetail(kind: 'water-change' | 'top-off', amount: number, unit: string, subject: string, history: TankHistory): Result<Detail> {
-  const source = history.sources.find((candidate) => candidate.name.toLowerCase() === subject.toLowerCase())
-  if (subject && !source) return refuse(`“${shorten(subject)}” is not a source water of this tank; describe it under “Waters and bottles” first`)
+function waterDetail(
+  kind: 'water-change' | 'top-off',
+  amount: number,
+  unit: string,
+  subject: string,
+  history: TankHistory,
+): Result<Detail> {
+  const source = history.sources.find(
+    (candidate) => candidate.name.toLowerCase() === subject.toLowerCase(),
+  )
+  if (subject && !source)
+    return refuse(
+      `“${shorten(subject)}” is not a source water of this tank; describe it under “Waters and bottles” first`,
+    )
   const tank = netLitres(history.vessel, currentLayout(history))
   if (unit === 'percent' || unit === '%') {
     if (kind === 'top-off') return refuse('a top-up is in L or gal')
-    return amount > 100 ? refuse('a change cannot take more than 100 percent') : ok({ kind, fraction: amount / 100, litres: (amount / 100) * tank, sourceId: source?.id ?? null })
+    return amount > 100
+      ? refuse('a change cannot take more than 100 percent')
+      : ok({
+          kind,
+          fraction: amount / 100,
+          litres: (amount / 100) * tank,
+          sourceId: source?.id ?? null,
+        })
   }
   const litres = volumeToLitres(amount, unit)
   if (!litres.ok) return litres
-  if (litres.value > tank * 1.05) return refuse(`the tank holds ${Math.round(tank)} L, not ${Math.round(litres.value)}`)
-  return kind === 'top-off' ? ok({ kind, litres: litres.value, sourceId: source?.id ?? null }) : ok({ kind, fraction: Math.min(1, litres.value / tank), litres: litres.value, sourceId: source?.id ?? null })
+  if (litres.value > tank * 1.05)
+    return refuse(`the tank holds ${Math.round(tank)} L, not ${Math.round(litres.value)}`)
+  return kind === 'top-off'
+    ? ok({ kind, litres: litres.value, sourceId: source?.id ?? null })
+    : ok({
+        kind,
+        fraction: Math.min(1, litres.value / tank),
+        litres: litres.value,
+        sourceId: source?.id ?? null,
+      })
 }
 
 /** What makes two events the same thing done: when, what and how much. */
 function sameEvent(entry: Entry): string {
-  const much = entry.kind === 'water-change' ? entry.fraction.toPrecision(6) : entry.kind === 'top-off' ? entry.litres.toPrecision(6) : entry.kind === 'dose' ? `${entry.product} ${entry.amount}` : entry.kind === 'feed' ? entry.grams : entry.kind === 'trim' ? `${entry.plantingId} ${entry.toCm}` : entry.kind === 'stock' ? `${entry.populationId} ${entry.event} ${entry.count}` : 'item' in entry ? entry.item : entry.id
+  const much =
+    entry.kind === 'water-change'
+      ? entry.fraction.toPrecision(6)
+      : entry.kind === 'top-off'
+        ? entry.litres.toPrecision(6)
+        : entry.kind === 'dose'
+          ? `${entry.product} ${entry.amount}`
+          : entry.kind === 'feed'
+            ? entry.grams
+            : entry.kind === 'trim'
+              ? `${entry.plantingId} ${entry.toCm}`
+              : entry.kind === 'stock'
+                ? `${entry.populationId} ${entry.event} ${entry.count}`
+                : 'item' in entry
+                  ? entry.item
+                  : entry.id
   return `${entry.at}|${entry.kind}|${much}`
 }
 
 /** All events of a story as events.csv. */
 export function writeEventsCsv(history: TankHistory): string {
-  const named = (list: readonly { id: string; name: string }[], id: string | null) => list.find((one) => one.id === id)?.name ?? ''
+  const named = (list: readonly { id: string; name: string }[], id: string | null) =>
+    list.find((one) => one.id === id)?.name ?? ''
   const rows = history.entries.flatMap((entry): string[][] => {
     const note = entry.note ?? ''
-    const row = (amount: number | null, unit: string, subject: string, says = note) => [[entry.at, entry.kind, amount === null ? '' : String(Number(amount.toPrecision(12))), unit, subject, says]]
+    const row = (amount: number | null, unit: string, subject: string, says = note) => [
+      [
+        entry.at,
+        entry.kind,
+        amount === null ? '' : String(Number(amount.toPrecision(12))),
+        unit,
+        subject,
+        says,
+      ],
+    ]
     switch (entry.kind) {
       case 'water-change':
         return row(entry.fraction * 100, 'percent', named(history.sources, entry.sourceId))
@@ -116,7 +255,11 @@ export function writeEventsCsv(history: TankHistory): string {
       case 'feed':
         return row(entry.grams, 'g', entry.food)
       case 'trim':
-        return row(entry.toCm, 'cm', history.plantings.find((planting) => planting.id === entry.plantingId)?.stake ?? '')
+        return row(
+          entry.toCm,
+          'cm',
+          history.plantings.find((planting) => planting.id === entry.plantingId)?.stake ?? '',
+        )
       case 'equipment':
         return row(null, '', entry.item, entry.says)
       case 'clean':

@@ -16,7 +16,21 @@ import { readTankFile, writeTankFile } from './tank-file'
 const NOW = '2026-11-24T09:00:00.000Z'
 const HEAD = 'at,kind,amount,unit,subject,note'
 const bytes = (text: string) => new TextEncoder().encode(text)
-const story = tank([], { populations: [{ id: 'fish', name: 'Red tetras', kind: 'fish', adultLengthCm: 2, since: instantOf(DAY0) }], products: [{ id: 'p', name: 'Weekly bottle', form: 'liquid', analysis: [{ as: 'K', amount: 20 }], tabletGrams: null, recipe: null }] })
+const story = tank([], {
+  populations: [
+    { id: 'fish', name: 'Red tetras', kind: 'fish', adultLengthCm: 2, since: instantOf(DAY0) },
+  ],
+  products: [
+    {
+      id: 'p',
+      name: 'Weekly bottle',
+      form: 'liquid',
+      analysis: [{ as: 'K', amount: 20 }],
+      tabletGrams: null,
+      recipe: null,
+    },
+  ],
+})
 const report = async (lines: string, of = story): Promise<CsvReport> => {
   const result = await readEventsCsv(bytes(`${HEAD}\n${lines}`), of, new Set(), NOW)
   if (!result.ok) throw new Error(result.problem)
@@ -25,16 +39,49 @@ const report = async (lines: string, of = story): Promise<CsvReport> => {
 
 describe('events.csv', () => {
   test('each kind becomes its entry: per cent and gallons, products by name, plantings by stake, animals by what happened', async () => {
-    const { accepted, refused } = await report([
-      '2026-03-01T10:00Z,water-change,40,percent,tap,half by the window', '2026-03-01T11:00Z,water-change,10,gal,,', '2026-03-02T10:00Z,top-off,3,L,Tap,', '2026-03-03T10:00Z,dose,5,mL,weekly bottle,',
-      '2026-03-03T11:00Z,dose,2,g,some powder,', '2026-03-04T10:00Z,feed,1.2,g,flakes,', '2026-03-05T10:00Z,trim,12,cm,S1,', '2026-03-05T11:00Z,trim,6,in,"Carpet, front",', '2026-03-06T10:00Z,equipment,,,Heater,new one', '2026-03-06T11:00Z,clean,,,sponge,', '2026-03-07T10:00Z,stock,22,counted,Red tetras,',
-    ].join('\n'))
+    const { accepted, refused } = await report(
+      [
+        '2026-03-01T10:00Z,water-change,40,percent,tap,half by the window',
+        '2026-03-01T11:00Z,water-change,10,gal,,',
+        '2026-03-02T10:00Z,top-off,3,L,Tap,',
+        '2026-03-03T10:00Z,dose,5,mL,weekly bottle,',
+        '2026-03-03T11:00Z,dose,2,g,some powder,',
+        '2026-03-04T10:00Z,feed,1.2,g,flakes,',
+        '2026-03-05T10:00Z,trim,12,cm,S1,',
+        '2026-03-05T11:00Z,trim,6,in,"Carpet, front",',
+        '2026-03-06T10:00Z,equipment,,,Heater,new one',
+        '2026-03-06T11:00Z,clean,,,sponge,',
+        '2026-03-07T10:00Z,stock,22,counted,Red tetras,',
+      ].join('\n'),
+    )
     expect(refused).toEqual([])
     const entries = accepted.map(({ entry: one }) => one)
-    expect(entries.map((one) => one.kind)).toEqual(['water-change', 'water-change', 'top-off', 'dose', 'dose', 'feed', 'trim', 'trim', 'equipment', 'clean', 'stock'])
-    expect(entries[0]).toMatchObject({ fraction: 0.4, sourceId: 'src', note: 'half by the window', by: 'import' })
+    expect(entries.map((one) => one.kind)).toEqual([
+      'water-change',
+      'water-change',
+      'top-off',
+      'dose',
+      'dose',
+      'feed',
+      'trim',
+      'trim',
+      'equipment',
+      'clean',
+      'stock',
+    ])
+    expect(entries[0]).toMatchObject({
+      fraction: 0.4,
+      sourceId: 'src',
+      note: 'half by the window',
+      by: 'import',
+    })
     expect(entries[1]).toMatchObject({ litres: expect.closeTo(37.854, 3), sourceId: null })
-    expect(entries[3]).toMatchObject({ product: 'Weekly bottle', productId: 'p', amount: 5, unit: 'mL' })
+    expect(entries[3]).toMatchObject({
+      product: 'Weekly bottle',
+      productId: 'p',
+      amount: 5,
+      unit: 'mL',
+    })
     expect(entries[4]).toMatchObject({ product: 'some powder', productId: null })
     expect(entries[6]).toMatchObject({ plantingId: STEMS.id, toCm: 12 })
     expect(entries[7]).toMatchObject({ toCm: expect.closeTo(15.24, 6) })
@@ -46,43 +93,84 @@ describe('events.csv', () => {
     ['a change over the whole', 'water-change,140,percent,,', /more than 100 percent/],
     ['more litres than the tank holds', 'water-change,900,L,,', /the tank holds \d+ L/],
     ['a top-up in per cent', 'top-off,10,percent,,', /a top-up is in L or gal/],
-    ['a source nobody described', 'water-change,40,percent,Brook,', /“Brook” is not a source water of this tank/],
-    ['a planting that is not there, never guessed', 'trim,10,cm,S9,', /“S9” is not a planting of this tank; put it on the plan first/],
+    [
+      'a source nobody described',
+      'water-change,40,percent,Brook,',
+      /“Brook” is not a source water of this tank/,
+    ],
+    [
+      'a planting that is not there, never guessed',
+      'trim,10,cm,S9,',
+      /“S9” is not a planting of this tank; put it on the plan first/,
+    ],
     ['animals that are not there', 'stock,2,added,Sharks,', /not animals of this tank/],
     ['half an animal', 'stock,2.5,added,Red tetras,', /whole numbers/],
-    ['a stock line that does not say what happened', 'stock,2,pieces,Red tetras,', /says what happened/],
+    [
+      'a stock line that does not say what happened',
+      'stock,2,pieces,Red tetras,',
+      /says what happened/,
+    ],
     ['a dose in drops', 'dose,3,drops,Weekly bottle,', /a dose is in mL, g, tablets/],
-    ['a powder in millilitres', 'dose,3,mL,potassium nitrate,', /potassium nitrate is measured in grams, not in millilitres/],
+    [
+      'a powder in millilitres',
+      'dose,3,mL,potassium nitrate,',
+      /potassium nitrate is measured in grams, not in millilitres/,
+    ],
     ['letters', 'feed,some,g,flakes,', /not a number/],
     ['nothing', 'feed,0,g,flakes,', /more than zero/],
     ['equipment without what happened', 'equipment,,,Heater,', /what happened/],
   ])('%s is refused by its line, the rest is kept', async (_name, line, sentence) => {
-    const { accepted, refused } = await report(`2026-03-01T09:00Z,feed,1,g,flakes,\n2026-03-01T10:00Z,${line}\n2026-03-01T11:00Z,feed,2,g,flakes,`)
+    const { accepted, refused } = await report(
+      `2026-03-01T09:00Z,feed,1,g,flakes,\n2026-03-01T10:00Z,${line}\n2026-03-01T11:00Z,feed,2,g,flakes,`,
+    )
     expect(accepted).toHaveLength(2)
     expect(refused).toEqual([{ line: 3, says: expect.stringMatching(sentence) }])
   })
   test('readings are no events: the heading says what is missing', async () => {
-    expect(await readEventsCsv(bytes('at,parameter,value,unit,method,note\n'), story, new Set(), NOW)).toMatchObject({ ok: false, problem: expect.stringContaining('kind, amount are missing') })
+    expect(
+      await readEventsCsv(bytes('at,parameter,value,unit,method,note\n'), story, new Set(), NOW),
+    ).toMatchObject({ ok: false, problem: expect.stringContaining('kind, amount are missing') })
   })
   test('what is written is read back: every event of the demo', async () => {
     const [tarn] = lodge(NOW)
-    const result = await readEventsCsv(bytes(writeEventsCsv(tarn)), { ...tarn, entries: [] }, new Set(), NOW)
+    const result = await readEventsCsv(
+      bytes(writeEventsCsv(tarn)),
+      { ...tarn, entries: [] },
+      new Set(),
+      NOW,
+    )
     if (!result.ok) throw new Error(result.problem)
     expect(result.value.refused).toEqual([])
     const kinds = ['water-change', 'top-off', 'dose', 'feed', 'trim', 'equipment', 'clean', 'stock']
-    const much = (one: Entry) => (one.kind === 'water-change' ? one.fraction.toFixed(6) : one.kind === 'dose' ? `${one.productId} ${one.amount}` : one.kind === 'trim' ? `${one.plantingId} ${one.toCm}` : one.kind)
-    const of = (entries: readonly Entry[]) => entries.filter((one) => kinds.includes(one.kind)).map((one) => `${one.at} ${much(one)}`).sort()
+    const much = (one: Entry) =>
+      one.kind === 'water-change'
+        ? one.fraction.toFixed(6)
+        : one.kind === 'dose'
+          ? `${one.productId} ${one.amount}`
+          : one.kind === 'trim'
+            ? `${one.plantingId} ${one.toCm}`
+            : one.kind
+    const of = (entries: readonly Entry[]) =>
+      entries
+        .filter((one) => kinds.includes(one.kind))
+        .map((one) => `${one.at} ${much(one)}`)
+        .sort()
     expect(of(result.value.accepted.map(({ entry: one }) => one))).toEqual(of(tarn.entries))
     const again = await readEventsCsv(bytes(writeEventsCsv(tarn)), tarn, new Set(), NOW)
     expect(again.ok && [again.value.accepted.length, again.value.refused.length]).toEqual([0, 0])
   })
   test('imported twice, it adds nothing', async () => {
     const { db, close } = await memoryDatabase(story)
-    const file = bytes(`${HEAD}\n2026-03-01T10:00Z,water-change,40,percent,,\n2026-03-02T10:00Z,feed,1,g,flakes,`)
+    const file = bytes(
+      `${HEAD}\n2026-03-01T10:00Z,water-change,40,percent,,\n2026-03-02T10:00Z,feed,1,g,flakes,`,
+    )
     await importCsv(db, 'test', readEventsCsv, file, NOW)
     expect((await loadStory(db, 'test'))!.entries).toHaveLength(2)
     const again = await importCsv(db, 'test', readEventsCsv, file, NOW)
-    expect(again.ok && again.value.known.map((line) => line.says)).toEqual(['in the journal already', 'in the journal already'])
+    expect(again.ok && again.value.known.map((line) => line.says)).toEqual([
+      'in the journal already',
+      'in the journal already',
+    ])
     await close()
   })
 })
@@ -93,7 +181,9 @@ test('series.csv holds ink, pencil and what is to come of every parameter read',
   expect(lines[0]).toBe('at,parameter,value,low,high,unit,what')
   const nitrate = lines.filter((line) => line.includes(',nitrate,'))
   expect(nitrate.filter((line) => line.endsWith(',ink set aside'))).toHaveLength(1)
-  expect(nitrate.filter((line) => line.endsWith(',ahead')).every((line) => line.slice(0, 24) > NOW)).toBe(true)
+  expect(
+    nitrate.filter((line) => line.endsWith(',ahead')).every((line) => line.slice(0, 24) > NOW),
+  ).toBe(true)
   for (const line of nitrate) {
     const [, , value, low, high] = line.split(',').map(Number)
     if (!line.includes(',ink')) expect(low <= value && value <= high).toBe(true)
@@ -103,30 +193,73 @@ test('series.csv holds ink, pencil and what is to come of every parameter read',
 
 describe('older data', () => {
   test('a tank file of version 1 is read: care, sources and doses come up to date, the rest is as it was', async () => {
-    const now = tank([entry(3, 'dose', { product: 'weekly bottle', productId: null, amount: 10, unit: 'mL' }), height(4, STEMS.id, 20)])
+    const now = tank([
+      entry(3, 'dose', { product: 'weekly bottle', productId: null, amount: 10, unit: 'mL' }),
+      height(4, STEMS.id, 20),
+    ])
     const old = JSON.parse(writeTankFile(now)) as Record<string, unknown>
     const { care: _care, ...vessel } = old.vessel as Record<string, unknown>
     const { products: _products, ...rest } = old
     const version1 = {
-      ...rest, version: 1, vessel, sources: (old.sources as object[]).map((source) => Object.fromEntries(Object.entries(source).filter(([key]) => !/phosphate|potassium|calcium|magnesium|conductivity/.test(key)))),
-      entries: (old.entries as Record<string, unknown>[]).map(({ amount, unit: _unit, productId: _id, ...one }) => (one.kind === 'dose' ? { ...one, millilitres: amount } : { ...one })),
+      ...rest,
+      version: 1,
+      vessel,
+      sources: (old.sources as object[]).map((source) =>
+        Object.fromEntries(
+          Object.entries(source).filter(
+            ([key]) => !/phosphate|potassium|calcium|magnesium|conductivity/.test(key),
+          ),
+        ),
+      ),
+      entries: (old.entries as Record<string, unknown>[]).map(
+        ({ amount, unit: _unit, productId: _id, ...one }) =>
+          one.kind === 'dose' ? { ...one, millilitres: amount } : { ...one },
+      ),
     }
-    expect(await readTankFile(bytes(JSON.stringify(version1)), NOW)).toEqual({ ok: true, value: now })
-    expect(await readTankFile(bytes(JSON.stringify({ ...version1, vessel: 'gone' })), NOW)).toMatchObject({ ok: false, problem: expect.stringContaining('vessel') })
+    expect(await readTankFile(bytes(JSON.stringify(version1)), NOW)).toEqual({
+      ok: true,
+      value: now,
+    })
+    expect(
+      await readTankFile(bytes(JSON.stringify({ ...version1, vessel: 'gone' })), NOW),
+    ).toMatchObject({ ok: false, problem: expect.stringContaining('vessel') })
   })
   test('the migration rewrites doses kept in millilitres, in the journal and in its history', async () => {
-    const { db, close } = await memoryDatabase(tank([entry(3, 'dose', { product: 'bottle', productId: null, amount: 7, unit: 'mL' }, { id: 'd' })]))
+    const { db, close } = await memoryDatabase(
+      tank([
+        entry(
+          3,
+          'dose',
+          { product: 'bottle', productId: null, amount: 7, unit: 'mL' },
+          { id: 'd' },
+        ),
+      ]),
+    )
     await legacyDose(db)
-    for (const statement of readFileSync('drizzle/0002_water.sql', 'utf8').split('--> statement-breakpoint').filter((part) => part.trim().startsWith('UPDATE'))) await db.execute(sql.raw(statement))
+    for (const statement of readFileSync('drizzle/0002_water.sql', 'utf8')
+      .split('--> statement-breakpoint')
+      .filter((part) => part.trim().startsWith('UPDATE')))
+      await db.execute(sql.raw(statement))
     const [row] = rowsOf(await db.execute(sql`select detail from entry where id = 'd'`))
     expect(row.detail).toEqual({ product: 'bottle', productId: null, amount: 7, unit: 'mL' })
-    const [revision] = rowsOf(await db.execute(sql`select snapshot from entry_revision where entry_id = 'd'`))
-    expect(revision.snapshot).toMatchObject({ kind: 'dose', amount: 5, unit: 'mL', productId: null })
+    const [revision] = rowsOf(
+      await db.execute(sql`select snapshot from entry_revision where entry_id = 'd'`),
+    )
+    expect(revision.snapshot).toMatchObject({
+      kind: 'dose',
+      amount: 5,
+      unit: 'mL',
+      productId: null,
+    })
     await close()
   })
 })
 
 async function legacyDose(db: Database): Promise<void> {
-  await db.execute(sql`update entry set detail = '{"product": "bottle", "millilitres": 7}' where id = 'd'`)
-  await db.execute(sql`insert into entry_revision (entry_id, revision, replaced_at, act, snapshot) values ('d', 1, now(), 'edit', '{"id": "d", "kind": "dose", "product": "bottle", "millilitres": 5}')`)
+  await db.execute(
+    sql`update entry set detail = '{"product": "bottle", "millilitres": 7}' where id = 'd'`,
+  )
+  await db.execute(
+    sql`insert into entry_revision (entry_id, revision, replaced_at, act, snapshot) values ('d', 1, now(), 'edit', '{"id": "d", "kind": "dose", "product": "bottle", "millilitres": 5}')`,
+  )
 }

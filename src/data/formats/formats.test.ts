@@ -19,7 +19,8 @@ import { readTankFile, writeTankFile } from './tank-file'
 const NOW = '2026-11-24T09:00:00.000Z'
 const bytes = (text: string) => new TextEncoder().encode(text)
 const HEAD = 'at,parameter,value,unit,method,note'
-const read = (text: string | Uint8Array, story = tank()) => readReadingsCsv(typeof text === 'string' ? bytes(text) : text, story, new Set(), NOW)
+const read = (text: string | Uint8Array, story = tank()) =>
+  readReadingsCsv(typeof text === 'string' ? bytes(text) : text, story, new Set(), NOW)
 const report = async (text: string): Promise<CsvReport> => {
   const result = await read(text)
   if (!result.ok) throw new Error(result.problem)
@@ -31,34 +32,66 @@ describe('readings.csv', () => {
     const text = `${HEAD}\r\n2026-03-01T18:30:00+01:00,nitrate,20,mg/L,drops-chart,"by lamp, ""orange"""\r\n2026-03-02T18:30:00+01:00,kh,3,dKH,titration,"two\nlines"\r\n2026-03-03T18:30:00Z,pH,6.8,pH,probe,`
     const { accepted, refused } = await report(text)
     expect(refused).toEqual([])
-    expect(accepted.map(({ line, entry }) => [line, entry.note])).toEqual([[2, 'by lamp, "orange"'], [3, 'two\nlines'], [5, null]])
-    expect(accepted[0].entry).toMatchObject({ at: '2026-03-01T17:30:00.000Z', value: 20, entered: { value: 20, unit: 'mg/L' } })
+    expect(accepted.map(({ line, entry }) => [line, entry.note])).toEqual([
+      [2, 'by lamp, "orange"'],
+      [3, 'two\nlines'],
+      [5, null],
+    ])
+    expect(accepted[0].entry).toMatchObject({
+      at: '2026-03-01T17:30:00.000Z',
+      value: 20,
+      entered: { value: 20, unit: 'mg/L' },
+    })
   })
   test('units are converted and kept as entered: 5 mg/L N is 22.1 mg/L NO3, 77 °F is 25 °C, 100 ppm CaCO3 is 5.6 °dH', async () => {
-    const { accepted } = await report(`${HEAD}\n2026-03-01T10:00Z,nitrate,5,mg/L N,photometer,\n2026-03-01T10:00Z,temperature,77,°F,probe,\n2026-03-01T10:00Z,kh,100,ppm CaCO3,titration,`)
+    const { accepted } = await report(
+      `${HEAD}\n2026-03-01T10:00Z,nitrate,5,mg/L N,photometer,\n2026-03-01T10:00Z,temperature,77,°F,probe,\n2026-03-01T10:00Z,kh,100,ppm CaCO3,titration,`,
+    )
     const values = accepted.map(({ entry }) => (entry.kind === 'reading' ? entry.value : null))
     expect(values[0]).toBeCloseTo(22.13, 2)
     expect(values[1]).toBeCloseTo(25, 9)
     expect(values[2]).toBeCloseTo(5.6, 2)
   })
   test('a byte-order mark, columns in another order, an extra column', async () => {
-    expect(await report(`\uFEFFvalue,unit,method,parameter,at,mood\n10,mg/L,strip,nitrate,2026-03-01T10:00Z,fine`)).toMatchObject({ accepted: [{ line: 2 }] })
+    expect(
+      await report(
+        `\uFEFFvalue,unit,method,parameter,at,mood\n10,mg/L,strip,nitrate,2026-03-01T10:00Z,fine`,
+      ),
+    ).toMatchObject({ accepted: [{ line: 2 }] })
   })
   test('semicolons with decimal commas are understood, and said', async () => {
-    const { accepted, remarks, separator } = await report(`${HEAD.replaceAll(',', ';')}\n2026-03-01T10:00Z;pH;6,8;pH;probe;leicht, trüb`)
-    expect([separator, remarks.length, accepted[0].entry]).toMatchObject([';', 1, { value: 6.8, note: 'leicht, trüb' }])
+    const { accepted, remarks, separator } = await report(
+      `${HEAD.replaceAll(',', ';')}\n2026-03-01T10:00Z;pH;6,8;pH;probe;leicht, trüb`,
+    )
+    expect([separator, remarks.length, accepted[0].entry]).toMatchObject([
+      ';',
+      1,
+      { value: 6.8, note: 'leicht, trüb' },
+    ])
   })
   test('UTF-16 with tabs, as spreadsheets save “Unicode text”, little-endian and big-endian', async () => {
     const text = `\uFEFF${HEAD.replaceAll(',', '\t')}\r\n2026-03-01T10:00Z\ttemperature\t24,5\t°C\tprobe\ttrüb\r\n`
     const little = new Uint8Array(Buffer.from(text, 'utf16le'))
     for (const file of [little, new Uint8Array(Buffer.from(little).swap16())]) {
       const result = await read(file)
-      expect(result).toMatchObject({ ok: true, value: { separator: '\t', refused: [], accepted: [{ entry: { value: 24.5, note: 'trüb' } }] } })
+      expect(result).toMatchObject({
+        ok: true,
+        value: {
+          separator: '\t',
+          refused: [],
+          accepted: [{ entry: { value: 24.5, note: 'trüb' } }],
+        },
+      })
     }
   })
   test('lines older than the tank are taken, and remarked on', async () => {
-    const { accepted, remarks } = await report(`${HEAD}\n2001-03-01T10:00Z,nitrate,10,mg/L,strip,\n2026-03-01T10:00Z,nitrate,10,mg/L,strip,`)
-    expect([accepted.length, remarks]).toEqual([2, ['One line is older than the tank, which was set up on 2024-10-04.']])
+    const { accepted, remarks } = await report(
+      `${HEAD}\n2001-03-01T10:00Z,nitrate,10,mg/L,strip,\n2026-03-01T10:00Z,nitrate,10,mg/L,strip,`,
+    )
+    expect([accepted.length, remarks]).toEqual([
+      2,
+      ['One line is older than the tank, which was set up on 2024-10-04.'],
+    ])
   })
   test.each([
     ['a time without its offset', '2026-03-01T10:00,nitrate,10,mg/L,strip,', /ISO 8601/],
@@ -73,30 +106,61 @@ describe('readings.csv', () => {
     ['an unknown method', '2026-03-01T10:00Z,nitrate,10,mg/L,guess,', /not a method/],
     ['a field too few', '2026-03-01T10:00Z,nitrate,10,mg/L', /4 fields where the heading has 6/],
   ])('%s is reported by its line, the rest is kept', async (_name, line, sentence) => {
-    const { accepted, refused } = await report(`${HEAD}\n2026-03-01T09:00Z,nitrate,5,mg/L,strip,\n${line}\n2026-03-01T11:00Z,nitrate,6,mg/L,strip,`)
+    const { accepted, refused } = await report(
+      `${HEAD}\n2026-03-01T09:00Z,nitrate,5,mg/L,strip,\n${line}\n2026-03-01T11:00Z,nitrate,6,mg/L,strip,`,
+    )
     expect(accepted).toHaveLength(2)
     expect(refused).toEqual([{ line: 3, says: expect.stringMatching(sentence) }])
   })
   test.each([
-    ['wrong columns', bytes('when,what\n1,2'), /heading must read.*at, parameter, value, unit, method are missing/],
+    [
+      'wrong columns',
+      bytes('when,what\n1,2'),
+      /heading must read.*at, parameter, value, unit, method are missing/,
+    ],
     ['nothing', new Uint8Array(), /empty/],
     ['a picture', new Uint8Array([0x89, 0x50, 0x4e, 0x47, 0, 0, 0, 13]), /not a text file/],
-    ['a null far into it', bytes(`${HEAD}\n2026-03-01T10:00Z,nitrate,10,mg/L,strip,${'x'.repeat(5000)}\u0000`), /null among the letters/],
+    [
+      'a null far into it',
+      bytes(`${HEAD}\n2026-03-01T10:00Z,nitrate,10,mg/L,strip,${'x'.repeat(5000)}\u0000`),
+      /null among the letters/,
+    ],
     ['Latin-1', new Uint8Array([...bytes(`${HEAD}\n`), 0xe4, 0xf6]), /UTF-8/],
-    ['an open quotation mark', bytes(`${HEAD}\n2026-03-01T10:00Z,nitrate,10,mg/L,strip,"never closed\n2026-03-02T10:00Z,nitrate,10,mg/L,strip,`), /never closed/],
+    [
+      'an open quotation mark',
+      bytes(
+        `${HEAD}\n2026-03-01T10:00Z,nitrate,10,mg/L,strip,"never closed\n2026-03-02T10:00Z,nitrate,10,mg/L,strip,`,
+      ),
+      /never closed/,
+    ],
     ['50 MB', new Uint8Array(50e6).fill(65), /50 MB.*up to 20 MB/],
-  ])('%s is refused whole', async (_name, file, sentence) => expect(await read(file)).toMatchObject({ ok: false, problem: expect.stringMatching(sentence) }))
+  ])('%s is refused whole', async (_name, file, sentence) =>
+    expect(await read(file)).toMatchObject({ ok: false, problem: expect.stringMatching(sentence) }),
+  )
   test('a line twice in the file counts once; a heading alone is no error', async () => {
     const line = '2026-03-01T10:00Z,nitrate,10,mg/L,strip,'
-    expect(await report(`${HEAD}\n${line}\n${line}`)).toMatchObject({ accepted: [{ line: 2 }], known: [{ line: 3, says: 'the same as line 2' }] })
+    expect(await report(`${HEAD}\n${line}\n${line}`)).toMatchObject({
+      accepted: [{ line: 2 }],
+      known: [{ line: 3, says: 'the same as line 2' }],
+    })
     expect((await report(HEAD)).remarks.join()).toContain('no line')
   })
   test('what is written is read back: every reading of the demo, in its own unit', async () => {
     const [tarn] = lodge(NOW)
-    const result = await readReadingsCsv(bytes(writeReadingsCsv(tarn)), { ...tarn, entries: [] }, new Set(), NOW)
+    const result = await readReadingsCsv(
+      bytes(writeReadingsCsv(tarn)),
+      { ...tarn, entries: [] },
+      new Set(),
+      NOW,
+    )
     if (!result.ok) throw new Error(result.problem)
     expect(result.value.refused).toEqual([])
-    const of = (story: { entries: readonly unknown[] }) => entriesOf(story.entries as never, 'reading').map(({ at, parameter, value }) => ({ at, parameter, value }))
+    const of = (story: { entries: readonly unknown[] }) =>
+      entriesOf(story.entries as never, 'reading').map(({ at, parameter, value }) => ({
+        at,
+        parameter,
+        value,
+      }))
     expect(of({ entries: result.value.accepted.map(({ entry }) => entry) })).toEqual(of(tarn))
   })
   test('a note that a spreadsheet would run is written as text', () => {
@@ -112,7 +176,10 @@ describe('import of readings', () => {
     ;({ db, close } = await memoryDatabase(tank([nitrate(1, 10)])))
   })
   afterAll(() => close())
-  const file = (n: number) => bytes(`${HEAD}\n${Array.from({ length: n }, (_, i) => `${instantOf(DAY0 + 2 + i / 100)},nitrate,${(i % 40) + 0.5},mg/L,photometer,`).join('\n')}`)
+  const file = (n: number) =>
+    bytes(
+      `${HEAD}\n${Array.from({ length: n }, (_, i) => `${instantOf(DAY0 + 2 + i / 100)},nitrate,${(i % 40) + 0.5},mg/L,photometer,`).join('\n')}`,
+    )
 
   test('a preview writes nothing; the import writes all; the same file again adds nothing', async () => {
     const preview = await previewCsv(db, 'test', readReadingsCsv, file(1200), NOW)
@@ -128,8 +195,20 @@ describe('import of readings', () => {
   test('stopped half-way, nothing of it is left', async () => {
     const before = (await loadStory(db, 'test'))!.entries.length
     const stop = new AbortController()
-    const late = bytes(`${HEAD}\n${Array.from({ length: 1500 }, (_, i) => `${instantOf(DAY0 + 100 + i / 100)},nitrate,7,mg/L,photometer,`).join('\n')}`)
-    await expect(importCsv(db, 'test', readReadingsCsv, late, NOW, ({ done }) => done >= 500 && stop.abort(), stop.signal)).rejects.toThrow()
+    const late = bytes(
+      `${HEAD}\n${Array.from({ length: 1500 }, (_, i) => `${instantOf(DAY0 + 100 + i / 100)},nitrate,7,mg/L,photometer,`).join('\n')}`,
+    )
+    await expect(
+      importCsv(
+        db,
+        'test',
+        readReadingsCsv,
+        late,
+        NOW,
+        ({ done }) => done >= 500 && stop.abort(),
+        stop.signal,
+      ),
+    ).rejects.toThrow()
     expect((await loadStory(db, 'test'))!.entries).toHaveLength(before)
   })
   test('a line that was struck out does not come back with its file', async () => {
@@ -139,7 +218,10 @@ describe('import of readings', () => {
     const again = await previewCsv(db, 'test', readReadingsCsv, file(1200), NOW)
     expect(again.ok && again.value.accepted).toEqual([])
   })
-  test('a tank that is not there', async () => expect(await previewCsv(db, 'nowhere', readReadingsCsv, file(1), NOW)).toMatchObject({ ok: false }))
+  test('a tank that is not there', async () =>
+    expect(await previewCsv(db, 'nowhere', readReadingsCsv, file(1), NOW)).toMatchObject({
+      ok: false,
+    }))
 })
 
 describe('the tank file', () => {
@@ -155,32 +237,63 @@ describe('the tank file', () => {
     for (const story of stories) {
       const file = writeTankFile(story)
       const imported = await importFile(file)
-      expect(imported).toMatchObject({ ok: true, value: { fresh: true, entriesAdded: story.entries.length } })
+      expect(imported).toMatchObject({
+        ok: true,
+        value: { fresh: true, entriesAdded: story.entries.length },
+      })
       const back = await loadStory(db, story.vessel.slug)
       expect(back).toEqual(story)
       expect(writeTankFile(back!)).toBe(file)
-      expect(await importFile(file)).toMatchObject({ ok: true, value: { fresh: false, entriesAdded: 0, entriesKnown: story.entries.length } })
+      expect(await importFile(file)).toMatchObject({
+        ok: true,
+        value: { fresh: false, entriesAdded: 0, entriesKnown: story.entries.length },
+      })
     }
     await close()
   }, 60_000)
 
   test('any story of odd names, notes and numbers survives the file', async () => {
-    const text = fc.string({ minLength: 1, maxLength: 40 }).map((s) => s.trim()).filter((s) => s.length > 0)
-    await fc.assert(fc.asyncProperty(fc.array(fc.tuple(fc.integer({ min: 0, max: 300 }), text, fc.double({ min: 0, max: 500, noNaN: true })), { maxLength: 12 }), text, async (rows, name) => {
-      const entries = rows.map(([day, note, value], i) => ({ ...nitrate(day, value), id: `e-${String(i).padStart(3, '0')}`, note }))
-      const story = { ...tank(), vessel: { ...tank().vessel, name }, entries }
-      const first = await readTankFile(bytes(writeTankFile(story)), NOW)
-      if (!first.ok) throw new Error(first.problem)
-      expect(await readTankFile(bytes(writeTankFile(first.value)), NOW)).toEqual(first)
-      expect(first.value.entries.map((entry) => entry.id).sort()).toEqual(entries.map((entry) => entry.id).sort())
-    }))
+    const text = fc
+      .string({ minLength: 1, maxLength: 40 })
+      .map((s) => s.trim())
+      .filter((s) => s.length > 0)
+    await fc.assert(
+      fc.asyncProperty(
+        fc.array(
+          fc.tuple(
+            fc.integer({ min: 0, max: 300 }),
+            text,
+            fc.double({ min: 0, max: 500, noNaN: true }),
+          ),
+          { maxLength: 12 },
+        ),
+        text,
+        async (rows, name) => {
+          const entries = rows.map(([day, note, value], i) => ({
+            ...nitrate(day, value),
+            id: `e-${String(i).padStart(3, '0')}`,
+            note,
+          }))
+          const story = { ...tank(), vessel: { ...tank().vessel, name }, entries }
+          const first = await readTankFile(bytes(writeTankFile(story)), NOW)
+          if (!first.ok) throw new Error(first.problem)
+          expect(await readTankFile(bytes(writeTankFile(first.value)), NOW)).toEqual(first)
+          expect(first.value.entries.map((entry) => entry.id).sort()).toEqual(
+            entries.map((entry) => entry.id).sort(),
+          )
+        },
+      ),
+    )
   })
 
   test('the shipped JSON Schema accepts what is written and refuses what is damaged', () => {
     const ajv = new Ajv2020({ strict: false })
     addFormats(ajv)
-    const validate = ajv.compile(JSON.parse(readFileSync('docs/vivero-tank.schema.json', 'utf8')) as object)
-    for (const story of stories) expect(validate(JSON.parse(writeTankFile(story))) || validate.errors).toBe(true)
+    const validate = ajv.compile(
+      JSON.parse(readFileSync('docs/vivero-tank.schema.json', 'utf8')) as object,
+    )
+    for (const story of stories)
+      expect(validate(JSON.parse(writeTankFile(story))) || validate.errors).toBe(true)
     expect(validate({ ...JSON.parse(writeTankFile(tarn)), vessel: { name: 'half' } })).toBe(false)
     expect(validate({ ...JSON.parse(writeTankFile(tarn)), format: 'other' })).toBe(false)
   })
@@ -195,16 +308,44 @@ describe('the tank file', () => {
   }
   const trim = tarn.entries.findIndex((entry) => entry.kind === 'trim')
   test.each([
-    ['cut short', () => readTankFile(bytes(writeTankFile(tarn).slice(0, 5000)), NOW), /not JSON, or it was cut short/],
-    ['another format', () => readTankFile(bytes('{"format":"else"}'), NOW), /not a Vivero tank file/],
+    [
+      'cut short',
+      () => readTankFile(bytes(writeTankFile(tarn).slice(0, 5000)), NOW),
+      /not JSON, or it was cut short/,
+    ],
+    [
+      'another format',
+      () => readTankFile(bytes('{"format":"else"}'), NOW),
+      /not a Vivero tank file/,
+    ],
     ['a newer version', () => damaged('version', 9), /version 9/],
-    ['a negative length', () => damaged('vessel.lengthCm', -5), /vessel\.lengthCm: The length must be more than zero/],
+    [
+      'a negative length',
+      () => damaged('vessel.lengthCm', -5),
+      /vessel\.lengthCm: The length must be more than zero/,
+    ],
     ['no plantings', () => damaged('plantings', undefined), /plantings: .*missing/],
-    ['a planting of no species', () => damaged('plantings.2.speciesId', 'weed'), /plantings\[2\]\.speciesId: there is no species “weed”/],
+    [
+      'a planting of no species',
+      () => damaged('plantings.2.speciesId', 'weed'),
+      /plantings\[2\]\.speciesId: there is no species “weed”/,
+    ],
     ['an entry with letters', () => damaged('entries.3.at', 'noon'), /entries\[3\]\.at/],
-    ['an entry of a strange planting', () => damaged(`entries.${trim}.plantingId`, 'ghost'), /there is no planting “ghost”/],
-    ['an id twice', () => damaged('entries.1.id', tarn.entries[0].id), /entries: the same id stands twice/],
-    ['two current layouts', () => damaged('layouts', [tarn.layouts[0], { ...tarn.layouts[0], id: 'second' }]), /more than one is marked as current/],
+    [
+      'an entry of a strange planting',
+      () => damaged(`entries.${trim}.plantingId`, 'ghost'),
+      /there is no planting “ghost”/,
+    ],
+    [
+      'an id twice',
+      () => damaged('entries.1.id', tarn.entries[0].id),
+      /entries: the same id stands twice/,
+    ],
+    [
+      'two current layouts',
+      () => damaged('layouts', [tarn.layouts[0], { ...tarn.layouts[0], id: 'second' }]),
+      /more than one is marked as current/,
+    ],
     ['an array', () => readTankFile(bytes('[1,2,3]'), NOW), /not a Vivero tank file/],
   ])('%s: says which part is wrong, writes nothing', async (_name, make, sentence) => {
     const result = await make()
@@ -214,10 +355,27 @@ describe('the tank file', () => {
 
   test('a name that is taken gets a number; entries of another tank are not stolen', async () => {
     const { db, close } = await memoryDatabase(tank([nitrate(1, 5)]))
-    const namesake = { ...tank(), vessel: { ...tank().vessel, id: 'other' }, layouts: [], plantings: [], sources: [], entries: [] }
-    expect(await importStory(db, namesake)).toMatchObject({ ok: true, value: { slug: 'test-2', fresh: true } })
-    const thief = { ...namesake, vessel: { ...namesake.vessel, id: 'third' }, entries: (await loadStory(db, 'test'))!.entries }
-    expect(await importStory(db, thief)).toMatchObject({ ok: false, problem: expect.stringContaining('belong to another tank') })
+    const namesake = {
+      ...tank(),
+      vessel: { ...tank().vessel, id: 'other' },
+      layouts: [],
+      plantings: [],
+      sources: [],
+      entries: [],
+    }
+    expect(await importStory(db, namesake)).toMatchObject({
+      ok: true,
+      value: { slug: 'test-2', fresh: true },
+    })
+    const thief = {
+      ...namesake,
+      vessel: { ...namesake.vessel, id: 'third' },
+      entries: (await loadStory(db, 'test'))!.entries,
+    }
+    expect(await importStory(db, thief)).toMatchObject({
+      ok: false,
+      problem: expect.stringContaining('belong to another tank'),
+    })
     await close()
   })
 })

@@ -28,29 +28,89 @@ const change = tarn.entries.findIndex((entry) => entry.kind === 'water-change')
 
 test.each([
   ['a number that overflows', 'vessel.lengthCm', '1e999', /vessel\.lengthCm/],
-  ['a routine every 10⁻⁹ days', 'routines.0.everyDays', '1e-9', /routines\[0\]\.everyDays: .*cannot be below 0\.5/],
+  [
+    'a routine every 10⁻⁹ days',
+    'routines.0.everyDays',
+    '1e-9',
+    /routines\[0\]\.everyDays: .*cannot be below 0\.5/,
+  ],
   ['a routine of no number', 'routines.0.everyDays', 'null', /routines\[0\]\.everyDays/],
-  ['a change of the water four times over', `routines.${rhythm}.amount`, '4', /routines\[\d\]: a change takes a part/],
-  ['a corner a kilometre away', 'plantings.0.patch.0', '[100000, 1]', /plantings\[0\].*outside any tank/],
-  ['a patch outside the glass', 'plantings.0.patch.0', '[140, 1]', /plantings\[0\]: its patch lies outside the glass/],
+  [
+    'a change of the water four times over',
+    `routines.${rhythm}.amount`,
+    '4',
+    /routines\[\d\]: a change takes a part/,
+  ],
+  [
+    'a corner a kilometre away',
+    'plantings.0.patch.0',
+    '[100000, 1]',
+    /plantings\[0\].*outside any tank/,
+  ],
+  [
+    'a patch outside the glass',
+    'plantings.0.patch.0',
+    '[140, 1]',
+    /plantings\[0\]: its patch lies outside the glass/,
+  ],
   ['a corner that overflows', 'layouts.0.hardscape.0.outline.0', '[1e999, 1]', /hardscape\[0\]/],
-  ['ground above the rim', 'layouts.0.ground.profile.0.backCm', '150', /the ground is deeper than the vessel is high/],
+  [
+    'ground above the rim',
+    'layouts.0.ground.profile.0.backCm',
+    '150',
+    /the ground is deeper than the vessel is high/,
+  ],
   ['ground from right to left', 'layouts.0.ground.profile.0.x', '99', /from left to right/],
-  ['growth without end', 'species.0.growthCmPerDay', '{"value":1e9,"low":0,"high":1e9}', /species\[0\]\.growthCmPerDay/],
-  ['growth below its least', 'species.0.growthCmPerDay', '{"value":1,"low":2,"high":3}', /between its least and its most/],
+  [
+    'growth without end',
+    'species.0.growthCmPerDay',
+    '{"value":1e9,"low":0,"high":1e9}',
+    /species\[0\]\.growthCmPerDay/,
+  ],
+  [
+    'growth below its least',
+    'species.0.growthCmPerDay',
+    '{"value":1,"low":2,"high":3}',
+    /between its least and its most/,
+  ],
   ['a million stems', 'plantings.0.stems', '1000000', /plantings\[0\]\.stems/],
   ['half a stem', 'plantings.0.stems', '1.5', /whole numbers/],
-  ['pH 40', `entries.${reading}`, '{"id":"x","kind":"reading","at":"2026-03-01T10:00:00Z","certainty":"measured","by":"keeper","note":null,"expected":null,"parameter":"pH","value":40,"method":"probe","entered":{"value":40,"unit":"pH"}}', /pH is outside what water can hold/],
-  ['a pencilled value beyond reason', `entries.${reading}.expected`, '{"value":1e300,"low":0,"high":1}', /The pencilled value/],
+  [
+    'pH 40',
+    `entries.${reading}`,
+    '{"id":"x","kind":"reading","at":"2026-03-01T10:00:00Z","certainty":"measured","by":"keeper","note":null,"expected":null,"parameter":"pH","value":40,"method":"probe","entered":{"value":40,"unit":"pH"}}',
+    /pH is outside what water can hold/,
+  ],
+  [
+    'a pencilled value beyond reason',
+    `entries.${reading}.expected`,
+    '{"value":1e300,"low":0,"high":1}',
+    /The pencilled value/,
+  ],
   ['a null among the entries', 'entries.3', 'null', /entries\[3\]: This is not an entry/],
   ['a list among the entries', 'entries.3', '[[]]', /entries\[3\]/],
   ['an entry to come', 'entries.0.at', '"2031-01-01T00:00:00.000Z"', /has not happened yet/],
   ['the year 9999', 'entries.0.at', '"9999-01-01T00:00:00.000Z"', /outside the years 1970 to 2199/],
   ['the year 2', 'entries.0.at', '"0002-01-01T00:00:00.000Z"', /outside the years/],
-  ['a water nobody described', `entries.${change}.sourceId`, '"elsewhere"', /there is no source water “elsewhere”/],
-  ['two plantings on one stake', 'plantings.1.stake', JSON.stringify(tarn.plantings[0].stake), /stands already at plantings\[0\]/],
+  [
+    'a water nobody described',
+    `entries.${change}.sourceId`,
+    '"elsewhere"',
+    /there is no source water “elsewhere”/,
+  ],
+  [
+    'two plantings on one stake',
+    'plantings.1.stake',
+    JSON.stringify(tarn.plantings[0].stake),
+    /stands already at plantings\[0\]/,
+  ],
   ['a place on the bench of no number', 'vessel.order', '1e999', /vessel\.order/],
-  ['a plan without a stage', 'plans', JSON.stringify([plan({ stages: [] })]), /plans\[0\].*it has no stage/],
+  [
+    'a plan without a stage',
+    'plans',
+    JSON.stringify([plan({ stages: [] })]),
+    /plans\[0\].*it has no stage/,
+  ],
 ])('%s is refused in a sentence that names it', async (_name, path, raw, sentence) => {
   const result = await read(withPlace(path, raw))
   expect(result).toMatchObject({ ok: false, problem: expect.stringMatching(sentence) })
@@ -58,30 +118,86 @@ test.each([
 })
 
 test('depth without end, brackets within a text, a file after the file', async () => {
-  expect(await read(`{"format":"vivero-tank","version":2,"vessel":${'['.repeat(100_000)}${']'.repeat(100_000)}}`)).toMatchObject({ ok: false, problem: expect.stringContaining('nests deeper') })
-  expect(await read(`{"format":"vivero-tank","entries":[${'{"a":'.repeat(60)}1${'}'.repeat(60)}]}`)).toMatchObject({ ok: false, problem: expect.stringContaining('nests deeper') })
-  expect(await read(withPlace('vessel.standsAt', JSON.stringify(`${'[{'.repeat(90)}\\" “by the stove”`)))).toMatchObject({ ok: true })
+  expect(
+    await read(
+      `{"format":"vivero-tank","version":2,"vessel":${'['.repeat(100_000)}${']'.repeat(100_000)}}`,
+    ),
+  ).toMatchObject({ ok: false, problem: expect.stringContaining('nests deeper') })
+  expect(
+    await read(`{"format":"vivero-tank","entries":[${'{"a":'.repeat(60)}1${'}'.repeat(60)}]}`),
+  ).toMatchObject({ ok: false, problem: expect.stringContaining('nests deeper') })
+  expect(
+    await read(
+      withPlace('vessel.standsAt', JSON.stringify(`${'[{'.repeat(90)}\\" “by the stove”`)),
+    ),
+  ).toMatchObject({ ok: true })
   expect(await read(`${text}{"more":1}`)).toMatchObject({ ok: false })
-  expect(await read(text.slice(0, -3))).toMatchObject({ ok: false, problem: expect.stringMatching(/cut short/) })
+  expect(await read(text.slice(0, -3))).toMatchObject({
+    ok: false,
+    problem: expect.stringMatching(/cut short/),
+  })
 })
 
 function plan(over: Partial<Plan>): Plan {
-  const step = (id: string, after: string[] = []): Plan['steps'][number] => ({ id, stage: 1, says: id, minutes: { best: 1, likely: 2, worst: 3 }, waitHours: 0, after, cautions: [], plantingIds: [], animalsOut: false })
-  return { id: 'p', option: 'trim', title: 'A plan', madeAt: '2026-11-20T09:00:00.000Z', state: 'pencil', materials: [], stages: [{ number: 1, says: 'One', on: '2026-11-25T09:00:00.000Z', plantingIds: [], massShare: 0.2 }], steps: [step('a'), step('b', ['a']), step('c', ['a', 'b'])], ...over }
+  const step = (id: string, after: string[] = []): Plan['steps'][number] => ({
+    id,
+    stage: 1,
+    says: id,
+    minutes: { best: 1, likely: 2, worst: 3 },
+    waitHours: 0,
+    after,
+    cautions: [],
+    plantingIds: [],
+    animalsOut: false,
+  })
+  return {
+    id: 'p',
+    option: 'trim',
+    title: 'A plan',
+    madeAt: '2026-11-20T09:00:00.000Z',
+    state: 'pencil',
+    materials: [],
+    stages: [
+      { number: 1, says: 'One', on: '2026-11-25T09:00:00.000Z', plantingIds: [], massShare: 0.2 },
+    ],
+    steps: [step('a'), step('b', ['a']), step('c', ['a', 'b'])],
+    ...over,
+  }
 }
 
 describe('plans as networks', () => {
   const steps = plan({}).steps
   test.each([
     ['sound', {}, []],
-    ['a circle', { steps: [{ ...steps[0], after: ['c'] }, steps[1], steps[2]] }, ['its steps wait for each other in a circle']],
-    ['a step that waits for itself', { steps: [{ ...steps[0], after: ['a'] }] }, ['its steps wait for each other in a circle']],
-    ['an unknown step', { steps: [{ ...steps[0], after: ['z'] }] }, ['the step “a” waits for “z”, which is not in the plan']],
+    [
+      'a circle',
+      { steps: [{ ...steps[0], after: ['c'] }, steps[1], steps[2]] },
+      ['its steps wait for each other in a circle'],
+    ],
+    [
+      'a step that waits for itself',
+      { steps: [{ ...steps[0], after: ['a'] }] },
+      ['its steps wait for each other in a circle'],
+    ],
+    [
+      'an unknown step',
+      { steps: [{ ...steps[0], after: ['z'] }] },
+      ['the step “a” waits for “z”, which is not in the plan'],
+    ],
     ['a step twice', { steps: [steps[0], steps[0]] }, ['the step “a” stands twice']],
-    ['a stage that is not there', { steps: [{ ...steps[0], stage: 7 }] }, ['the step “a” belongs to stage 7, which is not in the plan']],
-    ['a stage twice', { stages: [plan({}).stages[0], plan({}).stages[0]] }, ['the stage 1 stands twice']],
+    [
+      'a stage that is not there',
+      { steps: [{ ...steps[0], stage: 7 }] },
+      ['the step “a” belongs to stage 7, which is not in the plan'],
+    ],
+    [
+      'a stage twice',
+      { stages: [plan({}).stages[0], plan({}).stages[0]] },
+      ['the stage 1 stands twice'],
+    ],
   ])('%s', (_name, over, faults) => expect(planFaults(plan(over))).toEqual(faults))
-  test('a step named twice before another waits once', () => expect(planFaults(plan({ steps: [steps[0], { ...steps[1], after: ['a', 'a'] }] }))).toEqual([]))
+  test('a step named twice before another waits once', () =>
+    expect(planFaults(plan({ steps: [steps[0], { ...steps[1], after: ['a', 'a'] }] }))).toEqual([]))
 })
 
 test('the stories of the demo and of the tests are sound', () => {
@@ -89,45 +205,126 @@ test('the stories of the demo and of the tests are sound', () => {
 })
 test('too many corners and too many stems for any tank', () => {
   const patch = Array.from({ length: 400 }, (_, i): [number, number] => [5 + (i % 10), 5 + (i % 7)])
-  const many = (n: number, over: object): TankHistory => tank([], { plantings: Array.from({ length: n }, (_, i) => ({ ...STEMS, id: `p${i}`, stake: `S${i}`, ...over })) })
-  expect(storyFaults(many(60, { patch }), NOW).map(({ fault }) => fault).join()).toMatch(/24000 corners/)
-  expect(storyFaults(many(60, { stems: 2000 }), NOW).map(({ fault }) => fault).join()).toMatch(/120000 stems/)
-  expect(storyFaults(many(201, {}), NOW).map(({ fault }) => fault).join()).toMatch(/201 plantings/)
+  const many = (n: number, over: object): TankHistory =>
+    tank([], {
+      plantings: Array.from({ length: n }, (_, i) => ({
+        ...STEMS,
+        id: `p${i}`,
+        stake: `S${i}`,
+        ...over,
+      })),
+    })
+  expect(
+    storyFaults(many(60, { patch }), NOW)
+      .map(({ fault }) => fault)
+      .join(),
+  ).toMatch(/24000 corners/)
+  expect(
+    storyFaults(many(60, { stems: 2000 }), NOW)
+      .map(({ fault }) => fault)
+      .join(),
+  ).toMatch(/120000 stems/)
+  expect(
+    storyFaults(many(201, {}), NOW)
+      .map(({ fault }) => fault)
+      .join(),
+  ).toMatch(/201 plantings/)
 })
 
 describe('a file and the tanks that are here', () => {
-  const other = (over: Partial<TankHistory>): TankHistory => tank([], { vessel: { ...tank().vessel, id: 'ves-2', slug: 'other', name: 'Other' }, layouts: [], plantings: [], species: [], sources: [], ...over })
+  const other = (over: Partial<TankHistory>): TankHistory =>
+    tank([], {
+      vessel: { ...tank().vessel, id: 'ves-2', slug: 'other', name: 'Other' },
+      layouts: [],
+      plantings: [],
+      species: [],
+      sources: [],
+      ...over,
+    })
   test('nothing in it may carry the id of another tank’s thing', async () => {
-    const { db, close } = await memoryDatabase(tank([{ ...nitrate(1, 5), id: 'mine' }], { populations: [{ id: 'fish', name: 'Fish', kind: 'fish', adultLengthCm: 3, since: NOW }], routines: [{ id: 'rt', kind: 'round', everyDays: 7, amount: null, says: 'Round', since: NOW }], plans: [plan({})] }))
+    const { db, close } = await memoryDatabase(
+      tank([{ ...nitrate(1, 5), id: 'mine' }], {
+        populations: [{ id: 'fish', name: 'Fish', kind: 'fish', adultLengthCm: 3, since: NOW }],
+        routines: [
+          { id: 'rt', kind: 'round', everyDays: 7, amount: null, says: 'Round', since: NOW },
+        ],
+        plans: [plan({})],
+      }),
+    )
     const here = (await loadStory(db, 'test'))!
     const thief: [string, Partial<TankHistory>][] = [
-      ['layout “lay”', { layouts: here.layouts }], ['kind of animal “fish”', { populations: here.populations }], ['source water “src”', { sources: here.sources }],
-      ['routine “rt”', { routines: here.routines }], ['plan “p”', { plans: here.plans }], ['1 entries', { entries: here.entries }], ['planting “p-l1”', { species: here.species, layouts: [{ ...here.layouts[0], id: 'lay-2' }], plantings: [{ ...CARPET, layoutId: 'lay-2' }] }],
+      ['layout “lay”', { layouts: here.layouts }],
+      ['kind of animal “fish”', { populations: here.populations }],
+      ['source water “src”', { sources: here.sources }],
+      ['routine “rt”', { routines: here.routines }],
+      ['plan “p”', { plans: here.plans }],
+      ['1 entries', { entries: here.entries }],
+      [
+        'planting “p-l1”',
+        {
+          species: here.species,
+          layouts: [{ ...here.layouts[0], id: 'lay-2' }],
+          plantings: [{ ...CARPET, layoutId: 'lay-2' }],
+        },
+      ],
     ]
-    for (const [named, over] of thief) expect(await importStory(db, other(over))).toEqual({ ok: false, problem: `Parts of this file belong to another tank here: ${named}. Nothing was written.` })
+    for (const [named, over] of thief)
+      expect(await importStory(db, other(over))).toEqual({
+        ok: false,
+        problem: `Parts of this file belong to another tank here: ${named}. Nothing was written.`,
+      })
     expect(await loadStory(db, 'other')).toBeNull()
     expect(await loadStory(db, 'test')).toEqual(here)
     await close()
   })
   test('a known tank takes what it lacks and says what became of it: a product is seen at once, a taken stake gives way, a second standing layout comes as a past one', async () => {
     const { db, close } = await memoryDatabase(tank())
-    const product = { id: 'b', name: 'Bottle', form: 'liquid' as const, analysis: [{ as: 'K' as const, amount: 20 }], tabletGrams: null, recipe: null }
+    const product = {
+      id: 'b',
+      name: 'Bottle',
+      form: 'liquid' as const,
+      analysis: [{ as: 'K' as const, amount: 20 }],
+      tabletGrams: null,
+      recipe: null,
+    }
     await loadStory(db, 'test')
-    expect(await importStory(db, tank([], { products: [product] }))).toMatchObject({ ok: true, value: { fresh: false, partsAdded: 1, entriesAdded: 0 } })
+    expect(await importStory(db, tank([], { products: [product] }))).toMatchObject({
+      ok: true,
+      value: { fresh: false, partsAdded: 1, entriesAdded: 0 },
+    })
     expect((await loadStory(db, 'test'))!.products).toEqual([product])
     const twin = { ...STEMS, id: 'p-twin', name: 'Other stems' }
     const second = { ...tank().layouts[0], id: 'lay-2', name: 'Second' }
-    const answer = await importStory(db, tank([], { plantings: [CARPET, STEMS, twin], layouts: [tank().layouts[0], second] }))
-    expect(answer).toMatchObject({ ok: true, value: { partsAdded: 2, remarks: ['“Second” is the standing layout of the file; here “First” stands, so the other came as a past one.', 'The stake S1 is taken here; Other stems got S2.'] } })
+    const answer = await importStory(
+      db,
+      tank([], { plantings: [CARPET, STEMS, twin], layouts: [tank().layouts[0], second] }),
+    )
+    expect(answer).toMatchObject({
+      ok: true,
+      value: {
+        partsAdded: 2,
+        remarks: [
+          '“Second” is the standing layout of the file; here “First” stands, so the other came as a past one.',
+          'The stake S1 is taken here; Other stems got S2.',
+        ],
+      },
+    })
     const after = (await loadStory(db, 'test'))!
-    expect(after.plantings.map((planting) => [planting.id, planting.stake])).toEqual([['p-l1', 'L1'], ['p-s1', 'S1'], ['p-twin', 'S2']])
+    expect(after.plantings.map((planting) => [planting.id, planting.stake])).toEqual([
+      ['p-l1', 'L1'],
+      ['p-s1', 'S1'],
+      ['p-twin', 'S2'],
+    ])
     expect(after.layouts.map((layout) => layout.state)).toEqual(['current', 'past'])
     await close()
   })
   test('a tank is put away without being read, and comes back as it was', async () => {
     const { db, close } = await memoryDatabase(tank(), other({}))
     await setOnBench(db, 'other', false)
-    expect(await readBench(db)).toMatchObject({ standing: [{ slug: 'test' }], away: [{ slug: 'other', name: 'Other' }] })
+    expect(await readBench(db)).toMatchObject({
+      standing: [{ slug: 'test' }],
+      away: [{ slug: 'other', name: 'Other' }],
+    })
     expect(await loadStory(db, 'other')).not.toBeNull()
     await setOnBench(db, 'other', true)
     expect((await readBench(db)).standing).toHaveLength(2)

@@ -10,7 +10,11 @@ const STEP_CHARACTERS = 64 * 1024
  * An object of JSON read in steps that let others in. The items of the list `listed` are handed to `take` one by one and not kept.
  * Refuses text that is no JSON object, is cut short, or nests deeper than a tank file does; `take` may refuse too.
  */
-export async function readJsonObject(text: string, listed: string, take: (item: unknown, index: number) => Result<null>): Promise<Result<Record<string, unknown>>> {
+export async function readJsonObject(
+  text: string,
+  listed: string,
+  take: (item: unknown, index: number) => Result<null>,
+): Promise<Result<Record<string, unknown>>> {
   if (!/^\s*\{/.test(text.slice(0, 1000))) return refuse('not an object')
   const parts: Record<string, unknown> = Object.create(null) as Record<string, unknown>
   const parser = new JSONParser({ paths: ['$.*', `$.${listed}.*`], keepStack: false })

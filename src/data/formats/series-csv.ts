@@ -16,9 +16,30 @@ export function writeSeriesCsv(history: TankHistory, now: Instant): string {
     const estimate = conditions.of(parameter)
     if (!estimate) return []
     const { canonical } = PARAMETER_UNITS[parameter]
-    const row = (point: { day: number; value: number; low: number; high: number }, what: string) => [instantOf(point.day), parameter, digits(point.value), digits(point.low), digits(point.high), canonical, what]
-    const ahead = forecastParameter(estimate, AHEAD_DAYS, routineChanges(history, parameter, now, AHEAD_DAYS)).filter((point) => point.day > dayOf(now))
-    return [...estimate.readings.map((reading) => row(reading, reading.setAside === null ? 'ink' : 'ink set aside')), ...estimate.past.map((point) => row(point, 'pencil')), ...ahead.map((point) => row(point, 'ahead'))]
+    const row = (
+      point: { day: number; value: number; low: number; high: number },
+      what: string,
+    ) => [
+      instantOf(point.day),
+      parameter,
+      digits(point.value),
+      digits(point.low),
+      digits(point.high),
+      canonical,
+      what,
+    ]
+    const ahead = forecastParameter(
+      estimate,
+      AHEAD_DAYS,
+      routineChanges(history, parameter, now, AHEAD_DAYS),
+    ).filter((point) => point.day > dayOf(now))
+    return [
+      ...estimate.readings.map((reading) =>
+        row(reading, reading.setAside === null ? 'ink' : 'ink set aside'),
+      ),
+      ...estimate.past.map((point) => row(point, 'pencil')),
+      ...ahead.map((point) => row(point, 'ahead')),
+    ]
   })
   return writeCsv(SERIES_COLUMNS, rows)
 }

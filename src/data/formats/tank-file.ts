@@ -22,7 +22,12 @@ const MAX_PROBLEMS = 20
 
 /** The tank file: a story as JSON, the same bytes for the same story. */
 export function writeTankFile(history: TankHistory): string {
-  const parts = Object.fromEntries([...Object.keys(STORY_PARTS), 'entries'].map((name) => [name, sorted(history[name as keyof TankHistory])]))
+  const parts = Object.fromEntries(
+    [...Object.keys(STORY_PARTS), 'entries'].map((name) => [
+      name,
+      sorted(history[name as keyof TankHistory]),
+    ]),
+  )
   return `${JSON.stringify({ format: TANK_FORMAT, version: TANK_VERSION, ...parts }, null, 1)}\n`
 }
 
@@ -30,7 +35,11 @@ export function writeTankFile(history: TankHistory): string {
 function sorted(value: unknown): unknown {
   if (Array.isArray(value)) return value.map(sorted)
   if (typeof value !== 'object' || value === null) return value
-  return Object.fromEntries(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1)).map(([key, inner]) => [key, sorted(inner)]))
+  return Object.fromEntries(
+    Object.entries(value)
+      .sort(([a], [b]) => (a < b ? -1 : 1))
+      .map(([key, inner]) => [key, sorted(inner)]),
+  )
 }
 
 /** The story in a tank file, or which parts of it are wrong. It is read in steps that let others in; every reference is followed before anything is believed. */
@@ -43,11 +52,24 @@ export async function readTankFile(bytes: Uint8Array, now: Instant): Promise<Res
     found.entries.push(item)
     return ok(null)
   })
-  if (!read.ok && read.problem === 'not an object') return refuse(/^\s*[[{"\dtfn-]/.test(text.value.slice(0, 1000)) ? NO_TANK_FILE : 'This is not JSON. Nothing was written.')
-  if (!read.ok) return refuse(read.problem === TOO_MANY ? `The tank file is damaged: ${TOO_MANY}. Nothing was written.` : `This is not JSON, or it was cut short (${read.problem}). Nothing was written.`)
+  if (!read.ok && read.problem === 'not an object')
+    return refuse(
+      /^\s*[[{"\dtfn-]/.test(text.value.slice(0, 1000))
+        ? NO_TANK_FILE
+        : 'This is not JSON. Nothing was written.',
+    )
+  if (!read.ok)
+    return refuse(
+      read.problem === TOO_MANY
+        ? `The tank file is damaged: ${TOO_MANY}. Nothing was written.`
+        : `This is not JSON, or it was cut short (${read.problem}). Nothing was written.`,
+    )
   let raw: Record<string, unknown> = read.value
   if (raw.format !== TANK_FORMAT) return refuse(NO_TANK_FILE)
-  if (raw.version !== 1 && raw.version !== TANK_VERSION) return refuse(`The tank file is of version ${String(raw.version).slice(0, 40)}; this Vivero reads versions 1 and ${TANK_VERSION}. Nothing was written.`)
+  if (raw.version !== 1 && raw.version !== TANK_VERSION)
+    return refuse(
+      `The tank file is of version ${String(raw.version).slice(0, 40)}; this Vivero reads versions 1 and ${TANK_VERSION}. Nothing was written.`,
+    )
   // The parser hands the list over emptied of what was taken from it.
   if (Array.isArray(raw.entries)) raw.entries = found.entries
   if (raw.version === 1) raw = upgradeFromVersion1(raw)
@@ -67,10 +89,13 @@ export async function readTankFile(bytes: Uint8Array, now: Instant): Promise<Res
   const loose = looseEnds(history)
   if (loose.length > 0) return refuse(sayAll(loose))
   const faults = storyFaults(history, now)
-  return faults.length > 0 ? refuse(sayAll(faults.map(({ at, fault }) => `${at}: ${fault}`))) : ok(history)
+  return faults.length > 0
+    ? refuse(sayAll(faults.map(({ at, fault }) => `${at}: ${fault}`)))
+    : ok(history)
 }
 
-const NO_TANK_FILE = 'This is not a Vivero tank file: its “format” does not say “vivero-tank”. Nothing was written.'
+const NO_TANK_FILE =
+  'This is not a Vivero tank file: its “format” does not say “vivero-tank”. Nothing was written.'
 const TOO_MANY = `more than ${MAX_ENTRIES} entries are more than a tank file may hold`
 
 /** The parts in the order in which the database gives them, so that a story read back is the story written. */
@@ -80,7 +105,10 @@ function canonical(history: TankHistory): TankHistory {
 
 function pick(raw: Record<string, unknown>): Omit<TankHistory, 'entries'> {
   const names = Object.keys(STORY_PARTS)
-  return Object.fromEntries(names.map((name) => [name, raw[name]])) as unknown as Omit<TankHistory, 'entries'>
+  return Object.fromEntries(names.map((name) => [name, raw[name]])) as unknown as Omit<
+    TankHistory,
+    'entries'
+  >
 }
 
 async function readEntries(raw: unknown, problems: string[]): Promise<Entry[]> {
@@ -106,31 +134,74 @@ function sayProblems(part: string, error: unknown): string[] {
   if (error instanceof EntryRefused) return [`${part}: it is damaged`]
   if (!(error instanceof ValidationError)) throw error
   const inner = error.inner.length > 0 ? error.inner : [error]
-  return inner.slice(0, MAX_PROBLEMS).map((problem) => `${part}${problem.path ? (problem.path.startsWith('[') ? problem.path : `.${problem.path}`) : ''}: ${problem.message.replace(/^this /, 'it ').replace(/\.$/, '')}`)
+  return inner
+    .slice(0, MAX_PROBLEMS)
+    .map(
+      (problem) =>
+        `${part}${problem.path ? (problem.path.startsWith('[') ? problem.path : `.${problem.path}`) : ''}: ${problem.message.replace(/^this /, 'it ').replace(/\.$/, '')}`,
+    )
 }
 
 /** Ids that stand twice and references that lead nowhere. */
 function looseEnds(history: TankHistory): string[] {
   const problems: string[] = []
-  const ids = (part: keyof TankHistory) => new Set((history[part] as readonly { id: string }[]).map((item) => item.id))
-  for (const part of ['layouts', 'species', 'plantings', 'populations', 'sources', 'products', 'routines', 'plans', 'entries'] as const) {
+  const ids = (part: keyof TankHistory) =>
+    new Set((history[part] as readonly { id: string }[]).map((item) => item.id))
+  for (const part of [
+    'layouts',
+    'species',
+    'plantings',
+    'populations',
+    'sources',
+    'products',
+    'routines',
+    'plans',
+    'entries',
+  ] as const) {
     if (ids(part).size !== history[part].length) problems.push(`${part}: the same id stands twice`)
   }
-  if (history.layouts.filter((layout) => layout.state === 'current').length > 1) problems.push('layouts: more than one is marked as current')
-  const [layouts, species, plantings, populations, sources] = [ids('layouts'), ids('species'), ids('plantings'), ids('populations'), ids('sources')]
-  const pieces = new Set(history.layouts.flatMap((layout) => layout.hardscape.map((piece) => piece.id)))
-  const steps = new Set(history.plans.flatMap((plan) => plan.steps.map((step) => `${plan.id} ${step.id}`)))
+  if (history.layouts.filter((layout) => layout.state === 'current').length > 1)
+    problems.push('layouts: more than one is marked as current')
+  const [layouts, species, plantings, populations, sources] = [
+    ids('layouts'),
+    ids('species'),
+    ids('plantings'),
+    ids('populations'),
+    ids('sources'),
+  ]
+  const pieces = new Set(
+    history.layouts.flatMap((layout) => layout.hardscape.map((piece) => piece.id)),
+  )
+  const steps = new Set(
+    history.plans.flatMap((plan) => plan.steps.map((step) => `${plan.id} ${step.id}`)),
+  )
   history.plantings.forEach((planting, i) => {
-    if (!layouts.has(planting.layoutId)) problems.push(`plantings[${i}].layoutId: there is no layout “${planting.layoutId}” in the file`)
-    if (!species.has(planting.speciesId)) problems.push(`plantings[${i}].speciesId: there is no species “${planting.speciesId}” in the file`)
+    if (!layouts.has(planting.layoutId))
+      problems.push(
+        `plantings[${i}].layoutId: there is no layout “${planting.layoutId}” in the file`,
+      )
+    if (!species.has(planting.speciesId))
+      problems.push(
+        `plantings[${i}].speciesId: there is no species “${planting.speciesId}” in the file`,
+      )
   })
   history.entries.forEach((entry, i) => {
-    const plantingId = 'plantingId' in entry ? entry.plantingId : 'place' in entry && entry.place.of === 'planting' ? entry.place.id : null
-    if (plantingId !== null && !plantings.has(plantingId)) problems.push(`entries[${i}]: there is no planting “${plantingId}” in the file`)
-    if ('sourceId' in entry && entry.sourceId !== null && !sources.has(entry.sourceId)) problems.push(`entries[${i}]: there is no source water “${entry.sourceId}” in the file`)
-    if ('place' in entry && entry.place.of === 'hardscape' && !pieces.has(entry.place.id)) problems.push(`entries[${i}]: there is no piece “${entry.place.id}” in the file`)
-    if (entry.kind === 'step-done' && !steps.has(`${entry.planId} ${entry.stepId}`)) problems.push(`entries[${i}]: there is no step “${entry.stepId}” of that plan in the file`)
-    if (entry.kind === 'stock' && !populations.has(entry.populationId)) problems.push(`entries[${i}]: there are no animals “${entry.populationId}” in the file`)
+    const plantingId =
+      'plantingId' in entry
+        ? entry.plantingId
+        : 'place' in entry && entry.place.of === 'planting'
+          ? entry.place.id
+          : null
+    if (plantingId !== null && !plantings.has(plantingId))
+      problems.push(`entries[${i}]: there is no planting “${plantingId}” in the file`)
+    if ('sourceId' in entry && entry.sourceId !== null && !sources.has(entry.sourceId))
+      problems.push(`entries[${i}]: there is no source water “${entry.sourceId}” in the file`)
+    if ('place' in entry && entry.place.of === 'hardscape' && !pieces.has(entry.place.id))
+      problems.push(`entries[${i}]: there is no piece “${entry.place.id}” in the file`)
+    if (entry.kind === 'step-done' && !steps.has(`${entry.planId} ${entry.stepId}`))
+      problems.push(`entries[${i}]: there is no step “${entry.stepId}” of that plan in the file`)
+    if (entry.kind === 'stock' && !populations.has(entry.populationId))
+      problems.push(`entries[${i}]: there are no animals “${entry.populationId}” in the file`)
   })
   return problems
 }

@@ -7,15 +7,29 @@ import { type Result, ok, refuse } from '@/core/quantity/result'
 export function readText(bytes: Uint8Array, maxMegabytes: number): Result<string> {
   const megabytes = bytes.byteLength / 1e6
   if (megabytes > maxMegabytes) {
-    return refuse(`The file has ${megabytes.toFixed(0)} MB; Vivero reads up to ${maxMegabytes} MB at once. Split it by year. Nothing was written.`)
+    return refuse(
+      `The file has ${megabytes.toFixed(0)} MB; Vivero reads up to ${maxMegabytes} MB at once. Split it by year. Nothing was written.`,
+    )
   }
   if (bytes.byteLength === 0) return refuse('The file is empty. Nothing was written.')
-  const wide = bytes[0] === 0xff && bytes[1] === 0xfe ? 'utf-16le' : bytes[0] === 0xfe && bytes[1] === 0xff ? 'utf-16be' : null
-  if (wide === null && bytes.subarray(0, 4096).includes(0)) return refuse('This is not a text file. Nothing was written.')
+  const wide =
+    bytes[0] === 0xff && bytes[1] === 0xfe
+      ? 'utf-16le'
+      : bytes[0] === 0xfe && bytes[1] === 0xff
+        ? 'utf-16be'
+        : null
+  if (wide === null && bytes.subarray(0, 4096).includes(0))
+    return refuse('This is not a text file. Nothing was written.')
   try {
     const text = new TextDecoder(wide ?? 'utf-8', { fatal: true, ignoreBOM: false }).decode(bytes)
-    return text.includes('\0') ? refuse('There is a null among the letters, so this is not a text file. Nothing was written.') : ok(text)
+    return text.includes('\0')
+      ? refuse(
+          'There is a null among the letters, so this is not a text file. Nothing was written.',
+        )
+      : ok(text)
   } catch {
-    return refuse('The file is not written in UTF-8 or UTF-16. Save it as UTF-8 and try again; nothing was written.')
+    return refuse(
+      'The file is not written in UTF-8 or UTF-16. Save it as UTF-8 and try again; nothing was written.',
+    )
   }
 }

@@ -1,8 +1,10 @@
 import { UNMEASURED, USUAL_CARE } from '@/core/history/types'
 
 type Raw = Record<string, unknown>
-const isObject = (value: unknown): value is Raw => typeof value === 'object' && value !== null && !Array.isArray(value)
-const each = (list: unknown, change: (item: Raw) => Raw): unknown => (Array.isArray(list) ? list.map((item) => (isObject(item) ? change(item) : item)) : list)
+const isObject = (value: unknown): value is Raw =>
+  typeof value === 'object' && value !== null && !Array.isArray(value)
+const each = (list: unknown, change: (item: Raw) => Raw): unknown =>
+  Array.isArray(list) ? list.map((item) => (isObject(item) ? change(item) : item)) : list
 
 /**
  * A tank file of version 1 as one of version 2: the care of the water at its usual values, sources of which less was known, no

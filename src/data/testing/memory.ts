@@ -8,8 +8,12 @@ import * as schema from '../schema'
 import { ensureTemplate } from '../at-rest/template'
 
 /** A migrated database in memory, from the template, holding the given stories. */
-export async function memoryDatabase(...stories: TankHistory[]): Promise<{ db: Database; close: () => Promise<void> }> {
-  const engine = await PGlite.create({ loadDataDir: new Blob([readFileSync(await ensureTemplate())]) })
+export async function memoryDatabase(
+  ...stories: TankHistory[]
+): Promise<{ db: Database; close: () => Promise<void> }> {
+  const engine = await PGlite.create({
+    loadDataDir: new Blob([readFileSync(await ensureTemplate())]),
+  })
   const db = drizzle(engine, { schema }) as unknown as Database
   for (const story of stories) {
     const result = await importStory(db, story)

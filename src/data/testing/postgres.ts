@@ -10,7 +10,9 @@ const DEBIAN = '/usr/lib/postgresql'
 /** Where Debian keeps the programs of its newest PostgreSQL server, or null. */
 function programs(): string | null {
   if (!existsSync(DEBIAN)) return null
-  const versions = readdirSync(DEBIAN).filter((version) => existsSync(join(DEBIAN, version, 'bin', 'initdb')))
+  const versions = readdirSync(DEBIAN).filter((version) =>
+    existsSync(join(DEBIAN, version, 'bin', 'initdb')),
+  )
   const newest = versions.sort((a, b) => Number(b) - Number(a))[0]
   return newest ? join(DEBIAN, newest, 'bin') : null
 }
@@ -18,7 +20,8 @@ function programs(): string | null {
 /** The user a server runs as: it refuses to be the superuser. Null where there is no such user. */
 function serverUser(): { uid: number; gid: number } | null | undefined {
   if (process.getuid?.() !== 0) return undefined
-  const id = (flag: string) => Number(spawnSync('id', [flag, 'postgres'], { encoding: 'utf8' }).stdout)
+  const id = (flag: string) =>
+    Number(spawnSync('id', [flag, 'postgres'], { encoding: 'utf8' }).stdout)
   const [uid, gid] = [id('-u'), id('-g')]
   return uid > 0 ? { uid, gid } : null
 }
@@ -36,11 +39,23 @@ export async function startPostgres(): Promise<{ url: string; stop: () => Promis
   const directory = mkdtempSync(join(tmpdir(), 'vivero-postgres-'))
   if (user) chownSync(directory, user.uid, user.gid)
   const data = join(directory, 'data')
-  execFileSync(join(bin, 'initdb'), ['-D', data, '-U', 'postgres', '-A', 'trust', '-E', 'UTF8', '--locale=C', '--no-sync'], { ...user, stdio: 'ignore' })
+  execFileSync(
+    join(bin, 'initdb'),
+    ['-D', data, '-U', 'postgres', '-A', 'trust', '-E', 'UTF8', '--locale=C', '--no-sync'],
+    { ...user, stdio: 'ignore' },
+  )
   const port = await freePort()
-  const server = spawn(join(bin, 'postgres'), ['-D', data, '-p', String(port), '-h', '127.0.0.1', '-k', directory, '-c', 'fsync=off'], { ...user, stdio: 'ignore' })
+  const server = spawn(
+    join(bin, 'postgres'),
+    ['-D', data, '-p', String(port), '-h', '127.0.0.1', '-k', directory, '-c', 'fsync=off'],
+    { ...user, stdio: 'ignore' },
+  )
   const url = `postgresql://postgres@127.0.0.1:${port}/postgres`
-  for (let i = 0; spawnSync(join(bin, 'pg_isready'), ['-h', '127.0.0.1', '-p', String(port)]).status !== 0; i++) {
+  for (
+    let i = 0;
+    spawnSync(join(bin, 'pg_isready'), ['-h', '127.0.0.1', '-p', String(port)]).status !== 0;
+    i++
+  ) {
     if (i > 100) throw new Error('The PostgreSQL server of the tests does not answer.')
     await wait(100)
   }

@@ -2,7 +2,12 @@ import type { Entry, EntryDetails, EntryKind } from '@/core/history/entries'
 
 /** A sound entry of every kind, for tests of what passes a border. The type makes a new kind add its own. */
 const SAMPLES: { [K in EntryKind]: EntryDetails[K] } = {
-  reading: { parameter: 'nitrate', value: 20, method: 'drops-chart', entered: { value: 20, unit: 'mg/L' } },
+  reading: {
+    parameter: 'nitrate',
+    value: 20,
+    method: 'drops-chart',
+    entered: { value: 20, unit: 'mg/L' },
+  },
   'water-change': { fraction: 0.4, litres: 70, sourceId: 'spring' },
   'top-off': { litres: 3, sourceId: null },
   dose: { product: 'weekly bottle', productId: null, amount: 10, unit: 'mL' },
@@ -26,5 +31,17 @@ const SAMPLES: { [K in EntryKind]: EntryDetails[K] } = {
 export const DETAIL_KINDS = Object.keys(SAMPLES) as EntryKind[]
 
 export function sampleEntries(): Entry[] {
-  return DETAIL_KINDS.map((kind, i) => ({ id: `sample-${i}`, kind, at: '2026-03-01T10:00:00.000Z', certainty: 'measured', by: 'keeper', note: null, expected: null, ...SAMPLES[kind] }) as unknown as Entry)
+  return DETAIL_KINDS.map(
+    (kind, i) =>
+      ({
+        id: `sample-${i}`,
+        kind,
+        at: '2026-03-01T10:00:00.000Z',
+        certainty: 'measured',
+        by: 'keeper',
+        note: null,
+        expected: null,
+        ...SAMPLES[kind],
+      }) as unknown as Entry,
+  )
 }

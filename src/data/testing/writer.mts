@@ -22,7 +22,23 @@ const text = (i: number) => (fills ? `line ${i} ${randomBytes(1500).toString('he
 for (let i = 0; i < 20_000; i++) {
   const id = `${process.pid}-${i}`
   const at = new Date().toISOString()
-  await addEntries(db, 'test', [{ id, kind: 'note', at, certainty: 'measured', by: 'keeper', note: null, expected: null, text: text(i) }], at)
+  await addEntries(
+    db,
+    'test',
+    [
+      {
+        id,
+        kind: 'note',
+        at,
+        certainty: 'measured',
+        by: 'keeper',
+        note: null,
+        expected: null,
+        text: text(i),
+      },
+    ],
+    at,
+  )
   process.stdout.write(`${id}\n`)
 }
 rmSync(join(directory, 'ballast'), { force: true })

@@ -19,7 +19,16 @@ function Today({ content, width, maxHeight, title }: Props) {
   const stage = useMemo(() => unpackStage(content.stage), [content.stage])
   const scene = useMemo(() => sceneOn(stage, stage.today), [stage])
   const alarmed = useMemo(() => new Set(content.alarmed), [content.alarmed])
-  return <Elevation stage={stage} scene={scene} width={width} maxHeight={maxHeight} alarmed={alarmed} title={title} />
+  return (
+    <Elevation
+      stage={stage}
+      scene={scene}
+      width={width}
+      maxHeight={maxHeight}
+      alarmed={alarmed}
+      title={title}
+    />
+  )
 }
 
 /** The tank as it stands today. A drawing that fails leaves the silhouette in its place, and the others alone. */

@@ -9,5 +9,7 @@ export async function sendPlace(slug: string): Promise<Response> {
   if (!story) return Response.json({ problem: 'There is no tank of that name.' }, { status: 404 })
   const content = placeContent(story, now())
   const headers = { 'cache-control': 'no-store' }
-  return content.ok ? Response.json(content.value, { headers }) : Response.json({ problem: content.problem }, { status: 422, headers })
+  return content.ok
+    ? Response.json(content.value, { headers })
+    : Response.json({ problem: content.problem }, { status: 422, headers })
 }

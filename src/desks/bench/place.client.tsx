@@ -8,7 +8,9 @@ import { Silhouette } from '@/ui/drawing/silhouette'
 import type { PlaceContent } from './place'
 
 /** Drawing is left to a script of its own: most places of a long bench are never looked at. */
-const Drawing = dynamic(() => import('./drawing.client').then((module) => module.Drawing), { ssr: false })
+const Drawing = dynamic(() => import('./drawing.client').then((module) => module.Drawing), {
+  ssr: false,
+})
 
 type Silhouetted = Pick<Vessel, 'slug' | 'name' | 'lengthCm' | 'heightCm' | 'waterlineCm'>
 interface Seen {
@@ -21,7 +23,15 @@ const Context = createContext<Seen>({ content: null, problem: null })
 const BEFORE_VIEW = '400px'
 
 /** Waits until its place comes near the view and fetches what stands there; a place that fails says so and leaves the others be. */
-export function PlaceWatch({ slug, problem, children }: { slug: string; problem: string | null; children: ReactNode }) {
+export function PlaceWatch({
+  slug,
+  problem,
+  children,
+}: {
+  slug: string
+  problem: string | null
+  children: ReactNode
+}) {
   const [seen, setSeen] = useState<Seen>({ content: null, problem })
   const mark = useRef<HTMLSpanElement>(null)
   useEffect(() => {
@@ -54,22 +64,49 @@ export function PlaceWatch({ slug, problem, children }: { slug: string; problem:
 
 async function fetchPlace(slug: string, signal: AbortSignal): Promise<Seen> {
   try {
-    const answer = (await (await fetch(`/api/tanks/${slug}/place`, { signal })).json()) as PlaceContent | { problem: string }
-    return 'problem' in answer ? { content: null, problem: answer.problem } : { content: answer, problem: null }
+    const answer = (await (await fetch(`/api/tanks/${slug}/place`, { signal })).json()) as
+      PlaceContent | { problem: string }
+    return 'problem' in answer
+      ? { content: null, problem: answer.problem }
+      : { content: answer, problem: null }
   } catch {
     return { content: null, problem: 'Vivero did not answer' }
   }
 }
 
-export function PlaceDrawing({ vessel, width, maxHeight }: { vessel: Silhouetted; width: number; maxHeight: number }) {
+export function PlaceDrawing({
+  vessel,
+  width,
+  maxHeight,
+}: {
+  vessel: Silhouetted
+  width: number
+  maxHeight: number
+}) {
   const { content } = useContext(Context)
   const title = `${vessel.name} from the front, to scale`
   const waiting = <Silhouette vessel={vessel} width={width} maxHeight={maxHeight} title={title} />
-  return content ? <Drawing content={content} width={width} maxHeight={maxHeight} title={title} waiting={waiting} /> : waiting
+  return content ? (
+    <Drawing
+      content={content}
+      width={width}
+      maxHeight={maxHeight}
+      title={title}
+      waiting={waiting}
+    />
+  ) : (
+    waiting
+  )
 }
 
 /** What a tank has to say: as the page knew it, or as it was fetched; or why nothing can be said, and the way to put it away. */
-export function PlaceSentence({ sentence, putAway }: { sentence: string | null; putAway: ReactNode }) {
+export function PlaceSentence({
+  sentence,
+  putAway,
+}: {
+  sentence: string | null
+  putAway: ReactNode
+}) {
   const { content, problem } = useContext(Context)
   if (problem !== null) {
     return (
@@ -79,5 +116,11 @@ export function PlaceSentence({ sentence, putAway }: { sentence: string | null; 
     )
   }
   const says = content?.sentence ?? sentence
-  return says === null ? <Box as="span" color="pencil">is being looked at …</Box> : <>{says}</>
+  return says === null ? (
+    <Box as="span" color="pencil">
+      is being looked at …
+    </Box>
+  ) : (
+    <>{says}</>
+  )
 }

@@ -9,7 +9,10 @@ import { firstOf, placeContent, weigh } from './place'
 test('a place is sent with its sentence and a drawing that can be stood up; one that is not there is 404', async () => {
   const stories = lodge(now())
   const { close } = await serveFromMemory(...stories)
-  const content = (await (await sendPlace('tarn')).json()) as ReturnType<typeof placeContent> & { sentence: string; stage: never }
+  const content = (await (await sendPlace('tarn')).json()) as ReturnType<typeof placeContent> & {
+    sentence: string
+    stage: never
+  }
   expect(content.sentence).toMatch(/nitrate/)
   const stage = unpackStage(content.stage)
   expect(sceneOn(stage, stage.today).plants.length).toBeGreaterThan(8)
@@ -19,15 +22,32 @@ test('a place is sent with its sentence and a drawing that can be stood up; one 
 test('a tank that cannot be worked out says so, is not tried again, and the others are ranked without it', () => {
   const [tarn, spring] = lodge(now())
   let tries = 0
-  const broken = { ...spring, get routines(): never { tries++; throw new Error('a fault in the story') } }
+  const broken = {
+    ...spring,
+    get routines(): never {
+      tries++
+      throw new Error('a fault in the story')
+    },
+  }
   const error = jest.spyOn(console, 'error').mockImplementation(() => {})
-  expect(placeContent(broken, now())).toMatchObject({ ok: false, problem: expect.stringContaining('failed') })
+  expect(placeContent(broken, now())).toMatchObject({
+    ok: false,
+    problem: expect.stringContaining('failed'),
+  })
   const after = tries
   expect(placeContent(broken, now())).toMatchObject({ ok: false })
   expect(tries).toBe(after)
-  const ranked = firstOf([{ name: 'Spring', notes: weigh(broken, now()) }, { name: 'Tarn', notes: weigh(tarn, now()) }])
+  const ranked = firstOf([
+    { name: 'Spring', notes: weigh(broken, now()) },
+    { name: 'Tarn', notes: weigh(tarn, now()) },
+  ])
   expect(ranked).toMatchObject({ pressing: { name: 'Tarn' }, all: true })
-  expect(firstOf([{ name: 'Tarn', notes: weigh(tarn, now()) }, { name: 'Gully', notes: null }]).all).toBe(false)
+  expect(
+    firstOf([
+      { name: 'Tarn', notes: weigh(tarn, now()) },
+      { name: 'Gully', notes: null },
+    ]).all,
+  ).toBe(false)
   expect(firstOf([])).toEqual({ pressing: null, all: true })
   error.mockRestore()
 })

@@ -23,7 +23,8 @@ function withinPatience<T>(story: TankHistory, work: () => T): Result<T> {
 }
 
 /** A tank's findings, if they can be had. */
-export const weigh = (story: TankHistory, at: Instant): Result<Finding[]> => withinPatience(story, () => findingsOf(story, at))
+export const weigh = (story: TankHistory, at: Instant): Result<Finding[]> =>
+  withinPatience(story, () => findingsOf(story, at))
 
 /** What comes to a place on the bench when it is looked at: its sentence and its drawing. */
 export interface PlaceContent {
@@ -37,15 +38,25 @@ export function placeContent(story: TankHistory, now: Instant): Result<PlaceCont
   if (!notes.ok) return notes
   return withinPatience(story, () => {
     const stage = stageOf(story, reckonedAt(story, now))
-    const alarmed = notes.value.flatMap((note) => (note.level === 'act' && note.subject.of === 'planting' ? [note.subject.id] : []))
+    const alarmed = notes.value.flatMap((note) =>
+      note.level === 'act' && note.subject.of === 'planting' ? [note.subject.id] : [],
+    )
     return { sentence: headline(notes.value, story.entries), stage: packStage(stage), alarmed }
   })
 }
 
 /** The tank that presses most among those weighed (null: none presses), and whether all of them are (a place not yet weighed has no notes). */
-export function firstOf(weighed: readonly { name: string; notes: Result<Finding[]> | null }[]): { pressing: { name: string; note: Finding } | null; all: boolean } {
-  const known = weighed.flatMap(({ name, notes }) => (notes?.ok && notes.value[0] ? [{ name, note: notes.value[0] }] : []))
-  const pressing = known.filter(({ note }) => note.level !== 'good').sort((a, b) => urgency(a.note) - urgency(b.note))[0] ?? null
+export function firstOf(weighed: readonly { name: string; notes: Result<Finding[]> | null }[]): {
+  pressing: { name: string; note: Finding } | null
+  all: boolean
+} {
+  const known = weighed.flatMap(({ name, notes }) =>
+    notes?.ok && notes.value[0] ? [{ name, note: notes.value[0] }] : [],
+  )
+  const pressing =
+    known
+      .filter(({ note }) => note.level !== 'good')
+      .sort((a, b) => urgency(a.note) - urgency(b.note))[0] ?? null
   return { pressing, all: weighed.every(({ notes }) => notes !== null) }
 }
 

@@ -10,7 +10,15 @@ export function PutAway({ slug, name, away }: { slug: string; name: string; away
   const { busy, refusal, send } = useSending()
   return (
     <Box as="span" fontSize="sm">
-      <chakra.button type="button" disabled={busy} onClick={() => void send(() => putAway(slug, away))} minH="32px" color="water" textDecoration="underline" cursor="pointer">
+      <chakra.button
+        type="button"
+        disabled={busy}
+        onClick={() => void send(() => putAway(slug, away))}
+        minH="32px"
+        color="water"
+        textDecoration="underline"
+        cursor="pointer"
+      >
         {away ? `take ${name} off the bench` : `put ${name} back on the bench`}
       </chakra.button>
       {refusal ? (

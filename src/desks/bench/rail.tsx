@@ -13,8 +13,18 @@ export function dueSentence(places: readonly BenchPlace[]): string {
   const first = all.reduce((a, b) => (b.task.daysLate > a.task.daysLate ? b : a))
   const what = first.task.says.charAt(0).toLowerCase() + first.task.says.slice(1)
   const when = first.task.daysLate > 0 ? `, ${sayDays(first.task.daysLate)} late` : ''
-  const count = ['', '', 'Two things are', 'Three things are', 'Four things are', 'Five things are', 'Six things are'][all.length] ?? `${all.length} things are`
-  if (all.length === 1) return `One thing is due today in ${first.name}: ${what.split(',')[0]}${when}.`
+  const count =
+    [
+      '',
+      '',
+      'Two things are',
+      'Three things are',
+      'Four things are',
+      'Five things are',
+      'Six things are',
+    ][all.length] ?? `${all.length} things are`
+  if (all.length === 1)
+    return `One thing is due today in ${first.name}: ${what.split(',')[0]}${when}.`
   return `${count} due today; the ${first.task.daysLate > 0 ? 'latest' : 'first'} in ${first.name}: ${what.split(',')[0]}${when}.`
 }
 
@@ -24,7 +34,22 @@ export async function Rail({ open }: { open: string | null }) {
   const places = await dueOnBench(await database(), at)
   const zone = places[0]?.vessel.timeZone ?? 'UTC'
   const vessels = places.map(({ vessel, due }) => ({
-    vessel: { slug: vessel.slug, name: vessel.name, lengthCm: vessel.lengthCm, heightCm: vessel.heightCm, waterlineCm: vessel.waterlineCm }, due: due.length, late: due.some((task) => task.daysLate > 0),
+    vessel: {
+      slug: vessel.slug,
+      name: vessel.name,
+      lengthCm: vessel.lengthCm,
+      heightCm: vessel.heightCm,
+      waterlineCm: vessel.waterlineCm,
+    },
+    due: due.length,
+    late: due.some((task) => task.daysLate > 0),
   }))
-  return <BenchRail vessels={vessels} open={open} sentence={dueSentence(places)} day={sayLongDay(at, zone)} />
+  return (
+    <BenchRail
+      vessels={vessels}
+      open={open}
+      sentence={dueSentence(places)}
+      day={sayLongDay(at, zone)}
+    />
+  )
 }

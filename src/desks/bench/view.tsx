@@ -37,9 +37,15 @@ async function weighPlaces(places: readonly Place[], at: Instant): Promise<Bench
   const began = performance.now()
   const tanks: BenchTank[] = []
   for (const place of places) {
-    const story = performance.now() - began < PATIENCE_MS ? await loadStory(db, place.vessel.slug) : null
+    const story =
+      performance.now() - began < PATIENCE_MS ? await loadStory(db, place.vessel.slug) : null
     const notes = story ? weigh(story, at) : null
-    tanks.push({ ...place, name: place.vessel.name, notes, sentence: story && notes?.ok ? headline(notes.value, story.entries) : null })
+    tanks.push({
+      ...place,
+      name: place.vessel.name,
+      notes,
+      sentence: story && notes?.ok ? headline(notes.value, story.entries) : null,
+    })
   }
   return tanks
 }
@@ -61,25 +67,54 @@ export async function BenchDesk({ page }: { page: number }) {
       <Title tanks={tanks} pages={last + 1} />
       {shelves.map((shelf, i) => (
         <Box
-          key={shelf[0].tank.vessel.slug} as="ul" listStyleType="none" m={0} mb={i < shelves.length - 1 ? 8 : 0} p={0} display="grid" columnGap={10} rowGap={{ base: 6, lg: 0 }}
-          gridTemplateColumns={{ base: '1fr', lg: columns[i] }} gridTemplateRows={{ lg: 'auto auto' }}
+          key={shelf[0].tank.vessel.slug}
+          as="ul"
+          listStyleType="none"
+          m={0}
+          mb={i < shelves.length - 1 ? 8 : 0}
+          p={0}
+          display="grid"
+          columnGap={10}
+          rowGap={{ base: 6, lg: 0 }}
+          gridTemplateColumns={{ base: '1fr', lg: columns[i] }}
+          gridTemplateRows={{ lg: 'auto auto' }}
         >
-          {shelf.map(({ tank }) => <BenchPlace key={tank.vessel.slug} tank={tank} />)}
+          {shelf.map(({ tank }) => (
+            <BenchPlace key={tank.vessel.slug} tank={tank} />
+          ))}
         </Box>
       ))}
       <Pages here={here} last={last} />
-      <Flex mt={8} gap={5} fontSize="sm" color="water"><NextLink href="/set-up">Set up another tank</NextLink><NextLink href="/read">Read a tank file</NextLink></Flex>
-      <Shelved standing={tanks.map(({ vessel }) => ({ slug: vessel.slug, name: vessel.name }))} away={away} />
+      <Flex mt={8} gap={5} fontSize="sm" color="water">
+        <NextLink href="/set-up">Set up another tank</NextLink>
+        <NextLink href="/read">Read a tank file</NextLink>
+      </Flex>
+      <Shelved
+        standing={tanks.map(({ vessel }) => ({ slug: vessel.slug, name: vessel.name }))}
+        away={away}
+      />
     </Box>
   )
 }
 
 function Title({ tanks, pages }: { tanks: readonly BenchTank[]; pages: number }) {
   const { pressing, all } = firstOf(tanks)
-  const aside = all ? (pages > 1 ? ', of those on these shelves' : '') : ', of those looked at so far'
+  const aside = all
+    ? pages > 1
+      ? ', of those on these shelves'
+      : ''
+    : ', of those looked at so far'
   return (
     <Box as="h1" className="serif" fontSize={{ base: 'xl', md: '2xl' }} mb={6}>
-      {pressing ? <><b>{pressing.name}</b> first{aside}: {lower(pressing.note.says)}.</> : tanks.length === 0 ? 'Nothing stands on the bench.' : `Nothing presses on any of them${aside}.`}
+      {pressing ? (
+        <>
+          <b>{pressing.name}</b> first{aside}: {lower(pressing.note.says)}.
+        </>
+      ) : tanks.length === 0 ? (
+        'Nothing stands on the bench.'
+      ) : (
+        `Nothing presses on any of them${aside}.`
+      )}
     </Box>
   )
 }
@@ -91,15 +126,36 @@ function BenchPlace({ tank: { vessel, due, notes, sentence } }: { tank: BenchTan
   const { slug, name } = vessel
   const problem = notes && !notes.ok ? notes.problem : null
   return (
-    <Box as="li" minW={0} display="grid" gridRow={{ lg: 'span 2' }} gridTemplateRows={{ lg: 'subgrid' }}>
+    <Box
+      as="li"
+      minW={0}
+      display="grid"
+      gridRow={{ lg: 'span 2' }}
+      gridTemplateRows={{ lg: 'subgrid' }}
+    >
       <PlaceWatch slug={slug} problem={problem}>
-        <Box alignSelf="end" borderBottom="3px solid" borderColor="ink" mx={{ lg: -5 }} px={{ lg: 5 }}>
+        <Box
+          alignSelf="end"
+          borderBottom="3px solid"
+          borderColor="ink"
+          mx={{ lg: -5 }}
+          px={{ lg: 5 }}
+        >
           <NextLink href={`/tanks/${slug}`} aria-label={`Open ${name}`}>
-            <PlaceDrawing vessel={drawn(vessel)} width={vessel.lengthCm * PIXELS_PER_CM + 46} maxHeight={vessel.heightCm * PIXELS_PER_CM + 62} />
+            <PlaceDrawing
+              vessel={drawn(vessel)}
+              width={vessel.lengthCm * PIXELS_PER_CM + 46}
+              maxHeight={vessel.heightCm * PIXELS_PER_CM + 62}
+            />
           </NextLink>
         </Box>
         <Box pt={4}>
-          <Box className="serif" fontSize="md"><NextLink href={`/tanks/${slug}`}><b>{name}</b></NextLink> <PlaceSentence sentence={sentence} putAway={<PutAway slug={slug} name={name} away />} /></Box>
+          <Box className="serif" fontSize="md">
+            <NextLink href={`/tanks/${slug}`}>
+              <b>{name}</b>
+            </NextLink>{' '}
+            <PlaceSentence sentence={sentence} putAway={<PutAway slug={slug} name={name} away />} />
+          </Box>
           <DueList slug={slug} due={due} />
         </Box>
       </PlaceWatch>
@@ -108,17 +164,47 @@ function BenchPlace({ tank: { vessel, due, notes, sentence } }: { tank: BenchTan
 }
 
 /** As much of a vessel as its silhouette needs. */
-const drawn = ({ slug, name, lengthCm, heightCm, waterlineCm }: Vessel) => ({ slug, name, lengthCm, heightCm, waterlineCm })
+const drawn = ({ slug, name, lengthCm, heightCm, waterlineCm }: Vessel) => ({
+  slug,
+  name,
+  lengthCm,
+  heightCm,
+  waterlineCm,
+})
 
 function DueList({ slug, due }: { slug: string; due: readonly DueTask[] }) {
   return (
     <Box as="ul" listStyleType="none" m={0} p={0} mt={2} fontSize="sm">
-      {due.length === 0 ? <Box as="li" color="pencil">Nothing due today.</Box> : due.map((task) => (
-        <Box as="li" key={task.routineId}>
-          {task.kind === 'round' ? <NextLink href={`/tanks/${slug}/round`}>{task.says}</NextLink> : <NextLink href={`/tanks/${slug}/book?log=${task.kind === 'test' ? 'reading' : task.kind}`}>{task.says}</NextLink>}
-          {task.daysLate > 0 ? <Box as="span" color="clay"> {sayDays(task.daysLate)} late</Box> : <Box as="span" color="pencil"> today</Box>}
+      {due.length === 0 ? (
+        <Box as="li" color="pencil">
+          Nothing due today.
         </Box>
-      ))}
+      ) : (
+        due.map((task) => (
+          <Box as="li" key={task.routineId}>
+            {task.kind === 'round' ? (
+              <NextLink href={`/tanks/${slug}/round`}>{task.says}</NextLink>
+            ) : (
+              <NextLink
+                href={`/tanks/${slug}/book?log=${task.kind === 'test' ? 'reading' : task.kind}`}
+              >
+                {task.says}
+              </NextLink>
+            )}
+            {task.daysLate > 0 ? (
+              <Box as="span" color="clay">
+                {' '}
+                {sayDays(task.daysLate)} late
+              </Box>
+            ) : (
+              <Box as="span" color="pencil">
+                {' '}
+                today
+              </Box>
+            )}
+          </Box>
+        ))
+      )}
     </Box>
   )
 }
@@ -129,7 +215,9 @@ function Pages({ here, last }: { here: number; last: number }) {
   return (
     <Flex as="nav" aria-label="Shelves" mt={8} gap={5} align="baseline" className="serif">
       {here > 0 ? <NextLink href={to(here - 1)}>← the shelves before</NextLink> : null}
-      <span>shelves {here + 1} of {last + 1}</span>
+      <span>
+        shelves {here + 1} of {last + 1}
+      </span>
       {here < last ? <NextLink href={to(here + 1)}>the next shelves →</NextLink> : null}
     </Flex>
   )
@@ -141,20 +229,42 @@ type Named = { slug: string; name: string }
 function Shelved({ standing, away }: { standing: readonly Named[]; away: readonly Named[] }) {
   return (
     <Box as="section" aria-label="Put away" mt={5} fontSize="sm">
-      {away.length > 0 ? <NameList heading="Put away, with all their record:" names={away} away={false} /> : null}
+      {away.length > 0 ? (
+        <NameList heading="Put away, with all their record:" names={away} away={false} />
+      ) : null}
       <details>
-        <Box as="summary" color="water" cursor="pointer" minH="28px">Put a tank away</Box>
-        <NameList heading="It leaves the bench and the rail; its record stays, and so does the way back." names={standing} away />
+        <Box as="summary" color="water" cursor="pointer" minH="28px">
+          Put a tank away
+        </Box>
+        <NameList
+          heading="It leaves the bench and the rail; its record stays, and so does the way back."
+          names={standing}
+          away
+        />
       </details>
     </Box>
   )
 }
 
-function NameList({ heading, names, away }: { heading: string; names: readonly Named[]; away: boolean }) {
+function NameList({
+  heading,
+  names,
+  away,
+}: {
+  heading: string
+  names: readonly Named[]
+  away: boolean
+}) {
   return (
     <Box mb={2}>
       {heading}
-      <Box as="ul" listStyleType="none" m={0} p={0}>{names.map(({ slug, name }) => <li key={slug}><PutAway slug={slug} name={name} away={away} /></li>)}</Box>
+      <Box as="ul" listStyleType="none" m={0} p={0}>
+        {names.map(({ slug, name }) => (
+          <li key={slug}>
+            <PutAway slug={slug} name={name} away={away} />
+          </li>
+        ))}
+      </Box>
     </Box>
   )
 }
@@ -162,9 +272,18 @@ function NameList({ heading, names, away }: { heading: string; names: readonly N
 function EmptyBench() {
   return (
     <Box as="main" px={{ base: 4, md: 10 }} py={10} maxW="46rem" className="serif" fontSize="lg">
-      <Box as="h1" fontSize="2xl" mb={4}>An empty bench.</Box>
-      <Box>Set up your first tank: its glass, its ground, the water you change with. Then plant it on paper as it stands, and walk the first round; Vivero begins to expect things after the second.</Box>
-      <Flex gap={6} mt={6} color="water"><NextLink href="/set-up">Set up a tank</NextLink><NextLink href="/read">Read a tank file</NextLink></Flex>
+      <Box as="h1" fontSize="2xl" mb={4}>
+        An empty bench.
+      </Box>
+      <Box>
+        Set up your first tank: its glass, its ground, the water you change with. Then plant it on
+        paper as it stands, and walk the first round; Vivero begins to expect things after the
+        second.
+      </Box>
+      <Flex gap={6} mt={6} color="water">
+        <NextLink href="/set-up">Set up a tank</NextLink>
+        <NextLink href="/read">Read a tank file</NextLink>
+      </Flex>
     </Box>
   )
 }

@@ -29,16 +29,41 @@ export interface EntryForm {
   stands: boolean
 }
 const formSchema = object({
-  replaces: object({ id: ident().required(), revision: number().integer().min(1).required() }).noUnknown().nullable().defined(),
-  kind: mixed<EntryKind>().oneOf([...ENTRY_KINDS], 'This is not a kind of entry Vivero knows.').required(),
-  at: string().required('The time is missing.').matches(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$/, 'The time must be a date and a time of day.'),
-  note: string().max(TEXT_LIMITS.note, `The remark is longer than ${TEXT_LIMITS.note} characters.`).defined(),
+  replaces: object({ id: ident().required(), revision: number().integer().min(1).required() })
+    .noUnknown()
+    .nullable()
+    .defined(),
+  kind: mixed<EntryKind>()
+    .oneOf([...ENTRY_KINDS], 'This is not a kind of entry Vivero knows.')
+    .required(),
+  at: string()
+    .required('The time is missing.')
+    .matches(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$/, 'The time must be a date and a time of day.'),
+  note: string()
+    .max(TEXT_LIMITS.note, `The remark is longer than ${TEXT_LIMITS.note} characters.`)
+    .defined(),
   stands: boolean().defined(),
-  fields: mixed<Record<string, string>>().required().test('texts', 'The form is damaged; nothing was written.', (fields) => typeof fields === 'object' && fields !== null && !Array.isArray(fields) && Object.values(fields).every((value) => typeof value === 'string' && value.length <= 10 * TEXT_LIMITS.note)),
+  fields: mixed<Record<string, string>>()
+    .required()
+    .test(
+      'texts',
+      'The form is damaged; nothing was written.',
+      (fields) =>
+        typeof fields === 'object' &&
+        fields !== null &&
+        !Array.isArray(fields) &&
+        Object.values(fields).every(
+          (value) => typeof value === 'string' && value.length <= 10 * TEXT_LIMITS.note,
+        ),
+    ),
 }).noUnknown()
 
 /** Writes a new entry, or a new version of an old one. Problems come back by form field. */
-export async function logEntry(slug: string, raw: EntryForm, sending: Sending): Promise<Attempt<string>> {
+export async function logEntry(
+  slug: string,
+  raw: EntryForm,
+  sending: Sending,
+): Promise<Attempt<string>> {
   let kind: EntryKind = 'note'
   const answer = await written(async () => {
     const form = formSchema.validateSync(sane(raw), { abortEarly: false })
@@ -46,25 +71,49 @@ export async function logEntry(slug: string, raw: EntryForm, sending: Sending): 
     const story = await storyOrRefuse(slug)
     const at = instantIn(story.vessel.timeZone, form.at)
     if (at === '') throw new EntryRefused([{ field: 'at', says: NO_SUCH_DAY }])
-    const before = form.replaces === null ? null : story.entries.find((entry) => entry.id === form.replaces?.id)
-    if (form.replaces !== null && !before) throw new EntryRefused([{ field: 'at', says: 'This entry is not in the book any more; it may have been struck out.' }])
+    const before =
+      form.replaces === null ? null : story.entries.find((entry) => entry.id === form.replaces?.id)
+    if (form.replaces !== null && !before)
+      throw new EntryRefused([
+        {
+          field: 'at',
+          says: 'This entry is not in the book any more; it may have been struck out.',
+        },
+      ])
     const entry = {
-      id: before?.id ?? parseSending(sending).id, kind, at, certainty: 'measured', by: before?.by ?? 'keeper', note: form.note.trim() || null, expected: before?.expected ?? null, ...detailFromForm(kind, form.fields, story),
+      id: before?.id ?? parseSending(sending).id,
+      kind,
+      at,
+      certainty: 'measured',
+      by: before?.by ?? 'keeper',
+      note: form.note.trim() || null,
+      expected: before?.expected ?? null,
+      ...detailFromForm(kind, form.fields, story),
     }
     const asked = askAbout(entry, story, form.stands)
-    if (before && form.replaces) await editEntry(await database(), slug, asked, form.replaces.revision, now())
+    if (before && form.replaces)
+      await editEntry(await database(), slug, asked, form.replaces.revision, now())
     else await addEntries(await database(), slug, [asked], now())
     return entry.id
   })
   if (answer.ok) return answer
-  return { ...answer, problems: answer.problems.map((problem) => ({ ...problem, field: formField(kind, problem.field) })) }
+  return {
+    ...answer,
+    problems: answer.problems.map((problem) => ({
+      ...problem,
+      field: formField(kind, problem.field),
+    })),
+  }
 }
 
 /** A reading that can hardly be is asked about once; stood by, it keeps the question. */
 function askAbout(raw: unknown, story: TankHistory, stands: boolean): unknown {
   const entry = parseEntry(raw)
   if (entry.kind !== 'reading') return raw
-  const questions = questionsAbout(entry, { ...story, entries: story.entries.filter((other) => other.id !== entry.id) })
+  const questions = questionsAbout(entry, {
+    ...story,
+    entries: story.entries.filter((other) => other.id !== entry.id),
+  })
   if (questions.length === 0) return entry
   if (!stands) throw new EntryRefused(questions.map((says) => ({ field: 'question', says })))
   return { ...entry, questioned: questions.join(' ').slice(0, 500) }

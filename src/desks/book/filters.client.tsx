@@ -4,23 +4,124 @@ import { Box, chakra, Flex } from '@chakra-ui/react'
 import NextLink from '@/ui/page-link'
 import type { EntryKind } from '@/core/history/entries'
 
-const field = { border: '1px solid', borderColor: 'graphite', bg: 'paper', px: 2, minH: '38px', fontSize: 'sm', borderRadius: 0 } as const
+const field = {
+  border: '1px solid',
+  borderColor: 'graphite',
+  bg: 'paper',
+  px: 2,
+  minH: '38px',
+  fontSize: 'sm',
+  borderRadius: 0,
+} as const
 
 /** The journal's filter: a plain form, so that a filtered book has an address of its own. */
-export function Filters({ slug, counts, plantings, asked }: { slug: string; counts: readonly { kind: EntryKind; count: number }[]; plantings: readonly { id: string; stake: string; name: string }[]; asked: Record<string, string> }) {
+export function Filters({
+  slug,
+  counts,
+  plantings,
+  asked,
+}: {
+  slug: string
+  counts: readonly { kind: EntryKind; count: number }[]
+  plantings: readonly { id: string; stake: string; name: string }[]
+  asked: Record<string, string>
+}) {
   const one = (name: string) => asked[name] ?? ''
-  const filtered = ['kind', 'planting', 'text', 'from', 'to', 'struck'].some((name) => one(name) !== '')
+  const filtered = ['kind', 'planting', 'text', 'from', 'to', 'struck'].some(
+    (name) => one(name) !== '',
+  )
   return (
     <chakra.form method="get" action={`/tanks/${slug}/book`} my={3} aria-label="Filter">
       <Flex gap={3} wrap="wrap" align="flex-end" fontSize="sm">
-        <Box><chakra.label htmlFor="filter-kind" display="block">kind</chakra.label><chakra.select id="filter-kind" name="kind" defaultValue={one('kind')} {...field}><option value="">all</option>{counts.map(({ kind, count }) => <option key={kind} value={kind}>{kind.replace('-', ' ')} ({count})</option>)}</chakra.select></Box>
-        <Box><chakra.label htmlFor="filter-planting" display="block">planting</chakra.label><chakra.select id="filter-planting" name="planting" defaultValue={one('log') ? '' : one('planting')} {...field} maxW="190px"><option value="">all</option>{plantings.map((planting) => <option key={planting.id} value={planting.id}>{planting.stake} {planting.name}</option>)}</chakra.select></Box>
-        <Box><chakra.label htmlFor="filter-words" display="block">words</chakra.label><chakra.input id="filter-words" name="text" defaultValue={one('text')} maxLength={200} {...field} w="150px" /></Box>
-        <Box><chakra.label htmlFor="filter-from" display="block">from</chakra.label><chakra.input id="filter-from" type="date" name="from" defaultValue={one('from')} {...field} /></Box>
-        <Box><chakra.label htmlFor="filter-to" display="block">to</chakra.label><chakra.input id="filter-to" type="date" name="to" defaultValue={one('to')} {...field} /></Box>
-        <chakra.label display="flex" gap={1.5} alignItems="center" minH="38px"><input type="checkbox" name="struck" value="yes" defaultChecked={one('struck') === 'yes'} /> struck out</chakra.label>
-        <chakra.button type="submit" minH="38px" px={4} border="1px solid" borderColor="ink" cursor="pointer">Show</chakra.button>
-        {filtered ? <NextLink href={`/tanks/${slug}/book`}><Box as="span" color="water">all lines</Box></NextLink> : null}
+        <Box>
+          <chakra.label htmlFor="filter-kind" display="block">
+            kind
+          </chakra.label>
+          <chakra.select id="filter-kind" name="kind" defaultValue={one('kind')} {...field}>
+            <option value="">all</option>
+            {counts.map(({ kind, count }) => (
+              <option key={kind} value={kind}>
+                {kind.replace('-', ' ')} ({count})
+              </option>
+            ))}
+          </chakra.select>
+        </Box>
+        <Box>
+          <chakra.label htmlFor="filter-planting" display="block">
+            planting
+          </chakra.label>
+          <chakra.select
+            id="filter-planting"
+            name="planting"
+            defaultValue={one('log') ? '' : one('planting')}
+            {...field}
+            maxW="190px"
+          >
+            <option value="">all</option>
+            {plantings.map((planting) => (
+              <option key={planting.id} value={planting.id}>
+                {planting.stake} {planting.name}
+              </option>
+            ))}
+          </chakra.select>
+        </Box>
+        <Box>
+          <chakra.label htmlFor="filter-words" display="block">
+            words
+          </chakra.label>
+          <chakra.input
+            id="filter-words"
+            name="text"
+            defaultValue={one('text')}
+            maxLength={200}
+            {...field}
+            w="150px"
+          />
+        </Box>
+        <Box>
+          <chakra.label htmlFor="filter-from" display="block">
+            from
+          </chakra.label>
+          <chakra.input
+            id="filter-from"
+            type="date"
+            name="from"
+            defaultValue={one('from')}
+            {...field}
+          />
+        </Box>
+        <Box>
+          <chakra.label htmlFor="filter-to" display="block">
+            to
+          </chakra.label>
+          <chakra.input id="filter-to" type="date" name="to" defaultValue={one('to')} {...field} />
+        </Box>
+        <chakra.label display="flex" gap={1.5} alignItems="center" minH="38px">
+          <input
+            type="checkbox"
+            name="struck"
+            value="yes"
+            defaultChecked={one('struck') === 'yes'}
+          />{' '}
+          struck out
+        </chakra.label>
+        <chakra.button
+          type="submit"
+          minH="38px"
+          px={4}
+          border="1px solid"
+          borderColor="ink"
+          cursor="pointer"
+        >
+          Show
+        </chakra.button>
+        {filtered ? (
+          <NextLink href={`/tanks/${slug}/book`}>
+            <Box as="span" color="water">
+              all lines
+            </Box>
+          </NextLink>
+        ) : null}
       </Flex>
     </chakra.form>
   )

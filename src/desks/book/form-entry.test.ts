@@ -7,29 +7,71 @@ import { lodge } from '@/data/demo/lodge'
 import { detailFromForm, formField } from './form-entry'
 import { CHANGE_BY, fieldsOf, FORMS, unitsOf } from './form-spec'
 
-const story = tank([], { products: [{ id: 'p', name: 'Weekly bottle', form: 'liquid', analysis: [], tabletGrams: null, recipe: null }] })
+const story = tank([], {
+  products: [
+    {
+      id: 'p',
+      name: 'Weekly bottle',
+      form: 'liquid',
+      analysis: [],
+      tabletGrams: null,
+      recipe: null,
+    },
+  ],
+})
 const litres = netLitres(story.vessel, story.layouts[0])
 
 test('a change is the same whichever way it was measured: per cent, litres, centimetres, buckets, gallons', () => {
-  const by = (amount: string, unit: string) => detailFromForm('water-change', { amount, by: unit, source: 'src' }, story) as { fraction: number; litres: number }
+  const by = (amount: string, unit: string) =>
+    detailFromForm('water-change', { amount, by: unit, source: 'src' }, story) as {
+      fraction: number
+      litres: number
+    }
   expect(by('40', CHANGE_BY[0]).litres).toBeCloseTo(0.4 * litres, 2)
   expect(by('30', 'litres').fraction).toBeCloseTo(30 / litres, 9)
-  expect(by('5', 'centimetres of height').litres).toBeCloseTo(5 * litresPerCentimetre(story.vessel), 3)
+  expect(by('5', 'centimetres of height').litres).toBeCloseTo(
+    5 * litresPerCentimetre(story.vessel),
+    3,
+  )
   expect(by('3', 'buckets').litres).toBeCloseTo(3 * story.vessel.care.bucketLitres, 6)
   expect(by('10', 'US gallons').litres).toBeCloseTo(37.854, 2)
   expect(by('7,5', 'litres').litres).toBe(7.5)
   expect(by('half', CHANGE_BY[0])).toMatchObject({ fraction: 'half' })
 })
 test('a dose is of the shelf, of a plain salt, or of something else', () => {
-  const dose = (fields: Record<string, string>) => detailFromForm('dose', { amount: '5', unit: 'mL', ...fields }, story)
-  expect(dose({ productId: 'p', product: '' })).toEqual({ product: 'Weekly bottle', productId: 'p', amount: 5, unit: 'mL' })
-  expect(dose({ productId: 'salt-kno3', product: '' })).toMatchObject({ product: 'potassium nitrate', productId: 'salt-kno3' })
-  expect(dose({ productId: 'p', product: 'home brew' })).toMatchObject({ product: 'home brew', productId: null })
+  const dose = (fields: Record<string, string>) =>
+    detailFromForm('dose', { amount: '5', unit: 'mL', ...fields }, story)
+  expect(dose({ productId: 'p', product: '' })).toEqual({
+    product: 'Weekly bottle',
+    productId: 'p',
+    amount: 5,
+    unit: 'mL',
+  })
+  expect(dose({ productId: 'salt-kno3', product: '' })).toMatchObject({
+    product: 'potassium nitrate',
+    productId: 'salt-kno3',
+  })
+  expect(dose({ productId: 'p', product: 'home brew' })).toMatchObject({
+    product: 'home brew',
+    productId: null,
+  })
   expect(dose({ productId: '', product: '' })).toMatchObject({ product: '', productId: null })
 })
 test('a reading is kept as entered and in its canonical unit; what is no number goes on for the schema to name', () => {
-  expect(detailFromForm('reading', { parameter: 'nitrate', value: '5', unit: 'mg/L N', method: 'photometer' }, story)).toMatchObject({ value: expect.closeTo(22.13, 1), entered: { value: 5, unit: 'mg/L N' } })
-  expect(detailFromForm('reading', { parameter: 'nitrate', value: 'lots', unit: 'mg/L', method: 'strip' }, story)).toMatchObject({ value: 'lots' })
+  expect(
+    detailFromForm(
+      'reading',
+      { parameter: 'nitrate', value: '5', unit: 'mg/L N', method: 'photometer' },
+      story,
+    ),
+  ).toMatchObject({ value: expect.closeTo(22.13, 1), entered: { value: 5, unit: 'mg/L N' } })
+  expect(
+    detailFromForm(
+      'reading',
+      { parameter: 'nitrate', value: 'lots', unit: 'mg/L', method: 'strip' },
+      story,
+    ),
+  ).toMatchObject({ value: 'lots' })
   expect(unitsOf('nitrate')[0]).toBe('mg/L')
   expect(unitsOf('joy')).toEqual([])
 })
@@ -51,6 +93,15 @@ test('problems find their field; every kind can be said', () => {
   expect(formField('trim', 'plantingId')).toBe('planting')
   expect(formField('reading', 'entered.unit')).toBe('unit')
   const [tarn] = lodge('2026-11-24T09:00:00.000Z')
-  const said = new Set(tarn.entries.map((entry) => { expect(describeEntry(entry, tarn).length).toBeGreaterThan(3); return entry.kind }))
-  expect([...ENTRY_KINDS].filter((kind) => !said.has(kind) && !['disagreement', 'step-done'].includes(kind))).toEqual([])
+  const said = new Set(
+    tarn.entries.map((entry) => {
+      expect(describeEntry(entry, tarn).length).toBeGreaterThan(3)
+      return entry.kind
+    }),
+  )
+  expect(
+    [...ENTRY_KINDS].filter(
+      (kind) => !said.has(kind) && !['disagreement', 'step-done'].includes(kind),
+    ),
+  ).toEqual([])
 })

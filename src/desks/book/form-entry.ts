@@ -8,38 +8,68 @@ import { productOf } from '@/core/water/products'
 import { CHANGE_BY } from './form-spec'
 
 /** The kind's own part of an entry from what stands in the form; what is no number goes on as it is, for the schema to say so. */
-export function detailFromForm(kind: EntryKind, fields: Record<string, string>, story: TankHistory): object {
+export function detailFromForm(
+  kind: EntryKind,
+  fields: Record<string, string>,
+  story: TankHistory,
+): object {
   const n = (name: string) => numberOrText(fields[name] ?? '')
   const place = placeFrom(fields.place ?? '')
   switch (kind) {
     case 'reading': {
       const parameter = fields.parameter ?? ''
       const value = n('value')
-      const canonical = isParameter(parameter) && typeof value === 'number' ? toCanonical(parameter, value, fields.unit ?? '') : null
-      return { parameter, value: canonical?.ok ? canonical.value : value, method: fields.method, entered: { value, unit: fields.unit ?? '' } }
+      const canonical =
+        isParameter(parameter) && typeof value === 'number'
+          ? toCanonical(parameter, value, fields.unit ?? '')
+          : null
+      return {
+        parameter,
+        value: canonical?.ok ? canonical.value : value,
+        method: fields.method,
+        entered: { value, unit: fields.unit ?? '' },
+      }
     }
     case 'water-change':
-      return { ...changeAmount(n('amount'), fields.by ?? CHANGE_BY[0], story), sourceId: fields.source || null }
+      return {
+        ...changeAmount(n('amount'), fields.by ?? CHANGE_BY[0], story),
+        sourceId: fields.source || null,
+      }
     case 'top-off':
       return { litres: n('litres'), sourceId: fields.source || null }
     case 'measure':
       return { plantingId: fields.planting, measure: fields.measure, value: n('value') }
     case 'trim':
-      return { plantingId: fields.planting, fromCm: n('fromCm') === '' ? null : n('fromCm'), toCm: n('toCm') }
+      return {
+        plantingId: fields.planting,
+        fromCm: n('fromCm') === '' ? null : n('fromCm'),
+        toCm: n('toCm'),
+      }
     case 'algae':
       return { algae: fields.algae, place, coverPercent: n('coverPercent') }
     case 'sign':
       return { sign: fields.sign, place }
     case 'stock':
-      return { populationId: fields.animals, event: fields.event, count: n('count'), plusMinus: n('plusMinus') === '' ? 0 : n('plusMinus') }
+      return {
+        populationId: fields.animals,
+        event: fields.event,
+        count: n('count'),
+        plusMinus: n('plusMinus') === '' ? 0 : n('plusMinus'),
+      }
     case 'feeling':
-      return { enjoyment: n('enjoyment') === '' ? null : n('enjoyment'), workMinutes: n('workMinutes') === '' ? null : n('workMinutes') }
+      return {
+        enjoyment: n('enjoyment') === '' ? null : n('enjoyment'),
+        workMinutes: n('workMinutes') === '' ? null : n('workMinutes'),
+      }
     case 'dose':
       return { ...doseProduct(fields, story), amount: n('amount'), unit: fields.unit }
     case 'degassed-sample':
       return { pHTank: n('pHTank'), pHAtRest: n('pHAtRest') }
     case 'gas-use':
-      return { bubblesPerSecond: n('bubblesPerSecond') === '' ? null : n('bubblesPerSecond'), cylinderGrams: n('cylinderGrams') === '' ? null : n('cylinderGrams') }
+      return {
+        bubblesPerSecond: n('bubblesPerSecond') === '' ? null : n('bubblesPerSecond'),
+        cylinderGrams: n('cylinderGrams') === '' ? null : n('cylinderGrams'),
+      }
     case 'feed':
       return { grams: n('grams'), food: fields.food }
     case 'soil-test':
@@ -50,18 +80,36 @@ export function detailFromForm(kind: EntryKind, fields: Record<string, string>, 
 }
 
 /** What was dosed: a product of the shelf or a plain salt by its id, else the words written. */
-function doseProduct(fields: Record<string, string>, story: TankHistory): { product: string; productId: string | null } {
+function doseProduct(
+  fields: Record<string, string>,
+  story: TankHistory,
+): { product: string; productId: string | null } {
   const written = (fields.product ?? '').trim()
   const known = productOf(story, { productId: fields.productId || null, product: written })
-  return written === '' && known ? { product: known.name, productId: known.id } : { product: written, productId: null }
+  return written === '' && known
+    ? { product: known.name, productId: known.id }
+    : { product: written, productId: null }
 }
 
 /** A change as fraction and litres, whichever way it was measured. */
-function changeAmount(value: number | string, by: string, story: TankHistory): { fraction: number | string; litres: number | string } {
+function changeAmount(
+  value: number | string,
+  by: string,
+  story: TankHistory,
+): { fraction: number | string; litres: number | string } {
   if (typeof value === 'string') return { fraction: value, litres: value }
   const tank = netLitres(story.vessel, currentLayout(story))
   const gallons = volumeToLitres(Math.abs(value), 'gal')
-  const litres = by === 'litres' ? value : by === 'centimetres of height' ? value * litresPerCentimetre(story.vessel) : by === 'buckets' ? value * story.vessel.care.bucketLitres : by === 'US gallons' && gallons.ok ? Math.sign(value) * gallons.value : (value / 100) * tank
+  const litres =
+    by === 'litres'
+      ? value
+      : by === 'centimetres of height'
+        ? value * litresPerCentimetre(story.vessel)
+        : by === 'buckets'
+          ? value * story.vessel.care.bucketLitres
+          : by === 'US gallons' && gallons.ok
+            ? Math.sign(value) * gallons.value
+            : (value / 100) * tank
   return { fraction: Number((litres / tank).toPrecision(12)), litres: Number(litres.toFixed(3)) }
 }
 
@@ -73,7 +121,13 @@ function placeFrom(text: string): { of: string; id?: string } {
 /** The form field at which a problem of the entry is to be shown. */
 export function formField(kind: EntryKind, field: string): string {
   const plain = field.split('.')[0]
-  const moved: Record<string, string> = { entered: field === 'entered.unit' ? 'unit' : 'value', fraction: 'amount', plantingId: 'planting', populationId: 'animals', sourceId: 'source' }
+  const moved: Record<string, string> = {
+    entered: field === 'entered.unit' ? 'unit' : 'value',
+    fraction: 'amount',
+    plantingId: 'planting',
+    populationId: 'animals',
+    sourceId: 'source',
+  }
   if (kind === 'water-change' && plain === 'litres') return 'amount'
   return Object.hasOwn(moved, plain) ? moved[plain] : plain
 }

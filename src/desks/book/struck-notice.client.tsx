@@ -20,20 +20,59 @@ export const useStruckNotice = () => useContext(Context)
 export function StruckNotice({ slug, children }: { slug: string; children: ReactNode }) {
   const [notice, setNotice] = useState<Notice | null>(null)
   const [busy, start] = useTransition()
-  const undo = () => start(async () => {
-    if (!notice) return
-    const answer = await ask(() => strike(slug, notice.id, !notice.struck))
-    setNotice(answer.ok ? { ...notice, struck: !notice.struck, problem: null } : { ...notice, problem: sayProblems(answer) })
-  })
+  const undo = () =>
+    start(async () => {
+      if (!notice) return
+      const answer = await ask(() => strike(slug, notice.id, !notice.struck))
+      setNotice(
+        answer.ok
+          ? { ...notice, struck: !notice.struck, problem: null }
+          : { ...notice, problem: sayProblems(answer) },
+      )
+    })
   return (
     <Context.Provider value={setNotice}>
       {children}
       <Box role="status">
         {notice ? (
-          <Flex position="fixed" left={4} bottom={{ base: '60px', md: 4 }} zIndex={3} bg="ink" color="paper" px={4} py={2} gap={4} align="center" maxW="90vw">
-            <span>{notice.struck ? 'Struck out' : 'Brought back'}: {notice.says}{notice.problem ? <Box role="alert">{notice.problem}</Box> : null}</span>
-            <chakra.button type="button" disabled={busy} onClick={undo} minH="36px" px={2} textDecoration="underline" cursor="pointer">Undo</chakra.button>
-            <chakra.button type="button" onClick={() => setNotice(null)} minH="36px" px={2} cursor="pointer" aria-label="Close this notice">✕</chakra.button>
+          <Flex
+            position="fixed"
+            left={4}
+            bottom={{ base: '60px', md: 4 }}
+            zIndex={3}
+            bg="ink"
+            color="paper"
+            px={4}
+            py={2}
+            gap={4}
+            align="center"
+            maxW="90vw"
+          >
+            <span>
+              {notice.struck ? 'Struck out' : 'Brought back'}: {notice.says}
+              {notice.problem ? <Box role="alert">{notice.problem}</Box> : null}
+            </span>
+            <chakra.button
+              type="button"
+              disabled={busy}
+              onClick={undo}
+              minH="36px"
+              px={2}
+              textDecoration="underline"
+              cursor="pointer"
+            >
+              Undo
+            </chakra.button>
+            <chakra.button
+              type="button"
+              onClick={() => setNotice(null)}
+              minH="36px"
+              px={2}
+              cursor="pointer"
+              aria-label="Close this notice"
+            >
+              ✕
+            </chakra.button>
           </Flex>
         ) : null}
       </Box>

@@ -37,21 +37,62 @@ export async function BookDesk({ slug, query }: { slug: string; query: BookQuery
   return (
     <Box as="main" px={{ base: 3, md: 8 }} py={4} maxW="1100px">
       <Box as="h1" className="serif" fontSize={{ base: 'lg', md: 'xl' }}>
-        <Box as="span" fontSize={{ base: '2xl', md: '3xl' }} fontWeight={680}>{story.vessel.name}</Box> has {story.entries.length === 1 ? 'one line' : `${story.entries.length} lines`} in its book{story.entries.length > 0 ? `, the first of ${new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: zone }).format(new Date(story.entries[0].at))}` : ''}.
+        <Box as="span" fontSize={{ base: '2xl', md: '3xl' }} fontWeight={680}>
+          {story.vessel.name}
+        </Box>{' '}
+        has {story.entries.length === 1 ? 'one line' : `${story.entries.length} lines`} in its book
+        {story.entries.length > 0
+          ? `, the first of ${new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: zone }).format(new Date(story.entries[0].at))}`
+          : ''}
+        .
       </Box>
-      {score.met >= 20 ? <Box fontSize="sm" color="pencil">Of {score.met} values pencilled before they were measured, {score.held} fell inside their range ({Math.round((100 * score.held) / score.met)} %; 80 % is the aim).</Box> : null}
+      {score.met >= 20 ? (
+        <Box fontSize="sm" color="pencil">
+          Of {score.met} values pencilled before they were measured, {score.held} fell inside their
+          range ({Math.round((100 * score.held) / score.met)} %; 80 % is the aim).
+        </Box>
+      ) : null}
       <LogBar slug={slug} />
-      {log ? <LogForm key={log.kind} slug={slug} kind={log.kind} at={localMoment(at, zone)} context={formContext(story)} initial={presetFields(log.kind, one)} note="" replaces={null} /> : null}
+      {log ? (
+        <LogForm
+          key={log.kind}
+          slug={slug}
+          kind={log.kind}
+          at={localMoment(at, zone)}
+          context={formContext(story)}
+          initial={presetFields(log.kind, one)}
+          note=""
+          replaces={null}
+        />
+      ) : null}
       {open ? <OpenEntry slug={slug} story={story} entryId={open.id} /> : null}
-      <Filters slug={slug} counts={ENTRY_KINDS.map((kind) => ({ kind, count: entriesOf(story.entries, kind).length })).filter(({ count }) => count > 0)} plantings={story.plantings.map(({ id, stake, name }) => ({ id, stake, name }))} asked={asked(one)} />
-      <StruckNotice slug={slug}><Journal journal={journal} story={story} slug={slug} /></StruckNotice>
+      <Filters
+        slug={slug}
+        counts={ENTRY_KINDS.map((kind) => ({
+          kind,
+          count: entriesOf(story.entries, kind).length,
+        })).filter(({ count }) => count > 0)}
+        plantings={story.plantings.map(({ id, stake, name }) => ({ id, stake, name }))}
+        asked={asked(one)}
+      />
+      <StruckNotice slug={slug}>
+        <Journal journal={journal} story={story} slug={slug} />
+      </StruckNotice>
       <Pager slug={slug} query={query} page={page} total={journal.total} />
       <Flex mt={6} gap={5} fontSize="sm" color="water" wrap="wrap">
         <NextLink href={`/tanks/${slug}/book/import`}>Read readings.csv or events.csv</NextLink>
-        <a href={`/api/tanks/${slug}/readings`} download>Write readings.csv</a>
-        <a href={`/api/tanks/${slug}/events`} download>Write events.csv</a>
-        <a href={`/api/tanks/${slug}/series`} download>Write series.csv</a>
-        <a href={`/api/tanks/${slug}/tank-file`} download>Write the tank file</a>
+        <a href={`/api/tanks/${slug}/readings`} download>
+          Write readings.csv
+        </a>
+        <a href={`/api/tanks/${slug}/events`} download>
+          Write events.csv
+        </a>
+        <a href={`/api/tanks/${slug}/series`} download>
+          Write series.csv
+        </a>
+        <a href={`/api/tanks/${slug}/tank-file`} download>
+          Write the tank file
+        </a>
         <NextLink href="/read">Read a tank file</NextLink>
       </Flex>
     </Box>
@@ -61,8 +102,18 @@ export async function BookDesk({ slug, query }: { slug: string; query: BookQuery
 function LogBar({ slug }: { slug: string }) {
   return (
     <Flex as="nav" aria-label="Log" gap={2} wrap="wrap" my={3} align="center" fontSize="sm">
-      <Box className="serif" fontSize="md">Write down</Box>
-      {FORMS.map((form) => <NextLink key={form.kind} href={`/tanks/${slug}/book?log=${form.kind}`} style={{ padding: '6px 2px', textUnderlineOffset: 3 }}>{form.says}</NextLink>)}
+      <Box className="serif" fontSize="md">
+        Write down
+      </Box>
+      {FORMS.map((form) => (
+        <NextLink
+          key={form.kind}
+          href={`/tanks/${slug}/book?log=${form.kind}`}
+          style={{ padding: '6px 2px', textUnderlineOffset: 3 }}
+        >
+          {form.says}
+        </NextLink>
+      ))}
     </Flex>
   )
 }
@@ -70,13 +121,30 @@ function LogBar({ slug }: { slug: string }) {
 /** What the form's choices are made of. */
 function formContext(story: TankHistory) {
   const layout = currentLayout(story)
-  const plantings = story.plantings.filter((planting) => planting.layoutId === layout?.id).map((planting) => ({ id: planting.id, says: `${planting.stake} ${planting.name}` }))
+  const plantings = story.plantings
+    .filter((planting) => planting.layoutId === layout?.id)
+    .map((planting) => ({ id: planting.id, says: `${planting.stake} ${planting.name}` }))
   const places = [
-    ...(['glass', 'surface', 'ground', 'equipment', 'tank'] as const).map((of) => ({ id: of as string, says: placeName({ of }, story) })),
+    ...(['glass', 'surface', 'ground', 'equipment', 'tank'] as const).map((of) => ({
+      id: of as string,
+      says: placeName({ of }, story),
+    })),
     ...plantings.map((planting) => ({ id: `planting:${planting.id}`, says: planting.says })),
-    ...(layout?.hardscape ?? []).map((piece) => ({ id: `hardscape:${piece.id}`, says: piece.label })),
+    ...(layout?.hardscape ?? []).map((piece) => ({
+      id: `hardscape:${piece.id}`,
+      says: piece.label,
+    })),
   ]
-  return { plantings, places, animals: story.populations.map(({ id, name }) => ({ id, says: name })), sources: story.sources.map(({ id, name }) => ({ id, says: name })), usualSource: usualSource(story)?.id ?? '', products: [...story.products, ...SALTS.map((salt) => saltAsProduct(salt.id))].map((product) => ({ id: product.id, says: product.name, unit: doseUnitOf(product) })) }
+  return {
+    plantings,
+    places,
+    animals: story.populations.map(({ id, name }) => ({ id, says: name })),
+    sources: story.sources.map(({ id, name }) => ({ id, says: name })),
+    usualSource: usualSource(story)?.id ?? '',
+    products: [...story.products, ...SALTS.map((salt) => saltAsProduct(salt.id))].map(
+      (product) => ({ id: product.id, says: product.name, unit: doseUnitOf(product) }),
+    ),
+  }
 }
 export type FormContext = ReturnType<typeof formContext>
 
@@ -88,43 +156,135 @@ function presetFields(kind: EntryKind, one: (name: string) => string): Record<st
   return {}
 }
 
-async function OpenEntry({ slug, story, entryId }: { slug: string; story: TankHistory; entryId: string }) {
+async function OpenEntry({
+  slug,
+  story,
+  entryId,
+}: {
+  slug: string
+  story: TankHistory
+  entryId: string
+}) {
   const entry = story.entries.find((candidate) => candidate.id === entryId)
   if (!entry) return null
   const former = await entryVersions(await database(), slug, entryId)
   const fields = fieldsOf(entry)
   return (
-    <Box as="section" aria-label="Entry" border="1px solid" borderColor="ink" p={4} my={3} bg="margin">
-      <Box className="serif" fontSize="lg">{describeEntry(entry, story)}</Box>
+    <Box
+      as="section"
+      aria-label="Entry"
+      border="1px solid"
+      borderColor="ink"
+      p={4}
+      my={3}
+      bg="margin"
+    >
+      <Box className="serif" fontSize="lg">
+        {describeEntry(entry, story)}
+      </Box>
       {former.length > 0 ? (
         <Box fontSize="sm" mt={2}>
           <b>Former versions</b>
-          <Box as="ol" pl={5} m={0}>{former.map((version) => <li key={version.revision}>{describeEntry(version.entry, story)}{version.entry.note ? `, “${version.entry.note}”` : ''} <Box as="span" color="pencil">({version.act === 'edit' ? 'replaced' : version.act === 'void' ? 'struck out' : 'brought back'} {localMoment(version.replacedAt, story.vessel.timeZone).replace('T', ' ')})</Box></li>)}</Box>
+          <Box as="ol" pl={5} m={0}>
+            {former.map((version) => (
+              <li key={version.revision}>
+                {describeEntry(version.entry, story)}
+                {version.entry.note ? `, “${version.entry.note}”` : ''}{' '}
+                <Box as="span" color="pencil">
+                  (
+                  {version.act === 'edit'
+                    ? 'replaced'
+                    : version.act === 'void'
+                      ? 'struck out'
+                      : 'brought back'}{' '}
+                  {localMoment(version.replacedAt, story.vessel.timeZone).replace('T', ' ')})
+                </Box>
+              </li>
+            ))}
+          </Box>
         </Box>
       ) : null}
-      {fields ? <LogForm key={entry.id} slug={slug} kind={entry.kind} at={localMoment(entry.at, story.vessel.timeZone)} context={formContext(story)} initial={fields} note={entry.note ?? ''} replaces={{ id: entry.id, revision: (former[0]?.revision ?? 0) + 1 }} /> : <Box fontSize="sm" color="pencil" mt={2}>An entry that wrote itself; it can be struck out, not edited.</Box>}
+      {fields ? (
+        <LogForm
+          key={entry.id}
+          slug={slug}
+          kind={entry.kind}
+          at={localMoment(entry.at, story.vessel.timeZone)}
+          context={formContext(story)}
+          initial={fields}
+          note={entry.note ?? ''}
+          replaces={{ id: entry.id, revision: (former[0]?.revision ?? 0) + 1 }}
+        />
+      ) : (
+        <Box fontSize="sm" color="pencil" mt={2}>
+          An entry that wrote itself; it can be struck out, not edited.
+        </Box>
+      )}
     </Box>
   )
 }
 
-function Journal({ journal, story, slug }: { journal: JournalPage; story: TankHistory; slug: string }) {
+function Journal({
+  journal,
+  story,
+  slug,
+}: {
+  journal: JournalPage
+  story: TankHistory
+  slug: string
+}) {
   const zone = story.vessel.timeZone
   const days = new Map<string, JournalPage['entries']>()
   for (const line of journal.entries) {
-    const day = new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'long', year: 'numeric', timeZone: zone }).format(new Date(line.entry.at))
+    const day = new Intl.DateTimeFormat('en-GB', {
+      weekday: 'short',
+      day: 'numeric',
+      month: 'long',
+      year: 'numeric',
+      timeZone: zone,
+    }).format(new Date(line.entry.at))
     days.set(day, [...(days.get(day) ?? []), line])
   }
-  if (days.size === 0) return <Box className="serif" py={6}>{story.entries.length === 0 ? 'The book is empty. Write something down above, or walk a round.' : 'No line answers to this filter.'}</Box>
+  if (days.size === 0)
+    return (
+      <Box className="serif" py={6}>
+        {story.entries.length === 0
+          ? 'The book is empty. Write something down above, or walk a round.'
+          : 'No line answers to this filter.'}
+      </Box>
+    )
   return (
     <Box>
       {[...days].map(([day, lines]) => (
-        <Flex key={day} as="section" borderTop="1px solid" borderColor="rule" py={2} gap={{ base: 1, md: 6 }} direction={{ base: 'column', md: 'row' }}>
-          <Box as="h2" fontSize="sm" fontWeight={600} flex={{ md: '0 0 170px' }}>{day}</Box>
+        <Flex
+          key={day}
+          as="section"
+          borderTop="1px solid"
+          borderColor="rule"
+          py={2}
+          gap={{ base: 1, md: 6 }}
+          direction={{ base: 'column', md: 'row' }}
+        >
+          <Box as="h2" fontSize="sm" fontWeight={600} flex={{ md: '0 0 170px' }}>
+            {day}
+          </Box>
           <Box as="ul" listStyleType="none" m={0} p={0} flex={1} minW={0}>
             {lines.map(({ entry, voided, revision }) => (
               <EntryLine
-                key={entry.id} slug={slug} id={entry.id} time={localMoment(entry.at, zone).slice(11)} says={describeEntry(entry, story)} note={entry.note} voided={voided} edited={revision > 1} glance={entry.certainty === 'glance'}
-                expected={entry.expected && entry.kind !== 'step-done' ? `${Math.round(entry.expected.low * 10) / 10}–${Math.round(entry.expected.high * 10) / 10}` : null}
+                key={entry.id}
+                slug={slug}
+                id={entry.id}
+                time={localMoment(entry.at, zone).slice(11)}
+                says={describeEntry(entry, story)}
+                note={entry.note}
+                voided={voided}
+                edited={revision > 1}
+                glance={entry.certainty === 'glance'}
+                expected={
+                  entry.expected && entry.kind !== 'step-done'
+                    ? `${Math.round(entry.expected.low * 10) / 10}–${Math.round(entry.expected.high * 10) / 10}`
+                    : null
+                }
               />
             ))}
           </Box>
@@ -134,18 +294,40 @@ function Journal({ journal, story, slug }: { journal: JournalPage; story: TankHi
   )
 }
 
-function Pager({ slug, query, page, total }: { slug: string; query: BookQuery; page: number; total: number }) {
+function Pager({
+  slug,
+  query,
+  page,
+  total,
+}: {
+  slug: string
+  query: BookQuery
+  page: number
+  total: number
+}) {
   const to = (next: number) => {
-    const params = new URLSearchParams(Object.entries(query).filter((pair): pair is [string, string] => typeof pair[1] === 'string' && !['entry', 'log'].includes(pair[0])))
+    const params = new URLSearchParams(
+      Object.entries(query).filter(
+        (pair): pair is [string, string] =>
+          typeof pair[1] === 'string' && !['entry', 'log'].includes(pair[0]),
+      ),
+    )
     params.set('page', String(next))
     return `/tanks/${slug}/book?${params}`
   }
   const last = Math.max(0, Math.ceil(total / PAGE) - 1)
-  if (last === 0) return <Box fontSize="sm" color="pencil" mt={3}>{total} {total === 1 ? 'line' : 'lines'}</Box>
+  if (last === 0)
+    return (
+      <Box fontSize="sm" color="pencil" mt={3}>
+        {total} {total === 1 ? 'line' : 'lines'}
+      </Box>
+    )
   return (
     <Flex gap={5} mt={3} fontSize="sm" align="center">
       {page > 0 ? <NextLink href={to(page - 1)}>newer</NextLink> : null}
-      <span>lines {page * PAGE + 1}–{Math.min(total, (page + 1) * PAGE)} of {total}</span>
+      <span>
+        lines {page * PAGE + 1}–{Math.min(total, (page + 1) * PAGE)} of {total}
+      </span>
       {page < last ? <NextLink href={to(page + 1)}>older</NextLink> : null}
     </Flex>
   )
@@ -153,12 +335,27 @@ function Pager({ slug, query, page, total }: { slug: string; query: BookQuery; p
 
 /** What stands in the filter's fields; a day that is none stands as no day. */
 function asked(one: (name: string) => string): Record<string, string> {
-  const days = Object.fromEntries(['from', 'to'].map((name) => [name, /^\d{4}-\d{2}-\d{2}$/.test(one(name)) ? one(name) : '']))
-  return { ...Object.fromEntries(['kind', 'planting', 'text', 'struck', 'log'].map((name) => [name, one(name)])), ...days }
+  const days = Object.fromEntries(
+    ['from', 'to'].map((name) => [name, /^\d{4}-\d{2}-\d{2}$/.test(one(name)) ? one(name) : '']),
+  )
+  return {
+    ...Object.fromEntries(
+      ['kind', 'planting', 'text', 'struck', 'log'].map((name) => [name, one(name)]),
+    ),
+    ...days,
+  }
 }
 
 function filterFrom(one: (name: string) => string, zone: string): JournalFilter {
   const kind = ENTRY_KINDS.find((candidate) => candidate === one('kind')) ?? null
-  const day = (name: string, clock: string) => (/^\d{4}-\d{2}-\d{2}$/.test(one(name)) ? instantIn(zone, `${one(name)}T${clock}`) || null : null)
-  return { kind, plantingId: one('planting') && !one('log') ? one('planting') : null, text: [...one('text').replaceAll('\0', '').trim()].slice(0, 200).join('') || null, from: day('from', '00:00'), to: day('to', '23:59'), voided: one('struck') === 'yes' }
+  const day = (name: string, clock: string) =>
+    /^\d{4}-\d{2}-\d{2}$/.test(one(name)) ? instantIn(zone, `${one(name)}T${clock}`) || null : null
+  return {
+    kind,
+    plantingId: one('planting') && !one('log') ? one('planting') : null,
+    text: [...one('text').replaceAll('\0', '').trim()].slice(0, 200).join('') || null,
+    from: day('from', '00:00'),
+    to: day('to', '23:59'),
+    voided: one('struck') === 'yes',
+  }
 }

@@ -6,11 +6,17 @@ const utf16 = (text: string) => Buffer.from(`\uFEFF${text}`, 'utf16le').toString
 
 test.each([',', ';', '\t'])('separated by “%s”, in UTF-8 and in UTF-16', (separator) => {
   for (const read of [(text: string) => text, (text: string) => `\uFEFF${text}`, utf16]) {
-    expect(fileKind(read(`${EVENTS.replaceAll(',', separator)}\r\n2026-03-01T10:00Z`))).toBe('events')
-    expect(fileKind(read(`${READINGS.replaceAll(',', separator)}\n2026-03-01T10:00Z`))).toBe('readings')
+    expect(fileKind(read(`${EVENTS.replaceAll(',', separator)}\r\n2026-03-01T10:00Z`))).toBe(
+      'events',
+    )
+    expect(fileKind(read(`${READINGS.replaceAll(',', separator)}\n2026-03-01T10:00Z`))).toBe(
+      'readings',
+    )
   }
 })
 test('columns in another order, quoted, in capitals; a kind of plant in a note is no column', () => {
-  for (const heading of ['kind,at', 'AT, Kind ,amount', '"at","kind","amount"', 'at,kind']) expect(fileKind(heading)).toBe('events')
-  for (const heading of ['at,parameter,kindness', `${READINGS}\n2026,nitrate,kind,`, '']) expect(fileKind(heading)).toBe('readings')
+  for (const heading of ['kind,at', 'AT, Kind ,amount', '"at","kind","amount"', 'at,kind'])
+    expect(fileKind(heading)).toBe('events')
+  for (const heading of ['at,parameter,kindness', `${READINGS}\n2026,nitrate,kind,`, ''])
+    expect(fileKind(heading)).toBe('readings')
 })

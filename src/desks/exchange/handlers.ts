@@ -21,19 +21,25 @@ const SHOWN = 200
 /** The readings of a tank as readings.csv. */
 export async function sendReadings(slug: string): Promise<Response> {
   const story = await loadStory(await database(), slug)
-  return story ? download(writeReadingsCsv(story), 'text/csv; charset=utf-8', `${slug}-readings.csv`) : noSuchTank()
+  return story
+    ? download(writeReadingsCsv(story), 'text/csv; charset=utf-8', `${slug}-readings.csv`)
+    : noSuchTank()
 }
 
 /** What was done in a tank as events.csv. */
 export async function sendEvents(slug: string): Promise<Response> {
   const story = await loadStory(await database(), slug)
-  return story ? download(writeEventsCsv(story), 'text/csv; charset=utf-8', `${slug}-events.csv`) : noSuchTank()
+  return story
+    ? download(writeEventsCsv(story), 'text/csv; charset=utf-8', `${slug}-events.csv`)
+    : noSuchTank()
 }
 
 /** Every parameter's course, read, reckoned and to come, as series.csv. */
 export async function sendSeries(slug: string): Promise<Response> {
   const story = await loadStory(await database(), slug)
-  return story ? download(writeSeriesCsv(story, now()), 'text/csv; charset=utf-8', `${slug}-series.csv`) : noSuchTank()
+  return story
+    ? download(writeSeriesCsv(story, now()), 'text/csv; charset=utf-8', `${slug}-series.csv`)
+    : noSuchTank()
 }
 
 /** The files of lines that Vivero reads, by the name they have in the address. */
@@ -42,11 +48,17 @@ const READERS: Record<LineFile, CsvReader> = { readings: readReadingsCsv, events
 /** A tank's whole story as a tank file. */
 export async function sendTankFile(slug: string): Promise<Response> {
   const story = await loadStory(await database(), slug)
-  return story ? download(writeTankFile(story), 'application/json; charset=utf-8', `${slug}.vivero-tank.json`) : noSuchTank()
+  return story
+    ? download(writeTankFile(story), 'application/json; charset=utf-8', `${slug}.vivero-tank.json`)
+    : noSuchTank()
 }
 
 /** Preview of a file of lines: what it holds line by line; nothing is written. */
-export async function previewUpload(slug: string, file: LineFile, request: Request): Promise<Response> {
+export async function previewUpload(
+  slug: string,
+  file: LineFile,
+  request: Request,
+): Promise<Response> {
   return inSlot(() => preview(slug, file, request))
 }
 
@@ -62,7 +74,11 @@ async function preview(slug: string, file: LineFile, request: Request): Promise<
 }
 
 /** Writes a file of lines, telling its progress; gives how many lines were written. */
-export async function writeUpload(slug: string, file: LineFile, request: Request): Promise<Response> {
+export async function writeUpload(
+  slug: string,
+  file: LineFile,
+  request: Request,
+): Promise<Response> {
   const slot = takeSlot()
   if (!slot) return Response.json({ problem: ALL_TAKEN }, { status: 503 })
   const job = jobOf(request, slot)
@@ -83,7 +99,9 @@ export async function readTankUpload(request: Request): Promise<Response> {
   if (bytes instanceof Response) return ended(job, bytes)
   const story = await readTankFile(bytes, now())
   if (!story.ok) return ended(job, Response.json({ problem: story.problem }, { status: 422 }))
-  return told(job, request, async (said, stop) => importStory(await database(), story.value, said, stop))
+  return told(job, request, async (said, stop) =>
+    importStory(await database(), story.value, said, stop),
+  )
 }
 
 /** Stops a job by its name. */
@@ -121,8 +139,13 @@ function ended(job: Job, response: Response): Response {
 async function readBody(request: Request, maxMegabytes: number): Promise<Uint8Array | Response> {
   const limit = maxMegabytes * 1e6
   const refused = (status: number, problem: string) => Response.json({ problem }, { status })
-  const tooLarge = () => refused(413, `The file is larger than the ${maxMegabytes} MB that Vivero reads at once. Split it by year; nothing was written.`)
-  const broken = () => refused(400, 'The file did not arrive whole. Try again; nothing was written.')
+  const tooLarge = () =>
+    refused(
+      413,
+      `The file is larger than the ${maxMegabytes} MB that Vivero reads at once. Split it by year; nothing was written.`,
+    )
+  const broken = () =>
+    refused(400, 'The file did not arrive whole. Try again; nothing was written.')
   const announced = Number(request.headers.get('content-length') ?? 0)
   if (announced > limit) return tooLarge()
   if (!request.body) return refused(400, 'No file arrived. Nothing was written.')
@@ -144,15 +167,33 @@ async function readBody(request: Request, maxMegabytes: number): Promise<Uint8Ar
   return announced > 0 && size !== announced ? broken() : Buffer.concat(parts)
 }
 
-function viewOf(report: CsvReport, describe: (entry: CsvReport['accepted'][number]['entry']) => string): ReportView {
+function viewOf(
+  report: CsvReport,
+  describe: (entry: CsvReport['accepted'][number]['entry']) => string,
+): ReportView {
   return {
-    accepted: report.accepted.length, refused: report.refused.length, known: report.known.length, remarks: report.remarks, separator: report.separator,
-    acceptedLines: report.accepted.slice(0, SHOWN).map(({ line, entry }) => ({ line, at: entry.at, says: describe(entry) })), refusedLines: report.refused.slice(0, SHOWN), knownLines: report.known.slice(0, SHOWN),
+    accepted: report.accepted.length,
+    refused: report.refused.length,
+    known: report.known.length,
+    remarks: report.remarks,
+    separator: report.separator,
+    acceptedLines: report.accepted
+      .slice(0, SHOWN)
+      .map(({ line, entry }) => ({ line, at: entry.at, says: describe(entry) })),
+    refusedLines: report.refused.slice(0, SHOWN),
+    knownLines: report.known.slice(0, SHOWN),
   }
 }
 
 function download(body: string, type: string, name: string): Response {
-  return new Response(body, { headers: { 'content-type': type, 'content-disposition': `attachment; filename="${name}"`, 'cache-control': 'no-store' } })
+  return new Response(body, {
+    headers: {
+      'content-type': type,
+      'content-disposition': `attachment; filename="${name}"`,
+      'cache-control': 'no-store',
+    },
+  })
 }
 
-const noSuchTank = () => Response.json({ problem: 'There is no tank of that name.' }, { status: 404 })
+const noSuchTank = () =>
+  Response.json({ problem: 'There is no tank of that name.' }, { status: 404 })

@@ -18,7 +18,17 @@ type State =
   | { at: 'done'; written: number }
 
 /** readings.csv or events.csv, told apart by their heading: choose, see line by line what it would add, then write it, with progress and a way to stop. */
-export function ImportCsv({ slug, zone, now, maxMegabytes }: { slug: string; zone: string; now: string; maxMegabytes: number }) {
+export function ImportCsv({
+  slug,
+  zone,
+  now,
+  maxMegabytes,
+}: {
+  slug: string
+  zone: string
+  now: string
+  maxMegabytes: number
+}) {
   const router = useRouter()
   const [state, setState] = useState<State>({ at: 'choose' })
   const [problem, setProblem] = useState<string | null>(null)
@@ -28,14 +38,20 @@ export function ImportCsv({ slug, zone, now, maxMegabytes }: { slug: string; zon
   const preview = async (file: File) => {
     setProblem(null)
     if (file.size > maxMegabytes * 1e6) {
-      setProblem(`The file has ${Math.round(file.size / 1e6)} MB; Vivero reads up to ${maxMegabytes} MB at once. Split it by year; nothing was written.`)
+      setProblem(
+        `The file has ${Math.round(file.size / 1e6)} MB; Vivero reads up to ${maxMegabytes} MB at once. Split it by year; nothing was written.`,
+      )
       return
     }
     setState({ at: 'reading' })
     stop.current = new AbortController()
     try {
       const kind = fileKind(await file.slice(0, 400).text())
-      const response = await fetch(`${urlOf(kind)}?preview`, { method: 'POST', body: file, signal: stop.current.signal })
+      const response = await fetch(`${urlOf(kind)}?preview`, {
+        method: 'POST',
+        body: file,
+        signal: stop.current.signal,
+      })
       const answer = (await response.json()) as ReportView | { problem: string }
       if ('problem' in answer) throw new Error(answer.problem)
       setState({ at: 'preview', file, kind, report: answer })
@@ -48,7 +64,9 @@ export function ImportCsv({ slug, zone, now, maxMegabytes }: { slug: string; zon
     const job = crypto.randomUUID()
     setProblem(null)
     setState({ at: 'writing', done: 0, of, job })
-    const outcome = await sendFile<number>(urlOf(kind), job, file, (done, total) => setState({ at: 'writing', done, of: total, job }))
+    const outcome = await sendFile<number>(urlOf(kind), job, file, (done, total) =>
+      setState({ at: 'writing', done, of: total, job }),
+    )
     if (outcome.kind === 'done') {
       setState({ at: 'done', written: outcome.value })
       router.refresh()
@@ -60,45 +78,171 @@ export function ImportCsv({ slug, zone, now, maxMegabytes }: { slug: string; zon
   return (
     <Box>
       <chakra.label display="block" fontSize="md">
-        A file with the columns <code>at,parameter,value,unit,method,note</code> (tests) or <code>at,kind,amount,unit,subject,note</code> (what was done)
-        <chakra.input type="file" accept=".csv,text/csv,text/plain" display="block" mt={2} minH="44px" onChange={(event) => { const file = event.target.files?.[0]; if (file) void preview(file); event.target.value = '' }} />
+        A file with the columns <code>at,parameter,value,unit,method,note</code> (tests) or{' '}
+        <code>at,kind,amount,unit,subject,note</code> (what was done)
+        <chakra.input
+          type="file"
+          accept=".csv,text/csv,text/plain"
+          display="block"
+          mt={2}
+          minH="44px"
+          onChange={(event) => {
+            const file = event.target.files?.[0]
+            if (file) void preview(file)
+            event.target.value = ''
+          }}
+        />
       </chakra.label>
-      {problem ? <Box role="alert" color="clay" mt={3}>{problem}</Box> : null}
+      {problem ? (
+        <Box role="alert" color="clay" mt={3}>
+          {problem}
+        </Box>
+      ) : null}
       <Box aria-live="polite" mt={3}>
-        {state.at === 'reading' ? <Flex gap={4}>Reading … <StopButton onStop={() => stop.current?.abort()} /></Flex> : null}
-        {state.at === 'writing' ? <Flex gap={4} align="center"><progress value={state.done} max={state.of} /> {state.done} of {state.of} <StopButton onStop={() => askToStop(state.job)} /></Flex> : null}
-        {state.at === 'done' ? <Box>{state.written} {state.written === 1 ? 'line' : 'lines'} written. <NextLink href={`/tanks/${slug}/water`}><Box as="span" color="water">See the water</Box></NextLink></Box> : null}
+        {state.at === 'reading' ? (
+          <Flex gap={4}>
+            Reading … <StopButton onStop={() => stop.current?.abort()} />
+          </Flex>
+        ) : null}
+        {state.at === 'writing' ? (
+          <Flex gap={4} align="center">
+            <progress value={state.done} max={state.of} /> {state.done} of {state.of}{' '}
+            <StopButton onStop={() => askToStop(state.job)} />
+          </Flex>
+        ) : null}
+        {state.at === 'done' ? (
+          <Box>
+            {state.written} {state.written === 1 ? 'line' : 'lines'} written.{' '}
+            <NextLink href={`/tanks/${slug}/water`}>
+              <Box as="span" color="water">
+                See the water
+              </Box>
+            </NextLink>
+          </Box>
+        ) : null}
       </Box>
-      {state.at === 'preview' ? <Preview report={state.report} zone={zone} now={now} onWrite={() => void write(state.file, state.kind, state.report.accepted)} onDrop={() => setState({ at: 'choose' })} /> : null}
+      {state.at === 'preview' ? (
+        <Preview
+          report={state.report}
+          zone={zone}
+          now={now}
+          onWrite={() => void write(state.file, state.kind, state.report.accepted)}
+          onDrop={() => setState({ at: 'choose' })}
+        />
+      ) : null}
     </Box>
   )
 }
 
-const sayError = (error: unknown) => (error instanceof TypeError ? 'Vivero could not be reached; nothing was written.' : (error as Error).message)
+const sayError = (error: unknown) =>
+  error instanceof TypeError
+    ? 'Vivero could not be reached; nothing was written.'
+    : (error as Error).message
 
-function Preview({ report, zone, now, onWrite, onDrop }: { report: ReportView; zone: string; now: string; onWrite: () => void; onDrop: () => void }) {
+function Preview({
+  report,
+  zone,
+  now,
+  onWrite,
+  onDrop,
+}: {
+  report: ReportView
+  zone: string
+  now: string
+  onWrite: () => void
+  onDrop: () => void
+}) {
   return (
     <Box mt={4}>
-      <Box className="serif" fontSize="lg">{report.accepted} new {report.accepted === 1 ? 'line' : 'lines'}, {report.known} known already, {report.refused} that cannot be read.</Box>
-      {report.remarks.map((remark) => <Box key={remark} color="pencil">{remark}</Box>)}
+      <Box className="serif" fontSize="lg">
+        {report.accepted} new {report.accepted === 1 ? 'line' : 'lines'}, {report.known} known
+        already, {report.refused} that cannot be read.
+      </Box>
+      {report.remarks.map((remark) => (
+        <Box key={remark} color="pencil">
+          {remark}
+        </Box>
+      ))}
       <Flex gap={4} my={3}>
-        {report.accepted > 0 ? <chakra.button type="button" onClick={onWrite} minH="44px" px={5} bg="ink" color="paper" cursor="pointer">Write {report.accepted} {report.accepted === 1 ? 'line' : 'lines'}</chakra.button> : null}
-        <chakra.button type="button" onClick={onDrop} minH="44px" px={5} border="1px solid" borderColor="ink" cursor="pointer">Leave it</chakra.button>
+        {report.accepted > 0 ? (
+          <chakra.button
+            type="button"
+            onClick={onWrite}
+            minH="44px"
+            px={5}
+            bg="ink"
+            color="paper"
+            cursor="pointer"
+          >
+            Write {report.accepted} {report.accepted === 1 ? 'line' : 'lines'}
+          </chakra.button>
+        ) : null}
+        <chakra.button
+          type="button"
+          onClick={onDrop}
+          minH="44px"
+          px={5}
+          border="1px solid"
+          borderColor="ink"
+          cursor="pointer"
+        >
+          Leave it
+        </chakra.button>
       </Flex>
-      <Lines title="Cannot be read" total={report.refused} lines={report.refusedLines} tone="clay" />
+      <Lines
+        title="Cannot be read"
+        total={report.refused}
+        lines={report.refusedLines}
+        tone="clay"
+      />
       <Lines title="Known already" total={report.known} lines={report.knownLines} tone="pencil" />
-      <Lines title="Would be written" total={report.accepted} lines={report.acceptedLines.map(({ line, at, says }) => ({ line, says: `${sayMoment(at, zone, now)}: ${says}` }))} tone="ink" />
+      <Lines
+        title="Would be written"
+        total={report.accepted}
+        lines={report.acceptedLines.map(({ line, at, says }) => ({
+          line,
+          says: `${sayMoment(at, zone, now)}: ${says}`,
+        }))}
+        tone="ink"
+      />
     </Box>
   )
 }
 
-function Lines({ title, total, lines, tone }: { title: string; total: number; lines: readonly { line: number; says: string }[]; tone: string }) {
+function Lines({
+  title,
+  total,
+  lines,
+  tone,
+}: {
+  title: string
+  total: number
+  lines: readonly { line: number; says: string }[]
+  tone: string
+}) {
   if (total === 0) return null
   return (
     <Box as="section" mt={3}>
-      <Box as="h2" className="serif" fontWeight={620} borderBottom="1px solid" borderColor="rule">{title}</Box>
-      <Box as="ul" listStyleType="none" m={0} p={0} fontSize="sm">{lines.map((line) => <Box as="li" key={line.line}><Box as="span" color="pencil">line {line.line}</Box> <Box as="span" color={tone}>{line.says}</Box></Box>)}</Box>
-      {total > lines.length ? <Box fontSize="sm" color="pencil">and {total - lines.length} more</Box> : null}
+      <Box as="h2" className="serif" fontWeight={620} borderBottom="1px solid" borderColor="rule">
+        {title}
+      </Box>
+      <Box as="ul" listStyleType="none" m={0} p={0} fontSize="sm">
+        {lines.map((line) => (
+          <Box as="li" key={line.line}>
+            <Box as="span" color="pencil">
+              line {line.line}
+            </Box>{' '}
+            <Box as="span" color={tone}>
+              {line.says}
+            </Box>
+          </Box>
+        ))}
+      </Box>
+      {total > lines.length ? (
+        <Box fontSize="sm" color="pencil">
+          and {total - lines.length} more
+        </Box>
+      ) : null}
     </Box>
   )
 }

@@ -12,4 +12,8 @@ export interface ReportView {
   knownLines: { line: number; says: string }[]
 }
 /** A line of news; the last one says what became of it. Only `done` means that something was written. */
-export type ImportMessage<T> = { kind: 'progress'; done: number; of: number } | { kind: 'done'; value: T } | { kind: 'refused'; problem: string } | { kind: 'stopped' }
+export type ImportMessage<T> =
+  | { kind: 'progress'; done: number; of: number }
+  | { kind: 'done'; value: T }
+  | { kind: 'refused'; problem: string }
+  | { kind: 'stopped' }

@@ -7,7 +7,15 @@ import { useState } from 'react'
 import { askToStop, sendFile } from './send.client'
 import { StopButton } from './stop-button'
 
-type Answer = { slug: string; name: string; fresh: boolean; entriesAdded: number; entriesKnown: number; partsAdded: number; remarks: string[] }
+type Answer = {
+  slug: string
+  name: string
+  fresh: boolean
+  entriesAdded: number
+  entriesKnown: number
+  partsAdded: number
+  remarks: string[]
+}
 
 type Busy = { job: string; done: number; of: number }
 
@@ -22,7 +30,9 @@ export function ReadTank() {
     setBusy({ job, done: 0, of: 0 })
     setProblem(null)
     setAnswer(null)
-    const outcome = await sendFile<Answer>('/api/tank-file', job, file, (done, of) => setBusy({ job, done, of }))
+    const outcome = await sendFile<Answer>('/api/tank-file', job, file, (done, of) =>
+      setBusy({ job, done, of }),
+    )
     setBusy(null)
     if (outcome.kind === 'refused') return setProblem(outcome.problem)
     setAnswer(outcome.value)
@@ -32,13 +42,56 @@ export function ReadTank() {
     <Box>
       <chakra.label display="block">
         A file that Vivero wrote, <code>*.vivero-tank.json</code>
-        <chakra.input type="file" accept=".json,application/json" display="block" mt={2} minH="44px" disabled={busy !== null} onChange={(event) => { const file = event.target.files?.[0]; if (file) void read(file); event.target.value = '' }} />
+        <chakra.input
+          type="file"
+          accept=".json,application/json"
+          display="block"
+          mt={2}
+          minH="44px"
+          disabled={busy !== null}
+          onChange={(event) => {
+            const file = event.target.files?.[0]
+            if (file) void read(file)
+            event.target.value = ''
+          }}
+        />
       </chakra.label>
       <Box aria-live="polite" mt={3}>
-        {busy ? <Flex gap={4} align="center">{busy.of === 0 ? 'Checking every line …' : <><progress value={busy.done} max={busy.of} /> {busy.done} of {busy.of}</>} <StopButton onStop={() => askToStop(busy.job)} /></Flex> : null}
-        {answer ? <Box>{answer.fresh ? `${answer.name} stands on the bench` : `${answer.name} was here already`}: {answer.entriesAdded} lines added, {answer.entriesKnown} known{answer.partsAdded > 0 ? `, and ${answer.partsAdded} other ${answer.partsAdded === 1 ? 'thing' : 'things'} it lacked (plantings, waters, products, plans …)` : ''}. {answer.remarks.join(' ')} <NextLink href={`/tanks/${answer.slug}`}><Box as="span" color="water">Look at it</Box></NextLink></Box> : null}
+        {busy ? (
+          <Flex gap={4} align="center">
+            {busy.of === 0 ? (
+              'Checking every line …'
+            ) : (
+              <>
+                <progress value={busy.done} max={busy.of} /> {busy.done} of {busy.of}
+              </>
+            )}{' '}
+            <StopButton onStop={() => askToStop(busy.job)} />
+          </Flex>
+        ) : null}
+        {answer ? (
+          <Box>
+            {answer.fresh
+              ? `${answer.name} stands on the bench`
+              : `${answer.name} was here already`}
+            : {answer.entriesAdded} lines added, {answer.entriesKnown} known
+            {answer.partsAdded > 0
+              ? `, and ${answer.partsAdded} other ${answer.partsAdded === 1 ? 'thing' : 'things'} it lacked (plantings, waters, products, plans …)`
+              : ''}
+            . {answer.remarks.join(' ')}{' '}
+            <NextLink href={`/tanks/${answer.slug}`}>
+              <Box as="span" color="water">
+                Look at it
+              </Box>
+            </NextLink>
+          </Box>
+        ) : null}
       </Box>
-      {problem ? <Box role="alert" color="clay" mt={3}>{problem}</Box> : null}
+      {problem ? (
+        <Box role="alert" color="clay" mt={3}>
+          {problem}
+        </Box>
+      ) : null}
     </Box>
   )
 }

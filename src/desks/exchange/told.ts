@@ -9,7 +9,11 @@ import type { ImportMessage } from './messages'
  * Answers with news of a write while it runs, a line of JSON each; the last line says what became of it. The write is one
  * transaction: stopped, refused or failed, it leaves nothing. A closed connection stops it too.
  */
-export function told<T>(job: Job, request: Request, write: (said: (progress: ImportProgress) => void, stop: AbortSignal) => Promise<Result<T>>): Response {
+export function told<T>(
+  job: Job,
+  request: Request,
+  write: (said: (progress: ImportProgress) => void, stop: AbortSignal) => Promise<Result<T>>,
+): Response {
   const { stop } = job
   let open = true
   const leave = () => {
@@ -23,16 +27,26 @@ export function told<T>(job: Job, request: Request, write: (said: (progress: Imp
       const say = (message: ImportMessage<T>) => {
         if (open) controller.enqueue(encoder.encode(`${JSON.stringify(message)}\n`))
       }
-      say(await outcome(() => write((progress) => say({ kind: 'progress', ...progress }), stop.signal), stop.signal))
+      say(
+        await outcome(
+          () => write((progress) => say({ kind: 'progress', ...progress }), stop.signal),
+          stop.signal,
+        ),
+      )
       job.end()
       if (open) controller.close()
     },
     cancel: leave,
   })
-  return new Response(stream, { headers: { 'content-type': 'application/x-ndjson', 'cache-control': 'no-store' } })
+  return new Response(stream, {
+    headers: { 'content-type': 'application/x-ndjson', 'cache-control': 'no-store' },
+  })
 }
 
-async function outcome<T>(write: () => Promise<Result<T>>, stop: AbortSignal): Promise<ImportMessage<T>> {
+async function outcome<T>(
+  write: () => Promise<Result<T>>,
+  stop: AbortSignal,
+): Promise<ImportMessage<T>> {
   try {
     const result = await write()
     if (!result.ok) return { kind: 'refused', problem: result.problem }
@@ -40,8 +54,12 @@ async function outcome<T>(write: () => Promise<Result<T>>, stop: AbortSignal): P
     return { kind: 'done', value: result.value }
   } catch (error) {
     if (stop.aborted) return { kind: 'stopped' }
-    if (error instanceof EntryRefused) return { kind: 'refused', problem: `${error.message} Nothing was written.` }
+    if (error instanceof EntryRefused)
+      return { kind: 'refused', problem: `${error.message} Nothing was written.` }
     console.error('An import failed and was rolled back.', error)
-    return { kind: 'refused', problem: 'The import failed and was taken back whole; nothing was written.' }
+    return {
+      kind: 'refused',
+      problem: 'The import failed and was taken back whole; nothing was written.',
+    }
   }
 }

@@ -8,6 +8,18 @@ import { writeDisagreement } from '@/data/disagree'
 import type { Sending } from '@/core/history/sending'
 
 /** Writes down that the keeper sees a finding otherwise. */
-export async function disagree(slug: string, finding: string, why: string, sending: Sending): Promise<Attempt> {
-  return written(async () => writeDisagreement(await database(), slug, { finding, why, id: parseSending(sending).id }, now()))
+export async function disagree(
+  slug: string,
+  finding: string,
+  why: string,
+  sending: Sending,
+): Promise<Attempt> {
+  return written(async () =>
+    writeDisagreement(
+      await database(),
+      slug,
+      { finding, why, id: parseSending(sending).id },
+      now(),
+    ),
+  )
 }

@@ -16,7 +16,21 @@ interface Line {
 }
 
 /** Pencil lines from each margin note to what it speaks of in the drawing. Only where note and drawing stand side by side. */
-export function Leaders({ wrapper, stage, scene, notes, width, maxHeight }: { wrapper: RefObject<HTMLDivElement | null>; stage: Stage; scene: Scene; notes: readonly Finding[]; width: number; maxHeight: number }) {
+export function Leaders({
+  wrapper,
+  stage,
+  scene,
+  notes,
+  width,
+  maxHeight,
+}: {
+  wrapper: RefObject<HTMLDivElement | null>
+  stage: Stage
+  scene: Scene
+  notes: readonly Finding[]
+  width: number
+  maxHeight: number
+}) {
   const [lines, setLines] = useState<Line[]>([])
   useLayoutEffect(() => {
     const box = wrapper.current
@@ -28,10 +42,22 @@ export function Leaders({ wrapper, stage, scene, notes, width, maxHeight }: { wr
     return () => observer.disconnect()
   }, [wrapper, stage, scene, notes, width, maxHeight])
   return (
-    <Box position="absolute" inset={0} pointerEvents="none" aria-hidden="true" display={{ base: 'none', lg: 'block' }}>
+    <Box
+      position="absolute"
+      inset={0}
+      pointerEvents="none"
+      aria-hidden="true"
+      display={{ base: 'none', lg: 'block' }}
+    >
       <svg width="100%" height="100%" style={{ overflow: 'visible' }}>
         {lines.map((line) => (
-          <g key={line.key} stroke="var(--chakra-colors-pencil)" strokeWidth={0.9} strokeDasharray="3 3.5" fill="none">
+          <g
+            key={line.key}
+            stroke="var(--chakra-colors-pencil)"
+            strokeWidth={0.9}
+            strokeDasharray="3 3.5"
+            fill="none"
+          >
             <path d={`M${line.x1} ${line.y1}L${line.x2} ${line.y2}`} />
             <circle cx={line.x1} cy={line.y1} r={2.4} strokeDasharray="none" />
           </g>
@@ -41,19 +67,33 @@ export function Leaders({ wrapper, stage, scene, notes, width, maxHeight }: { wr
   )
 }
 
-function measure(box: HTMLDivElement, stage: Stage, scene: Scene, notes: readonly Finding[], width: number, maxHeight: number): Line[] {
+function measure(
+  box: HTMLDivElement,
+  stage: Stage,
+  scene: Scene,
+  notes: readonly Finding[],
+  width: number,
+  maxHeight: number,
+): Line[] {
   const origin = box.getBoundingClientRect()
   const drawing = box.querySelector('svg[data-testid="elevation"]')?.getBoundingClientRect()
   if (!drawing) return []
   const projection = frontProjection(stage.vessel, width, maxHeight, ELEVATION_MARGIN)
   return notes.flatMap((finding) => {
-    const mark = box.querySelector(`[data-note="${CSS.escape(finding.key)}"] svg`)?.getBoundingClientRect()
+    const mark = box
+      .querySelector(`[data-note="${CSS.escape(finding.key)}"] svg`)
+      ?.getBoundingClientRect()
     const anchor = anchorOf(finding, stage, scene)
     if (!mark || !anchor || mark.left < drawing.right - 4) return []
-    return [{
-      key: finding.key, x1: drawing.left - origin.left + projection.x(anchor[0]), y1: drawing.top - origin.top + projection.y(anchor[1]),
-      x2: mark.left - origin.left - 4, y2: mark.top - origin.top + mark.height / 2,
-    }]
+    return [
+      {
+        key: finding.key,
+        x1: drawing.left - origin.left + projection.x(anchor[0]),
+        y1: drawing.top - origin.top + projection.y(anchor[1]),
+        x2: mark.left - origin.left - 4,
+        y2: mark.top - origin.top + mark.height / 2,
+      },
+    ]
   })
 }
 

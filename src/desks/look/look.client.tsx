@@ -32,14 +32,20 @@ export function Look({ model, onDispute }: { model: LookModel; onDispute: Disput
   const [ref, width] = useWidth<HTMLDivElement>(708)
   const from = Math.floor(stage.firstDay)
   const to = Math.ceil(stage.today) + OUTLOOK_DAYS
-  const reach = useMemo(() => reachOf(stage.firstDay, stage.today + model.untilMidnight, OUTLOOK_DAYS), [stage, model.untilMidnight])
+  const reach = useMemo(
+    () => reachOf(stage.firstDay, stage.today + model.untilMidnight, OUTLOOK_DAYS),
+    [stage, model.untilMidnight],
+  )
   const choose = useCallback((next: number) => setOffset(within(reach, next)), [reach])
   useDayKeys(offset, choose)
   const calmOffset = useCalm(offset)
   const calmDay = momentOf(stage.today, calmOffset, model.untilMidnight)
   const moving = calmOffset !== offset
   const scene = useMemo(() => sceneOn(stage, day, cache, moving), [stage, day, cache, moving])
-  const calm = useMemo(() => (moving ? sceneOn(stage, calmDay, cache, true) : scene), [stage, calmDay, moving, scene, cache])
+  const calm = useMemo(
+    () => (moving ? sceneOn(stage, calmDay, cache, true) : scene),
+    [stage, calmDay, moving, scene, cache],
+  )
   const atToday = offset === 0
   const says = daySentence(offset, day, stage.today, model.zone)
   const alarmed = useMemo(() => new Set(atToday ? model.alarmed : []), [atToday, model.alarmed])
@@ -47,19 +53,71 @@ export function Look({ model, onDispute }: { model: LookModel; onDispute: Disput
   const empty = stage.plantings.length === 0
   return (
     <Box as="main" px={{ base: 3, md: 8 }} pt={3} pb={2} maxW="1240px">
-      <Flex as="h1" className="serif" fontSize={{ base: 'lg', md: 'xl' }} fontWeight={400} align="baseline" gap={2} wrap="wrap" minH="44px" display="block">
-        <Box as="span" fontSize={{ base: '2xl', md: '3xl' }} fontWeight={680} lineHeight={1.1}>{model.name}</Box>{' '}
-        {atToday ? model.sentence : <Box as="span" color={scene.pencil ? 'pencil' : 'ink'}>{scene.pencil ? `as Vivero expects it ${says}` : `as it stood ${says}`}</Box>}
-        {atToday ? null : <chakra.button type="button" onClick={() => setOffset(0)} ml={3} fontSize="sm" color="water" textDecoration="underline" cursor="pointer" fontFamily="body">back to today</chakra.button>}
+      <Flex
+        as="h1"
+        className="serif"
+        fontSize={{ base: 'lg', md: 'xl' }}
+        fontWeight={400}
+        align="baseline"
+        gap={2}
+        wrap="wrap"
+        minH="44px"
+        display="block"
+      >
+        <Box as="span" fontSize={{ base: '2xl', md: '3xl' }} fontWeight={680} lineHeight={1.1}>
+          {model.name}
+        </Box>{' '}
+        {atToday ? (
+          model.sentence
+        ) : (
+          <Box as="span" color={scene.pencil ? 'pencil' : 'ink'}>
+            {scene.pencil ? `as Vivero expects it ${says}` : `as it stood ${says}`}
+          </Box>
+        )}
+        {atToday ? null : (
+          <chakra.button
+            type="button"
+            onClick={() => setOffset(0)}
+            ml={3}
+            fontSize="sm"
+            color="water"
+            textDecoration="underline"
+            cursor="pointer"
+            fontFamily="body"
+          >
+            back to today
+          </chakra.button>
+        )}
       </Flex>
-      <Box fontSize="sm" color="pencil" mb={1}>{model.facts} · <Box as="span" color="water" textDecoration="underline"><NextLink href={`/tanks/${model.slug}/stands`}>put right</NextLink></Box></Box>
+      <Box fontSize="sm" color="pencil" mb={1}>
+        {model.facts} ·{' '}
+        <Box as="span" color="water" textDecoration="underline">
+          <NextLink href={`/tanks/${model.slug}/stands`}>put right</NextLink>
+        </Box>
+      </Box>
       <Box ref={wrapper} position="relative">
         <Flex gap={{ base: 4, xl: 7 }} direction={{ base: 'column', lg: 'row' }} align="flex-start">
           <Box ref={ref} flex={{ lg: '0 0 63%' }} w={{ base: '100%', lg: 'auto' }} minW={0}>
-            <Elevation stage={stage} scene={scene} width={width} maxHeight={MAX_DRAWING_HEIGHT} alarmed={alarmed} title={`${model.name} from the front, ${says}`} moving={moving} />
-            {empty ? <EmptyLayout slug={model.slug} /> : (
+            <Elevation
+              stage={stage}
+              scene={scene}
+              width={width}
+              maxHeight={MAX_DRAWING_HEIGHT}
+              alarmed={alarmed}
+              title={`${model.name} from the front, ${says}`}
+              moving={moving}
+            />
+            {empty ? (
+              <EmptyLayout slug={model.slug} />
+            ) : (
               <Flex gap={5} align="center" wrap={{ base: 'wrap', sm: 'nowrap' }}>
-                <PlanView stage={stage} scene={calm} width={planWidth(stage.vessel, width)} left={34} title={`${model.name} from above, ${daySentence(calmOffset, calmDay, stage.today, model.zone)}`} />
+                <PlanView
+                  stage={stage}
+                  scene={calm}
+                  width={planWidth(stage.vessel, width)}
+                  left={34}
+                  title={`${model.name} from above, ${daySentence(calmOffset, calmDay, stage.today, model.zone)}`}
+                />
                 {atToday ? <Marginalia lines={model.marginalia} /> : null}
               </Flex>
             )}
@@ -68,29 +126,89 @@ export function Look({ model, onDispute }: { model: LookModel; onDispute: Disput
             {atToday ? <Notes model={model} onDispute={onDispute} /> : <DayTable scene={calm} />}
           </Box>
         </Flex>
-        {atToday ? <Leaders wrapper={wrapper} stage={stage} scene={scene} notes={model.notes} width={width} maxHeight={MAX_DRAWING_HEIGHT} /> : null}
+        {atToday ? (
+          <Leaders
+            wrapper={wrapper}
+            stage={stage}
+            scene={scene}
+            notes={model.notes}
+            width={width}
+            maxHeight={MAX_DRAWING_HEIGHT}
+          />
+        ) : null}
       </Box>
       <Box mt={2}>
-        <TimeRule from={from} to={to} today={stage.today} offset={offset} reach={reach} onOffset={choose} ticks={ticks} band={model.band} says={says} />
-        <Flex justify="space-between" fontSize="sm" color="pencil"><Box>Drag the day, or [ and ].</Box><Box><Box as="span" color="ink">Ink: what you saw and did.</Box> Pencil: what Vivero expects.</Box></Flex>
+        <TimeRule
+          from={from}
+          to={to}
+          today={stage.today}
+          offset={offset}
+          reach={reach}
+          onOffset={choose}
+          ticks={ticks}
+          band={model.band}
+          says={says}
+        />
+        <Flex justify="space-between" fontSize="sm" color="pencil">
+          <Box>Drag the day, or [ and ].</Box>
+          <Box>
+            <Box as="span" color="ink">
+              Ink: what you saw and did.
+            </Box>{' '}
+            Pencil: what Vivero expects.
+          </Box>
+        </Flex>
       </Box>
     </Box>
   )
 }
 
 const Marginalia = memo(function Marginalia({ lines }: { lines: readonly string[] }) {
-  return <Box as="ul" listStyleType="none" m={0} p={0} fontSize="sm" lineHeight={1.5}>{lines.map((line) => <li key={line}>{line}</li>)}</Box>
+  return (
+    <Box as="ul" listStyleType="none" m={0} p={0} fontSize="sm" lineHeight={1.5}>
+      {lines.map((line) => (
+        <li key={line}>{line}</li>
+      ))}
+    </Box>
+  )
 })
 
 function Notes({ model, onDispute }: { model: LookModel; onDispute: Dispute }) {
   const [all, setAll] = useState(false)
   return (
     <Flex direction="column" gap={3}>
-      {model.notes.length === 0 ? <Box className="serif">Nothing to say yet. <NextLink href={`/tanks/${model.slug}/round`}>Walk a round</NextLink>, and Vivero has something to reckon from.</Box> : null}
+      {model.notes.length === 0 ? (
+        <Box className="serif">
+          Nothing to say yet. <NextLink href={`/tanks/${model.slug}/round`}>Walk a round</NextLink>,
+          and Vivero has something to reckon from.
+        </Box>
+      ) : null}
       {[...model.notes, ...(all ? model.more : [])].map((finding) => (
-        <div key={finding.key} data-note={finding.key}><FindingNote finding={finding} tank={model.slug} zone={model.zone} now={instantOf(model.stage.today)} onDispute={onDispute} /></div>
+        <div key={finding.key} data-note={finding.key}>
+          <FindingNote
+            finding={finding}
+            tank={model.slug}
+            zone={model.zone}
+            now={instantOf(model.stage.today)}
+            onDispute={onDispute}
+          />
+        </div>
       ))}
-      {model.more.length > 0 ? <chakra.button type="button" onClick={() => setAll(!all)} alignSelf="flex-start" pl={5} fontSize="sm" color="water" textDecoration="underline" cursor="pointer" aria-expanded={all}>{all ? 'fewer notes' : `${model.more.length} more notes`}</chakra.button> : null}
+      {model.more.length > 0 ? (
+        <chakra.button
+          type="button"
+          onClick={() => setAll(!all)}
+          alignSelf="flex-start"
+          pl={5}
+          fontSize="sm"
+          color="water"
+          textDecoration="underline"
+          cursor="pointer"
+          aria-expanded={all}
+        >
+          {all ? 'fewer notes' : `${model.more.length} more notes`}
+        </chakra.button>
+      ) : null}
     </Flex>
   )
 }
@@ -111,25 +229,47 @@ const DayTable = memo(function DayTable({ scene }: { scene: Scene }) {
               <td>{staged.planting.stake}</td>
               <td className="serif">{staged.planting.name}</td>
               <td className={scene.pencil ? 'pencil' : undefined}>
-                {sayNumber(value.value, Math.max(1, (value.high - value.low) / 2))} {flat ? '%' : 'cm'}
+                {sayNumber(value.value, Math.max(1, (value.high - value.low) / 2))}{' '}
+                {flat ? '%' : 'cm'}
                 {scene.pencil ? <small> ({sayRange(value)})</small> : null}
               </td>
-              <td className="pencil">{staged.planting.zone === 'surface' ? '' : par < DIM ? `< ${DIM} µmol` : `${sayNumber(par, 5)} µmol`}</td>
+              <td className="pencil">
+                {staged.planting.zone === 'surface'
+                  ? ''
+                  : par < DIM
+                    ? `< ${DIM} µmol`
+                    : `${sayNumber(par, 5)} µmol`}
+              </td>
             </tr>
           )
         })}
-        {scene.plants.length === 0 ? <tr><td>Nothing was planted yet.</td></tr> : null}
+        {scene.plants.length === 0 ? (
+          <tr>
+            <td>Nothing was planted yet.</td>
+          </tr>
+        ) : null}
       </tbody>
     </table>
   )
 })
 
 function EmptyLayout({ slug }: { slug: string }) {
-  return <Box className="serif" p={4}>No planting is on paper yet. <NextLink href={`/tanks/${slug}/stands`}>Plant it as it stands</NextLink>.</Box>
+  return (
+    <Box className="serif" p={4}>
+      No planting is on paper yet.{' '}
+      <NextLink href={`/tanks/${slug}/stands`}>Plant it as it stands</NextLink>.
+    </Box>
+  )
 }
 
-function planWidth(vessel: { lengthCm: number; depthCm: number; heightCm: number }, width: number): number {
-  const scale = Math.min((width - 46) / vessel.lengthCm, (MAX_DRAWING_HEIGHT - 62) / vessel.heightCm)
+function planWidth(
+  vessel: { lengthCm: number; depthCm: number; heightCm: number },
+  width: number,
+): number {
+  const scale = Math.min(
+    (width - 46) / vessel.lengthCm,
+    (MAX_DRAWING_HEIGHT - 62) / vessel.heightCm,
+  )
   // The plan keeps its own smaller scale where the elevation's would push it off the page.
   return vessel.lengthCm * Math.min(scale, PLAN_HEIGHT / vessel.depthCm)
 }
@@ -154,10 +294,13 @@ function useCalm(day: number): number {
       setCalm(latest.current)
     }, CALM_MS)
   }, [day])
-  useEffect(() => () => {
-    if (timer.current !== null) clearTimeout(timer.current)
-    timer.current = null
-  }, [])
+  useEffect(
+    () => () => {
+      if (timer.current !== null) clearTimeout(timer.current)
+      timer.current = null
+    },
+    [],
+  )
   return calm
 }
 
@@ -165,7 +308,12 @@ function useCalm(day: number): number {
 function useDayKeys(offset: number, choose: (offset: number) => void): void {
   useEffect(() => {
     const hear = (event: KeyboardEvent) => {
-      if (event.target instanceof HTMLElement && event.target.tagName === 'INPUT' && (event.target as HTMLInputElement).type !== 'range') return
+      if (
+        event.target instanceof HTMLElement &&
+        event.target.tagName === 'INPUT' &&
+        (event.target as HTMLInputElement).type !== 'range'
+      )
+        return
       if (event.key === '[') choose(offset - 1)
       if (event.key === ']') choose(offset + 1)
     }

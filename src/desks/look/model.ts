@@ -48,25 +48,47 @@ export function lookModel(story: TankHistory, now: Instant): LookModel {
   const notes = varied(all)
   const stage = stageOf(story, now)
   return {
-    slug: vessel.slug, name: vessel.name, zone: vessel.timeZone, sentence: headline(all, story.entries), stage: packStage(stage),
+    slug: vessel.slug,
+    name: vessel.name,
+    zone: vessel.timeZone,
+    sentence: headline(all, story.entries),
+    stage: packStage(stage),
     facts: [
-      `${vessel.lengthCm} × ${vessel.depthCm} × ${vessel.heightCm} cm`, `${sayNumber(netLitres(vessel, layout), 5)} L of water`, `about ${Math.round(filledMass(vessel, layout).total / 10) * 10} kg filled`,
-      planted ? `planted ${planted}` : null, lastRound ? `last round ${Math.round(daysBetween(lastRound.at, now))} days ago` : 'no round yet',
-    ].filter(Boolean).join(' · '),
-    untilMidnight: untilMidnight(now, vessel.timeZone), notes, more: all.filter((finding) => !notes.includes(finding)), marginalia: marginalia(story, stage, now), ticks: packTicks(ticksOf(story, now)), band: bandOf(story, now),
-    alarmed: all.flatMap((finding) => (finding.level === 'act' && finding.disputed === null && finding.subject.of === 'planting' ? [finding.subject.id] : [])),
+      `${vessel.lengthCm} × ${vessel.depthCm} × ${vessel.heightCm} cm`,
+      `${sayNumber(netLitres(vessel, layout), 5)} L of water`,
+      `about ${Math.round(filledMass(vessel, layout).total / 10) * 10} kg filled`,
+      planted ? `planted ${planted}` : null,
+      lastRound
+        ? `last round ${Math.round(daysBetween(lastRound.at, now))} days ago`
+        : 'no round yet',
+    ]
+      .filter(Boolean)
+      .join(' · '),
+    untilMidnight: untilMidnight(now, vessel.timeZone),
+    notes,
+    more: all.filter((finding) => !notes.includes(finding)),
+    marginalia: marginalia(story, stage, now),
+    ticks: packTicks(ticksOf(story, now)),
+    band: bandOf(story, now),
+    alarmed: all.flatMap((finding) =>
+      finding.level === 'act' && finding.disputed === null && finding.subject.of === 'planting'
+        ? [finding.subject.id]
+        : [],
+    ),
   }
 }
 
 /** The weightiest findings, one a topic, so that four margin notes say four things. */
 function varied(all: readonly Finding[]): Finding[] {
   const topics = new Set<string>()
-  return all.filter((finding) => {
-    const topic = finding.key.split(':')[0]
-    if (topics.has(topic)) return false
-    topics.add(topic)
-    return true
-  }).slice(0, MARGIN_NOTES)
+  return all
+    .filter((finding) => {
+      const topic = finding.key.split(':')[0]
+      if (topics.has(topic)) return false
+      topics.add(topic)
+      return true
+    })
+    .slice(0, MARGIN_NOTES)
 }
 
 /** Short facts of today under the notes. */
@@ -82,28 +104,45 @@ function marginalia(story: TankHistory, stage: Stage, now: Instant): string[] {
   const score = forecastScore(story.entries)
   return [
     floats ? `Floaters cover about ${sayNumber(floats.cover.value, 5)} % of their half` : null,
-    carpet ? `Light at the carpet about ${sayNumber(carpet.par, 5)} µmol, ${sayNumber(carpet.dli, 0.3)} mol a day` : null,
+    carpet
+      ? `Light at the carpet about ${sayNumber(carpet.par, 5)} µmol, ${sayNumber(carpet.dli, 0.3)} mol a day`
+      : null,
     `${vessel.gas ? `Gas on ${vessel.gas.onAt}, lamp` : 'Lamp'} ${vessel.lamp.onAt} for ${vessel.lamp.hours} h`,
     animals.length > 0 ? animals.join(', ') : null,
-    score.met >= 20 ? `${score.held} of ${score.met} pencilled values held (${Math.round((100 * score.held) / score.met)} %; 80 % is the aim)` : null,
+    score.met >= 20
+      ? `${score.held} of ${score.met} pencilled values held (${Math.round((100 * score.held) / score.met)} %; 80 % is the aim)`
+      : null,
   ].filter((line): line is string => line !== null)
 }
 
 function ticksOf(story: TankHistory, now: Instant): RuleTick[] {
   const past = story.entries.flatMap((entry): RuleTick[] => {
-    if (entry.kind === 'water-change') return [{ day: dayOf(entry.at), kind: 'change', pencil: false }]
+    if (entry.kind === 'water-change')
+      return [{ day: dayOf(entry.at), kind: 'change', pencil: false }]
     if (entry.kind === 'trim') return [{ day: dayOf(entry.at), kind: 'trim', pencil: false }]
     if (entry.kind === 'round') return [{ day: dayOf(entry.at), kind: 'look', pencil: false }]
     return []
   })
   const today = dayOf(now)
-  const changes = routineChanges(story, 'nitrate', now, OUTLOOK_DAYS).map((change): RuleTick => ({ day: change.day, kind: 'change', pencil: true }))
+  const changes = routineChanges(story, 'nitrate', now, OUTLOOK_DAYS).map((change): RuleTick => ({
+    day: change.day,
+    kind: 'change',
+    pencil: true,
+  }))
   const trims = plantingsAt(story, now).flatMap((planting): RuleTick[] => {
     const reach = daysToSurface(story, planting, now)
-    return reach && reach.value <= OUTLOOK_DAYS ? [{ day: today + Math.max(1, reach.value), kind: 'trim', pencil: true }] : []
+    return reach && reach.value <= OUTLOOK_DAYS
+      ? [{ day: today + Math.max(1, reach.value), kind: 'trim', pencil: true }]
+      : []
   })
   const every = story.routines.find((routine) => routine.kind === 'round')?.everyDays
-  const rounds: RuleTick[] = every ? Array.from({ length: Math.floor(OUTLOOK_DAYS / every) }, (_, i) => ({ day: today + (i + 1) * every, kind: 'look', pencil: true })) : []
+  const rounds: RuleTick[] = every
+    ? Array.from({ length: Math.floor(OUTLOOK_DAYS / every) }, (_, i) => ({
+        day: today + (i + 1) * every,
+        kind: 'look',
+        pencil: true,
+      }))
+    : []
   return [...past, ...changes, ...trims, ...rounds]
 }
 
@@ -111,7 +150,18 @@ function ticksOf(story: TankHistory, now: Instant): RuleTick[] {
 function bandOf(story: TankHistory, now: Instant): RuleBand | null {
   const courses = algaeCourses(story, now).filter((course) => course.points.length >= 3)
   if (courses.length === 0) return null
-  const top = courses.reduce((a, b) => (Math.max(...a.points.map((p) => p.percent)) >= Math.max(...b.points.map((p) => p.percent)) ? a : b))
+  const top = courses.reduce((a, b) =>
+    Math.max(...a.points.map((p) => p.percent)) >= Math.max(...b.points.map((p) => p.percent))
+      ? a
+      : b,
+  )
   const today = dayOf(now)
-  return { label: top.algae, points: [{ day: top.points[0].day - 7, percent: 0 }, ...top.points, { day: today, percent: algaeOn(top, today) }] }
+  return {
+    label: top.algae,
+    points: [
+      { day: top.points[0].day - 7, percent: 0 },
+      ...top.points,
+      { day: today, percent: algaeOn(top, today) },
+    ],
+  }
 }

@@ -16,4 +16,5 @@ export function packTicks(ticks: readonly RuleTick[]): PackedTicks {
   return packed
 }
 
-export const unpackTicks = (packed: PackedTicks): RuleTick[] => packed.flatMap(({ kind, pencil, days }) => days.map((day) => ({ kind, pencil, day })))
+export const unpackTicks = (packed: PackedTicks): RuleTick[] =>
+  packed.flatMap(({ kind, pencil, days }) => days.map((day) => ({ kind, pencil, day })))

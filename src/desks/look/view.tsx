@@ -8,5 +8,10 @@ import { lookModel } from './model'
 /** Look: what the tank looks like, on any day of its life and for some weeks to come. */
 export async function LookDesk({ slug }: { slug: string }) {
   const story = await storyOr404(slug)
-  return <Look model={lookModel(story, reckonedAt(story, now()))} onDispute={disagree.bind(null, slug)} />
+  return (
+    <Look
+      model={lookModel(story, reckonedAt(story, now()))}
+      onDispute={disagree.bind(null, slug)}
+    />
+  )
 }

@@ -7,7 +7,11 @@ import { draft, setAside, tickStep, untickStep } from './actions'
 import { sent } from '@/data/testing/sent'
 
 jest.mock('next/cache', () => ({ revalidatePath: () => {} }))
-jest.mock('next/navigation', () => ({ notFound: () => { throw new Error('no such tank') } }))
+jest.mock('next/navigation', () => ({
+  notFound: () => {
+    throw new Error('no such tank')
+  },
+}))
 
 let db: Database
 let close: () => Promise<void>
@@ -17,7 +21,10 @@ beforeAll(async () => {
 })
 afterAll(() => close())
 const story = async () => (await loadStory(db, 'tarn'))!
-const problems = (answer: { ok: boolean; problems?: { field: string; says: string }[] }) => (answer.ok ? '' : (answer.problems ?? []).map((problem) => `${problem.field}: ${problem.says}`).join(' | '))
+const problems = (answer: { ok: boolean; problems?: { field: string; says: string }[] }) =>
+  answer.ok
+    ? ''
+    : (answer.problems ?? []).map((problem) => `${problem.field}: ${problem.says}`).join(' | ')
 
 test('a plan is drawn up in pencil, its steps are ticked with their minutes, taken back, and the plan set aside and taken up', async () => {
   const answer = await draft('tarn', { option: 'partial', startOn: START }, sent())
@@ -29,10 +36,21 @@ test('a plan is drawn up in pencil, its steps are ticked with their minutes, tak
   expect((await tickStep('tarn', plan.id, second.id, '', sent())).ok).toBe(true)
   const ticks = (await story()).entries.filter((entry) => entry.kind === 'step-done')
   expect(ticks).toEqual([
-    expect.objectContaining({ stepId: first.id, minutes: 25, certainty: 'measured', expected: { value: first.minutes.likely, low: first.minutes.best, high: first.minutes.worst } }),
-    expect.objectContaining({ stepId: second.id, minutes: second.minutes.likely, certainty: 'glance' }),
+    expect.objectContaining({
+      stepId: first.id,
+      minutes: 25,
+      certainty: 'measured',
+      expected: { value: first.minutes.likely, low: first.minutes.best, high: first.minutes.worst },
+    }),
+    expect.objectContaining({
+      stepId: second.id,
+      minutes: second.minutes.likely,
+      certainty: 'glance',
+    }),
   ])
-  expect(problems(await tickStep('tarn', plan.id, first.id, '10', sent()))).toContain('ticked off already')
+  expect(problems(await tickStep('tarn', plan.id, first.id, '10', sent()))).toContain(
+    'ticked off already',
+  )
   expect((await untickStep('tarn', ticks[0].id)).ok).toBe(true)
   expect((await tickStep('tarn', plan.id, first.id, '10', sent())).ok).toBe(true)
   expect((await setAside('tarn', plan.id, true)).ok).toBe(true)
@@ -53,9 +71,17 @@ test.each([
 })
 test('steps and plans that are not there, and minutes that are none', async () => {
   const [plan] = (await story()).plans
-  expect(problems(await tickStep('tarn', plan.id, 'ghost', '5', sent()))).toContain('not in this plan')
-  expect(problems(await tickStep('tarn', 'ghost', plan.steps[3].id, '5', sent()))).toContain('not in this plan')
-  expect(problems(await tickStep('tarn', plan.id, plan.steps[3].id, 'long', sent()))).toContain('must be a number')
-  expect(problems(await tickStep('tarn', plan.id, plan.steps[3].id, '-5', sent()))).toContain('below zero')
+  expect(problems(await tickStep('tarn', plan.id, 'ghost', '5', sent()))).toContain(
+    'not in this plan',
+  )
+  expect(problems(await tickStep('tarn', 'ghost', plan.steps[3].id, '5', sent()))).toContain(
+    'not in this plan',
+  )
+  expect(problems(await tickStep('tarn', plan.id, plan.steps[3].id, 'long', sent()))).toContain(
+    'must be a number',
+  )
+  expect(problems(await tickStep('tarn', plan.id, plan.steps[3].id, '-5', sent()))).toContain(
+    'below zero',
+  )
   expect(problems(await setAside('tarn', 'ghost', true))).toContain('no such plan')
 })

@@ -19,40 +19,143 @@ export function PlanPage({ model, now }: { model: PlanModel; now: string }) {
   const { busy, refusal, send } = useSending()
   return (
     <Box as="main" px={{ base: 3, md: 8 }} py={4} maxW="1240px">
-      <Box fontSize="sm"><NextLink href={`/tanks/${slug}/rescape`}><Box as="span" color="water">← the review</Box></NextLink></Box>
-      <Box as="h1" className="serif" fontSize={{ base: 'xl', md: '2xl' }}><b>{plan.title}</b>, {stages.length === 1 ? 'in one go' : `${stages.length} sections`} from {sayDay(stages[0].on, zone, now)}{stages.length > 1 ? ` to ${sayDay(stages[stages.length - 1].on, zone, now)}` : ''}.</Box>
-      <Box fontSize="md" mt={1}><Pencil estimate={model.hands} unit="h of hands" /> · {model.animalsOut.value > 0 ? <Box as="span" color="clay">animals out <Pencil estimate={model.animalsOut} unit="h" /></Box> : 'the animals stay in'} · filled it weighs about {Math.round(model.massKg / 10) * 10} kg · {inked} of {total} steps inked{plan.state === 'set-aside' ? ' · set aside' : ''}</Box>
-      <Flex gap={{ base: 6, xl: 10 }} mt={4} direction={{ base: 'column', lg: 'row' }} align="flex-start">
-        <Box flex="1 1 64%" minW={0}>{stages.map((stage) => <Stage key={stage.number} stage={stage} model={model} now={now} />)}</Box>
+      <Box fontSize="sm">
+        <NextLink href={`/tanks/${slug}/rescape`}>
+          <Box as="span" color="water">
+            ← the review
+          </Box>
+        </NextLink>
+      </Box>
+      <Box as="h1" className="serif" fontSize={{ base: 'xl', md: '2xl' }}>
+        <b>{plan.title}</b>, {stages.length === 1 ? 'in one go' : `${stages.length} sections`} from{' '}
+        {sayDay(stages[0].on, zone, now)}
+        {stages.length > 1 ? ` to ${sayDay(stages[stages.length - 1].on, zone, now)}` : ''}.
+      </Box>
+      <Box fontSize="md" mt={1}>
+        <Pencil estimate={model.hands} unit="h of hands" /> ·{' '}
+        {model.animalsOut.value > 0 ? (
+          <Box as="span" color="clay">
+            animals out <Pencil estimate={model.animalsOut} unit="h" />
+          </Box>
+        ) : (
+          'the animals stay in'
+        )}{' '}
+        · filled it weighs about {Math.round(model.massKg / 10) * 10} kg · {inked} of {total} steps
+        inked{plan.state === 'set-aside' ? ' · set aside' : ''}
+      </Box>
+      <Flex
+        gap={{ base: 6, xl: 10 }}
+        mt={4}
+        direction={{ base: 'column', lg: 'row' }}
+        align="flex-start"
+      >
+        <Box flex="1 1 64%" minW={0}>
+          {stages.map((stage) => (
+            <Stage key={stage.number} stage={stage} model={model} now={now} />
+          ))}
+        </Box>
         <Box flex="0 0 320px" w={{ base: '100%', lg: '320px' }}>
           {stages.length > 0 ? <StageMap model={model} /> : null}
-          <Box as="h2" className="serif" fontWeight={620} fontSize="lg" borderBottom="1px solid" borderColor="ink" mt={4} mb={1}>To have at hand</Box>
+          <Box
+            as="h2"
+            className="serif"
+            fontWeight={620}
+            fontSize="lg"
+            borderBottom="1px solid"
+            borderColor="ink"
+            mt={4}
+            mb={1}
+          >
+            To have at hand
+          </Box>
           <Box as="ul" listStyleType="none" m={0} p={0}>
             {plan.materials.map((material) => (
-              <Box as="li" key={material.says} py={1} borderBottom="1px solid" borderColor="rule" fontSize="sm">
-                <b>{material.amount} {material.unit}</b> {material.says}
+              <Box
+                as="li"
+                key={material.says}
+                py={1}
+                borderBottom="1px solid"
+                borderColor="rule"
+                fontSize="sm"
+              >
+                <b>
+                  {material.amount} {material.unit}
+                </b>{' '}
+                {material.says}
                 {material.spare ? <Box color="pencil">{material.spare}</Box> : null}
               </Box>
             ))}
           </Box>
-          <chakra.button type="button" disabled={busy} mt={4} fontSize="sm" color="water" textDecoration="underline" cursor="pointer" onClick={() => void send(() => setAside(slug, plan.id, plan.state === 'pencil'))}>{plan.state === 'pencil' ? 'set this plan aside' : 'take this plan up again'}</chakra.button>
-          {refusal ? <Box role="alert" color="clay" fontSize="sm">{sayProblems(refusal)}</Box> : null}
+          <chakra.button
+            type="button"
+            disabled={busy}
+            mt={4}
+            fontSize="sm"
+            color="water"
+            textDecoration="underline"
+            cursor="pointer"
+            onClick={() => void send(() => setAside(slug, plan.id, plan.state === 'pencil'))}
+          >
+            {plan.state === 'pencil' ? 'set this plan aside' : 'take this plan up again'}
+          </chakra.button>
+          {refusal ? (
+            <Box role="alert" color="clay" fontSize="sm">
+              {sayProblems(refusal)}
+            </Box>
+          ) : null}
         </Box>
       </Flex>
     </Box>
   )
 }
 
-function Stage({ stage, model, now }: { stage: PlanModel['stages'][number]; model: PlanModel; now: string }) {
+function Stage({
+  stage,
+  model,
+  now,
+}: {
+  stage: PlanModel['stages'][number]
+  model: PlanModel
+  now: string
+}) {
   const several = model.stages.length > 1
   return (
     <Box as="section" mb={6}>
-      <Flex as="h2" className="serif" fontSize="lg" fontWeight={620} borderBottom="1px solid" borderColor="ink" mb={1} align="baseline" gap={3} wrap="wrap">
-        <span>{several ? `${stage.number}. ` : ''}{stage.says}</span>
-        <Box as="span" fontSize="sm" fontWeight={430} color="pencil" fontFamily="body">{sayDay(stage.on, model.zone, now)} · {sayNumber(stage.hours.value, 1)} h of hands · over {stage.spanHours > 30 ? `${Math.round(stage.spanHours / 24)} days` : `${sayNumber(stage.spanHours, 1)} h`}{several ? ` · ${Math.round(stage.massShare * 100)} % of the plant mass` : ''}</Box>
+      <Flex
+        as="h2"
+        className="serif"
+        fontSize="lg"
+        fontWeight={620}
+        borderBottom="1px solid"
+        borderColor="ink"
+        mb={1}
+        align="baseline"
+        gap={3}
+        wrap="wrap"
+      >
+        <span>
+          {several ? `${stage.number}. ` : ''}
+          {stage.says}
+        </span>
+        <Box as="span" fontSize="sm" fontWeight={430} color="pencil" fontFamily="body">
+          {sayDay(stage.on, model.zone, now)} · {sayNumber(stage.hours.value, 1)} h of hands · over{' '}
+          {stage.spanHours > 30
+            ? `${Math.round(stage.spanHours / 24)} days`
+            : `${sayNumber(stage.spanHours, 1)} h`}
+          {several ? ` · ${Math.round(stage.massShare * 100)} % of the plant mass` : ''}
+        </Box>
       </Flex>
-      {stage.inked > 0 ? <Box fontSize="sm" color="moss">{stage.inked === 1 ? 'One step' : `${stage.inked} steps`} inked: {stage.actual} min, planned {stage.planned}.</Box> : null}
-      <Box as="ol" listStyleType="none" m={0} p={0}>{stage.steps.map((step) => <Step key={step.id} step={step} slug={model.slug} planId={model.plan.id} />)}</Box>
+      {stage.inked > 0 ? (
+        <Box fontSize="sm" color="moss">
+          {stage.inked === 1 ? 'One step' : `${stage.inked} steps`} inked: {stage.actual} min,
+          planned {stage.planned}.
+        </Box>
+      ) : null}
+      <Box as="ol" listStyleType="none" m={0} p={0}>
+        {stage.steps.map((step) => (
+          <Step key={step.id} step={step} slug={model.slug} planId={model.plan.id} />
+        ))}
+      </Box>
     </Box>
   )
 }
@@ -74,22 +177,124 @@ function Step({ step, slug, planId }: { step: StepLine; slug: string; planId: st
   return (
     <Box as="li" py={1.5} borderBottom="1px solid" borderColor="rule" data-step={step.id}>
       <Flex gap={3} align="flex-start">
-        <chakra.button type="button" role="checkbox" aria-checked={step.done !== null} aria-labelledby={id} disabled={busy} onClick={() => (step.done ? untick() : setOpen(!open))} minW="28px" h="28px" mt="1px" border="1.5px" borderStyle={step.done ? 'solid' : 'dashed'} borderColor={step.done ? 'ink' : 'pencil'} cursor="pointer" fontSize="md" lineHeight="24px">{step.done ? '✓' : ''}</chakra.button>
+        <chakra.button
+          type="button"
+          role="checkbox"
+          aria-checked={step.done !== null}
+          aria-labelledby={id}
+          disabled={busy}
+          onClick={() => (step.done ? untick() : setOpen(!open))}
+          minW="28px"
+          h="28px"
+          mt="1px"
+          border="1.5px"
+          borderStyle={step.done ? 'solid' : 'dashed'}
+          borderColor={step.done ? 'ink' : 'pencil'}
+          cursor="pointer"
+          fontSize="md"
+          lineHeight="24px"
+        >
+          {step.done ? '✓' : ''}
+        </chakra.button>
         <Box flex={1} minW={0}>
-          <Box id={id} fontWeight={step.critical && !step.done ? 600 : 430} color={step.done ? 'ink' : 'pencil'}>{step.says}{step.critical ? <Box as="span" title="On the critical path: late here is late at the end" aria-label="on the critical path"> ◆</Box> : null}</Box>
-          {step.cautions.map((caution) => <Box key={caution} fontSize="sm" mt={1} pl={2} borderLeft="3px solid" borderColor="clay" display={step.done ? 'none' : 'block'}>{caution}</Box>)}
+          <Box
+            id={id}
+            fontWeight={step.critical && !step.done ? 600 : 430}
+            color={step.done ? 'ink' : 'pencil'}
+          >
+            {step.says}
+            {step.critical ? (
+              <Box
+                as="span"
+                title="On the critical path: late here is late at the end"
+                aria-label="on the critical path"
+              >
+                {' '}
+                ◆
+              </Box>
+            ) : null}
+          </Box>
+          {step.cautions.map((caution) => (
+            <Box
+              key={caution}
+              fontSize="sm"
+              mt={1}
+              pl={2}
+              borderLeft="3px solid"
+              borderColor="clay"
+              display={step.done ? 'none' : 'block'}
+            >
+              {caution}
+            </Box>
+          ))}
           {open && !step.done ? (
-            <chakra.form mt={1.5} onSubmit={(event) => { event.preventDefault(); void tick() }}>
-              <chakra.label fontSize="sm">Minutes it took <chakra.input autoFocus inputMode="numeric" value={minutes} onChange={(event) => setMinutes(event.target.value)} placeholder={String(step.minutes.likely)} w="5em" minH="36px" px={2} border="1px solid" borderColor="ink" bg="paper" aria-invalid={problem !== null} _placeholder={{ color: 'pencil', opacity: 1 }} /></chakra.label>
-              <chakra.button type="submit" disabled={busy} ml={2} minH="36px" px={3} bg="ink" color="paper" cursor="pointer">Ink it</chakra.button>
-              <Box as="span" fontSize="sm" color="pencil" ml={2}>left empty: as planned</Box>
+            <chakra.form
+              mt={1.5}
+              onSubmit={(event) => {
+                event.preventDefault()
+                void tick()
+              }}
+            >
+              <chakra.label fontSize="sm">
+                Minutes it took{' '}
+                <chakra.input
+                  autoFocus
+                  inputMode="numeric"
+                  value={minutes}
+                  onChange={(event) => setMinutes(event.target.value)}
+                  placeholder={String(step.minutes.likely)}
+                  w="5em"
+                  minH="36px"
+                  px={2}
+                  border="1px solid"
+                  borderColor="ink"
+                  bg="paper"
+                  aria-invalid={problem !== null}
+                  _placeholder={{ color: 'pencil', opacity: 1 }}
+                />
+              </chakra.label>
+              <chakra.button
+                type="submit"
+                disabled={busy}
+                ml={2}
+                minH="36px"
+                px={3}
+                bg="ink"
+                color="paper"
+                cursor="pointer"
+              >
+                Ink it
+              </chakra.button>
+              <Box as="span" fontSize="sm" color="pencil" ml={2}>
+                left empty: as planned
+              </Box>
             </chakra.form>
           ) : null}
-          {problem ? <Box role="alert" color="clay" fontSize="sm">{problem}</Box> : null}
+          {problem ? (
+            <Box role="alert" color="clay" fontSize="sm">
+              {problem}
+            </Box>
+          ) : null}
         </Box>
         <Box fontSize="sm" textAlign="right" whiteSpace="nowrap" minW="92px">
-          {step.done ? <><b>{step.done.minutes} min</b><Box color="pencil">planned {step.minutes.likely}</Box></> : <Box color="pencil">{step.minutes.likely} min<Box fontSize="xs">{step.minutes.best}–{step.minutes.worst}</Box></Box>}
-          {step.waitHours > 0 ? <Box fontSize="xs" color="pencil">then wait {step.waitHours} h</Box> : null}
+          {step.done ? (
+            <>
+              <b>{step.done.minutes} min</b>
+              <Box color="pencil">planned {step.minutes.likely}</Box>
+            </>
+          ) : (
+            <Box color="pencil">
+              {step.minutes.likely} min
+              <Box fontSize="xs">
+                {step.minutes.best}–{step.minutes.worst}
+              </Box>
+            </Box>
+          )}
+          {step.waitHours > 0 ? (
+            <Box fontSize="xs" color="pencil">
+              then wait {step.waitHours} h
+            </Box>
+          ) : null}
         </Box>
       </Flex>
     </Box>

@@ -34,23 +34,53 @@ interface Props {
 }
 
 export function Rescape({ slug, name, zone, now, review, options, plans, tomorrow }: Props) {
-  const present = review.signs.filter((sign) => sign.state === 'present').sort((a, b) => b.strength - a.strength)
+  const present = review.signs
+    .filter((sign) => sign.state === 'present')
+    .sort((a, b) => b.strength - a.strength)
   const rest = review.signs.filter((sign) => sign.state !== 'present')
   const best = options[0]
   return (
     <Box as="main" px={{ base: 3, md: 8 }} py={4} maxW="1240px">
-      <Box as="h1" className="serif" fontSize={{ base: 'lg', md: 'xl' }}><Box as="span" fontSize={{ base: '2xl', md: '3xl' }} fontWeight={680}>{name}</Box> {verdict(review, present.length, best)}</Box>
+      <Box as="h1" className="serif" fontSize={{ base: 'lg', md: 'xl' }}>
+        <Box as="span" fontSize={{ base: '2xl', md: '3xl' }} fontWeight={680}>
+          {name}
+        </Box>{' '}
+        {verdict(review, present.length, best)}
+      </Box>
       {plans.length > 0 ? <Plans slug={slug} zone={zone} now={now} plans={plans} /> : null}
-      <Flex gap={{ base: 6, xl: 10 }} mt={4} direction={{ base: 'column', lg: 'row' }} align="flex-start">
+      <Flex
+        gap={{ base: 6, xl: 10 }}
+        mt={4}
+        direction={{ base: 'column', lg: 'row' }}
+        align="flex-start"
+      >
         <Box flex="1 1 46%" minW={0}>
-          <Heading>Signs of decline, {review.known} of {review.signs.length} known</Heading>
-          {present.map((sign, i) => <Sign key={sign.sign} sign={sign} number={i + 1} slug={slug} zone={zone} now={now} />)}
-          {rest.map((sign) => <Sign key={sign.sign} sign={sign} number={null} slug={slug} zone={zone} now={now} />)}
+          <Heading>
+            Signs of decline, {review.known} of {review.signs.length} known
+          </Heading>
+          {present.map((sign, i) => (
+            <Sign key={sign.sign} sign={sign} number={i + 1} slug={slug} zone={zone} now={now} />
+          ))}
+          {rest.map((sign) => (
+            <Sign key={sign.sign} sign={sign} number={null} slug={slug} zone={zone} now={now} />
+          ))}
         </Box>
         <Box flex="1 1 54%" minW={0}>
           <Heading>Options, weighed against these signs</Heading>
-          {options.map((option, i) => <Option key={option.key} option={option} first={i === 0} present={present} slug={slug} tomorrow={tomorrow} />)}
-          <Box fontSize="sm" color="pencil" mt={3}>The order is relief less hours, animals out, unsettled weeks and risk. What a remedy cures is common practice, not measurement: overrule it freely.</Box>
+          {options.map((option, i) => (
+            <Option
+              key={option.key}
+              option={option}
+              first={i === 0}
+              present={present}
+              slug={slug}
+              tomorrow={tomorrow}
+            />
+          ))}
+          <Box fontSize="sm" color="pencil" mt={3}>
+            The order is relief less hours, animals out, unsettled weeks and risk. What a remedy
+            cures is common practice, not measurement: overrule it freely.
+          </Box>
         </Box>
       </Flex>
     </Box>
@@ -60,26 +90,98 @@ export function Rescape({ slug, name, zone, now, review, options, plans, tomorro
 function verdict(review: DeclineReview, present: number, best: WeighedOption): string {
   if (review.known === 0) return 'cannot be judged yet: walk two or three rounds.'
   if (present === 0) return 'shows no sign of decline. Leave it as it is.'
-  const how = review.weight > 0.45 ? 'has declined' : review.weight > 0.2 ? 'is declining' : 'shows the first signs of decline'
+  const how =
+    review.weight > 0.45
+      ? 'has declined'
+      : review.weight > 0.2
+        ? 'is declining'
+        : 'shows the first signs of decline'
   return `${how}: ${present} of ${review.known} signs. ${best.key === 'leave' ? 'Leave it and log.' : `Most worth its trouble: ${best.name.charAt(0).toLowerCase()}${best.name.slice(1)}.`}`
 }
 
 function Heading({ children }: { children: React.ReactNode }) {
-  return <Box as="h2" className="serif" fontWeight={620} fontSize="lg" borderBottom="1px solid" borderColor="ink" mb={2}>{children}</Box>
+  return (
+    <Box
+      as="h2"
+      className="serif"
+      fontWeight={620}
+      fontSize="lg"
+      borderBottom="1px solid"
+      borderColor="ink"
+      mb={2}
+    >
+      {children}
+    </Box>
+  )
 }
 
-function Sign({ sign, number, slug, zone, now }: { sign: DeclineFinding; number: number | null; slug: string; zone: string; now: string }) {
+function Sign({
+  sign,
+  number,
+  slug,
+  zone,
+  now,
+}: {
+  sign: DeclineFinding
+  number: number | null
+  slug: string
+  zone: string
+  now: string
+}) {
   const [open, setOpen] = useState(false)
   return (
-    <Flex gap={3} py={1.5} borderBottom="1px solid" borderColor="rule" align="baseline" color={number === null ? 'pencil' : 'ink'}>
+    <Flex
+      gap={3}
+      py={1.5}
+      borderBottom="1px solid"
+      borderColor="rule"
+      align="baseline"
+      color={number === null ? 'pencil' : 'ink'}
+    >
       <SignNumber number={number} />
       <Box flex={1} minW={0}>
-        <Flex align="baseline" gap={2}><Box as="b" className="serif">{sign.label}</Box><Box fontSize="sm">{sign.state === 'unknown' ? 'not known' : sign.state === 'absent' ? 'not seen' : null}</Box></Flex>
-        <Box fontSize="sm">{sign.says} <chakra.button type="button" onClick={() => setOpen(!open)} aria-expanded={open} color="water" textDecoration="underline" cursor="pointer">why</chakra.button></Box>
+        <Flex align="baseline" gap={2}>
+          <Box as="b" className="serif">
+            {sign.label}
+          </Box>
+          <Box fontSize="sm">
+            {sign.state === 'unknown' ? 'not known' : sign.state === 'absent' ? 'not seen' : null}
+          </Box>
+        </Flex>
+        <Box fontSize="sm">
+          {sign.says}{' '}
+          <chakra.button
+            type="button"
+            onClick={() => setOpen(!open)}
+            aria-expanded={open}
+            color="water"
+            textDecoration="underline"
+            cursor="pointer"
+          >
+            why
+          </chakra.button>
+        </Box>
         {open ? (
           <Box fontSize="sm" pl={3} mt={1} borderLeft="2px solid" borderColor="rule" color="ink">
-            {sign.because.map((evidence, i) => <Box key={i}>{evidence.entryId && evidence.at ? <><NextLink href={`/tanks/${slug}/book?entry=${evidence.entryId}`}>{evidence.says}</NextLink> <Box as="span" color="pencil">{sayMoment(evidence.at, zone, now)}</Box></> : evidence.says}</Box>)}
-            <Box><b>What would settle it.</b> {sign.settle}</Box>
+            {sign.because.map((evidence, i) => (
+              <Box key={i}>
+                {evidence.entryId && evidence.at ? (
+                  <>
+                    <NextLink href={`/tanks/${slug}/book?entry=${evidence.entryId}`}>
+                      {evidence.says}
+                    </NextLink>{' '}
+                    <Box as="span" color="pencil">
+                      {sayMoment(evidence.at, zone, now)}
+                    </Box>
+                  </>
+                ) : (
+                  evidence.says
+                )}
+              </Box>
+            ))}
+            <Box>
+              <b>What would settle it.</b> {sign.settle}
+            </Box>
           </Box>
         ) : null}
       </Box>
@@ -89,38 +191,123 @@ function Sign({ sign, number, slug, zone, now }: { sign: DeclineFinding; number:
 }
 
 function SignNumber({ number }: { number: number | null }) {
-  return <Box as="span" w="22px" h="22px" lineHeight="20px" textAlign="center" fontSize="xs" fontWeight={650} border="1px solid" borderColor={number === null ? 'graphite' : 'ink'} borderStyle={number === null ? 'dashed' : 'solid'} borderRadius="50%" flexShrink={0}>{number ?? '–'}</Box>
+  return (
+    <Box
+      as="span"
+      w="22px"
+      h="22px"
+      lineHeight="20px"
+      textAlign="center"
+      fontSize="xs"
+      fontWeight={650}
+      border="1px solid"
+      borderColor={number === null ? 'graphite' : 'ink'}
+      borderStyle={number === null ? 'dashed' : 'solid'}
+      borderRadius="50%"
+      flexShrink={0}
+    >
+      {number ?? '–'}
+    </Box>
+  )
 }
 
 /** Strength of a sign as tally-like strokes, 1 to 5. */
 function Strength({ value }: { value: number }) {
   const strokes = Math.max(1, Math.round(value * 5))
   return (
-    <svg width={44} height={16} role="img" aria-label={`strength ${strokes} of 5`} style={{ flexShrink: 0 }}>
-      {Array.from({ length: 5 }, (_, i) => <line key={i} x1={4 + i * 8} x2={7 + i * 8} y1={14} y2={2} stroke={`var(--chakra-colors-${i < strokes ? 'clay' : 'rule'})`} strokeWidth={i < strokes ? 2.4 : 1.2} strokeLinecap="round" />)}
+    <svg
+      width={44}
+      height={16}
+      role="img"
+      aria-label={`strength ${strokes} of 5`}
+      style={{ flexShrink: 0 }}
+    >
+      {Array.from({ length: 5 }, (_, i) => (
+        <line
+          key={i}
+          x1={4 + i * 8}
+          x2={7 + i * 8}
+          y1={14}
+          y2={2}
+          stroke={`var(--chakra-colors-${i < strokes ? 'clay' : 'rule'})`}
+          strokeWidth={i < strokes ? 2.4 : 1.2}
+          strokeLinecap="round"
+        />
+      ))}
     </svg>
   )
 }
 
-function Option({ option, first, present, slug, tomorrow }: { option: WeighedOption; first: boolean; present: readonly DeclineFinding[]; slug: string; tomorrow: string }) {
+function Option({
+  option,
+  first,
+  present,
+  slug,
+  tomorrow,
+}: {
+  option: WeighedOption
+  first: boolean
+  present: readonly DeclineFinding[]
+  slug: string
+  tomorrow: string
+}) {
   return (
     <Box as="article" py={2} borderBottom="1px solid" borderColor="rule" data-option={option.key}>
       <Flex align="baseline" gap={3} wrap="wrap">
-        <Box as="h3" className="serif" fontSize={first ? 'xl' : 'md'} fontWeight={first ? 680 : 560}>{option.name}</Box>
-        <Box fontSize="sm" color="pencil">{option.says}</Box>
+        <Box
+          as="h3"
+          className="serif"
+          fontSize={first ? 'xl' : 'md'}
+          fontWeight={first ? 680 : 560}
+        >
+          {option.name}
+        </Box>
+        <Box fontSize="sm" color="pencil">
+          {option.says}
+        </Box>
       </Flex>
       <Flex gap={1} mt={1} align="center" wrap="wrap">
-        {present.map((sign, i) => <Cure key={sign.sign} number={i + 1} label={sign.label} share={option.cures.find((cure) => cure.sign === sign.sign)?.share ?? 0} />)}
-        <Box fontSize="sm" ml={2}>takes away <b>{Math.round(option.relief * 100)} %</b></Box>
+        {present.map((sign, i) => (
+          <Cure
+            key={sign.sign}
+            number={i + 1}
+            label={sign.label}
+            share={option.cures.find((cure) => cure.sign === sign.sign)?.share ?? 0}
+          />
+        ))}
+        <Box fontSize="sm" ml={2}>
+          takes away <b>{Math.round(option.relief * 100)} %</b>
+        </Box>
       </Flex>
       <Box fontSize="sm" mt={1}>
-        {option.key === 'leave' ? 'No work; four weeks of rounds.' : <>
-          <Box as="span" color="pencil" borderBottom="1px dashed" borderColor="graphite">{sayNumber(option.hands.value, 1)} h of hands ({sayNumber(option.hands.low, 1)}–{sayNumber(option.hands.high, 1)})</Box>
-          {' · '}{option.animalsOut.value > 0 ? <Box as="span" color="clay">animals out about {sayNumber(option.animalsOut.value, 1)} h</Box> : 'animals stay in'}{' · '}settled in about {option.days} days{' · '}risk {option.risk}
-        </>}
+        {option.key === 'leave' ? (
+          'No work; four weeks of rounds.'
+        ) : (
+          <>
+            <Box as="span" color="pencil" borderBottom="1px dashed" borderColor="graphite">
+              {sayNumber(option.hands.value, 1)} h of hands ({sayNumber(option.hands.low, 1)}–
+              {sayNumber(option.hands.high, 1)})
+            </Box>
+            {' · '}
+            {option.animalsOut.value > 0 ? (
+              <Box as="span" color="clay">
+                animals out about {sayNumber(option.animalsOut.value, 1)} h
+              </Box>
+            ) : (
+              'animals stay in'
+            )}
+            {' · '}settled in about {option.days} days{' · '}risk {option.risk}
+          </>
+        )}
       </Box>
-      {option.leaves.length > 0 && option.leaves.length < present.length ? <Box fontSize="sm" color="pencil">Leaves: {option.leaves.map((leave) => leave.label.toLowerCase()).join(', ')}.</Box> : null}
-      {option.key === 'leave' || option.key === 'soil' ? null : <DraftForm option={option} slug={slug} tomorrow={tomorrow} strong={first} />}
+      {option.leaves.length > 0 && option.leaves.length < present.length ? (
+        <Box fontSize="sm" color="pencil">
+          Leaves: {option.leaves.map((leave) => leave.label.toLowerCase()).join(', ')}.
+        </Box>
+      ) : null}
+      {option.key === 'leave' || option.key === 'soil' ? null : (
+        <DraftForm option={option} slug={slug} tomorrow={tomorrow} strong={first} />
+      )}
     </Box>
   )
 }
@@ -129,17 +316,56 @@ function Option({ option, first, present, slug, tomorrow }: { option: WeighedOpt
 function Cure({ number, label, share }: { number: number; label: string; share: number }) {
   const y = 20 - 18 * share
   return (
-    <svg width={22} height={22} role="img" aria-label={`${label}: ${Math.round(share * 100)} % cured`}>
+    <svg
+      width={22}
+      height={22}
+      role="img"
+      aria-label={`${label}: ${Math.round(share * 100)} % cured`}
+    >
       <title>{`${label}: ${Math.round(share * 100)} % cured`}</title>
-      <clipPath id={`c${number}-${Math.round(share * 100)}`}><rect x={0} y={y} width={22} height={22 - y} /></clipPath>
-      <circle cx={11} cy={11} r={9} fill="var(--chakra-colors-wash)" clipPath={`url(#c${number}-${Math.round(share * 100)})`} />
-      <circle cx={11} cy={11} r={9} fill="none" stroke={share > 0 ? 'var(--chakra-colors-water)' : 'var(--chakra-colors-graphite)'} strokeDasharray={share > 0 ? undefined : '2 2'} strokeWidth={1.2} />
-      <text x={11} y={14.6} textAnchor="middle" style={{ fontSize: 10.5, fontWeight: 600 }} fill={share > 0 ? 'var(--chakra-colors-ink)' : 'var(--chakra-colors-pencil)'}>{number}</text>
+      <clipPath id={`c${number}-${Math.round(share * 100)}`}>
+        <rect x={0} y={y} width={22} height={22 - y} />
+      </clipPath>
+      <circle
+        cx={11}
+        cy={11}
+        r={9}
+        fill="var(--chakra-colors-wash)"
+        clipPath={`url(#c${number}-${Math.round(share * 100)})`}
+      />
+      <circle
+        cx={11}
+        cy={11}
+        r={9}
+        fill="none"
+        stroke={share > 0 ? 'var(--chakra-colors-water)' : 'var(--chakra-colors-graphite)'}
+        strokeDasharray={share > 0 ? undefined : '2 2'}
+        strokeWidth={1.2}
+      />
+      <text
+        x={11}
+        y={14.6}
+        textAnchor="middle"
+        style={{ fontSize: 10.5, fontWeight: 600 }}
+        fill={share > 0 ? 'var(--chakra-colors-ink)' : 'var(--chakra-colors-pencil)'}
+      >
+        {number}
+      </text>
     </svg>
   )
 }
 
-function DraftForm({ option, slug, tomorrow, strong }: { option: WeighedOption; slug: string; tomorrow: string; strong: boolean }) {
+function DraftForm({
+  option,
+  slug,
+  tomorrow,
+  strong,
+}: {
+  option: WeighedOption
+  slug: string
+  tomorrow: string
+  strong: boolean
+}) {
   const router = useRouter()
   const { busy, refusal, send: sendOnce } = useSending()
   const problem = refusal ? sayProblems(refusal) : null
@@ -150,22 +376,74 @@ function DraftForm({ option, slug, tomorrow, strong }: { option: WeighedOption; 
     if (answer.ok) router.push(`/tanks/${slug}/rescape/${answer.value}`)
   }
   return (
-    <chakra.form onSubmit={(event) => { event.preventDefault(); void send(event.currentTarget) }} mt={1.5} fontSize="sm">
+    <chakra.form
+      onSubmit={(event) => {
+        event.preventDefault()
+        void send(event.currentTarget)
+      }}
+      mt={1.5}
+      fontSize="sm"
+    >
       <Flex gap={2} align="center" wrap="wrap">
-        <chakra.label display="flex" gap={2} alignItems="center">first day<chakra.input type="date" name="startOn" defaultValue={tomorrow} border="1px solid" borderColor="graphite" bg="paper" px={2} minH="36px" aria-invalid={problem !== null} css={{ colorScheme: 'light dark' }} /></chakra.label>
-        <chakra.button type="submit" disabled={busy} minH="36px" px={3} cursor="pointer" border="1px solid" borderColor="ink" bg={strong ? 'ink' : 'transparent'} color={strong ? 'paper' : 'ink'}>{busy ? 'Drawing up …' : `Pencil a plan: ${option.name.toLowerCase()}`}</chakra.button>
+        <chakra.label display="flex" gap={2} alignItems="center">
+          first day
+          <chakra.input
+            type="date"
+            name="startOn"
+            defaultValue={tomorrow}
+            border="1px solid"
+            borderColor="graphite"
+            bg="paper"
+            px={2}
+            minH="36px"
+            aria-invalid={problem !== null}
+            css={{ colorScheme: 'light dark' }}
+          />
+        </chakra.label>
+        <chakra.button
+          type="submit"
+          disabled={busy}
+          minH="36px"
+          px={3}
+          cursor="pointer"
+          border="1px solid"
+          borderColor="ink"
+          bg={strong ? 'ink' : 'transparent'}
+          color={strong ? 'paper' : 'ink'}
+        >
+          {busy ? 'Drawing up …' : `Pencil a plan: ${option.name.toLowerCase()}`}
+        </chakra.button>
       </Flex>
-      {problem ? <Box role="alert" color="clay" mt={1}>{problem}</Box> : null}
+      {problem ? (
+        <Box role="alert" color="clay" mt={1}>
+          {problem}
+        </Box>
+      ) : null}
     </chakra.form>
   )
 }
 
-function Plans({ slug, zone, now, plans }: { slug: string; zone: string; now: string; plans: readonly PlanLine[] }) {
+function Plans({
+  slug,
+  zone,
+  now,
+  plans,
+}: {
+  slug: string
+  zone: string
+  now: string
+  plans: readonly PlanLine[]
+}) {
   return (
     <Box as="section" mt={3} aria-label="Plans">
       {plans.map((plan) => (
         <Box key={plan.id} fontSize="md" color={plan.state === 'set-aside' ? 'pencil' : 'ink'}>
-          <NextLink href={`/tanks/${slug}/rescape/${plan.id}`}><b>{plan.title}</b></NextLink> from {sayDay(plan.first, zone, now)}, {plan.stages === 1 ? 'one stage' : `${plan.stages} stages`}, {plan.done} of {plan.steps} steps inked{plan.state === 'set-aside' ? ', set aside' : ''}
+          <NextLink href={`/tanks/${slug}/rescape/${plan.id}`}>
+            <b>{plan.title}</b>
+          </NextLink>{' '}
+          from {sayDay(plan.first, zone, now)},{' '}
+          {plan.stages === 1 ? 'one stage' : `${plan.stages} stages`}, {plan.done} of {plan.steps}{' '}
+          steps inked{plan.state === 'set-aside' ? ', set aside' : ''}
         </Box>
       ))}
     </Box>

@@ -16,9 +16,27 @@ export async function RescapeDesk({ slug }: { slug: string }) {
   const options = weighOptions(story, review, at)
   const done = entriesOf(story.entries, 'step-done')
   const plans = [...story.plans].reverse().map((plan) => ({
-    id: plan.id, title: plan.title, state: plan.state, madeAt: plan.madeAt, stages: plan.stages.length, steps: plan.steps.length, first: plan.stages[0]?.on ?? plan.madeAt,
-    done: new Set(done.filter((entry) => entry.planId === plan.id).map((entry) => entry.stepId)).size,
+    id: plan.id,
+    title: plan.title,
+    state: plan.state,
+    madeAt: plan.madeAt,
+    stages: plan.stages.length,
+    steps: plan.steps.length,
+    first: plan.stages[0]?.on ?? plan.madeAt,
+    done: new Set(done.filter((entry) => entry.planId === plan.id).map((entry) => entry.stepId))
+      .size,
   }))
   const tomorrow = localMoment(instantOf(dayOf(at) + 1), story.vessel.timeZone).slice(0, 10)
-  return <Rescape slug={slug} name={story.vessel.name} zone={story.vessel.timeZone} now={at} review={review} options={options} plans={plans} tomorrow={tomorrow} />
+  return (
+    <Rescape
+      slug={slug}
+      name={story.vessel.name}
+      zone={story.vessel.timeZone}
+      now={at}
+      review={review}
+      options={options}
+      plans={plans}
+      tomorrow={tomorrow}
+    />
+  )
 }

@@ -15,7 +15,15 @@ import { now } from '@/data/clock'
 import { database } from '@/data/database'
 import { addEntries } from '@/data/entries'
 import { findingsOf } from '@/data/judged'
-import { closeRound, dropRound, keepRound, openRound, parseRoundAnswers, roundEntryId, type RoundAnswers } from '@/data/rounds'
+import {
+  closeRound,
+  dropRound,
+  keepRound,
+  openRound,
+  parseRoundAnswers,
+  roundEntryId,
+  type RoundAnswers,
+} from '@/data/rounds'
 import { storyOrRefuse } from '@/data/tank'
 import { entriesOfRound } from './answers'
 
@@ -52,30 +60,46 @@ export async function finishRound(slug: string, raw: unknown): Promise<Attempt<R
   const answer = await attempt(async () => {
     const answers = parseRoundAnswers(raw)
     const before = await storyOrRefuse(slug)
-    if (!byId(before.entries, roundEntryId(answers.round))) await writeRound(slug, answers, before, at)
+    if (!byId(before.entries, roundEntryId(answers.round)))
+      await writeRound(slug, answers, before, at)
     return outcomeOf(await storyOrRefuse(slug), answers.round, now())
   })
   if (answer.ok) revalidatePath('/', 'layout')
   return answer
 }
 
-async function writeRound(slug: string, answers: RoundAnswers, story: TankHistory, at: Instant): Promise<void> {
+async function writeRound(
+  slug: string,
+  answers: RoundAnswers,
+  story: TankHistory,
+  at: Instant,
+): Promise<void> {
   const db = await database()
   const startedAt = (await openRound(db, slug))?.startedAt ?? at
   const walkedAt = daysBetween(startedAt, at) > SAME_WALK_DAYS ? startedAt : at
   const minutes = Math.min(180, daysBetween(startedAt, at) * 1440)
   // By their ids: of two presses the second carries other minutes, and is the same round.
-  await addEntries(db, slug, entriesOfRound(roundOf(story, at), answers, walkedAt, minutes), at, { within: closeRound, same: 'id' })
+  await addEntries(db, slug, entriesOfRound(roundOf(story, at), answers, walkedAt, minutes), at, {
+    within: closeRound,
+    same: 'id',
+  })
 }
 
 /** What a round came to, from what stands in the book of it. */
 function outcomeOf(story: TankHistory, round: string, at: Instant): RoundOutcome {
   const own = story.entries.filter((entry) => entry.id.startsWith(`${round}.`))
   const walk = own.find((entry) => entry.kind === 'round')
-  const outside = own.filter((entry) => entry.expected !== null && !heldTrue({ ...entry.expected, because: '' }, inkedValue(entry) ?? entry.expected.value))
+  const outside = own.filter(
+    (entry) =>
+      entry.expected !== null &&
+      !heldTrue({ ...entry.expected, because: '' }, inkedValue(entry) ?? entry.expected.value),
+  )
   const notes = findingsOf(story, at)
   return {
-    minutes: walk?.kind === 'round' ? walk.minutes : 0, answers: walk?.kind === 'round' ? walk.asked : 0,
-    outside: outside.map((entry) => describeEntry(entry, story)), sentence: headline(notes, story.entries), notes: notes.slice(0, 4),
+    minutes: walk?.kind === 'round' ? walk.minutes : 0,
+    answers: walk?.kind === 'round' ? walk.asked : 0,
+    outside: outside.map((entry) => describeEntry(entry, story)),
+    sentence: headline(notes, story.entries),
+    notes: notes.slice(0, 4),
   }
 }

@@ -9,28 +9,70 @@ const NOW = '2026-11-24T09:00:00.000Z'
 const [tarn, spring, gully] = lodge(NOW)
 const stations = roundOf(tarn, NOW)
 const questions = stations.flatMap((station) => station.questions)
-const answers = (values: RoundAnswers['values'], signs: RoundAnswers['signs'] = []): RoundAnswers => ({ round: 'round-1', values, signs, station: 0 })
+const answers = (
+  values: RoundAnswers['values'],
+  signs: RoundAnswers['signs'] = [],
+): RoundAnswers => ({ round: 'round-1', values, signs, station: 0 })
 
 test('every question of every vessel, answered as pencilled, becomes an entry its schema accepts', () => {
   for (const story of [tarn, spring, gully]) {
     const own = roundOf(story, NOW)
     const all = own.flatMap((station) => station.questions)
-    const given = Object.fromEntries(all.map((question) => [question.key, { value: pencilledAnswer(question) ?? question.min, certainty: 'glance' as const }]))
+    const given = Object.fromEntries(
+      all.map((question) => [
+        question.key,
+        { value: pencilledAnswer(question) ?? question.min, certainty: 'glance' as const },
+      ]),
+    )
     const entries = entriesOfRound(own, answers(given), NOW, 2.34).map(parseEntry)
     expect(entries).toHaveLength(all.length + 1)
-    expect(entries.at(-1)).toMatchObject({ kind: 'round', minutes: 2.3, asked: all.length, confirmed: all.length })
-    expect(entries.slice(0, -1).every((entry) => entry.certainty === 'glance' && entry.by === 'round')).toBe(true)
+    expect(entries.at(-1)).toMatchObject({
+      kind: 'round',
+      minutes: 2.3,
+      asked: all.length,
+      confirmed: all.length,
+    })
+    expect(
+      entries.slice(0, -1).every((entry) => entry.certainty === 'glance' && entry.by === 'round'),
+    ).toBe(true)
   }
 })
 test('an answer keeps what was pencilled beside it; joy and work are two entries', () => {
   const s1 = questions.find((question) => question.stake === 'S1')!
-  const [height] = entriesOfRound(stations, answers({ [s1.key]: { value: 31, certainty: 'measured' } }), NOW, 1).map(parseEntry)
-  expect(height).toMatchObject({ kind: 'measure', value: 31, expected: { value: s1.expected!.value, low: s1.expected!.low, high: s1.expected!.high } })
-  const both = entriesOfRound(stations, answers({ enjoyment: { value: 6, certainty: 'measured' }, workMinutes: { value: 90, certainty: 'glance' } }), NOW, 1).map(parseEntry)
-  expect(both.filter((entry) => entry.kind === 'feeling')).toEqual([expect.objectContaining({ enjoyment: 6, workMinutes: null }), expect.objectContaining({ enjoyment: null, workMinutes: 90, certainty: 'glance' })])
+  const [height] = entriesOfRound(
+    stations,
+    answers({ [s1.key]: { value: 31, certainty: 'measured' } }),
+    NOW,
+    1,
+  ).map(parseEntry)
+  expect(height).toMatchObject({
+    kind: 'measure',
+    value: 31,
+    expected: { value: s1.expected!.value, low: s1.expected!.low, high: s1.expected!.high },
+  })
+  const both = entriesOfRound(
+    stations,
+    answers({
+      enjoyment: { value: 6, certainty: 'measured' },
+      workMinutes: { value: 90, certainty: 'glance' },
+    }),
+    NOW,
+    1,
+  ).map(parseEntry)
+  expect(both.filter((entry) => entry.kind === 'feeling')).toEqual([
+    expect.objectContaining({ enjoyment: 6, workMinutes: null }),
+    expect.objectContaining({ enjoyment: null, workMinutes: 90, certainty: 'glance' }),
+  ])
 })
 test('signs tapped are entries of their place; answers to what is not asked any more are left out', () => {
-  const entries = entriesOfRound(stations, answers({ 'height:gone': { value: 3, certainty: 'measured' } }, [{ station: 'background', sign: 'holes', place: { of: 'planting', id: 'tarn-s1' } }]), NOW, 1).map(parseEntry)
+  const entries = entriesOfRound(
+    stations,
+    answers({ 'height:gone': { value: 3, certainty: 'measured' } }, [
+      { station: 'background', sign: 'holes', place: { of: 'planting', id: 'tarn-s1' } },
+    ]),
+    NOW,
+    1,
+  ).map(parseEntry)
   expect(entries.map((entry) => entry.kind)).toEqual(['sign', 'round'])
   expect(entries[0]).toMatchObject({ sign: 'holes', place: { of: 'planting', id: 'tarn-s1' } })
 })
@@ -40,11 +82,30 @@ test('the water station asks nitrate and the one test that would settle most, wi
   const extra = water.questions.find((question) => question.key.startsWith('test:'))!
   expect(extra.expected!.low).toBeLessThan(extra.expected!.high)
   expect(extra.before).toMatch(/last read \d+ days ago; a test would settle something/)
-  const [reading] = entriesOfRound(stations, answers({ [extra.key]: { value: pencilledAnswer(extra)!, certainty: 'measured' } }), NOW, 1).map(parseEntry)
+  const [reading] = entriesOfRound(
+    stations,
+    answers({ [extra.key]: { value: pencilledAnswer(extra)!, certainty: 'measured' } }),
+    NOW,
+    1,
+  ).map(parseEntry)
   expect(reading).toMatchObject({ kind: 'reading', by: 'round' })
 })
 test('answers from a browser are checked: letters, strange certainties and too much are refused', () => {
-  const fine = { round: 'round-1', values: { a: { value: 1, certainty: 'glance' } }, signs: [], station: 3 }
+  const fine = {
+    round: 'round-1',
+    values: { a: { value: 1, certainty: 'glance' } },
+    signs: [],
+    station: 3,
+  }
   expect(parseRoundAnswers(fine)).toEqual(fine)
-  for (const bad of [null, {}, { ...fine, station: -1 }, { ...fine, station: 99 }, { ...fine, values: { a: { value: 'x', certainty: 'glance' } } }, { ...fine, values: { a: { value: 1, certainty: 'sure' } } }, { ...fine, signs: [{ sign: 'x' }] }]) expect(() => parseRoundAnswers(bad)).toThrow()
+  for (const bad of [
+    null,
+    {},
+    { ...fine, station: -1 },
+    { ...fine, station: 99 },
+    { ...fine, values: { a: { value: 'x', certainty: 'glance' } } },
+    { ...fine, values: { a: { value: 1, certainty: 'sure' } } },
+    { ...fine, signs: [{ sign: 'x' }] },
+  ])
+    expect(() => parseRoundAnswers(bad)).toThrow()
 })

@@ -4,18 +4,47 @@ import { LevelMark } from '@/ui/marks/level-mark'
 import type { RoundOutcome } from './actions'
 
 /** What the round came to: how long, what fell outside the pencil, and what Vivero makes of it. */
-export function Outcome({ slug, name, outcome }: { slug: string; name: string; outcome: RoundOutcome }) {
-  const minutes = outcome.minutes < 1 ? `${Math.round(outcome.minutes * 60)} seconds` : `${outcome.minutes.toFixed(1)} minutes`
+export function Outcome({
+  slug,
+  name,
+  outcome,
+}: {
+  slug: string
+  name: string
+  outcome: RoundOutcome
+}) {
+  const minutes =
+    outcome.minutes < 1
+      ? `${Math.round(outcome.minutes * 60)} seconds`
+      : `${outcome.minutes.toFixed(1)} minutes`
   return (
     <Box as="main" px={{ base: 4, md: 10 }} py={8} maxW="46rem">
-      <Box as="h1" className="serif" fontSize="2xl"><b>{name}</b> {outcome.sentence}</Box>
-      <Box mt={3}>{outcome.answers} answers inked in {minutes}. {outcome.outside.length === 0 ? 'Everything fell inside the pencilled ranges.' : `Outside the pencil: ${outcome.outside.join(', ')}.`}</Box>
+      <Box as="h1" className="serif" fontSize="2xl">
+        <b>{name}</b> {outcome.sentence}
+      </Box>
+      <Box mt={3}>
+        {outcome.answers} answers inked in {minutes}.{' '}
+        {outcome.outside.length === 0
+          ? 'Everything fell inside the pencilled ranges.'
+          : `Outside the pencil: ${outcome.outside.join(', ')}.`}
+      </Box>
       <Flex direction="column" gap={3} mt={6}>
         {outcome.notes.map((note) => (
-          <Flex key={note.key} gap={2} align="baseline"><LevelMark level={note.level} /><Box><Box className="serif" fontWeight={620}>{note.says}</Box><Box fontSize="sm">{note.detail}</Box></Box></Flex>
+          <Flex key={note.key} gap={2} align="baseline">
+            <LevelMark level={note.level} />
+            <Box>
+              <Box className="serif" fontWeight={620}>
+                {note.says}
+              </Box>
+              <Box fontSize="sm">{note.detail}</Box>
+            </Box>
+          </Flex>
         ))}
       </Flex>
-      <Flex mt={6} gap={6} color="water"><NextLink href={`/tanks/${slug}`}>Look at it</NextLink><NextLink href="/">The bench</NextLink></Flex>
+      <Flex mt={6} gap={6} color="water">
+        <NextLink href={`/tanks/${slug}`}>Look at it</NextLink>
+        <NextLink href="/">The bench</NextLink>
+      </Flex>
     </Box>
   )
 }

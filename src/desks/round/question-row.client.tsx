@@ -72,43 +72,157 @@ export function QuestionRow({ question, answer, first, onInk, onDone }: Props) {
   }
   const half = question.expected ? (question.expected.high - question.expected.low) / 2 : 0
   return (
-    <Flex align="center" gap={{ base: 2, md: 5 }} py={2.5} borderBottom="1px solid" borderColor="rule" wrap={{ base: 'wrap', md: 'nowrap' }}>
+    <Flex
+      align="center"
+      gap={{ base: 2, md: 5 }}
+      py={2.5}
+      borderBottom="1px solid"
+      borderColor="rule"
+      wrap={{ base: 'wrap', md: 'nowrap' }}
+    >
       <Flex flex={{ base: '1 1 100%', md: '0 0 360px' }} gap={3} align="center" minW={0}>
-        {question.stake ? <Stake code={question.stake} size={40} /> : <Box w={{ base: 0, md: '40px' }} />}
+        {question.stake ? (
+          <Stake code={question.stake} size={40} />
+        ) : (
+          <Box w={{ base: 0, md: '40px' }} />
+        )}
         <Box minW={0}>
-          <chakra.label htmlFor={id} className="serif" fontSize="lg" display="block" lineHeight={1.25}>{question.says}</chakra.label>
-          <Box fontSize="sm" color="pencil">{question.before}</Box>
+          <chakra.label
+            htmlFor={id}
+            className="serif"
+            fontSize="lg"
+            display="block"
+            lineHeight={1.25}
+          >
+            {question.says}
+          </chakra.label>
+          <Box fontSize="sm" color="pencil">
+            {question.before}
+          </Box>
         </Box>
       </Flex>
       <Flex align="center" gap={2}>
-        <StepButton label={`less, ${question.says}`} onClick={() => step(-question.step)}>−</StepButton>
-        <Flex align="baseline" justify="center" border="2px solid" borderColor="transparent" _focusWithin={{ borderColor: 'ink', bg: 'margin' }} borderRadius="4px" w="150px" px={2}>
+        <StepButton label={`less, ${question.says}`} onClick={() => step(-question.step)}>
+          −
+        </StepButton>
+        <Flex
+          align="baseline"
+          justify="center"
+          border="2px solid"
+          borderColor="transparent"
+          _focusWithin={{ borderColor: 'ink', bg: 'margin' }}
+          borderRadius="4px"
+          w="150px"
+          px={2}
+        >
           <chakra.input
-            ref={input} id={id} data-question autoFocus={first} inputMode="decimal" autoComplete="off" value={shown} placeholder={pencilled === null ? '–' : String(pencilled)} aria-describedby={`${id}-hint`} aria-invalid={problem !== null}
-            onChange={(event) => { setDraft(event.target.value); setDoubted(null) }} onBlur={() => { if (draft !== null && doubted === null) settle(draft) }}
-            onKeyDown={(event) => { if (event.key === 'Enter') { event.preventDefault(); onEnter() } }}
-            className="serif" fontSize="3xl" fontWeight={answer || draft !== null ? 680 : 330} textAlign="center" w="84px" bg="transparent" border={0} outline="none" color="ink" borderBottom={answer ? '2px solid transparent' : '2px dashed var(--chakra-colors-graphite)'} _placeholder={{ color: 'pencil', opacity: 1 }}
+            ref={input}
+            id={id}
+            data-question
+            autoFocus={first}
+            inputMode="decimal"
+            autoComplete="off"
+            value={shown}
+            placeholder={pencilled === null ? '–' : String(pencilled)}
+            aria-describedby={`${id}-hint`}
+            aria-invalid={problem !== null}
+            onChange={(event) => {
+              setDraft(event.target.value)
+              setDoubted(null)
+            }}
+            onBlur={() => {
+              if (draft !== null && doubted === null) settle(draft)
+            }}
+            onKeyDown={(event) => {
+              if (event.key === 'Enter') {
+                event.preventDefault()
+                onEnter()
+              }
+            }}
+            className="serif"
+            fontSize="3xl"
+            fontWeight={answer || draft !== null ? 680 : 330}
+            textAlign="center"
+            w="84px"
+            bg="transparent"
+            border={0}
+            outline="none"
+            color="ink"
+            borderBottom={
+              answer ? '2px solid transparent' : '2px dashed var(--chakra-colors-graphite)'
+            }
+            _placeholder={{ color: 'pencil', opacity: 1 }}
           />
-          <Box as="span" fontSize="md" color={answer ? 'ink' : 'pencil'} minW="34px">{question.unit}</Box>
+          <Box as="span" fontSize="md" color={answer ? 'ink' : 'pencil'} minW="34px">
+            {question.unit}
+          </Box>
         </Flex>
-        <StepButton label={`more, ${question.says}`} onClick={() => step(question.step)}>+</StepButton>
+        <StepButton label={`more, ${question.says}`} onClick={() => step(question.step)}>
+          +
+        </StepButton>
       </Flex>
       <Box id={`${id}-hint`} fontSize="sm" flex={1} minW="180px" aria-live="polite">
-        {question.expected ? <Box color="pencil" title={question.expected.because}>expected {sayNumber(question.expected.value, half)} ({sayRange(question.expected)})</Box> : <Box color="pencil">nothing to expect from yet</Box>}
-        {problem ? <Box color="clay">{problem}</Box> : doubted !== null ? <Box color="clay">Really {doubted}? Enter once more keeps it.</Box> : <State question={question} answer={answer} pencilled={pencilled} />}
+        {question.expected ? (
+          <Box color="pencil" title={question.expected.because}>
+            expected {sayNumber(question.expected.value, half)} ({sayRange(question.expected)})
+          </Box>
+        ) : (
+          <Box color="pencil">nothing to expect from yet</Box>
+        )}
+        {problem ? (
+          <Box color="clay">{problem}</Box>
+        ) : doubted !== null ? (
+          <Box color="clay">Really {doubted}? Enter once more keeps it.</Box>
+        ) : (
+          <State question={question} answer={answer} pencilled={pencilled} />
+        )}
       </Box>
     </Flex>
   )
 }
 
-function State({ question, answer, pencilled }: Pick<Props, 'question' | 'answer'> & { pencilled: number | null }) {
-  if (!answer) return <Box color="pencil">{pencilled === null ? 'type what you see' : 'Enter inks it'}</Box>
+function State({
+  question,
+  answer,
+  pencilled,
+}: Pick<Props, 'question' | 'answer'> & { pencilled: number | null }) {
+  if (!answer)
+    return <Box color="pencil">{pencilled === null ? 'type what you see' : 'Enter inks it'}</Box>
   if (answer.certainty === 'glance') return <Box color="moss">inked at a glance</Box>
   if (!question.expected) return <Box color="moss">inked</Box>
   const { low, high } = question.expected
-  return answer.value >= low && answer.value <= high ? <Box color="moss">as expected</Box> : <Box color="clay">{answer.value > high ? 'more' : 'less'} than expected</Box>
+  return answer.value >= low && answer.value <= high ? (
+    <Box color="moss">as expected</Box>
+  ) : (
+    <Box color="clay">{answer.value > high ? 'more' : 'less'} than expected</Box>
+  )
 }
 
-function StepButton({ label, onClick, children }: { label: string; onClick: () => void; children: string }) {
-  return <chakra.button type="button" aria-label={label} onClick={onClick} tabIndex={-1} w="56px" h="56px" fontSize="2xl" border="1px solid" borderColor="ink" borderRadius="8px" bg="margin" cursor="pointer">{children}</chakra.button>
+function StepButton({
+  label,
+  onClick,
+  children,
+}: {
+  label: string
+  onClick: () => void
+  children: string
+}) {
+  return (
+    <chakra.button
+      type="button"
+      aria-label={label}
+      onClick={onClick}
+      tabIndex={-1}
+      w="56px"
+      h="56px"
+      fontSize="2xl"
+      border="1px solid"
+      borderColor="ink"
+      borderRadius="8px"
+      bg="margin"
+      cursor="pointer"
+    >
+      {children}
+    </chakra.button>
+  )
 }

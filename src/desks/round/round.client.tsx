@@ -43,26 +43,36 @@ export function Round({ slug, name, day, stations, draft, fresh, walkedSeconds }
     setAnswers(latest.current)
     keep(latest.current)
   }
-  const go = (to: number) => change((before) => ({ ...before, station: Math.max(0, Math.min(stations.length - 1, to)) }))
-  const ink = (question: Question, value: number | null, certainty: 'measured' | 'glance') => change((before) => {
-    const values = { ...before.values }
-    if (value === null) delete values[question.key]
-    else values[question.key] = { value, certainty }
-    return { ...before, values }
-  })
-  const inkAll = () => change((before) => {
-    const values = { ...before.values }
-    for (const question of station.questions) {
-      const pencilled = pencilledAnswer(question)
-      if (values[question.key] === undefined && pencilled !== null) values[question.key] = { value: pencilled, certainty: 'glance' }
-    }
-    return { ...before, values, station: Math.min(stations.length - 1, here + 1) }
-  })
-  const toggleSign = (sign: string, place: Place) => change((before) => {
-    const same = (one: RoundAnswers['signs'][number]) => one.station === station.name && one.sign === sign && JSON.stringify(one.place) === JSON.stringify(place)
-    const signs = before.signs.some(same) ? before.signs.filter((one) => !same(one)) : [...before.signs, { station: station.name, sign, place }]
-    return { ...before, signs }
-  })
+  const go = (to: number) =>
+    change((before) => ({ ...before, station: Math.max(0, Math.min(stations.length - 1, to)) }))
+  const ink = (question: Question, value: number | null, certainty: 'measured' | 'glance') =>
+    change((before) => {
+      const values = { ...before.values }
+      if (value === null) delete values[question.key]
+      else values[question.key] = { value, certainty }
+      return { ...before, values }
+    })
+  const inkAll = () =>
+    change((before) => {
+      const values = { ...before.values }
+      for (const question of station.questions) {
+        const pencilled = pencilledAnswer(question)
+        if (values[question.key] === undefined && pencilled !== null)
+          values[question.key] = { value: pencilled, certainty: 'glance' }
+      }
+      return { ...before, values, station: Math.min(stations.length - 1, here + 1) }
+    })
+  const toggleSign = (sign: string, place: Place) =>
+    change((before) => {
+      const same = (one: RoundAnswers['signs'][number]) =>
+        one.station === station.name &&
+        one.sign === sign &&
+        JSON.stringify(one.place) === JSON.stringify(place)
+      const signs = before.signs.some(same)
+        ? before.signs.filter((one) => !same(one))
+        : [...before.signs, { station: station.name, sign, place }]
+      return { ...before, signs }
+    })
   const finish = async () => {
     setBusy(true)
     // An answer still on its way would open the finished round again.
@@ -91,30 +101,100 @@ export function Round({ slug, name, day, stations, draft, fresh, walkedSeconds }
   return (
     <Flex as="main" direction="column" minH={{ md: 'calc(100vh - 76px)' }}>
       <Flex px={{ base: 4, md: 10 }} pt={4} align="baseline" gap={3} wrap="wrap">
-        <Box as="h1" className="serif" fontSize="2xl"><b>{name}</b> {day}’s round</Box>
+        <Box as="h1" className="serif" fontSize="2xl">
+          <b>{name}</b> {day}’s round
+        </Box>
         <Flex ml="auto" gap={4} fontSize="sm" color="pencil" align="baseline">
           <Clock walked={walkedSeconds} />
           <span>kept as you go; Esc to leave</span>
-          {Object.keys(answers.values).length + answers.signs.length > 0 ? <chakra.button type="button" color="pencil" textDecoration="underline" cursor="pointer" onClick={() => void restart()}>start afresh</chakra.button> : null}
+          {Object.keys(answers.values).length + answers.signs.length > 0 ? (
+            <chakra.button
+              type="button"
+              color="pencil"
+              textDecoration="underline"
+              cursor="pointer"
+              onClick={() => void restart()}
+            >
+              start afresh
+            </chakra.button>
+          ) : null}
         </Flex>
       </Flex>
       <Stepper stations={stations} here={here} answers={answers} onGo={go} />
       <Box as="section" px={{ base: 4, md: 10 }} py={4} flex={1} aria-labelledby="station">
-        <Box as="h2" id="station" className="serif" fontSize="xl" fontWeight={620} mb={2}>{station.title}</Box>
-        {station.questions.length === 0 ? <Box color="pencil" py={2}>Nothing to measure here today.</Box> : null}
+        <Box as="h2" id="station" className="serif" fontSize="xl" fontWeight={620} mb={2}>
+          {station.title}
+        </Box>
+        {station.questions.length === 0 ? (
+          <Box color="pencil" py={2}>
+            Nothing to measure here today.
+          </Box>
+        ) : null}
         {station.questions.map((question, i) => (
           <QuestionRow
-            key={`${station.name}:${question.key}`} question={question} answer={answers.values[question.key] ?? null} first={i === 0}
-            onInk={(value, certainty) => ink(question, value, certainty)} onDone={i === station.questions.length - 1 ? () => (last ? document.getElementById('finish')?.focus() : go(here + 1)) : null}
+            key={`${station.name}:${question.key}`}
+            question={question}
+            answer={answers.values[question.key] ?? null}
+            first={i === 0}
+            onInk={(value, certainty) => ink(question, value, certainty)}
+            onDone={
+              i === station.questions.length - 1
+                ? () => (last ? document.getElementById('finish')?.focus() : go(here + 1))
+                : null
+            }
           />
         ))}
-        {station.signs.length > 0 ? <Signs station={station} chosen={answers.signs.filter((one) => one.station === station.name)} onToggle={toggleSign} /> : null}
+        {station.signs.length > 0 ? (
+          <Signs
+            station={station}
+            chosen={answers.signs.filter((one) => one.station === station.name)}
+            onToggle={toggleSign}
+          />
+        ) : null}
       </Box>
-      {problem ? <Box role="alert" px={{ base: 4, md: 10 }} py={2} color="clay">{problem}</Box> : null}
-      <Flex bg="margin" borderTop="1px solid" borderColor="rule" px={{ base: 4, md: 10 }} py={3} align="center" justify="space-between" fontSize="md" minH="64px">
-        <BigButton onClick={() => go(here - 1)} hidden={here === 0}>← {here > 0 ? label(stations[here - 1]) : ''}</BigButton>
-        <BigButton onClick={inkAll} faint hidden={station.questions.every((question) => answers.values[question.key] !== undefined || question.expected === null)}>all as pencilled</BigButton>
-        {last ? <BigButton id="finish" onClick={() => void finish()} strong disabled={busy}>{busy ? 'Writing …' : 'Ink the round'}</BigButton> : <BigButton key={`next-${here}`} id="next" autoFocus={station.questions.length === 0} onClick={() => go(here + 1)} strong>{label(stations[here + 1])} →</BigButton>}
+      {problem ? (
+        <Box role="alert" px={{ base: 4, md: 10 }} py={2} color="clay">
+          {problem}
+        </Box>
+      ) : null}
+      <Flex
+        bg="margin"
+        borderTop="1px solid"
+        borderColor="rule"
+        px={{ base: 4, md: 10 }}
+        py={3}
+        align="center"
+        justify="space-between"
+        fontSize="md"
+        minH="64px"
+      >
+        <BigButton onClick={() => go(here - 1)} hidden={here === 0}>
+          ← {here > 0 ? label(stations[here - 1]) : ''}
+        </BigButton>
+        <BigButton
+          onClick={inkAll}
+          faint
+          hidden={station.questions.every(
+            (question) => answers.values[question.key] !== undefined || question.expected === null,
+          )}
+        >
+          all as pencilled
+        </BigButton>
+        {last ? (
+          <BigButton id="finish" onClick={() => void finish()} strong disabled={busy}>
+            {busy ? 'Writing …' : 'Ink the round'}
+          </BigButton>
+        ) : (
+          <BigButton
+            key={`next-${here}`}
+            id="next"
+            autoFocus={station.questions.length === 0}
+            onClick={() => go(here + 1)}
+            strong
+          >
+            {label(stations[here + 1])} →
+          </BigButton>
+        )}
       </Flex>
     </Flex>
   )
@@ -122,12 +202,36 @@ export function Round({ slug, name, day, stations, draft, fresh, walkedSeconds }
 
 const label = (station: Station) => station.name.charAt(0).toUpperCase() + station.name.slice(1)
 
-function BigButton({ strong, faint, hidden, ...rest }: React.ComponentProps<typeof chakra.button> & { strong?: boolean; faint?: boolean; hidden?: boolean }) {
-  return <chakra.button type="button" minH="48px" px={3} cursor="pointer" fontWeight={strong ? 700 : 450} color={faint ? 'pencil' : 'ink'} textDecoration={faint ? 'underline' : undefined} visibility={hidden ? 'hidden' : 'visible'} {...rest} />
+function BigButton({
+  strong,
+  faint,
+  hidden,
+  ...rest
+}: React.ComponentProps<typeof chakra.button> & {
+  strong?: boolean
+  faint?: boolean
+  hidden?: boolean
+}) {
+  return (
+    <chakra.button
+      type="button"
+      minH="48px"
+      px={3}
+      cursor="pointer"
+      fontWeight={strong ? 700 : 450}
+      color={faint ? 'pencil' : 'ink'}
+      textDecoration={faint ? 'underline' : undefined}
+      visibility={hidden ? 'hidden' : 'visible'}
+      {...rest}
+    />
+  )
 }
 
 /** Sends every change, one after the other, the newest last; what fails is said and tried again with the next change. */
-function useKeeping(slug: string, onProblem: (problem: string | null) => void): { keep: (answers: RoundAnswers) => void; settle: () => Promise<void> } {
+function useKeeping(
+  slug: string,
+  onProblem: (problem: string | null) => void,
+): { keep: (answers: RoundAnswers) => void; settle: () => Promise<void> } {
   const waiting = useRef<RoundAnswers | null>(null)
   const sending = useRef<Promise<void> | null>(null)
   const send = async () => {
@@ -135,7 +239,13 @@ function useKeeping(slug: string, onProblem: (problem: string | null) => void): 
       const next = waiting.current
       waiting.current = null
       const answer = await ask(() => keepAnswers(slug, next))
-      onProblem(answer.ok ? null : answer.problems[0].says === NO_ANSWER ? 'Vivero could not be reached; this round is kept on this page only. Do not close it.' : sayProblems(answer))
+      onProblem(
+        answer.ok
+          ? null
+          : answer.problems[0].says === NO_ANSWER
+            ? 'Vivero could not be reached; this round is kept on this page only. Do not close it.'
+            : sayProblems(answer),
+      )
     }
     sending.current = null
   }
@@ -162,5 +272,10 @@ function Clock({ walked }: { walked: number }) {
     return () => clearInterval(timer)
   }, [walked])
   if (seconds === null || seconds > 3 * 3600) return null
-  return <Box as="span" color="ink">{seconds >= 60 ? `${Math.floor(seconds / 60)} min ` : ''}{seconds % 60} s</Box>
+  return (
+    <Box as="span" color="ink">
+      {seconds >= 60 ? `${Math.floor(seconds / 60)} min ` : ''}
+      {seconds % 60} s
+    </Box>
+  )
 }

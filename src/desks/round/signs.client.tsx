@@ -6,34 +6,99 @@ import type { Place } from '@/core/history/entries'
 import type { Station } from '@/core/routine/round'
 
 /** Signs to tap. Where several plantings stand, the tap asks on which; each stake of a sign is a switch of its own. */
-export function Signs({ station, chosen, onToggle }: { station: Station; chosen: readonly { sign: string; place: { of: string; id?: string } }[]; onToggle: (sign: string, place: Place) => void }) {
+export function Signs({
+  station,
+  chosen,
+  onToggle,
+}: {
+  station: Station
+  chosen: readonly { sign: string; place: { of: string; id?: string } }[]
+  onToggle: (sign: string, place: Place) => void
+}) {
   const [open, setOpen] = useState<string | null>(null)
   const single = station.places.length === 1 ? station.places[0].place : null
-  const isOn = (sign: string, place: Place) => chosen.some((one) => one.sign === sign && one.place.of === place.of && one.place.id === ('id' in place ? place.id : undefined))
+  const isOn = (sign: string, place: Place) =>
+    chosen.some(
+      (one) =>
+        one.sign === sign &&
+        one.place.of === place.of &&
+        one.place.id === ('id' in place ? place.id : undefined),
+    )
   return (
     <Box mt={5}>
-      <Box className="serif" fontSize="md" mb={2}>Anything else here?</Box>
+      <Box className="serif" fontSize="md" mb={2}>
+        Anything else here?
+      </Box>
       <Flex gap={2} wrap="wrap">
         {station.signs.map((sign) => {
           const on = chosen.some((one) => one.sign === sign)
-          return <Chip key={sign} pressed={on} expanded={single ? undefined : open === sign} onClick={() => (single ? onToggle(sign, single) : setOpen(open === sign ? null : sign))}>{sign}</Chip>
+          return (
+            <Chip
+              key={sign}
+              pressed={on}
+              expanded={single ? undefined : open === sign}
+              onClick={() =>
+                single ? onToggle(sign, single) : setOpen(open === sign ? null : sign)
+              }
+            >
+              {sign}
+            </Chip>
+          )
         })}
       </Flex>
       {open && !single ? (
         <Flex mt={3} gap={2} align="center" wrap="wrap" role="group" aria-label={`${open}: where?`}>
           <Box className="serif">{open}, on</Box>
-          {station.places.map(({ says, place }) => <Chip key={says} pressed={isOn(open, place)} onClick={() => onToggle(open, place)}>{says}</Chip>)}
+          {station.places.map(({ says, place }) => (
+            <Chip key={says} pressed={isOn(open, place)} onClick={() => onToggle(open, place)}>
+              {says}
+            </Chip>
+          ))}
         </Flex>
       ) : null}
-      {chosen.length > 0 && !single ? <Box mt={2} fontSize="sm" color="pencil">{chosen.map((one) => `${one.sign} on ${station.places.find(({ place }) => 'id' in place && place.id === one.place.id)?.says ?? station.name}`).join('; ')}</Box> : null}
+      {chosen.length > 0 && !single ? (
+        <Box mt={2} fontSize="sm" color="pencil">
+          {chosen
+            .map(
+              (one) =>
+                `${one.sign} on ${station.places.find(({ place }) => 'id' in place && place.id === one.place.id)?.says ?? station.name}`,
+            )
+            .join('; ')}
+        </Box>
+      ) : null}
     </Box>
   )
 }
 
-function Chip({ pressed, expanded, onClick, children }: { pressed: boolean; expanded?: boolean; onClick: () => void; children: string }) {
+function Chip({
+  pressed,
+  expanded,
+  onClick,
+  children,
+}: {
+  pressed: boolean
+  expanded?: boolean
+  onClick: () => void
+  children: string
+}) {
   return (
-    <chakra.button type="button" aria-pressed={pressed} aria-expanded={expanded} onClick={onClick} minH="44px" px={4} border="1px solid" borderColor="ink" borderRadius="22px" bg={pressed ? 'ink' : 'transparent'} color={pressed ? 'paper' : 'ink'} cursor="pointer" fontSize="sm">
-      {pressed ? '✓ ' : ''}{children}
+    <chakra.button
+      type="button"
+      aria-pressed={pressed}
+      aria-expanded={expanded}
+      onClick={onClick}
+      minH="44px"
+      px={4}
+      border="1px solid"
+      borderColor="ink"
+      borderRadius="22px"
+      bg={pressed ? 'ink' : 'transparent'}
+      color={pressed ? 'paper' : 'ink'}
+      cursor="pointer"
+      fontSize="sm"
+    >
+      {pressed ? '✓ ' : ''}
+      {children}
     </chakra.button>
   )
 }

@@ -14,5 +14,17 @@ export async function RoundDesk({ slug }: { slug: string }) {
   const at = reckonedAt(story, now())
   const draft = await openRound(await database(), slug)
   const day = sayLongDay(at, story.vessel.timeZone).split(' ')[0]
-  return <Round slug={slug} name={story.vessel.name} day={day} stations={roundOf(story, at)} draft={draft} fresh={newId()} walkedSeconds={draft ? Math.max(0, (Date.parse(now()) - Date.parse(draft.startedAt)) / 1000) : 0} />
+  return (
+    <Round
+      slug={slug}
+      name={story.vessel.name}
+      day={day}
+      stations={roundOf(story, at)}
+      draft={draft}
+      fresh={newId()}
+      walkedSeconds={
+        draft ? Math.max(0, (Date.parse(now()) - Date.parse(draft.startedAt)) / 1000) : 0
+      }
+    />
+  )
 }

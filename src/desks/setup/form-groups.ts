@@ -1,18 +1,58 @@
 import type { PlainField } from '@/ui/plain-form.client'
 
-export const number = (name: string, label: string, after = ''): PlainField => ({ name, label, type: 'number', after })
+export const number = (name: string, label: string, after = ''): PlainField => ({
+  name,
+  label,
+  type: 'number',
+  after,
+})
 export const choices = (ids: readonly string[]) => ids.map((id) => ({ id, says: id }))
-export const edges: readonly PlainField[] = [number('left', 'Left edge', 'cm'), number('right', 'Right edge', 'cm'), number('front', 'Front edge', 'cm'), number('back', 'Back edge', 'cm')]
-export const EDGES_HINT = 'Left and right from the left glass, front and back from the front glass, inside.'
+export const edges: readonly PlainField[] = [
+  number('left', 'Left edge', 'cm'),
+  number('right', 'Right edge', 'cm'),
+  number('front', 'Front edge', 'cm'),
+  number('back', 'Back edge', 'cm'),
+]
+export const EDGES_HINT =
+  'Left and right from the left glass, front and back from the front glass, inside.'
 type Group = { title: string; fields: readonly PlainField[]; hint?: string }
 
 /** What is asked of the glass, lamp and gas: the tank, its measures, its light. */
 export function glassGroups(): [Group, Group, Group] {
   return [
-    { title: 'The tank', fields: [{ name: 'name', label: 'Name', type: 'text' }, { name: 'kind', label: 'Kind', type: 'choice', choices: choices(['display', 'nursery', 'paludarium', 'holding', 'terrarium']) }, { name: 'startedOn', label: 'Set up on', type: 'date' }, number('altitudeM', 'Altitude', 'm'), { name: 'timeZone', label: 'Time zone', type: 'text' }] },
-    { title: 'Inside measures', fields: [number('lengthCm', 'Length, left to right', 'cm'), number('depthCm', 'Depth, front to back', 'cm'), number('heightCm', 'Height', 'cm'), number('waterlineCm', 'Water line above the bottom', 'cm')] },
     {
-      title: 'Lamp and gas', fields: [{ name: 'lampOn', label: 'Lamp on at', type: 'time' }, number('lampHours', 'for', 'h'), number('parAtSurface', 'Light at the surface', 'µmol'), { name: 'gasOn', label: 'CO2 on at', type: 'time' }, { name: 'gasOff', label: 'CO2 off at', type: 'time' }],
+      title: 'The tank',
+      fields: [
+        { name: 'name', label: 'Name', type: 'text' },
+        {
+          name: 'kind',
+          label: 'Kind',
+          type: 'choice',
+          choices: choices(['display', 'nursery', 'paludarium', 'holding', 'terrarium']),
+        },
+        { name: 'startedOn', label: 'Set up on', type: 'date' },
+        number('altitudeM', 'Altitude', 'm'),
+        { name: 'timeZone', label: 'Time zone', type: 'text' },
+      ],
+    },
+    {
+      title: 'Inside measures',
+      fields: [
+        number('lengthCm', 'Length, left to right', 'cm'),
+        number('depthCm', 'Depth, front to back', 'cm'),
+        number('heightCm', 'Height', 'cm'),
+        number('waterlineCm', 'Water line above the bottom', 'cm'),
+      ],
+    },
+    {
+      title: 'Lamp and gas',
+      fields: [
+        { name: 'lampOn', label: 'Lamp on at', type: 'time' },
+        number('lampHours', 'for', 'h'),
+        number('parAtSurface', 'Light at the surface', 'µmol'),
+        { name: 'gasOn', label: 'CO2 on at', type: 'time' },
+        { name: 'gasOff', label: 'CO2 off at', type: 'time' },
+      ],
       hint: 'Nobody measured the light? A weak lamp gives about 60 µmol at the surface, a middling one 120, a strong one 250 (common practice). A ramped twelve-hour day counts as about eight hours. No CO2: leave its hours empty.',
     },
   ]
@@ -26,8 +66,16 @@ const another = { field: 'species', begins: ANOTHER }
 export const speciesGroup = (species: readonly { id: string; says: string }[]): Group => ({
   title: 'Species',
   fields: [
-    { name: 'species', label: 'Species', type: 'choice', choices: species }, { name: 'newName', label: 'Its name', type: 'text', onlyIf: another }, { ...number('newHeight', 'It grows to (if known)', 'cm'), onlyIf: another },
-    { name: 'newTint', label: 'Its leaves are', type: 'choice', choices: choices(['green', 'olive', 'red', 'pale']), onlyIf: another },
+    { name: 'species', label: 'Species', type: 'choice', choices: species },
+    { name: 'newName', label: 'Its name', type: 'text', onlyIf: another },
+    { ...number('newHeight', 'It grows to (if known)', 'cm'), onlyIf: another },
+    {
+      name: 'newTint',
+      label: 'Its leaves are',
+      type: 'choice',
+      choices: choices(['green', 'olive', 'red', 'pale']),
+      onlyIf: another,
+    },
   ],
   hint: 'One that is not in the list is at its end, by its kind. Vivero takes what is usual for that kind until you have measured it twice.',
 })
@@ -35,8 +83,39 @@ export const speciesGroup = (species: readonly { id: string; says: string }[]): 
 /** What is asked of a planting; `pieces` are what it can grow on. */
 export function plantingGroups(pieces: readonly { id: string; label: string }[]): Group[] {
   return [
-    { title: 'What', fields: [{ name: 'name', label: 'Name and place, like “Green stems, back left”', type: 'text' }, { name: 'zone', label: 'Zone', type: 'choice', choices: choices(['background', 'midground', 'foreground', 'surface', 'hardscape']) }, number('stems', 'Stems or crowns'), { name: 'plantedOn', label: 'Planted on', type: 'date' }] },
+    {
+      title: 'What',
+      fields: [
+        { name: 'name', label: 'Name and place, like “Green stems, back left”', type: 'text' },
+        {
+          name: 'zone',
+          label: 'Zone',
+          type: 'choice',
+          choices: choices(['background', 'midground', 'foreground', 'surface', 'hardscape']),
+        },
+        number('stems', 'Stems or crowns'),
+        { name: 'plantedOn', label: 'Planted on', type: 'date' },
+      ],
+    },
     { title: 'Where, in the plan', fields: edges, hint: EDGES_HINT },
-    ...(pieces.length > 0 ? [{ title: 'On what', fields: [{ name: 'grownOn', label: 'It grows on', type: 'choice' as const, choices: [{ id: '', says: 'the ground' }, ...pieces.map(({ id, label }) => ({ id, says: label }))] }, number('grownAtCm', 'at a height of', 'cm above the bottom')] }] : []),
+    ...(pieces.length > 0
+      ? [
+          {
+            title: 'On what',
+            fields: [
+              {
+                name: 'grownOn',
+                label: 'It grows on',
+                type: 'choice' as const,
+                choices: [
+                  { id: '', says: 'the ground' },
+                  ...pieces.map(({ id, label }) => ({ id, says: label })),
+                ],
+              },
+              number('grownAtCm', 'at a height of', 'cm above the bottom'),
+            ],
+          },
+        ]
+      : []),
   ]
 }

@@ -17,19 +17,60 @@ export function SetUpForm({ today }: { today: string }) {
   const [tank, measures, light] = glassGroups()
   return (
     <PlainForm
-      submit="Put it on the bench" onSend={setUpTank}
+      submit="Put it on the bench"
+      onSend={setUpTank}
       onDone={(slug) => {
         router.push(`/tanks/${slug}/stands`)
         return 'It stands on the bench.'
       }}
       initial={{
-        name: '', kind: 'display', lengthCm: '60', depthCm: '30', heightCm: '36', waterlineCm: '33', groundFront: '4', groundBack: '7', ground: 'active soil', altitudeM: '0', startedOn: today, changeEvery: '7', changePercent: '40', sourceName: 'Tap water', sourceNitrate: '5', timeZone: zone,
-        lampOn: '10:00', lampHours: '7.5', parAtSurface: '120', gasOn: '', gasOff: '',
+        name: '',
+        kind: 'display',
+        lengthCm: '60',
+        depthCm: '30',
+        heightCm: '36',
+        waterlineCm: '33',
+        groundFront: '4',
+        groundBack: '7',
+        ground: 'active soil',
+        altitudeM: '0',
+        startedOn: today,
+        changeEvery: '7',
+        changePercent: '40',
+        sourceName: 'Tap water',
+        sourceNitrate: '5',
+        timeZone: zone,
+        lampOn: '10:00',
+        lampHours: '7.5',
+        parAtSurface: '120',
+        gasOn: '',
+        gasOff: '',
       }}
       groups={[
-        tank, measures,
-        { title: 'The ground', fields: [{ name: 'ground', label: 'Material', type: 'choice', choices: choices(['active soil', 'sand', 'gravel', 'soil under sand']) }, number('groundFront', 'Depth in front', 'cm'), number('groundBack', 'Depth at the back', 'cm')] },
-        { title: 'The water', fields: [{ name: 'sourceName', label: 'Source', type: 'text' }, number('sourceNitrate', 'Its nitrate', 'mg/L'), number('changeEvery', 'A change every', 'days'), number('changePercent', 'of', '%')] },
+        tank,
+        measures,
+        {
+          title: 'The ground',
+          fields: [
+            {
+              name: 'ground',
+              label: 'Material',
+              type: 'choice',
+              choices: choices(['active soil', 'sand', 'gravel', 'soil under sand']),
+            },
+            number('groundFront', 'Depth in front', 'cm'),
+            number('groundBack', 'Depth at the back', 'cm'),
+          ],
+        },
+        {
+          title: 'The water',
+          fields: [
+            { name: 'sourceName', label: 'Source', type: 'text' },
+            number('sourceNitrate', 'Its nitrate', 'mg/L'),
+            number('changeEvery', 'A change every', 'days'),
+            number('changePercent', 'of', '%'),
+          ],
+        },
         light,
       ]}
     />

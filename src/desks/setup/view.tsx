@@ -17,7 +17,9 @@ const PLAN_WIDTH = 440
 export function SetUpPage() {
   return (
     <Box as="main" px={{ base: 4, md: 10 }} py={6} maxW="1000px">
-      <Box as="h1" className="serif" fontSize="2xl" mb={4}>Set up a tank</Box>
+      <Box as="h1" className="serif" fontSize="2xl" mb={4}>
+        Set up a tank
+      </Box>
       <SetUpForm today={now().slice(0, 10)} />
     </Box>
   )
@@ -30,13 +32,30 @@ export async function StandsPage({ slug }: { slug: string }) {
   const stage = stageOf(story, at)
   return (
     <Box as="main" px={{ base: 3, md: 8 }} py={4} maxW="1240px">
-      <Box fontSize="sm" color="water"><NextLink href={`/tanks/${slug}`}>← look</NextLink></Box>
-      <Box as="h1" className="serif" fontSize="xl" mb={3}><Box as="span" fontSize="3xl" fontWeight={680}>{story.vessel.name}</Box> on paper, as it stands</Box>
+      <Box fontSize="sm" color="water">
+        <NextLink href={`/tanks/${slug}`}>← look</NextLink>
+      </Box>
+      <Box as="h1" className="serif" fontSize="xl" mb={3}>
+        <Box as="span" fontSize="3xl" fontWeight={680}>
+          {story.vessel.name}
+        </Box>{' '}
+        on paper, as it stands
+      </Box>
       <Flex gap={{ base: 4, lg: 10 }} direction={{ base: 'column', lg: 'row' }} align="flex-start">
-        <Box flex={1} minW={0} w="100%"><Stands model={standsModel(story, at, await listSpecies(await database()))} /></Box>
+        <Box flex={1} minW={0} w="100%">
+          <Stands model={standsModel(story, at, await listSpecies(await database()))} />
+        </Box>
         <Box position={{ lg: 'sticky' }} top={4} maxW="100%">
-          <PlanView stage={stage} scene={sceneOn(stage, dayOf(at))} width={PLAN_WIDTH} left={38} title={`${story.vessel.name} from above`} />
-          <Box fontSize="sm" color="pencil" pl="38px">{story.vessel.lengthCm} cm long, {story.vessel.depthCm} cm deep, seen from above.</Box>
+          <PlanView
+            stage={stage}
+            scene={sceneOn(stage, dayOf(at))}
+            width={PLAN_WIDTH}
+            left={38}
+            title={`${story.vessel.name} from above`}
+          />
+          <Box fontSize="sm" color="pencil" pl="38px">
+            {story.vessel.lengthCm} cm long, {story.vessel.depthCm} cm deep, seen from above.
+          </Box>
         </Box>
       </Flex>
     </Box>

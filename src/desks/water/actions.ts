@@ -3,7 +3,13 @@
 import { object, string } from 'yup'
 import { LABEL_FORM_NAMES, type LabelForm } from '@/core/chemistry/nutrients'
 import { hardnessOf, SALTS } from '@/core/chemistry/salts'
-import { SCHOOLS, type Band, type Product, type School, type SourceWater } from '@/core/history/types'
+import {
+  SCHOOLS,
+  type Band,
+  type Product,
+  type School,
+  type SourceWater,
+} from '@/core/history/types'
 import { numberOrText, readNumber } from '@/core/quantity/read-number'
 import { INDICATOR_COLOURS, PARAMETERS, type Parameter } from '@/core/quantity/units'
 import { sayNumber } from '@/core/quantity/say'
@@ -20,57 +26,118 @@ import { writeDisagreement } from '@/data/disagree'
 import { addEntries } from '@/data/entries'
 import { EntryRefused } from '@/data/refused'
 import { storyOrRefuse } from '@/data/tank'
-import { changeCare, removeProduct, saveProduct, saveSource, setChangeRoutine } from '@/data/water-care'
+import {
+  changeCare,
+  removeProduct,
+  saveProduct,
+  saveSource,
+  setChangeRoutine,
+} from '@/data/water-care'
 import type { Sending } from '@/core/history/sending'
 
 type Fields = Record<string, string>
 
 /** A field's number, or the text itself for the schema to name. */
-const numeric = (fields: Fields, name: string): number => numberOrText(words(fields, name)) as number
-const numericOrNull = (fields: Fields, name: string): number | null => (words(fields, name) === '' ? null : numeric(fields, name))
-const words = (fields: Fields, name: string) => (typeof fields[name] === 'string' ? fields[name].trim() : '')
+const numeric = (fields: Fields, name: string): number =>
+  numberOrText(words(fields, name)) as number
+const numericOrNull = (fields: Fields, name: string): number | null =>
+  words(fields, name) === '' ? null : numeric(fields, name)
+const words = (fields: Fields, name: string) =>
+  typeof fields[name] === 'string' ? fields[name].trim() : ''
 
 /** Writes down that the keeper sees a finding of the water otherwise. */
-export async function disagree(slug: string, finding: string, why: string, sending: Sending): Promise<Attempt> {
-  return written(async () => writeDisagreement(await database(), slug, { finding, why, id: parseSending(sending).id }, now()))
+export async function disagree(
+  slug: string,
+  finding: string,
+  why: string,
+  sending: Sending,
+): Promise<Attempt> {
+  return written(async () =>
+    writeDisagreement(
+      await database(),
+      slug,
+      { finding, why, id: parseSending(sending).id },
+      now(),
+    ),
+  )
 }
 
 /** Switches the school of dosing; bands the keeper set stay. */
-export async function switchSchool(slug: string, school: string, sending: Sending): Promise<Attempt> {
+export async function switchSchool(
+  slug: string,
+  school: string,
+  sending: Sending,
+): Promise<Attempt> {
   return written(async () => {
-    if (!(SCHOOLS as readonly string[]).includes(school)) throw new EntryRefused([{ field: 'school', says: 'This is not a school Vivero knows.' }])
-    await changeCare(await database(), slug, 'school', parseSending(sending).seen, (kept) => ({ ...kept, care: { ...kept.care, school: school as School } }))
+    if (!(SCHOOLS as readonly string[]).includes(school))
+      throw new EntryRefused([{ field: 'school', says: 'This is not a school Vivero knows.' }])
+    await changeCare(await database(), slug, 'school', parseSending(sending).seen, (kept) => ({
+      ...kept,
+      care: { ...kept.care, school: school as School },
+    }))
     return null
   })
 }
 
 /** Bucket, food and the loss to the air. */
-export async function keepHabits(slug: string, raw: Fields, sending: Sending): Promise<Attempt<string>> {
+export async function keepHabits(
+  slug: string,
+  raw: Fields,
+  sending: Sending,
+): Promise<Attempt<string>> {
   return written(async () => {
     const fields = textFields(raw)
-    const loss = amount('Evaporation').min(0, 'Evaporation cannot be below zero.').max(500, 'That is more than a tank loses.').nullable().validateSync(words(fields, 'evaporation') === '' ? null : words(fields, 'evaporation')) ?? null
-    const habits = { bucketLitres: numeric(fields, 'bucketLitres'), foodProteinPercent: numeric(fields, 'foodProteinPercent') }
-    await changeCare(await database(), slug, 'habits', parseSending(sending).seen, ({ care }) => ({ care: { ...care, ...habits }, evaporationLitresPerDay: loss }))
+    const loss =
+      amount('Evaporation')
+        .min(0, 'Evaporation cannot be below zero.')
+        .max(500, 'That is more than a tank loses.')
+        .nullable()
+        .validateSync(words(fields, 'evaporation') === '' ? null : words(fields, 'evaporation')) ??
+      null
+    const habits = {
+      bucketLitres: numeric(fields, 'bucketLitres'),
+      foodProteinPercent: numeric(fields, 'foodProteinPercent'),
+    }
+    await changeCare(await database(), slug, 'habits', parseSending(sending).seen, ({ care }) => ({
+      care: { ...care, ...habits },
+      evaporationLitresPerDay: loss,
+    }))
     return 'Kept.'
   })
 }
 
 /** The keeper's own bands; a parameter left as the school has it is not kept, so that it goes on following the school. */
-export async function keepBands(slug: string, raw: Fields, sending: Sending): Promise<Attempt<string>> {
+export async function keepBands(
+  slug: string,
+  raw: Fields,
+  sending: Sending,
+): Promise<Attempt<string>> {
   return written(async () => {
     const fields = textFields(raw)
     const { vessel } = await storyOrRefuse(slug)
     const bands: Partial<Record<Parameter, Band>> = {}
     const problems: { field: string; says: string }[] = []
     for (const parameter of PARAMETERS) {
-      const band = { low: numericOrNull(fields, `${parameter}-low`), high: numericOrNull(fields, `${parameter}-high`) }
+      const band = {
+        low: numericOrNull(fields, `${parameter}-low`),
+        high: numericOrNull(fields, `${parameter}-high`),
+      }
       const usual = schoolBand(vessel.kind, vessel.care.school, parameter)
-      for (const end of ['low', 'high'] as const) if (band[end] !== null && typeof band[end] !== 'number') problems.push({ field: `${parameter}-${end}`, says: 'This must be a number.' })
-      if (typeof band.low === 'number' && typeof band.high === 'number' && band.low >= band.high) problems.push({ field: `${parameter}-high`, says: 'The high end must lie above the low one.' })
+      for (const end of ['low', 'high'] as const)
+        if (band[end] !== null && typeof band[end] !== 'number')
+          problems.push({ field: `${parameter}-${end}`, says: 'This must be a number.' })
+      if (typeof band.low === 'number' && typeof band.high === 'number' && band.low >= band.high)
+        problems.push({
+          field: `${parameter}-high`,
+          says: 'The high end must lie above the low one.',
+        })
       if (band.low !== usual.low || band.high !== usual.high) bands[parameter] = band
     }
     if (problems.length > 0) throw new EntryRefused(problems)
-    await changeCare(await database(), slug, 'bands', parseSending(sending).seen, (kept) => ({ ...kept, care: { ...kept.care, bands } }))
+    await changeCare(await database(), slug, 'bands', parseSending(sending).seen, (kept) => ({
+      ...kept,
+      care: { ...kept.care, bands },
+    }))
     return 'Kept.'
   })
 }
@@ -79,17 +146,38 @@ export async function keepBands(slug: string, raw: Fields, sending: Sending): Pr
 const HARDNESS_SLACK = 1.5
 
 /** Writes a source water. Gives its name. */
-export async function keepSource(slug: string, known: string | null, raw: Fields, sending: Sending): Promise<Attempt<string>> {
+export async function keepSource(
+  slug: string,
+  known: string | null,
+  raw: Fields,
+  sending: Sending,
+): Promise<Attempt<string>> {
   return written(async () => {
     const fields = textFields(raw)
     const { id, seen } = parseSending(sending)
     const source = {
-      id: known === null ? id : parseId(known), name: words(fields, 'name'), kind: words(fields, 'kind') as SourceWater['kind'], nitrateMgL: numeric(fields, 'nitrateMgL'), khDegrees: numeric(fields, 'khDegrees'), ghDegrees: numeric(fields, 'ghDegrees'),
-      pH: numeric(fields, 'pH'), temperatureC: numeric(fields, 'temperatureC'), phosphateMgL: numericOrNull(fields, 'phosphateMgL'), potassiumMgL: numericOrNull(fields, 'potassiumMgL'),
-      calciumMgL: numericOrNull(fields, 'calciumMgL'), magnesiumMgL: numericOrNull(fields, 'magnesiumMgL'), conductivityUs: numericOrNull(fields, 'conductivityUs'),
+      id: known === null ? id : parseId(known),
+      name: words(fields, 'name'),
+      kind: words(fields, 'kind') as SourceWater['kind'],
+      nitrateMgL: numeric(fields, 'nitrateMgL'),
+      khDegrees: numeric(fields, 'khDegrees'),
+      ghDegrees: numeric(fields, 'ghDegrees'),
+      pH: numeric(fields, 'pH'),
+      temperatureC: numeric(fields, 'temperatureC'),
+      phosphateMgL: numericOrNull(fields, 'phosphateMgL'),
+      potassiumMgL: numericOrNull(fields, 'potassiumMgL'),
+      calciumMgL: numericOrNull(fields, 'calciumMgL'),
+      magnesiumMgL: numericOrNull(fields, 'magnesiumMgL'),
+      conductivityUs: numericOrNull(fields, 'conductivityUs'),
     }
     const fromIons = hardnessOf(source.calciumMgL ?? 0, source.magnesiumMgL ?? 0)
-    if (fromIons > source.ghDegrees + HARDNESS_SLACK) throw new EntryRefused([{ field: 'ghDegrees', says: `Its calcium and magnesium alone make GH ${sayNumber(fromIons, 0.3)}; ${sayNumber(source.ghDegrees)} cannot be. Which of them is wrong?` }])
+    if (fromIons > source.ghDegrees + HARDNESS_SLACK)
+      throw new EntryRefused([
+        {
+          field: 'ghDegrees',
+          says: `Its calcium and magnesium alone make GH ${sayNumber(fromIons, 0.3)}; ${sayNumber(source.ghDegrees)} cannot be. Which of them is wrong?`,
+        },
+      ])
     await saveSource(await database(), slug, source, seen)
     return `${source.name} is kept.`
   })
@@ -103,46 +191,113 @@ interface Forms<T extends string> {
 }
 
 /** Lines “K2O 3.5, Fe 0.1” of a label, or “KNO3 60” of a recipe by the salt's formula. */
-function readLines<T extends string>(text: string, field: string, forms: Forms<T>): { name: T; amount: number }[] {
+function readLines<T extends string>(
+  text: string,
+  field: string,
+  forms: Forms<T>,
+): { name: T; amount: number }[] {
   const refuse = (says: string) => new EntryRefused([{ field, says }])
-  return text.split(/[\n;,]+(?![0-9])/).map((line) => line.trim()).filter(Boolean).map((line) => {
-    const match = /^(\S.*?)\s*[:=]?\s+([0-9]+(?:[.,][0-9]+)?)\s*(?:%|g\/L|g)?$/.exec(line)
-    if (!match) throw refuse(`“${line.slice(0, 60)}” cannot be read; write a form and a number, like “${forms.example}”, one a line.`)
-    const name = forms.of(match[1].trim())
-    if (name === null) throw refuse(`“${match[1].slice(0, 40)}” is not known here; known are ${forms.all.join(', ')}.`)
-    const number = readNumber(match[2], match[1])
-    if (!number.ok) throw refuse(number.problem)
-    return { name, amount: number.value }
-  })
+  return text
+    .split(/[\n;,]+(?![0-9])/)
+    .map((line) => line.trim())
+    .filter(Boolean)
+    .map((line) => {
+      const match = /^(\S.*?)\s*[:=]?\s+([0-9]+(?:[.,][0-9]+)?)\s*(?:%|g\/L|g)?$/.exec(line)
+      if (!match)
+        throw refuse(
+          `“${line.slice(0, 60)}” cannot be read; write a form and a number, like “${forms.example}”, one a line.`,
+        )
+      const name = forms.of(match[1].trim())
+      if (name === null)
+        throw refuse(
+          `“${match[1].slice(0, 40)}” is not known here; known are ${forms.all.join(', ')}.`,
+        )
+      const number = readNumber(match[2], match[1])
+      if (!number.ok) throw refuse(number.problem)
+      return { name, amount: number.value }
+    })
 }
 
 /** Other ways in which labels write the same. */
-const LABEL_ALIASES: ReadonlyMap<string, LabelForm> = new Map([['n-no3', 'N'], ['no3-n', 'N'], ['nh4-n', 'N-NH4'], ['n-urea', 'N-NH4'], ['po4-p', 'P']])
-const labelForm = (name: string): LabelForm | null => LABEL_FORM_NAMES.find((form) => form.toLowerCase() === name.toLowerCase()) ?? LABEL_ALIASES.get(name.toLowerCase()) ?? null
-const saltOf = (name: string): string | null => SALTS.find((salt) => salt.formula.toLowerCase() === name.toLowerCase() || salt.formula.split('·')[0].toLowerCase() === name.toLowerCase() || salt.name.toLowerCase() === name.toLowerCase())?.id ?? null
+const LABEL_ALIASES: ReadonlyMap<string, LabelForm> = new Map([
+  ['n-no3', 'N'],
+  ['no3-n', 'N'],
+  ['nh4-n', 'N-NH4'],
+  ['n-urea', 'N-NH4'],
+  ['po4-p', 'P'],
+])
+const labelForm = (name: string): LabelForm | null =>
+  LABEL_FORM_NAMES.find((form) => form.toLowerCase() === name.toLowerCase()) ??
+  LABEL_ALIASES.get(name.toLowerCase()) ??
+  null
+const saltOf = (name: string): string | null =>
+  SALTS.find(
+    (salt) =>
+      salt.formula.toLowerCase() === name.toLowerCase() ||
+      salt.formula.split('·')[0].toLowerCase() === name.toLowerCase() ||
+      salt.name.toLowerCase() === name.toLowerCase(),
+  )?.id ?? null
 
 /** Writes a product by its label, or a stock by its recipe. Gives its name. */
-export async function keepProduct(slug: string, known: string | null, raw: Fields, sending: Sending): Promise<Attempt<string>> {
+export async function keepProduct(
+  slug: string,
+  known: string | null,
+  raw: Fields,
+  sending: Sending,
+): Promise<Attempt<string>> {
   return written(async () => {
     const fields = textFields(raw)
     const form = words(fields, 'form')
     const isStock = form === 'stock'
     const lines = words(fields, 'lines')
-    if (lines === '') throw new EntryRefused([{ field: 'lines', says: isStock ? 'Which salts are in it, and how much of each?' : 'What does the label say is in it?' }])
+    if (lines === '')
+      throw new EntryRefused([
+        {
+          field: 'lines',
+          says: isStock
+            ? 'Which salts are in it, and how much of each?'
+            : 'What does the label say is in it?',
+        },
+      ])
     const { id, seen } = parseSending(sending)
     const product = {
-      id: known === null ? id : parseId(known), name: words(fields, 'name'), form: (isStock ? 'liquid' : form) as Product['form'], tabletGrams: numericOrNull(fields, 'tabletGrams'),
-      analysis: isStock ? [] : readLines(lines, 'lines', { of: labelForm, example: 'K2O 3.5', all: LABEL_FORM_NAMES }).map(({ name, amount: share }) => ({ as: name, amount: share })),
-      recipe: isStock ? readLines(lines, 'lines', { of: saltOf, example: 'KNO3 60', all: SALTS.map((salt) => salt.formula) }).map(({ name, amount: grams }) => ({ saltId: name, gramsPerLitre: grams })) : null,
+      id: known === null ? id : parseId(known),
+      name: words(fields, 'name'),
+      form: (isStock ? 'liquid' : form) as Product['form'],
+      tabletGrams: numericOrNull(fields, 'tabletGrams'),
+      analysis: isStock
+        ? []
+        : readLines(lines, 'lines', {
+            of: labelForm,
+            example: 'K2O 3.5',
+            all: LABEL_FORM_NAMES,
+          }).map(({ name, amount: share }) => ({ as: name, amount: share })),
+      recipe: isStock
+        ? readLines(lines, 'lines', {
+            of: saltOf,
+            example: 'KNO3 60',
+            all: SALTS.map((salt) => salt.formula),
+          }).map(({ name, amount: grams }) => ({ saltId: name, gramsPerLitre: grams }))
+        : null,
     }
     try {
       await saveProduct(await database(), slug, product, seen)
     } catch (error) {
       // The form has one field for all its lines.
       const problems = (await attempt(() => Promise.reject(error as Error))) as Attempt
-      throw problems.ok ? error : new EntryRefused(problems.problems.map((problem) => ({ ...problem, field: /^(analysis|recipe)/.test(problem.field) ? 'lines' : problem.field })))
+      throw problems.ok
+        ? error
+        : new EntryRefused(
+            problems.problems.map((problem) => ({
+              ...problem,
+              field: /^(analysis|recipe)/.test(problem.field) ? 'lines' : problem.field,
+            })),
+          )
     }
-    return [`${product.name} stands on the shelf.`, ...doubleUnits(product.analysis).map((warning) => warning.says)].join(' ')
+    return [
+      `${product.name} stands on the shelf.`,
+      ...doubleUnits(product.analysis).map((warning) => warning.says),
+    ].join(' ')
   })
 }
 
@@ -154,41 +309,92 @@ export async function dropProduct(slug: string, id: string): Promise<Attempt> {
   })
 }
 
-const routineSchema = object({ everyDays: amount('The days').required().min(1).max(90), fraction: amount('The change').required().moreThan(0).max(1) }).noUnknown()
+const routineSchema = object({
+  everyDays: amount('The days').required().min(1).max(90),
+  fraction: amount('The change').required().moreThan(0).max(1),
+}).noUnknown()
 
 /** Makes a rhythm of changes the routine. */
-export async function adoptRoutine(slug: string, everyDays: number, fraction: number, sending: Sending): Promise<Attempt> {
+export async function adoptRoutine(
+  slug: string,
+  everyDays: number,
+  fraction: number,
+  sending: Sending,
+): Promise<Attempt> {
   return written(async () => {
     const { id, seen } = parseSending(sending)
     const checked = routineSchema.validateSync(sane({ everyDays, fraction }))
-    await setChangeRoutine(await database(), slug, checked.everyDays, checked.fraction, id, seen, now())
+    await setChangeRoutine(
+      await database(),
+      slug,
+      checked.everyDays,
+      checked.fraction,
+      id,
+      seen,
+      now(),
+    )
     return null
   })
 }
 
-const entryBase = (sending: Sending) => ({ id: parseSending(sending).id, at: now(), certainty: 'measured', by: 'keeper', note: null, expected: null })
+const entryBase = (sending: Sending) => ({
+  id: parseSending(sending).id,
+  at: now(),
+  certainty: 'measured',
+  by: 'keeper',
+  note: null,
+  expected: null,
+})
 
 /** Writes down the colour of the indicator, 1 (blue) to 5 (yellow), as seen now. */
-export async function logColour(slug: string, colour: number, sending: Sending): Promise<Attempt<string>> {
+export async function logColour(
+  slug: string,
+  colour: number,
+  sending: Sending,
+): Promise<Attempt<string>> {
   return written(async () => {
     const seen = INDICATOR_COLOURS[colour - 1]
-    if (!seen) throw new EntryRefused([{ field: 'colour', says: 'This is not a colour of the indicator.' }])
-    const entry = { ...entryBase(sending), kind: 'reading', parameter: 'co2', value: seen.mid, method: 'indicator', entered: { value: colour, unit: 'colour' } }
+    if (!seen)
+      throw new EntryRefused([{ field: 'colour', says: 'This is not a colour of the indicator.' }])
+    const entry = {
+      ...entryBase(sending),
+      kind: 'reading',
+      parameter: 'co2',
+      value: seen.mid,
+      method: 'indicator',
+      entered: { value: colour, unit: 'colour' },
+    }
     await addEntries(await database(), slug, [entry], now())
     return entry.id
   })
 }
 
-const doseSchema = object({ productId: string().max(80).required(), amount: amount('The dose').required() }).noUnknown()
+const doseSchema = object({
+  productId: string().max(80).required(),
+  amount: amount('The dose').required(),
+}).noUnknown()
 
 /** Writes down a dose of a product or plain salt as given now. */
-export async function logDose(slug: string, productId: string, given: number, sending: Sending): Promise<Attempt<string>> {
+export async function logDose(
+  slug: string,
+  productId: string,
+  given: number,
+  sending: Sending,
+): Promise<Attempt<string>> {
   return written(async () => {
     const checked = doseSchema.validateSync(sane({ productId, amount: given }))
     const story = await storyOrRefuse(slug)
     const product = productOf(story, { productId: checked.productId, product: '' })
-    if (!product) throw new EntryRefused([{ field: 'product', says: 'This product is not on the shelf.' }])
-    const entry = { ...entryBase(sending), kind: 'dose', product: product.name, productId: product.id, amount: checked.amount, unit: doseUnitOf(product) }
+    if (!product)
+      throw new EntryRefused([{ field: 'product', says: 'This product is not on the shelf.' }])
+    const entry = {
+      ...entryBase(sending),
+      kind: 'dose',
+      product: product.name,
+      productId: product.id,
+      amount: checked.amount,
+      unit: doseUnitOf(product),
+    }
     await addEntries(await database(), slug, [entry], now())
     return entry.id
   })

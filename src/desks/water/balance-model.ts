@@ -35,27 +35,65 @@ export function balanceModel(story: TankHistory, parameter: Parameter, now: Inst
   const estimate = estimateParameter(story, parameter, now)
   const balance = balanceOf(story, parameter, now, estimate.ok ? { known: estimate.value } : {})
   const band = bandFor(story.vessel, parameter)
-  const sources = story.sources.map(({ id, name }) => ({ id, name, level: levelOfSource(story, id, parameter) }))
+  const sources = story.sources.map(({ id, name }) => ({
+    id,
+    name,
+    level: levelOfSource(story, id, parameter),
+  }))
   return {
-    slug: story.vessel.slug, name: story.vessel.name, parameter, today, band, sources, lampHours: story.vessel.lamp.hours, usualSourceId: usualSource(story)?.id ?? null,
-    now: estimate.ok ? estimate.value.now : null, balance: balance.ok ? balance.value : null, refusal: balance.ok ? null : balance.problem,
-    whatIf: estimate.ok ? whatIfOf(story, parameter, now, today, estimate.value, balance.ok ? balance.value : null) : null,
+    slug: story.vessel.slug,
+    name: story.vessel.name,
+    parameter,
+    today,
+    band,
+    sources,
+    lampHours: story.vessel.lamp.hours,
+    usualSourceId: usualSource(story)?.id ?? null,
+    now: estimate.ok ? estimate.value.now : null,
+    balance: balance.ok ? balance.value : null,
+    refusal: balance.ok ? null : balance.problem,
+    whatIf: estimate.ok
+      ? whatIfOf(story, parameter, now, today, estimate.value, balance.ok ? balance.value : null)
+      : null,
   }
 }
 
-function whatIfOf(story: TankHistory, parameter: Parameter, now: Instant, today: number, estimate: Extract<ReturnType<typeof estimateParameter>, { ok: true }>['value'], balance: Balance | null): WhatIfInput {
+function whatIfOf(
+  story: TankHistory,
+  parameter: Parameter,
+  now: Instant,
+  today: number,
+  estimate: Extract<ReturnType<typeof estimateParameter>, { ok: true }>['value'],
+  balance: Balance | null,
+): WhatIfInput {
   const next = nextChange(story, now)
   const regime = changeRegime(story, now)
   const topUp = entriesOf(story.entries, 'top-off').at(-1)
   const feed = balance?.flows.find((flow) => flow.kind === 'feed')
   const present: Keeping = {
-    changeFraction: regime.fraction ?? next?.fraction ?? 0, changeEveryDays: Math.max(1, Math.round(regime.everyDays?.median ?? next?.everyDays ?? 7)),
-    source: levelOfSource(story, next?.sourceId ?? null, parameter), topUpSource: topUp ? levelOfSource(story, topUp.sourceId, parameter) : 0, dosePerDay: estimate.dosePerDay, feed: 1, plants: 1, light: 1, evaporation: 1,
+    changeFraction: regime.fraction ?? next?.fraction ?? 0,
+    changeEveryDays: Math.max(1, Math.round(regime.everyDays?.median ?? next?.everyDays ?? 7)),
+    source: levelOfSource(story, next?.sourceId ?? null, parameter),
+    topUpSource: topUp ? levelOfSource(story, topUp.sourceId, parameter) : 0,
+    dosePerDay: estimate.dosePerDay,
+    feed: 1,
+    plants: 1,
+    light: 1,
+    evaporation: 1,
   }
   return {
-    state: estimate.state, gainDrift: estimate.settings.gainDrift, unrest: estimate.settings.unrest, days: WHAT_IF_DAYS, firstChangeIn: Math.max(1, Math.round((next?.day ?? today + 7) - today)),
-    feedPerDay: feed ? { value: feed.perWeek.value / 7, sd: (feed.perWeek.high - feed.perWeek.low) / 2 / 7 / Z80 } : { value: 0, sd: 0 },
-    uptakePerDay: balance ? uptakePerDay(balance) : { value: 0, sd: 0 }, evaporationShare: evaporation(story, today, estimate.litres).value / estimate.litres,
-    present, trial: present, limit: bandFor(story.vessel, parameter).high ?? estimate.now.high * 1.5,
+    state: estimate.state,
+    gainDrift: estimate.settings.gainDrift,
+    unrest: estimate.settings.unrest,
+    days: WHAT_IF_DAYS,
+    firstChangeIn: Math.max(1, Math.round((next?.day ?? today + 7) - today)),
+    feedPerDay: feed
+      ? { value: feed.perWeek.value / 7, sd: (feed.perWeek.high - feed.perWeek.low) / 2 / 7 / Z80 }
+      : { value: 0, sd: 0 },
+    uptakePerDay: balance ? uptakePerDay(balance) : { value: 0, sd: 0 },
+    evaporationShare: evaporation(story, today, estimate.litres).value / estimate.litres,
+    present,
+    trial: present,
+    limit: bandFor(story.vessel, parameter).high ?? estimate.now.high * 1.5,
   }
 }

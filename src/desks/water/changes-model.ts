@@ -3,7 +3,12 @@ import type { Band, SourceWater, TankHistory } from '@/core/history/types'
 import type { Estimate } from '@/core/quantity/estimate'
 import { dayOf, type Instant } from '@/core/quantity/time'
 import type { Parameter } from '@/core/quantity/units'
-import { easiest, routinesWithin, type RoutineChoice, type TankWater } from '@/core/water/change-planner'
+import {
+  easiest,
+  routinesWithin,
+  type RoutineChoice,
+  type TankWater,
+} from '@/core/water/change-planner'
 import { conditionsOf } from '@/core/water/conditions'
 import { steadyBeforeChange } from '@/core/water/dilution'
 import { creepFactor } from '@/core/water/mixing'
@@ -16,7 +21,16 @@ import { filledMass, litresPerCentimetre, netLitres } from '@/core/vessel/volume
 import { stampOf } from '@/data/stamp'
 
 /** Parameters that a change can bring somewhere. */
-export const CHANGED = ['nitrate', 'phosphate', 'potassium', 'gh', 'kh', 'conductivity', 'ammonia', 'nitrite'] as const satisfies readonly Parameter[]
+export const CHANGED = [
+  'nitrate',
+  'phosphate',
+  'potassium',
+  'gh',
+  'kh',
+  'conductivity',
+  'ammonia',
+  'nitrite',
+] as const satisfies readonly Parameter[]
 
 export interface ChangesModel {
   slug: string
@@ -58,14 +72,48 @@ export function changesModel(story: TankHistory, parameter: Parameter, now: Inst
   const routine = story.routines.find((candidate) => candidate.kind === 'water-change')
   const choices = estimate && !estimate.settings.settle ? routinesWithin(estimate, band, level) : []
   const loss = evaporation(story, dayOf(now), litres)
-  const habit = regime.everyDays && regime.fraction ? { everyDays: regime.everyDays.median, fraction: regime.fraction } : null
+  const habit =
+    regime.everyDays && regime.fraction
+      ? { everyDays: regime.everyDays.median, fraction: regime.fraction }
+      : null
   const value = (which: keyof TankWater) => conditions.value(which)?.value ?? null
   return {
-    slug: vessel.slug, name: vessel.name, parameter, now: estimate?.now ?? null, litres, litresPerCm: litresPerCentimetre(vessel), bucketLitres: vessel.care.bucketLitres, filledKg: filledMass(vessel, layout).total, band,
-    sources: [...story.sources], levels: Object.fromEntries(story.sources.map((one) => [one.id, levelOfSource(story, one.id, parameter)])), usualSourceId: source?.id ?? null,
+    slug: vessel.slug,
+    name: vessel.name,
+    parameter,
+    now: estimate?.now ?? null,
+    litres,
+    litresPerCm: litresPerCentimetre(vessel),
+    bucketLitres: vessel.care.bucketLitres,
+    filledKg: filledMass(vessel, layout).total,
+    band,
+    sources: [...story.sources],
+    levels: Object.fromEntries(
+      story.sources.map((one) => [one.id, levelOfSource(story, one.id, parameter)]),
+    ),
+    usualSourceId: source?.id ?? null,
     tank: { temperature: value('temperature'), gh: value('gh'), kh: value('kh'), pH: value('pH') },
-    regime, routineStamp: stampOf(routine ?? null), routine: routine && routine.amount !== null ? { everyDays: routine.everyDays, fraction: routine.amount } : null, choices, easiest: easiest(choices),
-    settles: estimate && !estimate.settings.settle && habit ? Math.max(0, steadyBeforeChange(incomePerDay(estimate), habit.everyDays, Math.min(1, habit.fraction), level)) : null,
-    loss, creep: habit ? creepFactor(loss.value, habit.everyDays, habit.fraction, litres) : null,
+    regime,
+    routineStamp: stampOf(routine ?? null),
+    routine:
+      routine && routine.amount !== null
+        ? { everyDays: routine.everyDays, fraction: routine.amount }
+        : null,
+    choices,
+    easiest: easiest(choices),
+    settles:
+      estimate && !estimate.settings.settle && habit
+        ? Math.max(
+            0,
+            steadyBeforeChange(
+              incomePerDay(estimate),
+              habit.everyDays,
+              Math.min(1, habit.fraction),
+              level,
+            ),
+          )
+        : null,
+    loss,
+    creep: habit ? creepFactor(loss.value, habit.everyDays, habit.fraction, litres) : null,
   }
 }

@@ -10,15 +10,34 @@ import { ParameterPick } from './parameter-pick'
 import { adoptRoutine } from './actions'
 
 /** Changes: the smallest that reaches a target, the easiest rhythm that keeps it, what the new water is made of. */
-export async function ChangesPage({ slug, of }: { slug: string; of: string | string[] | undefined }) {
+export async function ChangesPage({
+  slug,
+  of,
+}: {
+  slug: string
+  of: string | string[] | undefined
+}) {
   const story = await storyOr404(slug)
   if (story.vessel.kind === 'terrarium') return <DryVessel slug={slug} name={story.vessel.name} />
   const model = changesModel(story, chosen(of, CHANGED, 'nitrate'), reckonedAt(story, now()))
   const unit = unitOf(model.parameter)
   return (
     <WaterFrame
-      slug={slug} page="/changes" title={<><TankName>{model.name}</TankName> {model.easiest ? `would keep its ${nameWithin(model.parameter)} in hand with ${Math.round((model.easiest.fraction ?? 0) * 100)} % ${sayEvery(model.easiest.everyDays)}.` : model.now ? 'cannot be kept inside its band by these rhythms.' : 'waits for a first test.'}</>}
-      aside={model.now ? `${nameOf(model.parameter)} stands near ${sayEstimate(model.now, unit)}.` : null}
+      slug={slug}
+      page="/changes"
+      title={
+        <>
+          <TankName>{model.name}</TankName>{' '}
+          {model.easiest
+            ? `would keep its ${nameWithin(model.parameter)} in hand with ${Math.round((model.easiest.fraction ?? 0) * 100)} % ${sayEvery(model.easiest.everyDays)}.`
+            : model.now
+              ? 'cannot be kept inside its band by these rhythms.'
+              : 'waits for a first test.'}
+        </>
+      }
+      aside={
+        model.now ? `${nameOf(model.parameter)} stands near ${sayEstimate(model.now, unit)}.` : null
+      }
     >
       <ParameterPick slug={slug} path="/changes" offered={CHANGED} open={model.parameter} />
       <Changes key={model.parameter} model={model} onAdopt={adoptRoutine.bind(null, slug)} />

@@ -1,7 +1,13 @@
 import { SALTS } from '@/core/chemistry/salts'
 import { entriesOf } from '@/core/history/entries'
 import { currentLayout, usualSource } from '@/core/history/lookup'
-import { SCHOOLS, type Band, type Product, type School, type TankHistory } from '@/core/history/types'
+import {
+  SCHOOLS,
+  type Band,
+  type Product,
+  type School,
+  type TankHistory,
+} from '@/core/history/types'
 import type { Estimate } from '@/core/quantity/estimate'
 import type { Instant } from '@/core/quantity/time'
 import type { Parameter } from '@/core/quantity/units'
@@ -52,20 +58,53 @@ export function dosingModel(story: TankHistory, now: Instant): DosingModel {
   const litres = netLitres(vessel, currentLayout(story))
   const regime = changeRegime(story, now)
   const sourceId = usualSource(story)?.id ?? null
-  const rhythm = regime.everyDays && regime.fraction ? { fraction: Math.min(1, regime.fraction), everyDays: Math.max(1, regime.everyDays.median) } : USUAL_RHYTHM
+  const rhythm =
+    regime.everyDays && regime.fraction
+      ? { fraction: Math.min(1, regime.fraction), everyDays: Math.max(1, regime.everyDays.median) }
+      : USUAL_RHYTHM
   const uptakeOf = (parameter: Parameter) => {
     const gain = conditions.of(parameter)?.gainPerDay
     return gain ? { value: -gain.value, half: (gain.high - gain.low) / 2 } : null
   }
   const parameters = DOSED.map((parameter): DosedParameter => ({
-    parameter, now: conditions.value(parameter), band: bandFor(vessel, parameter), sourceLevel: levelOfSource(story, sourceId, parameter), dosePerDay: conditions.of(parameter)?.dosePerDay ?? 0,
+    parameter,
+    now: conditions.value(parameter),
+    band: bandFor(vessel, parameter),
+    sourceLevel: levelOfSource(story, sourceId, parameter),
+    dosePerDay: conditions.of(parameter)?.dosePerDay ?? 0,
     uptake: uptakeOf(parameter),
   }))
-  const uptake = Object.fromEntries(parameters.map((one) => [one.parameter, one.uptake?.value ?? 0]))
+  const uptake = Object.fromEntries(
+    parameters.map((one) => [one.parameter, one.uptake?.value ?? 0]),
+  )
   return {
-    slug: vessel.slug, name: vessel.name, zone: vessel.timeZone, school: vessel.care.school, schoolStamp: stampOf(CARE_PARTS.school(vessel)), litres, rhythm, parameters, today: now,
-    products: [...story.products.filter(feedsWater), ...SALTS.map((salt) => saltAsProduct(salt.id))],
-    plans: SCHOOLS.map((school) => planOfSchool(school, rhythm, litres, uptake, (parameter) => levelOfSource(story, sourceId, parameter), (parameter) => schoolBand(vessel.kind, school, parameter))),
-    tabs: rootTabs(story, now), lastDosed: entriesOf(story.entries, 'dose').findLast((dose) => dose.unit !== 'tablets' && dose.productId !== null)?.productId ?? null,
+    slug: vessel.slug,
+    name: vessel.name,
+    zone: vessel.timeZone,
+    school: vessel.care.school,
+    schoolStamp: stampOf(CARE_PARTS.school(vessel)),
+    litres,
+    rhythm,
+    parameters,
+    today: now,
+    products: [
+      ...story.products.filter(feedsWater),
+      ...SALTS.map((salt) => saltAsProduct(salt.id)),
+    ],
+    plans: SCHOOLS.map((school) =>
+      planOfSchool(
+        school,
+        rhythm,
+        litres,
+        uptake,
+        (parameter) => levelOfSource(story, sourceId, parameter),
+        (parameter) => schoolBand(vessel.kind, school, parameter),
+      ),
+    ),
+    tabs: rootTabs(story, now),
+    lastDosed:
+      entriesOf(story.entries, 'dose').findLast(
+        (dose) => dose.unit !== 'tablets' && dose.productId !== null,
+      )?.productId ?? null,
   }
 }

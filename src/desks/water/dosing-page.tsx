@@ -14,10 +14,31 @@ export async function DosingPage({ slug }: { slug: string }) {
   const model = dosingModel(story, reckonedAt(story, now()))
   const facts = schoolFacts(model.school)
   return (
-    <WaterFrame slug={slug} page="/dosing" title={<><TankName>{model.name}</TankName> is fed by {SPOKEN[model.school]}: {facts.says.charAt(0).toLowerCase()}{facts.says.slice(1)}</>}>
-      <Dosing model={model} onSwitch={switchSchool.bind(null, slug)} onDose={logDose.bind(null, slug)} />
+    <WaterFrame
+      slug={slug}
+      page="/dosing"
+      title={
+        <>
+          <TankName>{model.name}</TankName> is fed by {SPOKEN[model.school]}:{' '}
+          {facts.says.charAt(0).toLowerCase()}
+          {facts.says.slice(1)}
+        </>
+      }
+    >
+      <Dosing
+        model={model}
+        onSwitch={switchSchool.bind(null, slug)}
+        onDose={logDose.bind(null, slug)}
+      />
     </WaterFrame>
   )
 }
 
-const SPOKEN = { 'rich column': 'rich water', 'lean column': 'lean water', 'all-in-one': 'one weekly bottle', 'daily pump': 'a daily pump', 'root only': 'its roots alone', 'nothing added': 'fish food alone' } as const
+const SPOKEN = {
+  'rich column': 'rich water',
+  'lean column': 'lean water',
+  'all-in-one': 'one weekly bottle',
+  'daily pump': 'a daily pump',
+  'root only': 'its roots alone',
+  'nothing added': 'fish food alone',
+} as const

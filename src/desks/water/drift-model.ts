@@ -6,7 +6,13 @@ import { dayOf, type Instant } from '@/core/quantity/time'
 import type { Parameter } from '@/core/quantity/units'
 import { conditionsOf } from '@/core/water/conditions'
 import { steadyBeforeChange } from '@/core/water/dilution'
-import { estimateParameter, incomePerDay, routineChanges, type ComingChange, type WaterEstimate } from '@/core/water/estimate'
+import {
+  estimateParameter,
+  incomePerDay,
+  routineChanges,
+  type ComingChange,
+  type WaterEstimate,
+} from '@/core/water/estimate'
 import { bandFor, FACTS, type Behaviour } from '@/core/water/parameters'
 import { changeRegime, type ChangeRegime } from '@/core/water/regime'
 import { levelOfSource } from '@/core/water/sources'
@@ -54,20 +60,46 @@ export function driftModel(story: TankHistory, parameter: Parameter, now: Instan
   const routine = story.routines.find((candidate) => candidate.kind === 'water-change')
   const behaviour = FACTS[parameter].behaviour
   const gain = result.ok && behaviour === 'dissolved' ? incomePerDay(result.value) : null
-  const settle = (everyDays: number | undefined, fraction: number | null | undefined) => (gain !== null && everyDays && fraction ? Math.max(0, steadyBeforeChange(gain, everyDays, Math.min(1, fraction), level)) : null)
+  const settle = (everyDays: number | undefined, fraction: number | null | undefined) =>
+    gain !== null && everyDays && fraction
+      ? Math.max(0, steadyBeforeChange(gain, everyDays, Math.min(1, fraction), level))
+      : null
   return {
-    slug: story.vessel.slug, name: story.vessel.name, zone: story.vessel.timeZone, today, parameter, behaviour, band: bandFor(story.vessel, parameter),
-    estimate: result.ok ? withoutPast(result.value, since) : null, refusal: result.ok ? null : result.problem,
+    slug: story.vessel.slug,
+    name: story.vessel.name,
+    zone: story.vessel.timeZone,
+    today,
+    parameter,
+    behaviour,
+    band: bandFor(story.vessel, parameter),
+    estimate: result.ok ? withoutPast(result.value, since) : null,
+    refusal: result.ok ? null : result.problem,
     past: result.ok ? result.value.past.filter((point) => point.day >= since) : [],
-    changesPast: entriesOf(story.entries, 'water-change').map((entry) => dayOf(entry.at)).filter((day) => day >= since && day <= today),
-    changesAhead: routineChanges(story, parameter, now, OUTLOOK_DAYS), regime, source, sourceLevel: level,
-    settles: { asKept: settle(regime.everyDays?.median, regime.fraction), asSet: settle(routine?.everyDays, routine?.amount) },
-    notes: findingsOf(story, now).filter((finding) => finding.subject.of === 'water' && finding.disputed === null),
-    strips: stripsOf(story, conditions, now), lanes: lanesOf(story, now), months: monthsOf(now), tests: worthTesting(story, conditions, now).slice(0, 4),
+    changesPast: entriesOf(story.entries, 'water-change')
+      .map((entry) => dayOf(entry.at))
+      .filter((day) => day >= since && day <= today),
+    changesAhead: routineChanges(story, parameter, now, OUTLOOK_DAYS),
+    regime,
+    source,
+    sourceLevel: level,
+    settles: {
+      asKept: settle(regime.everyDays?.median, regime.fraction),
+      asSet: settle(routine?.everyDays, routine?.amount),
+    },
+    notes: findingsOf(story, now).filter(
+      (finding) => finding.subject.of === 'water' && finding.disputed === null,
+    ),
+    strips: stripsOf(story, conditions, now),
+    lanes: lanesOf(story, now),
+    months: monthsOf(now),
+    tests: worthTesting(story, conditions, now).slice(0, 4),
   }
 }
 
 /** The estimate as the page needs it: its readings of the days shown, without the long past. */
-function withoutPast({ past: _past, readings, ...rest }: WaterEstimate, since: number): Omit<WaterEstimate, 'past'> {
+function withoutPast(
+  { past: _past, readings, ...rest }: WaterEstimate,
+  since: number,
+): Omit<WaterEstimate, 'past'> {
   return { ...rest, readings: readings.filter((reading) => reading.day >= since) }
 }

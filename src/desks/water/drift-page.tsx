@@ -15,7 +15,12 @@ export async function DriftPage({ slug, of }: { slug: string; of: string | strin
   if (story.vessel.kind === 'terrarium') return <DryVessel slug={slug} name={story.vessel.name} />
   const model = driftModel(story, chosen(of, PARAMETERS, 'nitrate'), reckonedAt(story, now()))
   return (
-    <WaterFrame slug={slug} page="" title={<DriftTitle model={model} />} aside={model.estimate ? `From ${model.estimate.now.because}.` : null}>
+    <WaterFrame
+      slug={slug}
+      page=""
+      title={<DriftTitle model={model} />}
+      aside={model.estimate ? `From ${model.estimate.now.because}.` : null}
+    >
       <Drift model={model} onDispute={disagree.bind(null, slug)} />
     </WaterFrame>
   )

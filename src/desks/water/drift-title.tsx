@@ -9,12 +9,36 @@ import { unitOf } from './parameter-name'
 export function DriftTitle({ model }: { model: DriftModel }) {
   const { estimate, name, parameter, behaviour } = model
   const { label } = PARAMETER_UNITS[parameter]
-  if (!estimate) return <><TankName>{name}</TankName>: nothing to reckon {label} from.</>
+  if (!estimate)
+    return (
+      <>
+        <TankName>{name}</TankName>: nothing to reckon {label} from.
+      </>
+    )
   const now = <Pencil estimate={estimate.now} unit={unitOf(parameter)} />
-  if (behaviour !== 'dissolved') return <><TankName>{name}</TankName> holds its {label} near {now}.</>
+  if (behaviour !== 'dissolved')
+    return (
+      <>
+        <TankName>{name}</TankName> holds its {label} near {now}.
+      </>
+    )
   const { gainPerDay: gain } = estimate
-  if (gain.low < 0 && gain.high > 0) return <><TankName>{name}</TankName> holds {label} near {now}, and it neither gains nor loses for certain.</>
-  return <><TankName>{name}</TankName> holds {label} near {now} and {gain.value >= 0 ? 'gains' : 'loses'} <Pencil estimate={absolute(gain)} /> a day.</>
+  if (gain.low < 0 && gain.high > 0)
+    return (
+      <>
+        <TankName>{name}</TankName> holds {label} near {now}, and it neither gains nor loses for
+        certain.
+      </>
+    )
+  return (
+    <>
+      <TankName>{name}</TankName> holds {label} near {now} and {gain.value >= 0 ? 'gains' : 'loses'}{' '}
+      <Pencil estimate={absolute(gain)} /> a day.
+    </>
+  )
 }
 
-const absolute = (estimate: Estimate): Estimate => (estimate.value >= 0 ? estimate : { ...estimate, value: -estimate.value, low: -estimate.high, high: -estimate.low })
+const absolute = (estimate: Estimate): Estimate =>
+  estimate.value >= 0
+    ? estimate
+    : { ...estimate, value: -estimate.value, low: -estimate.high, high: -estimate.low }

@@ -6,7 +6,16 @@ import { carbonDioxideAtRest, OUTDOOR_CO2, ROOM_FACTOR } from '@/core/chemistry/
 import type { Estimate } from '@/core/quantity/estimate'
 import { dayOf, type Instant } from '@/core/quantity/time'
 import { ASSUMED_TEMPERATURE, conditionsOf } from '@/core/water/conditions'
-import { ammoniaDanger, carbonDioxideByMethod, carbonDioxideDay, gasUse, hourOf, oxygenOf, type CarbonDioxideByMethod, type GasUse } from '@/core/water/gas'
+import {
+  ammoniaDanger,
+  carbonDioxideByMethod,
+  carbonDioxideDay,
+  gasUse,
+  hourOf,
+  oxygenOf,
+  type CarbonDioxideByMethod,
+  type GasUse,
+} from '@/core/water/gas'
 import { findingsOf } from '@/data/judged'
 
 export interface GasModel {
@@ -46,15 +55,45 @@ export function gasModel(story: TankHistory, now: Instant): GasModel {
   const pressure = pressureRatio(vessel.altitudeM)
   const seen = conditions.value('co2')
   const plateau = seen?.value ?? USUAL_PLATEAU
-  const last = (parameter: string) => entriesOf(story.entries, 'reading').findLast((entry) => entry.parameter === parameter && dayOf(entry.at) <= dayOf(now))?.at ?? null
+  const last = (parameter: string) =>
+    entriesOf(story.entries, 'reading').findLast(
+      (entry) => entry.parameter === parameter && dayOf(entry.at) <= dayOf(now),
+    )?.at ?? null
   return {
-    slug: vessel.slug, name: vessel.name, zone: vessel.timeZone, now, gas: vessel.gas, lamp: vessel.lamp, altitudeM: vessel.altitudeM,
+    slug: vessel.slug,
+    name: vessel.name,
+    zone: vessel.timeZone,
+    now,
+    gas: vessel.gas,
+    lamp: vessel.lamp,
+    altitudeM: vessel.altitudeM,
     methods: carbonDioxideByMethod(story, conditions, now),
-    day: vessel.gas ? carbonDioxideDay(hourOf(vessel.gas.onAt), hourOf(vessel.gas.offAt), plateau, carbonDioxideAtRest(temperature.value, pressure, OUTDOOR_CO2 * ROOM_FACTOR) * REST_FACTOR) : null,
-    dayBecause: seen ? `it comes up to what the looks average, ${Math.round(plateau)} mg/L` : `it comes up to ${USUAL_PLATEAU} mg/L, common practice: nobody looked yet`,
-    colours: entriesOf(story.entries, 'reading').filter((entry) => entry.parameter === 'co2' && entry.entered.unit === 'colour').slice(-SHOWN_COLOURS).map((entry) => ({ at: entry.at, colour: entry.entered.value })),
-    use: gasUse(story, now), oxygen: oxygenOf(vessel, conditions), oxygenLast: last('oxygen'), pressure, ammonia: ammoniaDanger(conditions), ammoniaLast: last('ammonia'), pH: conditions.value('pH'), temperature,
-    notes: findingsOf(story, now).filter((finding) => KEYS.has(finding.key) && finding.disputed === null),
+    day: vessel.gas
+      ? carbonDioxideDay(
+          hourOf(vessel.gas.onAt),
+          hourOf(vessel.gas.offAt),
+          plateau,
+          carbonDioxideAtRest(temperature.value, pressure, OUTDOOR_CO2 * ROOM_FACTOR) * REST_FACTOR,
+        )
+      : null,
+    dayBecause: seen
+      ? `it comes up to what the looks average, ${Math.round(plateau)} mg/L`
+      : `it comes up to ${USUAL_PLATEAU} mg/L, common practice: nobody looked yet`,
+    colours: entriesOf(story.entries, 'reading')
+      .filter((entry) => entry.parameter === 'co2' && entry.entered.unit === 'colour')
+      .slice(-SHOWN_COLOURS)
+      .map((entry) => ({ at: entry.at, colour: entry.entered.value })),
+    use: gasUse(story, now),
+    oxygen: oxygenOf(vessel, conditions),
+    oxygenLast: last('oxygen'),
+    pressure,
+    ammonia: ammoniaDanger(conditions),
+    ammoniaLast: last('ammonia'),
+    pH: conditions.value('pH'),
+    temperature,
+    notes: findingsOf(story, now).filter(
+      (finding) => KEYS.has(finding.key) && finding.disputed === null,
+    ),
   }
 }
 

@@ -16,8 +16,18 @@ export async function GasPage({ slug }: { slug: string }) {
   const values = known.flatMap((method) => (method.value ? [method.value.value] : []))
   return (
     <WaterFrame
-      slug={slug} page="/gas"
-      title={<><TankName>{model.name}</TankName> {values.length === 0 ? 'has no CO2 on record yet.' : values.length === 1 ? `holds about ${sayNumber(values[0], 3)} mg/L of CO2.` : `holds ${sayNumber(Math.min(...values), 3)} to ${sayNumber(Math.max(...values), 3)} mg/L of CO2, depending on whom one asks.`}</>}
+      slug={slug}
+      page="/gas"
+      title={
+        <>
+          <TankName>{model.name}</TankName>{' '}
+          {values.length === 0
+            ? 'has no CO2 on record yet.'
+            : values.length === 1
+              ? `holds about ${sayNumber(values[0], 3)} mg/L of CO2.`
+              : `holds ${sayNumber(Math.min(...values), 3)} to ${sayNumber(Math.max(...values), 3)} mg/L of CO2, depending on whom one asks.`}
+        </>
+      }
     >
       <Gas model={model} onColour={logColour.bind(null, slug)} />
     </WaterFrame>

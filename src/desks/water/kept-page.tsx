@@ -20,15 +20,50 @@ export async function KeptPage({ slug }: { slug: string }) {
   const story = await storyOr404(slug)
   const { vessel } = story
   if (vessel.kind === 'terrarium') return <DryVessel slug={slug} name={vessel.name} />
-  const loss = evaporation({ ...story, vessel: { ...vessel, evaporationLitresPerDay: null } }, dayOf(now()), netLitres(vessel, currentLayout(story)))
+  const loss = evaporation(
+    { ...story, vessel: { ...vessel, evaporationLitresPerDay: null } },
+    dayOf(now()),
+    netLitres(vessel, currentLayout(story)),
+  )
   return (
-    <WaterFrame slug={slug} page="/kept" title={<><TankName>{vessel.name}</TankName> drinks {story.sources.length === 0 ? 'water nobody described yet' : story.sources.map((source) => source.name.toLowerCase()).join(' and ')}.</>}>
+    <WaterFrame
+      slug={slug}
+      page="/kept"
+      title={
+        <>
+          <TankName>{vessel.name}</TankName> drinks{' '}
+          {story.sources.length === 0
+            ? 'water nobody described yet'
+            : story.sources.map((source) => source.name.toLowerCase()).join(' and ')}
+          .
+        </>
+      }
+    >
       <Kept
-        care={vessel.care} evaporation={vessel.evaporationLitresPerDay} evaporationReckoned={`${sayEstimate(loss, 'L')} by ${loss.because}`} sources={story.sources} products={story.products}
-        bands={PARAMETERS.map((parameter) => ({ parameter, band: bandFor(vessel, parameter), usual: schoolBand(vessel.kind, vessel.care.school, parameter) }))}
-        forms={LABEL_FORM_NAMES} salts={SALTS.map((salt) => salt.formula)}
-        stamps={{ habits: stampOf(CARE_PARTS.habits(vessel)), bands: stampOf(CARE_PARTS.bands(vessel)), of: Object.fromEntries([...story.sources, ...story.products].map((one) => [one.id, stampOf(one)])) }}
-        onHabits={keepHabits.bind(null, slug)} onBands={keepBands.bind(null, slug)} onSource={keepSource.bind(null, slug)} onProduct={keepProduct.bind(null, slug)} onDrop={dropProduct.bind(null, slug)}
+        care={vessel.care}
+        evaporation={vessel.evaporationLitresPerDay}
+        evaporationReckoned={`${sayEstimate(loss, 'L')} by ${loss.because}`}
+        sources={story.sources}
+        products={story.products}
+        bands={PARAMETERS.map((parameter) => ({
+          parameter,
+          band: bandFor(vessel, parameter),
+          usual: schoolBand(vessel.kind, vessel.care.school, parameter),
+        }))}
+        forms={LABEL_FORM_NAMES}
+        salts={SALTS.map((salt) => salt.formula)}
+        stamps={{
+          habits: stampOf(CARE_PARTS.habits(vessel)),
+          bands: stampOf(CARE_PARTS.bands(vessel)),
+          of: Object.fromEntries(
+            [...story.sources, ...story.products].map((one) => [one.id, stampOf(one)]),
+          ),
+        }}
+        onHabits={keepHabits.bind(null, slug)}
+        onBands={keepBands.bind(null, slug)}
+        onSource={keepSource.bind(null, slug)}
+        onProduct={keepProduct.bind(null, slug)}
+        onDrop={dropProduct.bind(null, slug)}
       />
     </WaterFrame>
   )

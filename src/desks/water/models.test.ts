@@ -17,34 +17,79 @@ const bare = tank()
 describe('what the pages of the water desk are given', () => {
   test('drift: a strip for every parameter read, inside its frame, with its readings; lanes of what was done', () => {
     const model = driftModel(tarn, 'nitrate', NOW)
-    expect(model.strips.map((strip) => strip.parameter)).toEqual(expect.arrayContaining(['nitrate', 'kh', 'gh', 'pH', 'temperature', 'conductivity', 'co2', 'phosphate', 'oxygen']))
+    expect(model.strips.map((strip) => strip.parameter)).toEqual(
+      expect.arrayContaining([
+        'nitrate',
+        'kh',
+        'gh',
+        'pH',
+        'temperature',
+        'conductivity',
+        'co2',
+        'phosphate',
+        'oxygen',
+      ]),
+    )
     for (const strip of model.strips) {
-      const numbers = `${strip.range}${strip.line}${strip.rangeAhead}${strip.lineAhead}`.match(/-?\d+(\.\d+)?/g)!.map(Number)
+      const numbers = `${strip.range}${strip.line}${strip.rangeAhead}${strip.lineAhead}`
+        .match(/-?\d+(\.\d+)?/g)!
+        .map(Number)
       expect(numbers.length).toBeGreaterThan(20)
       expect(Math.max(...numbers)).toBeLessThanOrEqual(STRIP.width + 0.1)
       expect(Math.min(...numbers)).toBeGreaterThanOrEqual(-0.1)
-      expect(strip.marks.every((mark) => mark.top <= mark.y + 0.2 && mark.y <= mark.foot + 0.2 && mark.y >= 0 && mark.y <= STRIP.height)).toBe(true)
+      expect(
+        strip.marks.every(
+          (mark) =>
+            mark.top <= mark.y + 0.2 &&
+            mark.y <= mark.foot + 0.2 &&
+            mark.y >= 0 &&
+            mark.y <= STRIP.height,
+        ),
+      ).toBe(true)
     }
-    expect(model.lanes.map((lane) => lane.says)).toEqual(['changes', 'top-ups', 'doses', 'food', 'trims', 'equipment'])
+    expect(model.lanes.map((lane) => lane.says)).toEqual([
+      'changes',
+      'top-ups',
+      'doses',
+      'food',
+      'trims',
+      'equipment',
+    ])
     expect(model.settles.asKept!).toBeGreaterThan(model.settles.asSet!)
     expect(model.past.every((point) => point.day >= model.today - STRIP.past)).toBe(true)
     expect(JSON.stringify(model).length).toBeLessThan(160_000)
   })
   test('a tank without a reading says so on each page, and none falls over', () => {
     const now = instantOf(DAY0 + 20)
-    expect(driftModel(bare, 'nitrate', now)).toMatchObject({ estimate: null, refusal: expect.stringContaining('No nitrate reading'), strips: [] })
+    expect(driftModel(bare, 'nitrate', now)).toMatchObject({
+      estimate: null,
+      refusal: expect.stringContaining('No nitrate reading'),
+      strips: [],
+    })
     expect(balanceModel(bare, 'gh', now)).toMatchObject({ balance: null, whatIf: null })
-    expect(changesModel(bare, 'nitrate', now)).toMatchObject({ now: null, choices: [], settles: null, creep: null })
-    expect(dosingModel(bare, now).parameters.every((one) => one.now === null && one.uptake === null)).toBe(true)
+    expect(changesModel(bare, 'nitrate', now)).toMatchObject({
+      now: null,
+      choices: [],
+      settles: null,
+      creep: null,
+    })
+    expect(
+      dosingModel(bare, now).parameters.every((one) => one.now === null && one.uptake === null),
+    ).toBe(true)
     expect(gasModel(bare, now)).toMatchObject({ day: null, use: null, ammonia: null, colours: [] })
     expect([lanesOf(bare, now), monthsOf(now).length > 4]).toEqual([[], true])
   })
   test('every parameter of every page, for every vessel with water: numbers are numbers', () => {
     for (const story of [tarn, spring, gully]) {
-      for (const parameter of BALANCED) expect(JSON.stringify(balanceModel(story, parameter, NOW))).not.toMatch(/NaN|Infinity/)
+      for (const parameter of BALANCED)
+        expect(JSON.stringify(balanceModel(story, parameter, NOW))).not.toMatch(/NaN|Infinity/)
       for (const parameter of CHANGED) {
         const model = changesModel(story, parameter, NOW)
-        expect(model.choices.every((choice) => choice.fraction === null || (choice.fraction > 0 && choice.fraction <= 0.8))).toBe(true)
+        expect(
+          model.choices.every(
+            (choice) => choice.fraction === null || (choice.fraction > 0 && choice.fraction <= 0.8),
+          ),
+        ).toBe(true)
         expect(model.filledKg).toBeGreaterThan(model.litres)
       }
     }
@@ -69,7 +114,18 @@ describe('what the pages of the water desk are given', () => {
     expect(gasModel(spring, NOW).day).toBeNull()
   })
   test('a parameter named in the address counts only when the page offers it', () => {
-    expect([chosen('kh', BALANCED, 'nitrate'), chosen('co2', BALANCED, 'nitrate'), chosen(['gh', 'kh'], BALANCED, 'nitrate'), chosen(undefined, BALANCED, 'nitrate'), chosen('constructor', BALANCED, 'nitrate')]).toEqual(['kh', 'nitrate', 'gh', 'nitrate', 'nitrate'])
-    expect([nameOf('pH'), nameOf('nitrate'), unitOf('pH'), unitOf('kh')]).toEqual(['pH', 'Nitrate', '', '°dH'])
+    expect([
+      chosen('kh', BALANCED, 'nitrate'),
+      chosen('co2', BALANCED, 'nitrate'),
+      chosen(['gh', 'kh'], BALANCED, 'nitrate'),
+      chosen(undefined, BALANCED, 'nitrate'),
+      chosen('constructor', BALANCED, 'nitrate'),
+    ]).toEqual(['kh', 'nitrate', 'gh', 'nitrate', 'nitrate'])
+    expect([nameOf('pH'), nameOf('nitrate'), unitOf('pH'), unitOf('kh')]).toEqual([
+      'pH',
+      'Nitrate',
+      '',
+      '°dH',
+    ])
   })
 })

@@ -5,21 +5,53 @@ import { useState } from 'react'
 import { readNumber } from '@/core/quantity/read-number'
 
 /** A number that stands in a sentence and can be changed there; what is no number stays in the field with its reason and changes nothing. */
-export function NumberInSentence({ label, value, onValue, min, max }: { label: string; value: number; onValue: (value: number) => void; min: number; max: number }) {
+export function NumberInSentence({
+  label,
+  value,
+  onValue,
+  min,
+  max,
+}: {
+  label: string
+  value: number
+  onValue: (value: number) => void
+  min: number
+  max: number
+}) {
   const [text, setText] = useState(String(value))
   const number = readNumber(text)
-  const problem = !number.ok ? number.problem : number.value < min || number.value > max ? `Between ${min} and ${max}, please.` : null
+  const problem = !number.ok
+    ? number.problem
+    : number.value < min || number.value > max
+      ? `Between ${min} and ${max}, please.`
+      : null
   return (
     <>
       <chakra.input
-        aria-label={label} aria-invalid={problem !== null} inputMode="decimal" value={text} w="3.6em" minH="32px" textAlign="center" fontWeight={650} bg="transparent" border={0} borderBottom="2px solid" borderColor={problem ? 'clay' : 'ink'}
+        aria-label={label}
+        aria-invalid={problem !== null}
+        inputMode="decimal"
+        value={text}
+        w="3.6em"
+        minH="32px"
+        textAlign="center"
+        fontWeight={650}
+        bg="transparent"
+        border={0}
+        borderBottom="2px solid"
+        borderColor={problem ? 'clay' : 'ink'}
         onChange={(event) => {
           setText(event.target.value)
           const next = readNumber(event.target.value)
           if (next.ok && next.value >= min && next.value <= max) onValue(next.value)
         }}
       />
-      {problem ? <Box as="span" role="alert" color="clay"> {problem}</Box> : null}
+      {problem ? (
+        <Box as="span" role="alert" color="clay">
+          {' '}
+          {problem}
+        </Box>
+      ) : null}
     </>
   )
 }

@@ -34,7 +34,8 @@ export interface Lane {
   count: number
 }
 
-const x = (day: number, today: number) => ((day - today + STRIP.past) / (STRIP.past + STRIP.ahead)) * STRIP.width
+const x = (day: number, today: number) =>
+  ((day - today + STRIP.past) / (STRIP.past + STRIP.ahead)) * STRIP.width
 /** A point each so many days is as fine as a strip can show. */
 const EVERY_DAYS = 3
 const PAD = 3
@@ -47,23 +48,64 @@ export function stripsOf(history: TankHistory, conditions: Conditions, now: Inst
     if (!estimate || !last) return []
     const today = dayOf(now)
     const past = thin(estimate.past.filter((point) => point.day >= today - STRIP.past))
-    const ahead = thin(forecastParameter(estimate, STRIP.ahead, routineChanges(history, parameter, now, STRIP.ahead)))
+    const ahead = thin(
+      forecastParameter(
+        estimate,
+        STRIP.ahead,
+        routineChanges(history, parameter, now, STRIP.ahead),
+      ),
+    )
     const band = bandFor(history.vessel, parameter)
     const readings = estimate.readings.filter((reading) => reading.day >= today - STRIP.past)
-    const values = [...past, ...ahead].flatMap((point) => [point.low, point.high]).concat(readings.filter((reading) => reading.setAside === null).map((reading) => reading.value))
+    const values = [...past, ...ahead]
+      .flatMap((point) => [point.low, point.high])
+      .concat(
+        readings.filter((reading) => reading.setAside === null).map((reading) => reading.value),
+      )
     const [least, most] = scaleOf(values, band)
-    const y = (value: number) => Number((STRIP.height - PAD - ((Math.min(most, Math.max(least, value)) - least) / (most - least)) * (STRIP.height - 2 * PAD)).toFixed(1))
+    const y = (value: number) =>
+      Number(
+        (
+          STRIP.height -
+          PAD -
+          ((Math.min(most, Math.max(least, value)) - least) / (most - least)) *
+            (STRIP.height - 2 * PAD)
+        ).toFixed(1),
+      )
     const at = (point: BandPoint) => Number(x(point.day, today).toFixed(1))
-    const path = (points: readonly BandPoint[], pick: (point: BandPoint) => number) => points.map((point) => `${at(point)} ${y(pick(point))}`).join('L')
-    const area = (points: readonly BandPoint[]) => (points.length < 2 ? '' : `M${path(points, (point) => point.high)}L${path([...points].reverse(), (point) => point.low)}Z`)
-    const line = (points: readonly BandPoint[]) => (points.length < 2 ? '' : `M${path(points, (point) => point.value)}`)
+    const path = (points: readonly BandPoint[], pick: (point: BandPoint) => number) =>
+      points.map((point) => `${at(point)} ${y(pick(point))}`).join('L')
+    const area = (points: readonly BandPoint[]) =>
+      points.length < 2
+        ? ''
+        : `M${path(points, (point) => point.high)}L${path([...points].reverse(), (point) => point.low)}Z`
+    const line = (points: readonly BandPoint[]) =>
+      points.length < 2 ? '' : `M${path(points, (point) => point.value)}`
     const [top, foot] = [y(band.high ?? most), y(band.low ?? least)]
-    return [{
-      parameter, now: estimate.now, lastDay: last.day, outside: outsideBand(estimate.state.c, Math.max(1e-9, Math.sqrt(estimate.state.cc)), band), band,
-      range: area(past), line: line(past), rangeAhead: area(ahead), lineAhead: line(ahead),
-      wanted: band.low === null && band.high === null ? null : { y: top, height: Math.max(1, foot - top) },
-      marks: readings.map((reading) => ({ x: Number(x(reading.day, today).toFixed(1)), y: y(reading.value), top: y(reading.high), foot: y(reading.low), aside: reading.setAside !== null })),
-    }]
+    return [
+      {
+        parameter,
+        now: estimate.now,
+        lastDay: last.day,
+        outside: outsideBand(estimate.state.c, Math.max(1e-9, Math.sqrt(estimate.state.cc)), band),
+        band,
+        range: area(past),
+        line: line(past),
+        rangeAhead: area(ahead),
+        lineAhead: line(ahead),
+        wanted:
+          band.low === null && band.high === null
+            ? null
+            : { y: top, height: Math.max(1, foot - top) },
+        marks: readings.map((reading) => ({
+          x: Number(x(reading.day, today).toFixed(1)),
+          y: y(reading.value),
+          top: y(reading.high),
+          foot: y(reading.low),
+          aside: reading.setAside !== null,
+        })),
+      },
+    ]
   })
 }
 
@@ -82,22 +124,40 @@ function thin(points: readonly BandPoint[]): BandPoint[] {
     const next = points[i + 1]
     // A change is a step: both of its sides are kept.
     const step = next !== undefined && next.day - point.day < 1e-6
-    if (!step && point.day - last < EVERY_DAYS && i < points.length - 1 && !(i > 0 && point.day - points[i - 1].day < 1e-6)) return false
+    if (
+      !step &&
+      point.day - last < EVERY_DAYS &&
+      i < points.length - 1 &&
+      !(i > 0 && point.day - points[i - 1].day < 1e-6)
+    )
+      return false
     last = point.day
     return true
   })
 }
 
 const LANES: { kind: EntryKind; says: string }[] = [
-  { kind: 'water-change', says: 'changes' }, { kind: 'top-off', says: 'top-ups' }, { kind: 'dose', says: 'doses' }, { kind: 'feed', says: 'food' }, { kind: 'trim', says: 'trims' }, { kind: 'equipment', says: 'equipment' },
+  { kind: 'water-change', says: 'changes' },
+  { kind: 'top-off', says: 'top-ups' },
+  { kind: 'dose', says: 'doses' },
+  { kind: 'feed', says: 'food' },
+  { kind: 'trim', says: 'trims' },
+  { kind: 'equipment', says: 'equipment' },
 ]
 
 /** What was done, lane by lane, on the days of the strips. Lanes in which nothing happened are left out. */
 export function lanesOf(history: TankHistory, now: Instant): Lane[] {
   const today = dayOf(now)
   return LANES.map(({ kind, says }) => {
-    const days = entriesOf(history.entries, kind).map((entry) => dayOf(entry.at)).filter((day) => day >= today - STRIP.past && day <= today)
-    return { kind, says, count: days.length, ticks: days.map((day) => `M${x(day, today).toFixed(1)} 2v8`).join('') }
+    const days = entriesOf(history.entries, kind)
+      .map((entry) => dayOf(entry.at))
+      .filter((day) => day >= today - STRIP.past && day <= today)
+    return {
+      kind,
+      says,
+      count: days.length,
+      ticks: days.map((day) => `M${x(day, today).toFixed(1)} 2v8`).join(''),
+    }
   }).filter((lane) => lane.count > 0)
 }
 
@@ -107,7 +167,10 @@ export function monthsOf(now: Instant): { x: number; name: string }[] {
   const first = new Date((today - STRIP.past) * 86_400_000)
   return Array.from({ length: Math.ceil((STRIP.past + STRIP.ahead) / 30) + 1 }, (_, i) => {
     const at = Date.UTC(first.getUTCFullYear(), first.getUTCMonth() + 1 + i, 1)
-    return { x: Number(x(at / 86_400_000, today).toFixed(1)), name: new Intl.DateTimeFormat('en-GB', { month: 'short', timeZone: 'UTC' }).format(at) }
+    return {
+      x: Number(x(at / 86_400_000, today).toFixed(1)),
+      name: new Intl.DateTimeFormat('en-GB', { month: 'short', timeZone: 'UTC' }).format(at),
+    }
   }).filter((month) => month.x < STRIP.width - 12)
 }
 export const TODAY_X = Number(x(0, 0).toFixed(1))

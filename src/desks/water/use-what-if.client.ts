@@ -11,12 +11,18 @@ const SEED = 1400
 const REST_MS = 90
 
 /** The what-if of an input, worked out in a worker: the last result stays until the next is there. */
-export function useWhatIf(input: WhatIfInput): { result: WhatIfResult | null; share: number | null; stop: () => void } {
+export function useWhatIf(input: WhatIfInput): {
+  result: WhatIfResult | null
+  share: number | null
+  stop: () => void
+} {
   const [result, setResult] = useState<WhatIfResult | null>(null)
   const [share, setShare] = useState<number | null>(null)
   const remote = useRef<{ worker: Worker; api: Remote<WhatIfWorker> } | null>(null)
   useEffect(() => {
-    const worker = new Worker(new URL('../../workers/what-if.worker.ts', import.meta.url), { type: 'module' })
+    const worker = new Worker(new URL('../../workers/what-if.worker.ts', import.meta.url), {
+      type: 'module',
+    })
     remote.current = { worker, api: wrap<WhatIfWorker>(worker) }
     return () => {
       worker.terminate()
@@ -29,13 +35,20 @@ export function useWhatIf(input: WhatIfInput): { result: WhatIfResult | null; sh
       const api = remote.current?.api
       if (!api) return
       setShare(0)
-      void api.run(input, RUNS, SEED, proxy((done: number) => {
-        if (current) setShare(done)
-      })).then((answer) => {
-        if (!current) return
-        setShare(null)
-        if (answer) setResult(answer)
-      })
+      void api
+        .run(
+          input,
+          RUNS,
+          SEED,
+          proxy((done: number) => {
+            if (current) setShare(done)
+          }),
+        )
+        .then((answer) => {
+          if (!current) return
+          setShare(null)
+          if (answer) setResult(answer)
+        })
     }, REST_MS)
     return () => {
       current = false

@@ -2,12 +2,24 @@
 
 import { useEffect, useState } from 'react'
 
-const NAMES = ['paper', 'ink', 'pencil', 'graphite', 'rule', 'water', 'clay', 'wash', 'moss'] as const
+const NAMES = [
+  'paper',
+  'ink',
+  'pencil',
+  'graphite',
+  'rule',
+  'water',
+  'clay',
+  'wash',
+  'moss',
+] as const
 export type InkColours = Record<(typeof NAMES)[number], string>
 
 function read(): InkColours {
   const style = getComputedStyle(document.documentElement)
-  return Object.fromEntries(NAMES.map((name) => [name, style.getPropertyValue(`--chakra-colors-${name}`).trim()])) as InkColours
+  return Object.fromEntries(
+    NAMES.map((name) => [name, style.getPropertyValue(`--chakra-colors-${name}`).trim()]),
+  ) as InkColours
 }
 
 /** The page's colours as plain values for the chart library, following the lamp switch; null until the page stands. */

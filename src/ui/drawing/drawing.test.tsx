@@ -10,7 +10,18 @@ import { placeCodes, PlanView } from './plan-view'
 const NOW = '2026-11-24T09:00:00.000Z'
 const [tarn, , gully] = lodge(NOW)
 const stage = stageOf(tarn, NOW)
-const draw = (day: number, alarmed: string[] = [], moving = false) => renderToStaticMarkup(<Elevation stage={stage} scene={sceneOn(stage, day)} width={700} maxHeight={368} alarmed={new Set(alarmed)} title="Tarn from the front" moving={moving} />)
+const draw = (day: number, alarmed: string[] = [], moving = false) =>
+  renderToStaticMarkup(
+    <Elevation
+      stage={stage}
+      scene={sceneOn(stage, day)}
+      width={700}
+      maxHeight={368}
+      alarmed={new Set(alarmed)}
+      title="Tarn from the front"
+      moving={moving}
+    />,
+  )
 const count = (markup: string, what: RegExp) => (markup.match(what) ?? []).length
 
 describe('projection', () => {
@@ -27,12 +38,19 @@ describe('projection', () => {
   })
   test('the transform of path data agrees with the projection', () => {
     const p = frontProjection(vessel, 700, 368, ELEVATION_MARGIN)
-    const [, tx, ty, sx, sy] = /translate\(([\d.]+) ([\d.]+)\) scale\(([\d.]+) (-[\d.]+)\)/.exec(tankTransform(p, 45))!.map(Number)
+    const [, tx, ty, sx, sy] = /translate\(([\d.]+) ([\d.]+)\) scale\(([\d.]+) (-[\d.]+)\)/
+      .exec(tankTransform(p, 45))!
+      .map(Number)
     expect(tx + sx * 30).toBeCloseTo(p.x(30), 6)
     expect(ty + sy * 12).toBeCloseTo(p.y(12), 6)
   })
   test('a softened outline is closed, passes the middles of its sides and stays within its corners', () => {
-    const path = softOutline([[0, 0], [10, 0], [10, 6], [0, 6]])
+    const path = softOutline([
+      [0, 0],
+      [10, 0],
+      [10, 6],
+      [0, 6],
+    ])
     expect(path).toMatch(/^M0 3Q.*Z$/)
     const numbers = path.match(/-?[\d.]+/g)!.map(Number)
     expect(Math.max(...numbers)).toBe(10)
@@ -43,7 +61,8 @@ describe('projection', () => {
 describe('the elevation', () => {
   test('every planting of the day has its stake with its name; none before it was planted', () => {
     const today = draw(stage.today)
-    for (const planting of tarn.plantings) expect(today).toContain(`<title>${planting.stake} ${planting.name}</title>`)
+    for (const planting of tarn.plantings)
+      expect(today).toContain(`<title>${planting.stake} ${planting.name}</title>`)
     const first = draw(stage.firstDay + 10)
     expect(first).not.toContain('<title>E2')
     expect(count(draw(stage.firstDay - 3), /<title>/g)).toBe(0)
@@ -71,10 +90,26 @@ describe('the elevation', () => {
     expect(markup).toContain(`M${p.x(0)} ${p.y(45)}V${p.y(0)}H${p.x(100)}V${p.y(45)}`)
   })
   test('no bad number on any day, in a paludarium or a bare tank', () => {
-    for (const story of [tarn, gully, tank([], { plantings: [] }), tank([], { layouts: [], plantings: [] })]) {
+    for (const story of [
+      tarn,
+      gully,
+      tank([], { plantings: [] }),
+      tank([], { layouts: [], plantings: [] }),
+    ]) {
       const other = stageOf(story, story === tarn || story === gully ? NOW : instantOf(DAY0 + 5))
       for (const day of [other.firstDay, other.today, other.today + 40]) {
-        expect(renderToStaticMarkup(<Elevation stage={other} scene={sceneOn(other, day)} width={320} maxHeight={200} alarmed={new Set()} title="x" />)).not.toMatch(/NaN|undefined|Infinity/)
+        expect(
+          renderToStaticMarkup(
+            <Elevation
+              stage={other}
+              scene={sceneOn(other, day)}
+              width={320}
+              maxHeight={200}
+              alarmed={new Set()}
+              title="x"
+            />,
+          ),
+        ).not.toMatch(/NaN|undefined|Infinity/)
       }
     }
   })
@@ -83,14 +118,39 @@ describe('the elevation', () => {
 describe('the plan', () => {
   test('each planting and piece at its place, floaters dashed, bald ground paler than covered', () => {
     const markup = (cover: number) => {
-      const carpet = { ...STEMS, id: 'c', speciesId: 'eleocharis', stake: 'L1', zone: 'foreground' as const }
-      const story = tank([entry(1, 'measure', { plantingId: 'c', measure: 'cover', value: cover })], { plantings: [carpet] })
+      const carpet = {
+        ...STEMS,
+        id: 'c',
+        speciesId: 'eleocharis',
+        stake: 'L1',
+        zone: 'foreground' as const,
+      }
+      const story = tank(
+        [entry(1, 'measure', { plantingId: 'c', measure: 'cover', value: cover })],
+        { plantings: [carpet] },
+      )
       const other = stageOf(story, instantOf(DAY0 + 2))
-      return renderToStaticMarkup(<PlanView stage={other} scene={sceneOn(other, DAY0 + 2)} width={240} left={30} title="from above" />)
+      return renderToStaticMarkup(
+        <PlanView
+          stage={other}
+          scene={sceneOn(other, DAY0 + 2)}
+          width={240}
+          left={30}
+          title="from above"
+        />,
+      )
     }
     const opacity = (text: string) => Number(/fill-opacity="([\d.]+)"/.exec(text)![1])
     expect(opacity(markup(90))).toBeGreaterThan(opacity(markup(20)))
-    const plan = renderToStaticMarkup(<PlanView stage={stage} scene={sceneOn(stage, stage.today)} width={300} left={30} title="Tarn from above" />)
+    const plan = renderToStaticMarkup(
+      <PlanView
+        stage={stage}
+        scene={sceneOn(stage, stage.today)}
+        width={300}
+        left={30}
+        title="Tarn from above"
+      />,
+    )
     expect(count(plan, /<text[^>]*>[A-Z]\d/g)).toBe(tarn.plantings.length)
     expect(plan).toContain('stroke-dasharray="4 3"')
     expect(plan).toContain('aria-label="Tarn from above"')
@@ -99,7 +159,15 @@ describe('the plan', () => {
     const of = (cm: number) => {
       const story = tank([height(1, STEMS.id, cm)])
       const other = stageOf(story, instantOf(DAY0 + 1.1))
-      return renderToStaticMarkup(<PlanView stage={other} scene={sceneOn(other, DAY0 + 1.1)} width={240} left={30} title="x" />)
+      return renderToStaticMarkup(
+        <PlanView
+          stage={other}
+          scene={sceneOn(other, DAY0 + 1.1)}
+          width={240}
+          left={30}
+          title="x"
+        />,
+      )
     }
     expect(of(8)).toBe(of(30))
   })
@@ -110,9 +178,20 @@ test('on the plan no code stands in another, at the size of the page and on a ph
     const stage = stageOf(story, '2026-11-24T09:00:00.000Z')
     for (const width of [226, 440]) {
       const scale = width / stage.vessel.lengthCm
-      const codes = placeCodes(sceneOn(stage, stage.today).plants, (x, z) => [x * scale, (stage.vessel.depthCm - z) * scale])
+      const codes = placeCodes(sceneOn(stage, stage.today).plants, (x, z) => [
+        x * scale,
+        (stage.vessel.depthCm - z) * scale,
+      ])
       expect(codes.length).toBe(sceneOn(stage, stage.today).plants.length)
-      codes.forEach((one, i) => codes.slice(i + 1).forEach((other) => expect(Math.abs(one.at[0] - other.at[0]) >= 17 || Math.abs(one.at[1] - other.at[1]) >= 11).toBe(true)))
+      codes.forEach((one, i) =>
+        codes
+          .slice(i + 1)
+          .forEach((other) =>
+            expect(
+              Math.abs(one.at[0] - other.at[0]) >= 17 || Math.abs(one.at[1] - other.at[1]) >= 11,
+            ).toBe(true),
+          ),
+      )
     }
   }
 })

@@ -5,11 +5,22 @@ import { spanOf } from '@/core/layout/draw-plant'
 import { patchCentre } from '@/core/plants/height'
 import { seededRandom, seedOf } from '@/core/quantity/random'
 import { StakeShape } from '../marks/stake'
-import { ELEVATION_MARGIN, frontProjection, softOutline, tankTransform, type Projection } from './geometry'
+import {
+  ELEVATION_MARGIN,
+  frontProjection,
+  softOutline,
+  tankTransform,
+  type Projection,
+} from './geometry'
 import { svgText } from './svg-text'
 
 const colour = (name: string) => `var(--chakra-colors-${name})`
-const TINT: Record<Species['leaf']['tint'], string> = { green: colour('leaf-green'), pale: colour('leaf-pale'), olive: colour('leaf-olive'), red: colour('leaf-red') }
+const TINT: Record<Species['leaf']['tint'], string> = {
+  green: colour('leaf-green'),
+  pale: colour('leaf-pale'),
+  olive: colour('leaf-olive'),
+  red: colour('leaf-red'),
+}
 
 interface Props {
   stage: Stage
@@ -24,34 +35,103 @@ interface Props {
 }
 
 /** The tank from the front, to scale, on one day: ink up to today, pencil after it. */
-export function Elevation({ stage, scene, width, maxHeight, alarmed, title, moving = false }: Props) {
+export function Elevation({
+  stage,
+  scene,
+  width,
+  maxHeight,
+  alarmed,
+  title,
+  moving = false,
+}: Props) {
   const { vessel, layout } = stage
-  const projection = useMemo(() => frontProjection(vessel, width, maxHeight, ELEVATION_MARGIN), [vessel, width, maxHeight])
+  const projection = useMemo(
+    () => frontProjection(vessel, width, maxHeight, ELEVATION_MARGIN),
+    [vessel, width, maxHeight],
+  )
   const transform = tankTransform(projection, vessel.heightCm)
-  const plants = [...scene.plants].sort((a, b) => patchCentre(b.staged.planting).z - patchCentre(a.staged.planting).z)
+  const plants = [...scene.plants].sort(
+    (a, b) => patchCentre(b.staged.planting).z - patchCentre(a.staged.planting).z,
+  )
   const behind = plants.filter((plant) => plant.staged.planting.zone === 'background')
   const before = plants.filter((plant) => plant.staged.planting.zone !== 'background')
-  const algaeOf = (of: string, id: string) => scene.algae.filter(({ course }) => course.place.of === of && 'id' in course.place && course.place.id === id).reduce((sum, { percent }) => sum + percent, 0)
-  const glass = scene.algae.filter(({ course }) => course.place.of === 'glass').reduce((sum, { percent }) => sum + percent, 0)
+  const algaeOf = (of: string, id: string) =>
+    scene.algae
+      .filter(
+        ({ course }) => course.place.of === of && 'id' in course.place && course.place.id === id,
+      )
+      .reduce((sum, { percent }) => sum + percent, 0)
+  const glass = scene.algae
+    .filter(({ course }) => course.place.of === 'glass')
+    .reduce((sum, { percent }) => sum + percent, 0)
   return (
-    <svg width={projection.width} height={projection.height} viewBox={`0 0 ${projection.width} ${projection.height}`} role="img" aria-label={title} data-testid="elevation" className={moving ? 'moving' : undefined} style={{ display: 'block', maxWidth: '100%', height: 'auto' }}>
+    <svg
+      width={projection.width}
+      height={projection.height}
+      viewBox={`0 0 ${projection.width} ${projection.height}`}
+      role="img"
+      aria-label={title}
+      data-testid="elevation"
+      className={moving ? 'moving' : undefined}
+      style={{ display: 'block', maxWidth: '100%', height: 'auto' }}
+    >
       <Patterns />
       <Water projection={projection} stage={stage} />
       <Shades projection={projection} scene={scene} />
       <g transform={transform}>
         {layout ? <GroundBack profile={layout.ground.profile} /> : null}
-        {behind.map((plant) => <Plant key={plant.staged.planting.id} plant={plant} pencil={plant.pencil} algae={algaeOf('planting', plant.staged.planting.id)} depth={0} scale={projection.scale} />)}
-        {layout?.hardscape.map((piece) => <Piece key={piece.id} piece={piece} algae={algaeOf('hardscape', piece.id)} />)}
-        {before.filter((plant) => plant.staged.planting.zone !== 'surface').map((plant) => (
-          <Plant key={plant.staged.planting.id} plant={plant} pencil={plant.pencil} algae={algaeOf('planting', plant.staged.planting.id)} depth={1} scale={projection.scale} />
+        {behind.map((plant) => (
+          <Plant
+            key={plant.staged.planting.id}
+            plant={plant}
+            pencil={plant.pencil}
+            algae={algaeOf('planting', plant.staged.planting.id)}
+            depth={0}
+            scale={projection.scale}
+          />
         ))}
+        {layout?.hardscape.map((piece) => (
+          <Piece key={piece.id} piece={piece} algae={algaeOf('hardscape', piece.id)} />
+        ))}
+        {before
+          .filter((plant) => plant.staged.planting.zone !== 'surface')
+          .map((plant) => (
+            <Plant
+              key={plant.staged.planting.id}
+              plant={plant}
+              pencil={plant.pencil}
+              algae={algaeOf('planting', plant.staged.planting.id)}
+              depth={1}
+              scale={projection.scale}
+            />
+          ))}
         {layout ? <GroundFront profile={layout.ground.profile} length={vessel.lengthCm} /> : null}
-        {before.filter((plant) => plant.staged.planting.zone === 'surface').map((plant) => (
-          <Plant key={plant.staged.planting.id} plant={plant} pencil={plant.pencil} algae={0} depth={1} scale={projection.scale} />
-        ))}
+        {before
+          .filter((plant) => plant.staged.planting.zone === 'surface')
+          .map((plant) => (
+            <Plant
+              key={plant.staged.planting.id}
+              plant={plant}
+              pencil={plant.pencil}
+              algae={0}
+              depth={1}
+              scale={projection.scale}
+            />
+          ))}
       </g>
-      {glass > 0 ? <rect x={projection.x(0)} y={projection.y(vessel.waterlineCm)} width={vessel.lengthCm * projection.scale} height={vessel.waterlineCm * projection.scale} fill="url(#algae-hatch)" opacity={Math.min(0.5, glass / 40)} /> : null}
-      {scene.pencil ? <Brackets projection={projection} scene={scene} waterlineCm={vessel.waterlineCm} /> : null}
+      {glass > 0 ? (
+        <rect
+          x={projection.x(0)}
+          y={projection.y(vessel.waterlineCm)}
+          width={vessel.lengthCm * projection.scale}
+          height={vessel.waterlineCm * projection.scale}
+          fill="url(#algae-hatch)"
+          opacity={Math.min(0.5, glass / 40)}
+        />
+      ) : null}
+      {scene.pencil ? (
+        <Brackets projection={projection} scene={scene} waterlineCm={vessel.waterlineCm} />
+      ) : null}
       <Glass projection={projection} stage={stage} />
       <Stakes projection={projection} plants={scene.plants} alarmed={alarmed} />
     </svg>
@@ -61,16 +141,53 @@ export function Elevation({ stage, scene, width, maxHeight, alarmed, title, movi
 const Patterns = memo(function Patterns() {
   return (
     <defs>
-      <pattern id="algae-hatch" width={5} height={5} patternUnits="userSpaceOnUse" patternTransform="rotate(58)"><line x1={0} y1={0} x2={0} y2={5} stroke={colour('ink')} strokeWidth={1.1} /></pattern>
-      <pattern id="algae-hatch-cm" width={0.75} height={0.75} patternUnits="userSpaceOnUse" patternTransform="rotate(58)"><line x1={0} y1={0} x2={0} y2={0.75} stroke={colour('ink')} strokeWidth={0.2} /></pattern>
-      <linearGradient id="water-depth" x1={0} y1={0} x2={0} y2={1}><stop offset={0} stopColor={colour('wash')} stopOpacity={0.45} /><stop offset={1} stopColor={colour('wash')} stopOpacity={1} /></linearGradient>
-      <linearGradient id="shade" x1={0} y1={0} x2={0} y2={1}><stop offset={0} stopColor={colour('ink')} stopOpacity={0.02} /><stop offset={0.35} stopColor={colour('ink')} stopOpacity={0.6} /><stop offset={1} stopColor={colour('ink')} stopOpacity={1} /></linearGradient>
+      <pattern
+        id="algae-hatch"
+        width={5}
+        height={5}
+        patternUnits="userSpaceOnUse"
+        patternTransform="rotate(58)"
+      >
+        <line x1={0} y1={0} x2={0} y2={5} stroke={colour('ink')} strokeWidth={1.1} />
+      </pattern>
+      <pattern
+        id="algae-hatch-cm"
+        width={0.75}
+        height={0.75}
+        patternUnits="userSpaceOnUse"
+        patternTransform="rotate(58)"
+      >
+        <line x1={0} y1={0} x2={0} y2={0.75} stroke={colour('ink')} strokeWidth={0.2} />
+      </pattern>
+      <linearGradient id="water-depth" x1={0} y1={0} x2={0} y2={1}>
+        <stop offset={0} stopColor={colour('wash')} stopOpacity={0.45} />
+        <stop offset={1} stopColor={colour('wash')} stopOpacity={1} />
+      </linearGradient>
+      <linearGradient id="shade" x1={0} y1={0} x2={0} y2={1}>
+        <stop offset={0} stopColor={colour('ink')} stopOpacity={0.02} />
+        <stop offset={0.35} stopColor={colour('ink')} stopOpacity={0.6} />
+        <stop offset={1} stopColor={colour('ink')} stopOpacity={1} />
+      </linearGradient>
     </defs>
   )
 })
 
-const Water = memo(function Water({ projection: p, stage: { vessel } }: { projection: Projection; stage: Stage }) {
-  return <rect x={p.x(0)} y={p.y(vessel.waterlineCm)} width={vessel.lengthCm * p.scale} height={vessel.waterlineCm * p.scale} fill="url(#water-depth)" />
+const Water = memo(function Water({
+  projection: p,
+  stage: { vessel },
+}: {
+  projection: Projection
+  stage: Stage
+}) {
+  return (
+    <rect
+      x={p.x(0)}
+      y={p.y(vessel.waterlineCm)}
+      width={vessel.lengthCm * p.scale}
+      height={vessel.waterlineCm * p.scale}
+      fill="url(#water-depth)"
+    />
+  )
 })
 
 /** The dark that falls under a canopy, a little wider at the ground than at the leaves. */
@@ -78,8 +195,22 @@ function Shades({ projection: p, scene }: { projection: Projection; scene: Scene
   return (
     <g>
       {scene.shades.map((shade) => {
-        const points = [[shade.x0, shade.topCm], [shade.x1, shade.topCm], [shade.x1 + 2.5, 4], [shade.x0 - 2.5, 4]].map(([x, y]) => `${p.x(x)},${p.y(y)}`).join(' ')
-        return <polygon key={shade.plantingId} points={points} fill="url(#shade)" opacity={0.2 * shade.depth} />
+        const points = [
+          [shade.x0, shade.topCm],
+          [shade.x1, shade.topCm],
+          [shade.x1 + 2.5, 4],
+          [shade.x0 - 2.5, 4],
+        ]
+          .map(([x, y]) => `${p.x(x)},${p.y(y)}`)
+          .join(' ')
+        return (
+          <polygon
+            key={shade.plantingId}
+            points={points}
+            fill="url(#shade)"
+            opacity={0.2 * shade.depth}
+          />
+        )
       })}
     </g>
   )
@@ -89,13 +220,30 @@ const GroundBack = memo(function GroundBack({ profile }: { profile: readonly Gro
   const back = profile.map(({ x, backCm }) => `${x} ${backCm}`).join('L')
   return (
     <g>
-      <path d={`M${profile[0].x} 0L${back}L${profile[profile.length - 1].x} 0Z`} fill={colour('ground')} opacity={0.42} />
-      <path d={`M${back}`} fill="none" stroke={colour('grain')} strokeWidth={0.8} vectorEffect="non-scaling-stroke" strokeDasharray="1 3" />
+      <path
+        d={`M${profile[0].x} 0L${back}L${profile[profile.length - 1].x} 0Z`}
+        fill={colour('ground')}
+        opacity={0.42}
+      />
+      <path
+        d={`M${back}`}
+        fill="none"
+        stroke={colour('grain')}
+        strokeWidth={0.8}
+        vectorEffect="non-scaling-stroke"
+        strokeDasharray="1 3"
+      />
     </g>
   )
 })
 
-const GroundFront = memo(function GroundFront({ profile, length }: { profile: readonly GroundStation[]; length: number }) {
+const GroundFront = memo(function GroundFront({
+  profile,
+  length,
+}: {
+  profile: readonly GroundStation[]
+  length: number
+}) {
   const front = profile.map(({ x, frontCm }) => `${x} ${frontCm}`).join('L')
   const random = seededRandom(seedOf(`grain${length}`))
   const grains = Array.from({ length: Math.round(length * 1.6) }, () => {
@@ -105,25 +253,59 @@ const GroundFront = memo(function GroundFront({ profile, length }: { profile: re
   })
   return (
     <g>
-      <path d={`M${profile[0].x} 0L${front}L${profile[profile.length - 1].x} 0Z`} fill={colour('ground')} />
-      <path d={`M${front}`} fill="none" stroke={colour('ink')} strokeWidth={1} vectorEffect="non-scaling-stroke" />
+      <path
+        d={`M${profile[0].x} 0L${front}L${profile[profile.length - 1].x} 0Z`}
+        fill={colour('ground')}
+      />
+      <path
+        d={`M${front}`}
+        fill="none"
+        stroke={colour('ink')}
+        strokeWidth={1}
+        vectorEffect="non-scaling-stroke"
+      />
       <path d={grains.map(([x, y, r]) => dot(x, y, r)).join('')} fill={colour('grain')} />
     </g>
   )
 })
 
-const dot = (x: number, y: number, r: number) => `M${(x - r).toFixed(2)} ${y.toFixed(2)}a${r.toFixed(2)} ${r.toFixed(2)} 0 1 0 ${(2 * r).toFixed(2)} 0a${r.toFixed(2)} ${r.toFixed(2)} 0 1 0 ${(-2 * r).toFixed(2)} 0`
+const dot = (x: number, y: number, r: number) =>
+  `M${(x - r).toFixed(2)} ${y.toFixed(2)}a${r.toFixed(2)} ${r.toFixed(2)} 0 1 0 ${(2 * r).toFixed(2)} 0a${r.toFixed(2)} ${r.toFixed(2)} 0 1 0 ${(-2 * r).toFixed(2)} 0`
 
 const Piece = memo(function Piece({ piece, algae }: { piece: Hardscape; algae: number }) {
   const outline = softOutline(piece.outline)
   return (
     <g>
-      <path d={outline} fill={colour(piece.material)} stroke={colour('ink')} strokeWidth={1.1} vectorEffect="non-scaling-stroke" strokeLinejoin="round" />
-      <path d={grainLines(piece)} fill="none" stroke={colour('ink')} strokeWidth={0.6} vectorEffect="non-scaling-stroke" opacity={0.55} />
+      <path
+        d={outline}
+        fill={colour(piece.material)}
+        stroke={colour('ink')}
+        strokeWidth={1.1}
+        vectorEffect="non-scaling-stroke"
+        strokeLinejoin="round"
+      />
+      <path
+        d={grainLines(piece)}
+        fill="none"
+        stroke={colour('ink')}
+        strokeWidth={0.6}
+        vectorEffect="non-scaling-stroke"
+        opacity={0.55}
+      />
       {algae > 0 ? (
         <>
-          <path d={outline} fill="url(#algae-hatch-cm)" opacity={Math.min(0.75, 0.12 + algae / 45)} />
-          <path d={tufts(piece, algae)} fill="none" stroke={colour('ink')} strokeWidth={0.9} vectorEffect="non-scaling-stroke" />
+          <path
+            d={outline}
+            fill="url(#algae-hatch-cm)"
+            opacity={Math.min(0.75, 0.12 + algae / 45)}
+          />
+          <path
+            d={tufts(piece, algae)}
+            fill="none"
+            stroke={colour('ink')}
+            strokeWidth={0.9}
+            vectorEffect="non-scaling-stroke"
+          />
         </>
       ) : null}
     </g>
@@ -135,8 +317,10 @@ function grainLines(piece: Hardscape): string {
   const xs = piece.outline.map((point) => point[0])
   const ys = piece.outline.map((point) => point[1])
   const [x0, x1, y0, y1] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)]
-  const at = (u: number, v: number) => `${(x0 + u * (x1 - x0)).toFixed(2)} ${(y0 + v * (y1 - y0)).toFixed(2)}`
-  if (piece.material === 'wood') return `M${at(0.18, 0.16)}Q${at(0.42, 0.4)} ${at(0.7, 0.78)}M${at(0.3, 0.2)}Q${at(0.55, 0.42)} ${at(0.78, 0.72)}`
+  const at = (u: number, v: number) =>
+    `${(x0 + u * (x1 - x0)).toFixed(2)} ${(y0 + v * (y1 - y0)).toFixed(2)}`
+  if (piece.material === 'wood')
+    return `M${at(0.18, 0.16)}Q${at(0.42, 0.4)} ${at(0.7, 0.78)}M${at(0.3, 0.2)}Q${at(0.55, 0.42)} ${at(0.78, 0.72)}`
   return `M${at(0.28, 0.62)}Q${at(0.36, 0.3)} ${at(0.3, 0.06)}M${at(0.46, 0.96)}Q${at(0.58, 0.6)} ${at(0.55, 0.12)}M${at(0.7, 0.62)}Q${at(0.74, 0.4)} ${at(0.72, 0.1)}`
 }
 
@@ -164,56 +348,152 @@ function tufts(piece: Hardscape, percent: number): string {
 /** Pixels a centimetre at which outlines have their full weight. */
 const FULL_SCALE = 6.6
 
-const Plant = memo(function Plant({ plant, pencil, algae, depth, scale }: { plant: ScenePlant; pencil: boolean; algae: number; depth: 0 | 1; scale: number }) {
-  const { drawing, staged } = plant
-  const tint = TINT[staged.species.leaf.tint]
-  const stroke = pencil ? colour('pencil') : colour('contour')
-  // Outlines thin out with the drawing, or a small tank would be all outline.
-  const line = Math.min(1, scale / FULL_SCALE)
-  const common = { vectorEffect: 'non-scaling-stroke' as const, strokeLinejoin: 'round' as const, strokeLinecap: 'round' as const }
-  const isMoss = staged.species.group === 'moss'
-  return (
-    <g data-planting={staged.planting.stake}>
-      <path className="leaves" d={drawing.leaves} fill={tint} fillOpacity={pencil ? 0.22 : depth === 0 ? 0.78 : 0.92} stroke={stroke} strokeWidth={line * (pencil ? 0.55 : staged.species.group === 'carpet' ? 0.35 : 0.6)} strokeDasharray={pencil ? '2.5 1.8' : undefined} {...common} />
-      <path d={drawing.lines} fill="none" stroke={isMoss ? colour('moss') : stroke} strokeWidth={line * (isMoss ? 0.9 : staged.species.group.startsWith('stem') ? 1.1 : 0.5)} strokeDasharray={pencil ? '3 2' : undefined} {...common} />
-      {algae > 1 ? <path d={drawing.leaves} fill="url(#algae-hatch-cm)" opacity={Math.min(0.85, 0.15 + algae / 25)} /> : null}
-    </g>
-  )
-}, (a, b) => a.plant.drawing === b.plant.drawing && a.pencil === b.pencil && a.scale === b.scale && Math.round(a.algae) === Math.round(b.algae))
+const Plant = memo(
+  function Plant({
+    plant,
+    pencil,
+    algae,
+    depth,
+    scale,
+  }: {
+    plant: ScenePlant
+    pencil: boolean
+    algae: number
+    depth: 0 | 1
+    scale: number
+  }) {
+    const { drawing, staged } = plant
+    const tint = TINT[staged.species.leaf.tint]
+    const stroke = pencil ? colour('pencil') : colour('contour')
+    // Outlines thin out with the drawing, or a small tank would be all outline.
+    const line = Math.min(1, scale / FULL_SCALE)
+    const common = {
+      vectorEffect: 'non-scaling-stroke' as const,
+      strokeLinejoin: 'round' as const,
+      strokeLinecap: 'round' as const,
+    }
+    const isMoss = staged.species.group === 'moss'
+    return (
+      <g data-planting={staged.planting.stake}>
+        <path
+          className="leaves"
+          d={drawing.leaves}
+          fill={tint}
+          fillOpacity={pencil ? 0.22 : depth === 0 ? 0.78 : 0.92}
+          stroke={stroke}
+          strokeWidth={line * (pencil ? 0.55 : staged.species.group === 'carpet' ? 0.35 : 0.6)}
+          strokeDasharray={pencil ? '2.5 1.8' : undefined}
+          {...common}
+        />
+        <path
+          d={drawing.lines}
+          fill="none"
+          stroke={isMoss ? colour('moss') : stroke}
+          strokeWidth={line * (isMoss ? 0.9 : staged.species.group.startsWith('stem') ? 1.1 : 0.5)}
+          strokeDasharray={pencil ? '3 2' : undefined}
+          {...common}
+        />
+        {algae > 1 ? (
+          <path
+            d={drawing.leaves}
+            fill="url(#algae-hatch-cm)"
+            opacity={Math.min(0.85, 0.15 + algae / 25)}
+          />
+        ) : null}
+      </g>
+    )
+  },
+  (a, b) =>
+    a.plant.drawing === b.plant.drawing &&
+    a.pencil === b.pencil &&
+    a.scale === b.scale &&
+    Math.round(a.algae) === Math.round(b.algae),
+)
 
 /** Pencilled range of a height: a dashed tick at its low and its high end. */
-function Brackets({ projection: p, scene, waterlineCm }: { projection: Projection; scene: Scene; waterlineCm: number }) {
+function Brackets({
+  projection: p,
+  scene,
+  waterlineCm,
+}: {
+  projection: Projection
+  scene: Scene
+  waterlineCm: number
+}) {
   return (
     <g stroke={colour('pencil')} strokeWidth={1} strokeDasharray="3 3" fill="none">
-      {scene.plants.filter(({ staged }) => staged.species.group.startsWith('stem')).map(({ staged, height }) => {
-        const [x0, x1] = spanOf(staged.planting)
-        const line = (cm: number) => `M${p.x(x0)} ${p.y(Math.min(staged.rootCm + cm, waterlineCm))}H${p.x(x1)}`
-        return <path key={staged.planting.id} d={`${line(height.high)}${line(height.low)}`} />
-      })}
+      {scene.plants
+        .filter(({ staged }) => staged.species.group.startsWith('stem'))
+        .map(({ staged, height }) => {
+          const [x0, x1] = spanOf(staged.planting)
+          const line = (cm: number) =>
+            `M${p.x(x0)} ${p.y(Math.min(staged.rootCm + cm, waterlineCm))}H${p.x(x1)}`
+          return <path key={staged.planting.id} d={`${line(height.high)}${line(height.low)}`} />
+        })}
     </g>
   )
 }
 
 /** Glass, water line, and the two rulers. */
-const Glass = memo(function Glass({ projection: p, stage: { vessel } }: { projection: Projection; stage: Stage }) {
+const Glass = memo(function Glass({
+  projection: p,
+  stage: { vessel },
+}: {
+  projection: Projection
+  stage: Stage
+}) {
   const { lengthCm, heightCm, waterlineCm } = vessel
   const step = lengthCm > 70 ? 20 : 10
   const marks = (to: number) => Array.from({ length: Math.floor(to / 5) + 1 }, (_, i) => i * 5)
   const text = { fill: colour('pencil'), style: svgText(11) }
   return (
     <g>
-      <line x1={p.x(0)} x2={p.x(lengthCm)} y1={p.y(waterlineCm)} y2={p.y(waterlineCm)} stroke={colour('water')} strokeWidth={1.6} />
-      <path d={`M${p.x(0)} ${p.y(heightCm)}V${p.y(0)}H${p.x(lengthCm)}V${p.y(heightCm)}`} fill="none" stroke={colour('ink')} strokeWidth={2.4} />
+      <line
+        x1={p.x(0)}
+        x2={p.x(lengthCm)}
+        y1={p.y(waterlineCm)}
+        y2={p.y(waterlineCm)}
+        stroke={colour('water')}
+        strokeWidth={1.6}
+      />
+      <path
+        d={`M${p.x(0)} ${p.y(heightCm)}V${p.y(0)}H${p.x(lengthCm)}V${p.y(heightCm)}`}
+        fill="none"
+        stroke={colour('ink')}
+        strokeWidth={2.4}
+      />
       {marks(heightCm).map((cm) => (
         <g key={`v${cm}`}>
-          <line x1={p.x(0) - (cm % 10 === 0 ? 8 : 4)} x2={p.x(0) - 2} y1={p.y(cm)} y2={p.y(cm)} stroke={colour('ink')} strokeWidth={0.8} />
-          {cm % 10 === 0 && cm < heightCm - 2 ? <text x={p.x(0) - 12} y={p.y(cm) + 4} textAnchor="end" {...text}>{cm}</text> : null}
+          <line
+            x1={p.x(0) - (cm % 10 === 0 ? 8 : 4)}
+            x2={p.x(0) - 2}
+            y1={p.y(cm)}
+            y2={p.y(cm)}
+            stroke={colour('ink')}
+            strokeWidth={0.8}
+          />
+          {cm % 10 === 0 && cm < heightCm - 2 ? (
+            <text x={p.x(0) - 12} y={p.y(cm) + 4} textAnchor="end" {...text}>
+              {cm}
+            </text>
+          ) : null}
         </g>
       ))}
       {marks(lengthCm).map((cm) => (
         <g key={`h${cm}`}>
-          <line y1={p.y(0) + 2} y2={p.y(0) + (cm % 10 === 0 ? 8 : 5)} x1={p.x(cm)} x2={p.x(cm)} stroke={colour('ink')} strokeWidth={0.8} />
-          {cm % step === 0 ? <text x={p.x(cm)} y={p.y(0) + 20} textAnchor="middle" {...text}>{cm}</text> : null}
+          <line
+            y1={p.y(0) + 2}
+            y2={p.y(0) + (cm % 10 === 0 ? 8 : 5)}
+            x1={p.x(cm)}
+            x2={p.x(cm)}
+            stroke={colour('ink')}
+            strokeWidth={0.8}
+          />
+          {cm % step === 0 ? (
+            <text x={p.x(cm)} y={p.y(0) + 20} textAnchor="middle" {...text}>
+              {cm}
+            </text>
+          ) : null}
         </g>
       ))}
     </g>
@@ -223,31 +503,50 @@ const Glass = memo(function Glass({ projection: p, stage: { vessel } }: { projec
 const STAKE_WIDTH = 30
 
 /** Stakes stuck in the ground below their plantings; where two would touch, one goes a row lower. */
-const Stakes = memo(function Stakes({ projection: p, plants, alarmed }: { projection: Projection; plants: readonly ScenePlant[]; alarmed: ReadonlySet<string> }) {
-  const rows: number[] = []
-  const placed = [...plants]
-    .map((plant) => ({ plant, x: p.x(patchCentre(plant.staged.planting).x) }))
-    .sort((a, b) => a.x - b.x)
-    .map(({ plant, x }) => {
-      let row = 0
-      while (rows[row] !== undefined && x - rows[row] < STAKE_WIDTH) row++
-      rows[row] = x
-      return { plant, x, row }
-    })
-  return (
-    <g>
-      {placed.map(({ plant, x, row }) => {
-        const { stake, id, name } = plant.staged.planting
-        const floats = plant.staged.planting.zone === 'surface'
-        const y = floats ? p.top - 12 : p.y(0) - 24 - row * 21
-        const alarm = alarmed.has(id)
-        return (
-          <g key={id} transform={`translate(${x - 13} ${y}) scale(0.82)`} color={alarm ? colour('clay') : colour('ink')}>
-            <title>{`${stake} ${name}`}</title>
-            <StakeShape code={stake} alarm={alarm} />
-          </g>
-        )
-      })}
-    </g>
-  )
-}, (a, b) => a.projection === b.projection && a.alarmed === b.alarmed && a.plants.length === b.plants.length && a.plants.every((plant, i) => plant.staged === b.plants[i].staged))
+const Stakes = memo(
+  function Stakes({
+    projection: p,
+    plants,
+    alarmed,
+  }: {
+    projection: Projection
+    plants: readonly ScenePlant[]
+    alarmed: ReadonlySet<string>
+  }) {
+    const rows: number[] = []
+    const placed = [...plants]
+      .map((plant) => ({ plant, x: p.x(patchCentre(plant.staged.planting).x) }))
+      .sort((a, b) => a.x - b.x)
+      .map(({ plant, x }) => {
+        let row = 0
+        while (rows[row] !== undefined && x - rows[row] < STAKE_WIDTH) row++
+        rows[row] = x
+        return { plant, x, row }
+      })
+    return (
+      <g>
+        {placed.map(({ plant, x, row }) => {
+          const { stake, id, name } = plant.staged.planting
+          const floats = plant.staged.planting.zone === 'surface'
+          const y = floats ? p.top - 12 : p.y(0) - 24 - row * 21
+          const alarm = alarmed.has(id)
+          return (
+            <g
+              key={id}
+              transform={`translate(${x - 13} ${y}) scale(0.82)`}
+              color={alarm ? colour('clay') : colour('ink')}
+            >
+              <title>{`${stake} ${name}`}</title>
+              <StakeShape code={stake} alarm={alarm} />
+            </g>
+          )
+        })}
+      </g>
+    )
+  },
+  (a, b) =>
+    a.projection === b.projection &&
+    a.alarmed === b.alarmed &&
+    a.plants.length === b.plants.length &&
+    a.plants.every((plant, i) => plant.staged === b.plants[i].staged),
+)

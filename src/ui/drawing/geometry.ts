@@ -15,11 +15,24 @@ export interface Projection {
 export const ELEVATION_MARGIN = { left: 34, right: 12, top: 16, bottom: 46 }
 
 /** Fits a vessel's front into `width` × `maxHeight` pixels with a margin for its rulers. */
-export function frontProjection(vessel: Pick<Vessel, 'lengthCm' | 'heightCm'>, width: number, maxHeight: number, margin: { left: number; right: number; top: number; bottom: number }): Projection {
-  const scale = Math.min((width - margin.left - margin.right) / vessel.lengthCm, (maxHeight - margin.top - margin.bottom) / vessel.heightCm)
+export function frontProjection(
+  vessel: Pick<Vessel, 'lengthCm' | 'heightCm'>,
+  width: number,
+  maxHeight: number,
+  margin: { left: number; right: number; top: number; bottom: number },
+): Projection {
+  const scale = Math.min(
+    (width - margin.left - margin.right) / vessel.lengthCm,
+    (maxHeight - margin.top - margin.bottom) / vessel.heightCm,
+  )
   return {
-    scale, left: margin.left, top: margin.top, x: (cm) => margin.left + cm * scale, y: (cm) => margin.top + (vessel.heightCm - cm) * scale,
-    width: margin.left + vessel.lengthCm * scale + margin.right, height: margin.top + vessel.heightCm * scale + margin.bottom,
+    scale,
+    left: margin.left,
+    top: margin.top,
+    x: (cm) => margin.left + cm * scale,
+    y: (cm) => margin.top + (vessel.heightCm - cm) * scale,
+    width: margin.left + vessel.lengthCm * scale + margin.right,
+    height: margin.top + vessel.heightCm * scale + margin.bottom,
   }
 }
 

@@ -22,44 +22,126 @@ const DOES: Record<NonNullable<Finding['leadsTo']>, { says: string; path: string
 }
 
 /** A finding as a margin note: what, why on demand down to its entries, what to do, and the right to disagree. */
-export function FindingNote({ finding, tank, zone, now, onDispute, markRef }: { finding: Finding; tank: string; zone: string; now: Instant; onDispute: Dispute; markRef?: Ref<HTMLSpanElement> }) {
+export function FindingNote({
+  finding,
+  tank,
+  zone,
+  now,
+  onDispute,
+  markRef,
+}: {
+  finding: Finding
+  tank: string
+  zone: string
+  now: Instant
+  onDispute: Dispute
+  markRef?: Ref<HTMLSpanElement>
+}) {
   const [open, setOpen] = useState(false)
   const does = finding.leadsTo ? DOES[finding.leadsTo] : null
-  const suffix = finding.leadsTo === 'log-trim' && finding.subject.of === 'planting' ? `&planting=${finding.subject.id}` : ''
+  const suffix =
+    finding.leadsTo === 'log-trim' && finding.subject.of === 'planting'
+      ? `&planting=${finding.subject.id}`
+      : ''
   const colour = finding.level === 'act' ? 'clay' : 'water'
   return (
     <Box as="article" opacity={finding.disputed ? 0.8 : 1} data-finding={finding.key}>
       <Flex gap={2} align="baseline">
-        <span ref={markRef} style={{ lineHeight: 0 }}><LevelMark level={finding.level} /></span>
+        <span ref={markRef} style={{ lineHeight: 0 }}>
+          <LevelMark level={finding.level} />
+        </span>
         <Box flex={1}>
-          <Box as="h2" className="serif" fontWeight={620} fontSize="md" lineHeight={1.3} textDecoration={finding.disputed ? 'line-through' : undefined}>{finding.says}</Box>
-          <Box className="serif" fontSize="sm" mt={0.5}>{finding.detail}</Box>
-          <Flex gap={4} fontSize="sm" color={colour} wrap="wrap" css={{ '& > *': { minHeight: '28px', display: 'inline-flex', alignItems: 'center' } }}>
-            {does ? <NextLink href={`/tanks/${tank}${does.path}${suffix}`}>{does.says}</NextLink> : null}
-            <chakra.button type="button" onClick={() => setOpen(!open)} aria-expanded={open} cursor="pointer" textDecoration="underline" color={colour}>why</chakra.button>
+          <Box
+            as="h2"
+            className="serif"
+            fontWeight={620}
+            fontSize="md"
+            lineHeight={1.3}
+            textDecoration={finding.disputed ? 'line-through' : undefined}
+          >
+            {finding.says}
+          </Box>
+          <Box className="serif" fontSize="sm" mt={0.5}>
+            {finding.detail}
+          </Box>
+          <Flex
+            gap={4}
+            fontSize="sm"
+            color={colour}
+            wrap="wrap"
+            css={{ '& > *': { minHeight: '28px', display: 'inline-flex', alignItems: 'center' } }}
+          >
+            {does ? (
+              <NextLink href={`/tanks/${tank}${does.path}${suffix}`}>{does.says}</NextLink>
+            ) : null}
+            <chakra.button
+              type="button"
+              onClick={() => setOpen(!open)}
+              aria-expanded={open}
+              cursor="pointer"
+              textDecoration="underline"
+              color={colour}
+            >
+              why
+            </chakra.button>
           </Flex>
-          {open ? <Why finding={finding} tank={tank} zone={zone} now={now} onDispute={onDispute} /> : null}
+          {open ? (
+            <Why finding={finding} tank={tank} zone={zone} now={now} onDispute={onDispute} />
+          ) : null}
         </Box>
       </Flex>
     </Box>
   )
 }
 
-function Why({ finding, tank, zone, now, onDispute }: { finding: Finding; tank: string; zone: string; now: Instant; onDispute: Dispute }) {
+function Why({
+  finding,
+  tank,
+  zone,
+  now,
+  onDispute,
+}: {
+  finding: Finding
+  tank: string
+  zone: string
+  now: Instant
+  onDispute: Dispute
+}) {
   return (
     <Box mt={2} pl={3} borderLeft="2px solid" borderColor="rule" fontSize="sm">
       <Box as="ul" pl={4} m={0}>
         {finding.because.map((evidence, i) => (
           <li key={i}>
             {evidence.entryId && evidence.at ? (
-              <><NextLink href={`/tanks/${tank}/book?entry=${evidence.entryId}`}>{evidence.says}</NextLink> <Box as="span" color="pencil">{sayMoment(evidence.at, zone, now)}</Box></>
-            ) : <Box as="span" color="pencil">{evidence.says}</Box>}
+              <>
+                <NextLink href={`/tanks/${tank}/book?entry=${evidence.entryId}`}>
+                  {evidence.says}
+                </NextLink>{' '}
+                <Box as="span" color="pencil">
+                  {sayMoment(evidence.at, zone, now)}
+                </Box>
+              </>
+            ) : (
+              <Box as="span" color="pencil">
+                {evidence.says}
+              </Box>
+            )}
           </li>
         ))}
       </Box>
-      <Box mt={1.5}><b>Suggests.</b> {finding.suggests}</Box>
-      <Box mt={1}><b>What would settle it.</b> {finding.wouldChangeMyMind}</Box>
-      {finding.disputed ? <Box mt={1} color="pencil">You disagreed on {sayMoment(finding.disputed.at, zone, now)}: {finding.disputed.why}</Box> : <DisputeForm finding={finding} onDispute={onDispute} />}
+      <Box mt={1.5}>
+        <b>Suggests.</b> {finding.suggests}
+      </Box>
+      <Box mt={1}>
+        <b>What would settle it.</b> {finding.wouldChangeMyMind}
+      </Box>
+      {finding.disputed ? (
+        <Box mt={1} color="pencil">
+          You disagreed on {sayMoment(finding.disputed.at, zone, now)}: {finding.disputed.why}
+        </Box>
+      ) : (
+        <DisputeForm finding={finding} onDispute={onDispute} />
+      )}
     </Box>
   )
 }
@@ -68,15 +150,47 @@ function DisputeForm({ finding, onDispute }: { finding: Finding; onDispute: Disp
   const [why, setWhy] = useState('')
   const { busy, refusal, send } = useSending()
   return (
-    <chakra.form mt={2} onSubmit={(event) => { event.preventDefault(); void send((sending) => onDispute(finding.key, why, sending)) }}>
+    <chakra.form
+      mt={2}
+      onSubmit={(event) => {
+        event.preventDefault()
+        void send((sending) => onDispute(finding.key, why, sending))
+      }}
+    >
       <chakra.label display="block">
         I see it otherwise, because
         <Flex gap={2} mt={1}>
-          <chakra.input value={why} onChange={(event) => setWhy(event.target.value)} maxLength={500} border="1px solid" borderColor="graphite" bg="paper" px={2} minH="36px" flex={1} minW={0} aria-invalid={refusal !== null} />
-          <chakra.button type="submit" disabled={busy} border="1px solid" borderColor="ink" px={3} minH="36px" cursor="pointer">Note it</chakra.button>
+          <chakra.input
+            value={why}
+            onChange={(event) => setWhy(event.target.value)}
+            maxLength={500}
+            border="1px solid"
+            borderColor="graphite"
+            bg="paper"
+            px={2}
+            minH="36px"
+            flex={1}
+            minW={0}
+            aria-invalid={refusal !== null}
+          />
+          <chakra.button
+            type="submit"
+            disabled={busy}
+            border="1px solid"
+            borderColor="ink"
+            px={3}
+            minH="36px"
+            cursor="pointer"
+          >
+            Note it
+          </chakra.button>
         </Flex>
       </chakra.label>
-      {refusal ? <Box role="alert" color="clay">{sayProblems(refusal)}</Box> : null}
+      {refusal ? (
+        <Box role="alert" color="clay">
+          {sayProblems(refusal)}
+        </Box>
+      ) : null}
     </chakra.form>
   )
 }

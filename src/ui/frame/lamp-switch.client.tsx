@@ -21,7 +21,18 @@ export function LampSwitch() {
     document.cookie = `lamp=${dark ? 'on' : 'off'}; path=/; max-age=${YEAR_SECONDS}; samesite=strict`
   }
   return (
-    <chakra.button type="button" onClick={toggle} aria-pressed={dark} aria-label="Lamp off" title={dark ? 'Lamp on' : 'Lamp off'} p={1} minW="28px" minH="28px" cursor="pointer" color="ink">
+    <chakra.button
+      type="button"
+      onClick={toggle}
+      aria-pressed={dark}
+      aria-label="Lamp off"
+      title={dark ? 'Lamp on' : 'Lamp off'}
+      p={1}
+      minW="28px"
+      minH="28px"
+      cursor="pointer"
+      color="ink"
+    >
       {dark ? <LightbulbOff size={17} /> : <Lightbulb size={17} />}
     </chakra.button>
   )

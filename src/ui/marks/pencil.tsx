@@ -6,8 +6,20 @@ import { sayNumber, sayRange } from '@/core/quantity/say'
 export function Pencil({ estimate, unit = '' }: { estimate: Estimate; unit?: string }) {
   const half = (estimate.high - estimate.low) / 2
   return (
-    <Box as="span" color="pencil" borderBottom="1px dashed" borderColor="graphite" title={`Pencilled: ${estimate.because}`} whiteSpace="nowrap">
-      {sayNumber(estimate.value, half)} {half > 0 ? <Box as="span" fontSize="0.86em">({sayRange(estimate)})</Box> : null}
+    <Box
+      as="span"
+      color="pencil"
+      borderBottom="1px dashed"
+      borderColor="graphite"
+      title={`Pencilled: ${estimate.because}`}
+      whiteSpace="nowrap"
+    >
+      {sayNumber(estimate.value, half)}{' '}
+      {half > 0 ? (
+        <Box as="span" fontSize="0.86em">
+          ({sayRange(estimate)})
+        </Box>
+      ) : null}
       {unit ? ` ${unit}` : ''}
     </Box>
   )

@@ -4,10 +4,30 @@ import { svgText } from '../drawing/svg-text'
 const OUTLINE = 'M1 1H31V17H20L16 23L12 17H1Z'
 
 /** The nursery label of a planting: the same in drawings, tables, charts and lists. `alarm` inks it in clay with a heavier edge. */
-export function Stake({ code, alarm = false, size = 32 }: { code: string; alarm?: boolean; size?: number }) {
+export function Stake({
+  code,
+  alarm = false,
+  size = 32,
+}: {
+  code: string
+  alarm?: boolean
+  size?: number
+}) {
   return (
-    <Box as="span" display="inline-block" lineHeight={0} flexShrink={0} color={alarm ? 'clay' : 'ink'}>
-      <svg width={size} height={size * 0.75} viewBox="0 0 32 24" role="img" aria-label={`stake ${code}`}>
+    <Box
+      as="span"
+      display="inline-block"
+      lineHeight={0}
+      flexShrink={0}
+      color={alarm ? 'clay' : 'ink'}
+    >
+      <svg
+        width={size}
+        height={size * 0.75}
+        viewBox="0 0 32 24"
+        role="img"
+        aria-label={`stake ${code}`}
+      >
         <StakeShape code={code} alarm={alarm} />
       </svg>
     </Box>
@@ -18,7 +38,13 @@ export function Stake({ code, alarm = false, size = 32 }: { code: string; alarm?
 export function StakeShape({ code, alarm = false }: { code: string; alarm?: boolean }) {
   return (
     <g>
-      <path d={OUTLINE} fill="var(--chakra-colors-paper)" stroke="currentColor" strokeWidth={alarm ? 1.8 : 1.1} strokeLinejoin="round" />
+      <path
+        d={OUTLINE}
+        fill="var(--chakra-colors-paper)"
+        stroke="currentColor"
+        strokeWidth={alarm ? 1.8 : 1.1}
+        strokeLinejoin="round"
+      />
       <text x={16} y={13.2} textAnchor="middle" fill="currentColor" style={svgText(11.5, 650)}>
         {code}
       </text>

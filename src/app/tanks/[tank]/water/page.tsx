@@ -2,6 +2,12 @@ import { DriftPage } from '@/desks/water/drift-page'
 
 export const metadata = { title: 'Water' }
 
-export default async function Page({ params, searchParams }: { params: Promise<{ tank: string }>; searchParams: Promise<{ of?: string | string[] }> }) {
+export default async function Page({
+  params,
+  searchParams,
+}: {
+  params: Promise<{ tank: string }>
+  searchParams: Promise<{ of?: string | string[] }>
+}) {
   return <DriftPage slug={(await params).tank} of={(await searchParams).of} />
 }

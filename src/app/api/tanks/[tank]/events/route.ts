@@ -6,5 +6,7 @@ export const GET = async (_request: Request, { params }: Context) => sendEvents(
 
 export async function POST(request: Request, { params }: Context) {
   const { tank } = await params
-  return new URL(request.url).searchParams.has('preview') ? previewUpload(tank, 'events', request) : writeUpload(tank, 'events', request)
+  return new URL(request.url).searchParams.has('preview')
+    ? previewUpload(tank, 'events', request)
+    : writeUpload(tank, 'events', request)
 }

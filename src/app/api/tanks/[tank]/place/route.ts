@@ -1,3 +1,4 @@
 import { sendPlace } from '@/desks/bench/handlers'
 
-export const GET = async (_request: Request, { params }: { params: Promise<{ tank: string }> }) => sendPlace((await params).tank)
+export const GET = async (_request: Request, { params }: { params: Promise<{ tank: string }> }) =>
+  sendPlace((await params).tank)

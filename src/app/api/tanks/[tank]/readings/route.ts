@@ -2,9 +2,12 @@ import { previewUpload, sendReadings, writeUpload } from '@/desks/exchange/handl
 
 type Context = { params: Promise<{ tank: string }> }
 
-export const GET = async (_request: Request, { params }: Context) => sendReadings((await params).tank)
+export const GET = async (_request: Request, { params }: Context) =>
+  sendReadings((await params).tank)
 
 export async function POST(request: Request, { params }: Context) {
   const { tank } = await params
-  return new URL(request.url).searchParams.has('preview') ? previewUpload(tank, 'readings', request) : writeUpload(tank, 'readings', request)
+  return new URL(request.url).searchParams.has('preview')
+    ? previewUpload(tank, 'readings', request)
+    : writeUpload(tank, 'readings', request)
 }

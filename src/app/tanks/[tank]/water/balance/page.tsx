@@ -2,6 +2,12 @@ import { BalancePage } from '@/desks/water/balance-page'
 
 export const metadata = { title: 'Balance' }
 
-export default async function Page({ params, searchParams }: { params: Promise<{ tank: string }>; searchParams: Promise<{ of?: string | string[] }> }) {
+export default async function Page({
+  params,
+  searchParams,
+}: {
+  params: Promise<{ tank: string }>
+  searchParams: Promise<{ of?: string | string[] }>
+}) {
   return <BalancePage slug={(await params).tank} of={(await searchParams).of} />
 }

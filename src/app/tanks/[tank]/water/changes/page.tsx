@@ -2,6 +2,12 @@ import { ChangesPage } from '@/desks/water/changes-page'
 
 export const metadata = { title: 'Changes' }
 
-export default async function Page({ params, searchParams }: { params: Promise<{ tank: string }>; searchParams: Promise<{ of?: string | string[] }> }) {
+export default async function Page({
+  params,
+  searchParams,
+}: {
+  params: Promise<{ tank: string }>
+  searchParams: Promise<{ of?: string | string[] }>
+}) {
   return <ChangesPage slug={(await params).tank} of={(await searchParams).of} />
 }

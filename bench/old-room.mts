@@ -4,7 +4,7 @@ import { seededRandom } from '@/core/quantity/random'
 import { instantOf } from '@/core/quantity/time'
 import { lodge } from '@/data/demo/lodge'
 import { importStory } from '@/data/import-tank'
-import type { Database } from '@/data/open'
+import type { Database } from '@/data/db'
 
 const YEARS = 5
 

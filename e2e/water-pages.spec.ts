@@ -179,15 +179,13 @@ test('events.csv is told from readings.csv by its heading, previewed line by lin
   page,
 }) => {
   await open(page, '/tanks/spring/book/import')
-  await page
-    .getByLabel(/A file with the columns/)
-    .setInputFiles({
-      name: 'events.csv',
-      mimeType: 'text/csv',
-      buffer: Buffer.from(
-        'at,kind,amount,unit,subject,note\n2026-10-01T10:00:00Z,water-change,25,percent,Spring water,\n2026-10-02T10:00:00Z,trim,10,cm,S7,\n',
-      ),
-    })
+  await page.getByLabel(/A file with the columns/).setInputFiles({
+    name: 'events.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(
+      'at,kind,amount,unit,subject,note\n2026-10-01T10:00:00Z,water-change,25,percent,Spring water,\n2026-10-02T10:00:00Z,trim,10,cm,S7,\n',
+    ),
+  })
   await expect(page.locator('main')).toContainText(
     '1 new line, 0 known already, 1 that cannot be read',
   )

@@ -37,7 +37,23 @@ ensureTemplate()
 rmSync(reports, { recursive: true, force: true })
 mkdirSync(reports, { recursive: true })
 
+count(
+  'format',
+  node(['node_modules/prettier/bin/prettier.cjs', '--check', '.', '--log-level', 'warn']) === 0,
+)
 count('lint', node(['node_modules/eslint/bin/eslint.js', '.', '--max-warnings', '0']) === 0)
+count('dead code', node(['node_modules/knip/bin/knip.js']) === 0)
+count(
+  'circles between files',
+  node([
+    'node_modules/dependency-cruiser/bin/dependency-cruise.mjs',
+    'src',
+    '--config',
+    '.dependency-cruiser.cjs',
+    '--output-type',
+    'err',
+  ]) === 0,
+)
 
 count('licences', node(['scripts/licences.mjs']) === 0)
 

@@ -1,6 +1,6 @@
 import { asc, eq } from 'drizzle-orm'
 import type { Vessel } from '@/core/history/types'
-import type { Database } from './open'
+import type { Database } from './db'
 import { EntryRefused } from './refused'
 import * as t from './schema'
 import { vesselOf } from './story'

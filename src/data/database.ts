@@ -1,4 +1,5 @@
-import { type Database, openDirectory, openServer, type OpenDatabase } from './open'
+import { type Database, type OpenDatabase } from './db'
+import { openDirectory, openServer } from './open'
 import { dataDirectory } from './places'
 
 /** One database a process. Kept on the global object because the bundler loads this file once for each layer it builds. */

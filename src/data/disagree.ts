@@ -1,6 +1,6 @@
 import type { Instant } from '@/core/quantity/time'
 import { addEntries } from './entries'
-import type { Database } from './open'
+import type { Database } from './db'
 
 /** Writes down that the keeper sees a finding otherwise, and why: an entry like any other. Throws ValidationError or EntryRefused. */
 export async function writeDisagreement(

@@ -3,7 +3,7 @@ import type { EntryKind } from '@/core/history/entries'
 import type { Vessel } from '@/core/history/types'
 import type { Instant } from '@/core/quantity/time'
 import { DONE_BY, onlyDue, tasksOf, type DueTask } from '@/core/routine/due'
-import { rowsOf, type Database } from './open'
+import { rowsOf, type Database } from './db'
 import * as t from './schema'
 import { readBench } from './bench'
 

@@ -10,7 +10,7 @@ import {
   type JournalFilter,
 } from './entries'
 import { EntryRefused } from './refused'
-import type { Database } from './open'
+import type { Database } from './db'
 import { addPlan, setPlanState } from './plans'
 import { addPlanting } from './plantings'
 import { closeRound, keepRound, openRound, parseRoundAnswers } from './rounds'

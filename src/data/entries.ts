@@ -8,7 +8,7 @@ import type { TankHistory } from '@/core/history/types'
 import type { Instant } from '@/core/quantity/time'
 import { netLitres } from '@/core/vessel/volume'
 import { parseEntry, splitEntry } from './border/entry-schema'
-import type { Database } from './open'
+import type { Database } from './db'
 import { EntryRefused } from './refused'
 import * as t from './schema'
 import { Overtaken, stampOf } from './stamp'
@@ -20,7 +20,7 @@ import { writeTank } from './write'
 export const ENTRY_BATCH = 500
 
 /** The row of an entry. */
-export function rowOf(
+function rowOf(
   entry: Entry,
   vesselId: string,
   origin: string | null = null,
@@ -329,13 +329,11 @@ async function keepVersion(
   act: EntryVersion['act'],
   now: Instant,
 ): Promise<void> {
-  await tx
-    .insert(t.entryRevision)
-    .values({
-      entryId: before.entry.id,
-      revision: before.revision,
-      replacedAt: new Date(now),
-      act,
-      snapshot: before.entry,
-    })
+  await tx.insert(t.entryRevision).values({
+    entryId: before.entry.id,
+    revision: before.revision,
+    replacedAt: new Date(now),
+    act,
+    snapshot: before.entry,
+  })
 }

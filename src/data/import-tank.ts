@@ -5,7 +5,7 @@ import { nextStake } from '@/core/layout/next-stake'
 import { type Result, ok, refuse } from '@/core/quantity/result'
 import { arrive, type ArrivingLines } from './arrivals'
 import { insertEntries, type ImportProgress } from './entries'
-import type { Database } from './open'
+import type { Database } from './db'
 import { planRow } from './plans'
 import { EntryRefused } from './refused'
 import * as t from './schema'
@@ -362,15 +362,13 @@ async function addParts(
   if (parts.plantings.length > 0)
     await tx.insert(t.planting).values(parts.plantings.map(plantingRow))
   if (parts.populations.length > 0)
-    await tx
-      .insert(t.population)
-      .values(
-        parts.populations.map((population) => ({
-          ...population,
-          vesselId,
-          since: new Date(population.since),
-        })),
-      )
+    await tx.insert(t.population).values(
+      parts.populations.map((population) => ({
+        ...population,
+        vesselId,
+        since: new Date(population.since),
+      })),
+    )
   if (parts.sources.length > 0)
     await tx.insert(t.sourceWater).values(parts.sources.map((source) => ({ ...source, vesselId })))
   if (parts.products.length > 0)

@@ -10,14 +10,14 @@ import {
 } from 'node:fs'
 import { dirname, join } from 'node:path'
 import type { PGlite } from '@electric-sql/pglite'
-import { sql, type ExtractTablesWithRelations } from 'drizzle-orm'
-import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core'
+import { sql } from 'drizzle-orm'
 import { drizzle as drizzlePglite } from 'drizzle-orm/pglite'
 import { migrate as migratePglite } from 'drizzle-orm/pglite/migrator'
 import { drizzle as drizzlePg } from 'drizzle-orm/node-postgres'
 import { migrate as migratePg } from 'drizzle-orm/node-postgres/migrator'
 import { Pool } from 'pg'
 import { sweepArrivals } from './arrivals'
+import { rowsOf, type Database, type OpenDatabase } from './db'
 import { openDurable } from './at-rest/durable-fs'
 import { lockDirectory, type DirectoryLock } from './at-rest/lock'
 import { makeDirectoryPrivate, makePrivate, syncPath, syncTree } from './at-rest/private'
@@ -26,17 +26,6 @@ import { migrationsFolder } from './places'
 import * as schema from './schema'
 import { ensureTemplate } from './at-rest/template'
 import { checkRoomOf } from './write'
-
-/** One type for both drivers and for a transaction on either. */
-export type Database = PgDatabase<
-  PgQueryResultHKT,
-  typeof schema,
-  ExtractTablesWithRelations<typeof schema>
->
-export interface OpenDatabase {
-  db: Database
-  close: () => Promise<void>
-}
 
 /** The data cannot be opened, in a sentence for the keeper. Nothing was written. */
 export class DataUnusable extends Error {
@@ -241,11 +230,6 @@ async function refuseNewer(db: Database, where: string): Promise<void> {
       `The data in ${where} was written by a newer Vivero. Start that version, or restore an older backup; nothing was changed.`,
     )
   }
-}
-
-/** Both drivers answer a raw query with `rows`. */
-export function rowsOf(result: unknown): Record<string, unknown>[] {
-  return (result as { rows: Record<string, unknown>[] }).rows
 }
 
 /** The first line of what went wrong. The engine's file layer throws plain objects: their number is said. */

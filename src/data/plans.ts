@@ -2,7 +2,7 @@ import { and, eq } from 'drizzle-orm'
 import type { Plan } from '@/core/history/types'
 import { planSchema } from './border/story-schema'
 import { EntryRefused } from './refused'
-import type { Database } from './open'
+import type { Database } from './db'
 import * as t from './schema'
 import { writeTank } from './write'
 

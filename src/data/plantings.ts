@@ -2,7 +2,7 @@ import { asc } from 'drizzle-orm'
 import type { Planting, Species } from '@/core/history/types'
 import { plantingSchema, speciesSchema } from './border/story-schema'
 import { EntryRefused } from './refused'
-import type { Database } from './open'
+import type { Database } from './db'
 import * as t from './schema'
 import { writeTank } from './write'
 
@@ -37,13 +37,11 @@ export async function addPlanting(
       .insert(t.species)
       .values(speciesSchema.validateSync(species) as Species)
       .onConflictDoNothing()
-    await tx
-      .insert(t.planting)
-      .values({
-        ...checked,
-        patch: checked.patch.map(([x, z]) => [x, z]),
-        plantedAt: new Date(checked.plantedAt),
-        removedAt: null,
-      })
+    await tx.insert(t.planting).values({
+      ...checked,
+      patch: checked.patch.map(([x, z]) => [x, z]),
+      plantedAt: new Date(checked.plantedAt),
+      removedAt: null,
+    })
   })
 }

@@ -1,7 +1,7 @@
 import { asc, eq, inArray, sql } from 'drizzle-orm'
 import type { Entry } from '@/core/history/entries'
 import type { Layout, Plan, Planting, Species, TankHistory, Vessel } from '@/core/history/types'
-import { rowsOf, type Database } from './open'
+import { rowsOf, type Database } from './db'
 import { EntryRefused } from './refused'
 import * as t from './schema'
 import { arrived, named } from './visible'
@@ -58,7 +58,7 @@ export async function loadStory(db: Database, slug: string): Promise<TankHistory
 }
 
 /** The story of a tank's row as last read, or null when the tank was written to since. */
-export function keptStory(row: Row<typeof t.vessel>): TankHistory | null {
+function keptStory(row: Row<typeof t.vessel>): TankHistory | null {
   const kept = stories.get(row.id)
   if (!kept || kept.revision !== row.revision) return null
   stories.delete(row.id)

@@ -3,7 +3,7 @@ import type { Product, Routine, SourceWater, TankHistory, WaterCare } from '@/co
 import type { Instant } from '@/core/quantity/time'
 import { careSchema, productSchema, sourceSchema } from './border/story-schema'
 import { EntryRefused } from './refused'
-import type { Database } from './open'
+import type { Database } from './db'
 import * as t from './schema'
 import { refuseOvertaken } from './stamp'
 import { writeTank } from './write'

@@ -1,6 +1,6 @@
 import type { TankHistory } from '@/core/history/types'
 import type { RoomCheck } from './at-rest/room'
-import type { Database } from './open'
+import type { Database } from './db'
 import { keepStory, lockedStory, touchStory } from './story'
 
 /** How the disk under a database is asked for room; none for a database that is not on our disk. With the process: the bundler loads this file once for each layer it builds. */
@@ -12,7 +12,7 @@ export function checkRoomOf(db: Database, room: RoomCheck): void {
 }
 
 /** Throws NoRoom when the disk under a database lacks room for a write and `moreBytes` beside it. */
-export function needRoom(db: Database, moreBytes = 0): void {
+function needRoom(db: Database, moreBytes = 0): void {
   rooms.get(db)?.(moreBytes)
 }
 

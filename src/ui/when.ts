@@ -1,10 +1,4 @@
-import {
-  daysBetween,
-  FIRST_YEAR,
-  isYearOfARecord,
-  LAST_YEAR,
-  type Instant,
-} from '@/core/quantity/time'
+import { FIRST_YEAR, isYearOfARecord, LAST_YEAR, type Instant } from '@/core/quantity/time'
 
 const formats = new Map<string, Intl.DateTimeFormat>()
 
@@ -76,5 +70,3 @@ export function instantIn(zone: string, local: string): Instant {
     guess += wanted - Date.parse(`${localMoment(new Date(guess).toISOString(), zone)}:00Z`)
   return new Date(guess).toISOString()
 }
-/** “8 days ago” in whole calendar days by elapsed time. */
-export const daysAgo = (at: Instant, now: Instant) => Math.floor(daysBetween(at, now) + 0.25)

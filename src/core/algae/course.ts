@@ -1,5 +1,6 @@
-import { entryDay } from '../history/index-entries'
-import { entriesOf, type AlgaeKind, type Place } from '../history/entries'
+import { entryDay } from '../history/journal-index'
+import { entriesOf } from '../history/journal-index'
+import type { AlgaeKind, Place } from '../history/entries'
 import type { TankHistory } from '../history/types'
 import { dayOf, type Instant } from '../quantity/time'
 

@@ -1,5 +1,5 @@
 /** Standard atomic masses, g/mol: IUPAC 2021 abridged values (Prohaska et al. 2022, Pure Appl. Chem. 94:573–600). */
-export const ATOMIC_MASS = {
+const ATOMIC_MASS = {
   H: 1.008,
   B: 10.81,
   C: 12.011,
@@ -15,7 +15,7 @@ export const ATOMIC_MASS = {
   Mn: 54.938,
   Fe: 55.845,
 } as const
-export type Element = keyof typeof ATOMIC_MASS
+type Element = keyof typeof ATOMIC_MASS
 
 /**
  * Molar mass, g/mol, of a formula such as `KNO3`, `CaSO4·2H2O` or `Ca(NO3)2·4H2O`: brackets, counts, and water of crystallisation

@@ -3,7 +3,7 @@ import { heightCourse, heightOn } from '../plants/height'
 import { dayOf, type Instant } from '../quantity/time'
 import { toCanonical } from '../quantity/units'
 import type { Entry } from './entries'
-import { ofKind } from './index-entries'
+import { ofKind } from './journal-index'
 import { headCount, storyUntil } from './lookup'
 import type { TankHistory } from './types'
 

@@ -1,6 +1,5 @@
 import type { Parameter } from '../quantity/units'
 import type { Instant } from '../quantity/time'
-import { ofKind, ofParameter } from './index-entries'
 
 /** How a value was had; it decides how far it is trusted. */
 export const METHODS = [
@@ -18,7 +17,7 @@ export type Method = (typeof METHODS)[number]
 export type Certainty = 'measured' | 'glance'
 
 export const PLANT_MEASURES = ['height', 'width', 'cover', 'density'] as const
-export type PlantMeasure = (typeof PLANT_MEASURES)[number]
+type PlantMeasure = (typeof PLANT_MEASURES)[number]
 
 export const ALGAE_KINDS = [
   'brown film',
@@ -144,19 +143,3 @@ export const ENTRY_KINDS = [
   'degassed-sample',
   'gas-use',
 ] as const satisfies readonly EntryKind[]
-
-/** The entries of one kind, in the order given. */
-export function entriesOf<K extends EntryKind>(
-  entries: readonly Entry[],
-  kind: K,
-): readonly EntryOf<K>[] {
-  return ofKind(entries, kind) as unknown as readonly EntryOf<K>[]
-}
-
-/** The readings of one parameter, in the order given. */
-export function readingsOf(
-  entries: readonly Entry[],
-  parameter: Parameter,
-): readonly EntryOf<'reading'>[] {
-  return ofParameter(entries, parameter) as unknown as readonly EntryOf<'reading'>[]
-}

@@ -4,7 +4,7 @@ import { instantOf } from '../quantity/time'
 import { checkEntry } from './check'
 import { describeEntry, placeName, plantingName } from './describe'
 import type { Entry } from './entries'
-import { byId, entryDay, ofKind, ofParameter, ofPlanting } from './index-entries'
+import { byId, entryDay, ofKind, ofParameter, ofPlanting } from './journal-index'
 import { currentLayout, headCount, plantingsAt, speciesOf, storyUntil, usualSource } from './lookup'
 
 const at = (day: number) => instantOf(DAY0 + day)

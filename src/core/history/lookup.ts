@@ -1,7 +1,8 @@
-import { entryDay } from './index-entries'
+import { entryDay } from './journal-index'
 import { dayOf, type Instant } from '../quantity/time'
 import type { Layout, Planting, Population, SourceWater, Species, TankHistory } from './types'
-import { entriesOf, type Entry } from './entries'
+import { entriesOf } from './journal-index'
+import type { Entry } from './entries'
 
 /** Entries in time order; those of one moment keep the order of their ids, so that two loads never differ. */
 export function inTimeOrder(entries: readonly Entry[]): Entry[] {

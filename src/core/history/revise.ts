@@ -1,4 +1,4 @@
-import { entryDay } from './index-entries'
+import { entryDay } from './journal-index'
 import type { Entry } from './entries'
 import type { TankHistory } from './types'
 

@@ -8,7 +8,7 @@ export type Point = readonly [number, number]
 export type Polygon = readonly Point[]
 
 export const VESSEL_KINDS = ['display', 'nursery', 'paludarium', 'holding', 'terrarium'] as const
-export type VesselKind = (typeof VESSEL_KINDS)[number]
+type VesselKind = (typeof VESSEL_KINDS)[number]
 
 /** How a keeper feeds plants; each expects something else of the water and of the keeper. */
 export const SCHOOLS = [
@@ -231,7 +231,7 @@ export interface PlanStep {
   /** The animals are out of their tank while this step is done. */
   animalsOut: boolean
 }
-export interface PlanStage {
+interface PlanStage {
   number: number
   says: string
   on: Instant

@@ -1,4 +1,4 @@
-import { entriesOf } from '../history/entries'
+import { entriesOf } from '../history/journal-index'
 import type { TankHistory } from '../history/types'
 import { sayDays } from '../quantity/say'
 import { dayOf, type Instant } from '../quantity/time'

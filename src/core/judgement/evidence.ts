@@ -1,6 +1,6 @@
 import { describeEntry } from '../history/describe'
 import type { Entry } from '../history/entries'
-import { byId } from '../history/index-entries'
+import { byId } from '../history/journal-index'
 import type { TankHistory } from '../history/types'
 import type { Evidence } from './finding'
 

@@ -1,4 +1,5 @@
-import { entriesOf, type Entry } from '../history/entries'
+import { entriesOf } from '../history/journal-index'
+import type { Entry } from '../history/entries'
 import { storyUntil } from '../history/lookup'
 import type { TankHistory } from '../history/types'
 import { daysBetween, type Instant } from '../quantity/time'

@@ -1,4 +1,4 @@
-import { entriesOf } from '../history/entries'
+import { entriesOf } from '../history/journal-index'
 import type { TankHistory } from '../history/types'
 import { sayEstimate, sayNumber } from '../quantity/say'
 import type { Instant } from '../quantity/time'

@@ -1,6 +1,6 @@
-import { entryDay } from '../history/index-entries'
+import { entryDay } from '../history/journal-index'
 import { linearRegression } from 'simple-statistics'
-import { entriesOf } from '../history/entries'
+import { entriesOf } from '../history/journal-index'
 import type { TankHistory } from '../history/types'
 import { dayOf, type Instant } from '../quantity/time'
 import { evidence } from './evidence'

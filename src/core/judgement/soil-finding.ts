@@ -1,4 +1,4 @@
-import { entriesOf } from '../history/entries'
+import { entriesOf } from '../history/journal-index'
 import { currentLayout } from '../history/lookup'
 import type { TankHistory } from '../history/types'
 import { sayNumber } from '../quantity/say'

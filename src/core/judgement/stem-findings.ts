@@ -1,5 +1,5 @@
-import { entriesOf } from '../history/entries'
-import { ofPlanting } from '../history/index-entries'
+import { entriesOf } from '../history/journal-index'
+import { ofPlanting } from '../history/journal-index'
 import { plantingsAt, speciesOf } from '../history/lookup'
 import type { TankHistory } from '../history/types'
 import { daysToSurface } from '../plants/height'

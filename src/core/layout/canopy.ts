@@ -3,7 +3,7 @@ import { dailyLightIntegral, transmission } from '../chemistry/light'
 import { polygonArea } from '../vessel/volume'
 
 /** Attenuation of clear planted-tank water, per cm. Common practice (about half the light lost in 70 cm). */
-export const WATER_ATTENUATION = 0.01
+const WATER_ATTENUATION = 0.01
 /** Extinction of a leaf canopy per unit leaf area index for spherical leaf angles (Monsi & Saeki 1953; Campbell & Norman 1998, ch. 15). */
 const CANOPY_EXTINCTION = 0.5
 /** A full floating cover takes about half the light. Common practice. */

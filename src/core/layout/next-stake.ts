@@ -1,7 +1,7 @@
 import type { PlantGroup, Planting } from '../history/types'
 
 /** The letter of each group's stakes: stems S, rosettes R, crypts K, epiphytes E, moss M, carpets L (lawn), floaters F. */
-export const STAKE_LETTER: Record<PlantGroup, string> = {
+const STAKE_LETTER: Record<PlantGroup, string> = {
   'stem-fast': 'S',
   'stem-slow': 'S',
   rosette: 'R',

@@ -1,7 +1,7 @@
 import { algaeOn, type AlgaeCourse } from '../algae/course'
 import type { Layout, Planting, Species, TankHistory, Vessel } from '../history/types'
 import { currentLayout, speciesOf } from '../history/lookup'
-import { entriesOf } from '../history/entries'
+import { entriesOf } from '../history/journal-index'
 import { algaeCourses } from '../algae/course'
 import { coverOn, fitCover, type CoverFit } from '../plants/cover'
 import {
@@ -47,7 +47,7 @@ export interface ScenePlant {
   par: number
   dli: number
 }
-export interface SceneShade {
+interface SceneShade {
   plantingId: string
   x0: number
   x1: number

@@ -1,5 +1,5 @@
 import type { Entry, EntryOf } from '../history/entries'
-import { entryDay, ofPlanting } from '../history/index-entries'
+import { entryDay, ofPlanting } from '../history/journal-index'
 import type { Planting, TankHistory } from '../history/types'
 import { Z80, type Estimate } from '../quantity/estimate'
 import { dayOf, type Instant } from '../quantity/time'

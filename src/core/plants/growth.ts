@@ -1,12 +1,12 @@
 import type { Certainty, Entry } from '../history/entries'
-import { entryDay, ofPlanting } from '../history/index-entries'
+import { entryDay, ofPlanting } from '../history/journal-index'
 import { speciesOf } from '../history/lookup'
 import type { Planting, TankHistory } from '../history/types'
 import { normalEstimate, Z80, type Estimate } from '../quantity/estimate'
 import { dayOf, type Instant } from '../quantity/time'
 
 /** A height that is known: measured, or left by a trim. */
-export interface HeightPoint {
+interface HeightPoint {
   day: number
   cm: number
   sd: number

@@ -1,5 +1,6 @@
 import { algaeCourses, algaeOn } from '../algae/course'
-import { entriesOf, type Sign } from '../history/entries'
+import { entriesOf } from '../history/journal-index'
+import type { Sign } from '../history/entries'
 import { currentLayout, plantingsAt, storyUntil } from '../history/lookup'
 import { placeName } from '../history/describe'
 import type { TankHistory } from '../history/types'
@@ -13,19 +14,17 @@ import { sayEstimate, sayNumber } from '../quantity/say'
 import { dayOf, daysBetween, instantOf, type Instant } from '../quantity/time'
 import { estimateParameter } from '../water/estimate'
 
-export const DECLINE_SIGNS = [
-  'carpet',
-  'soil',
-  'black-patches',
-  'algae',
-  'bare-stems',
-  'shade',
-  'work',
-  'nitrate',
-  'joy',
-  'lines',
-] as const
-export type DeclineSign = (typeof DECLINE_SIGNS)[number]
+export type DeclineSign =
+  | 'carpet'
+  | 'soil'
+  | 'black-patches'
+  | 'algae'
+  | 'bare-stems'
+  | 'shade'
+  | 'work'
+  | 'nitrate'
+  | 'joy'
+  | 'lines'
 
 export interface DeclineFinding {
   sign: DeclineSign

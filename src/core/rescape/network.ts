@@ -8,7 +8,7 @@ export interface Activity {
   /** Time that must pass after the activity before a follower may start. */
   wait?: number
 }
-export interface ScheduledActivity {
+interface ScheduledActivity {
   id: string
   mean: number
   variance: number

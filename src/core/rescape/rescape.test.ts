@@ -84,18 +84,16 @@ describe('critical path', () => {
     expect(schedule([])).toEqual({ activities: [], duration: 0, variance: 0 })
   })
   test('the duration is the longest chain of any random network (brute force over all chains)', () => {
-    const network = fc
-      .integer({ min: 1, max: 8 })
-      .chain((n) =>
-        fc.tuple(
-          ...Array.from({ length: n }, (_, i) =>
-            fc.record({
-              time: fc.integer({ min: 1, max: 9 }),
-              after: fc.subarray(Array.from({ length: i }, (_, k) => `n${k}`)),
-            }),
-          ),
+    const network = fc.integer({ min: 1, max: 8 }).chain((n) =>
+      fc.tuple(
+        ...Array.from({ length: n }, (_, i) =>
+          fc.record({
+            time: fc.integer({ min: 1, max: 9 }),
+            after: fc.subarray(Array.from({ length: i }, (_, k) => `n${k}`)),
+          }),
         ),
-      )
+      ),
+    )
     fc.assert(
       fc.property(network, (nodes) => {
         const activities = nodes.map((node, i) => ({
@@ -196,20 +194,18 @@ describe('options and plan', () => {
   test('a keeper who took twice as long is planned at twice the time', () => {
     const first = draftPlan(tarn, review, 'partial', NOW, NOW, 'plan-1')
     if (!first.ok) throw new Error(first.problem)
-    const ticks = first.value.steps
-      .slice(0, 4)
-      .map((step, i) => ({
-        id: `tick-${i}`,
-        kind: 'step-done' as const,
-        at: NOW,
-        certainty: 'measured' as const,
-        by: 'keeper' as const,
-        note: null,
-        expected: null,
-        planId: 'plan-1',
-        stepId: step.id,
-        minutes: step.minutes.likely * 2,
-      }))
+    const ticks = first.value.steps.slice(0, 4).map((step, i) => ({
+      id: `tick-${i}`,
+      kind: 'step-done' as const,
+      at: NOW,
+      certainty: 'measured' as const,
+      by: 'keeper' as const,
+      note: null,
+      expected: null,
+      planId: 'plan-1',
+      stepId: step.id,
+      minutes: step.minutes.likely * 2,
+    }))
     const slow = { ...tarn, plans: [first.value], entries: [...tarn.entries, ...ticks] }
     expect(paceOf(slow).factor).toBeCloseTo(2, 6)
     const second = draftPlan(slow, review, 'partial', NOW, NOW, 'plan-2')

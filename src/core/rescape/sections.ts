@@ -19,7 +19,7 @@ export interface Section {
 export const MAX_MASS_SHARE = 0.35
 
 /** How much a planting has to do with the signs found, summed strengths. */
-export function grievance(review: DeclineReview, plantingId: string): number {
+function grievance(review: DeclineReview, plantingId: string): number {
   return review.signs
     .filter((sign) => sign.plantingIds.includes(plantingId))
     .reduce((sum, sign) => sum + sign.strength, 0)

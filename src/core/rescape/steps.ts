@@ -1,6 +1,6 @@
 import { currentLayout, plantingsAt, speciesOf } from '../history/lookup'
 import type { Planting, PlanStep, TankHistory } from '../history/types'
-import { entriesOf } from '../history/entries'
+import { entriesOf } from '../history/journal-index'
 import { patchArea } from '../plants/height'
 import type { Section } from './sections'
 import { filledMass, groundLitres, netLitres } from '../vessel/volume'

@@ -1,5 +1,5 @@
 import type { EntryKind } from '../history/entries'
-import { entryDay, ofKind } from '../history/index-entries'
+import { entryDay, ofKind } from '../history/journal-index'
 import type { Routine, TankHistory } from '../history/types'
 import { dayOf, type Instant } from '../quantity/time'
 

@@ -1,5 +1,6 @@
 import { algaeCourses, algaeOn, algaeTrend } from '../algae/course'
-import { entriesOf, type AlgaeKind, type Method, type Place, type Sign } from '../history/entries'
+import { entriesOf } from '../history/journal-index'
+import type { AlgaeKind, Method, Place, Sign } from '../history/entries'
 import { headCount, plantingsAt, speciesOf } from '../history/lookup'
 import { placeName, sayMethod } from '../history/describe'
 import type { Planting, TankHistory, Zone } from '../history/types'
@@ -38,20 +39,18 @@ export interface Question {
   max: number
   step: number
 }
-export const STATIONS = [
-  'surface',
-  'glass',
-  'background',
-  'midground',
-  'carpet',
-  'stone and wood',
-  'ground',
-  'equipment',
-  'animals',
-  'water',
-  'you',
-] as const
-export type StationName = (typeof STATIONS)[number]
+type StationName =
+  | 'surface'
+  | 'glass'
+  | 'background'
+  | 'midground'
+  | 'carpet'
+  | 'stone and wood'
+  | 'ground'
+  | 'equipment'
+  | 'animals'
+  | 'water'
+  | 'you'
 export interface Station {
   name: StationName
   title: string

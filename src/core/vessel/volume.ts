@@ -60,7 +60,7 @@ export function polygonArea(polygon: Polygon): number {
 const SOLIDITY = { stone: 2 / 3, wood: 0.3 } as const
 
 /** Litres of water a piece displaces: footprint area × height × solidity. A rough figure, ± a third. */
-export function hardscapeLitres(piece: Hardscape): number {
+function hardscapeLitres(piece: Hardscape): number {
   const heights = piece.outline.map((point) => point[1])
   const height = Math.max(...heights) - Math.min(...heights)
   return (polygonArea(piece.footprint) * height * SOLIDITY[piece.material]) / 1000

@@ -1,6 +1,6 @@
-import { entryDay } from '../history/index-entries'
+import { entryDay } from '../history/journal-index'
 import { CACO3_PER_DEGREE, NO3_PER_N, PO4_PER_P, type Parameter } from '../quantity/units'
-import { entriesOf } from '../history/entries'
+import { entriesOf } from '../history/journal-index'
 import { currentLayout } from '../history/lookup'
 import type { TankHistory } from '../history/types'
 import { Z80, type Estimate } from '../quantity/estimate'
@@ -16,7 +16,7 @@ import { levelOfSource, sourceLevel } from './sources'
 import { unmeasuredParts, type UnmeasuredPart } from './unmeasured'
 
 /** Where a parameter comes from and goes to: what entries tell of, and what nobody measures. */
-export type FlowKind =
+type FlowKind =
   'feed' | 'dose' | 'source' | 'top-up' | 'changes' | 'nitrification' | UnmeasuredPart['kind']
 export interface Flow {
   kind: FlowKind
@@ -46,7 +46,7 @@ export const BALANCED = [
   'kh',
   'conductivity',
 ] as const satisfies readonly Parameter[]
-export const BALANCE_DAYS = 56
+const BALANCE_DAYS = 56
 
 /** Total ammonia nitrogen in a gram of protein fed, g (Timmons & Ebeling, Recirculating Aquaculture: P_TAN = F · PC · 0.092). */
 export const TAN_PER_PROTEIN = 0.092

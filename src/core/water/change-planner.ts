@@ -4,12 +4,12 @@ import { steadyBeforeChange } from './dilution'
 import { forecastParameter, incomePerDay, type WaterEstimate } from './estimate'
 
 /** Rhythms a household can keep, days between changes. */
-export const RHYTHMS = [3, 4, 7, 10, 14] as const
+const RHYTHMS = [3, 4, 7, 10, 14] as const
 /** Shares of the water that can be changed in comfort; more is a strip-down. */
 const LEAST_CHANGE = 0.1
 const MOST_CHANGE = 0.8
 const STEP = 0.05
-export const PLAN_DAYS = 84
+const PLAN_DAYS = 84
 
 export interface RoutineChoice {
   everyDays: number
@@ -88,7 +88,7 @@ export function easiest(choices: readonly RoutineChoice[]): RoutineChoice | null
 
 /** Largest sudden shift that stocked tanks are given at one change. Common practice; young, sick and wild animals bear less. */
 export const JUMP_LIMITS = { temperature: 2, gh: 3, kh: 2, pH: 0.4 } as const
-export type Jumping = keyof typeof JUMP_LIMITS
+type Jumping = keyof typeof JUMP_LIMITS
 
 export interface Jump {
   what: Jumping

@@ -1,5 +1,5 @@
 import type { EntryOf } from '../history/entries'
-import { entryDay } from '../history/index-entries'
+import { entryDay } from '../history/journal-index'
 
 /** A probe tells more often than water drifts: four times a day is as good as every minute. */
 const SPELLS_A_DAY = 4

@@ -1,5 +1,6 @@
-import { entryDay } from '../history/index-entries'
-import { readingsOf, type EntryOf } from '../history/entries'
+import { entryDay } from '../history/journal-index'
+import { readingsOf } from '../history/journal-index'
+import type { EntryOf } from '../history/entries'
 import { currentLayout } from '../history/lookup'
 import type { TankHistory } from '../history/types'
 import { normalEstimate, type Estimate } from '../quantity/estimate'
@@ -33,7 +34,7 @@ export interface BandPoint {
   low: number
   high: number
 }
-export interface JudgedReading {
+interface JudgedReading {
   entryId: string
   day: number
   value: number

@@ -51,7 +51,7 @@ export interface GainState {
   cg: number
   gg: number
 }
-export interface Innovation {
+interface Innovation {
   index: number
   day: number
   /** Observed minus expected, and its standard deviation. */

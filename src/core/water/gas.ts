@@ -1,4 +1,4 @@
-import { entryDay } from '../history/index-entries'
+import { entryDay } from '../history/journal-index'
 import {
   carbonDioxideAtRest,
   chartCarbonDioxide,
@@ -9,7 +9,7 @@ import {
 } from '../chemistry/carbon-dioxide'
 import { oxygenSaturation, pressureRatio } from '../chemistry/oxygen'
 import { unionisedAmmoniaFraction } from '../chemistry/ammonia'
-import { entriesOf } from '../history/entries'
+import { entriesOf } from '../history/journal-index'
 import type { TankHistory, Vessel } from '../history/types'
 import { sayNumber } from '../quantity/say'
 import type { Estimate } from '../quantity/estimate'
@@ -151,8 +151,8 @@ function bySample(
 }
 
 /** Time for injected gas to come up, and for it to go again, hours (to 63 %). Common practice: an hour or two with surface movement. */
-export const RISE_HOURS = 1.4
-export const FALL_HOURS = 2.6
+const RISE_HOURS = 1.4
+const FALL_HOURS = 2.6
 
 /**
  * CO2 over a day from on and off times: first-order rise towards `plateau` while the gas is on, first-order fall towards `rest` while

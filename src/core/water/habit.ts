@@ -1,12 +1,12 @@
-import { entryDay } from '../history/index-entries'
-import { entriesOf } from '../history/entries'
+import { entryDay } from '../history/journal-index'
+import { entriesOf } from '../history/journal-index'
 import type { TankHistory } from '../history/types'
 import type { Parameter } from '../quantity/units'
 import { addedByDose } from './products'
 import { levelOfSource } from './sources'
 
 /** What was done in these last days is the present habit. */
-export const HABIT_DAYS = 42
+const HABIT_DAYS = 42
 
 /** What the doses of the last six weeks add to a parameter a day, canonical unit; zero for what is not dosed. `litres`: net volume. */
 export function habitualDosing(

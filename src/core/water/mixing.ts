@@ -7,11 +7,11 @@ export interface MixTarget {
   gh: number
   kh: number
 }
-export interface MixPart {
+interface MixPart {
   source: SourceWater
   litres: number
 }
-export interface SaltPart {
+interface SaltPart {
   salt: Salt
   grams: number
   /** °dH it adds, and to which hardness. */

@@ -1,6 +1,7 @@
 import { freeCarbonDioxide } from '../chemistry/carbon-dioxide'
 import { hardnessOf } from '../chemistry/salts'
-import { entriesOf, readingsOf, type EntryOf } from '../history/entries'
+import { entriesOf, readingsOf } from '../history/journal-index'
+import type { EntryOf } from '../history/entries'
 import { currentLayout } from '../history/lookup'
 import type { TankHistory } from '../history/types'
 import { sayNumber, sayRange } from '../quantity/say'

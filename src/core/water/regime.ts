@@ -1,5 +1,5 @@
-import { entryDay } from '../history/index-entries'
-import { entriesOf } from '../history/entries'
+import { entryDay } from '../history/journal-index'
+import { entriesOf } from '../history/journal-index'
 import { usualSource } from '../history/lookup'
 import type { TankHistory } from '../history/types'
 import { dayOf, type Instant } from '../quantity/time'

@@ -1,5 +1,5 @@
 import { GH_PER_CALCIUM, GH_PER_MAGNESIUM } from '../chemistry/salts'
-import { entriesOf } from '../history/entries'
+import { entriesOf } from '../history/journal-index'
 import type { SourceWater, TankHistory } from '../history/types'
 import type { Estimate } from '../quantity/estimate'
 import type { Parameter } from '../quantity/units'
@@ -10,7 +10,7 @@ const CALCIUM_SHARE = 0.75
 const US_PER_DEGREE = 32
 const US_BARE = 12
 /** Dissolved solids of a µS/cm as most meters convert it. Common practice (0.5 to 0.7). */
-export const TDS_PER_US = 0.64
+const TDS_PER_US = 0.64
 
 /** What a source water holds of a parameter, canonical unit, and whether that was measured or reckoned from its hardness. Null for what is no amount (pH, temperature, gases). */
 export function sourceLevel(

@@ -1,5 +1,5 @@
-import { entryDay } from '../history/index-entries'
-import { entriesOf } from '../history/entries'
+import { entryDay } from '../history/journal-index'
+import { entriesOf } from '../history/journal-index'
 import type { TankHistory } from '../history/types'
 import type { Parameter } from '../quantity/units'
 import type { FilterEvent } from './gain-filter'

@@ -1,4 +1,5 @@
-import { readingsOf, type Method } from '../history/entries'
+import { readingsOf } from '../history/journal-index'
+import type { Method } from '../history/entries'
 import type { Band, TankHistory } from '../history/types'
 import { normalCdf } from '../quantity/normal'
 import { Z80, type Estimate } from '../quantity/estimate'

@@ -38,7 +38,7 @@ export type LogLost = (sentence: string) => void
  * The engine's files in a directory, kept as PostgreSQL means them to be kept: a sync of the engine is a sync of the disk (the
  * engine's own file layer has none), files are made for their owner alone, and a log that cannot be written ends the process by `lost`.
  */
-export class DurableFs extends NodeFS {
+class DurableFs extends NodeFS {
   constructor(
     directory: string,
     private readonly lost: LogLost,

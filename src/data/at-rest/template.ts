@@ -8,7 +8,7 @@ import { migrationsFolder, projectRoot } from '../places'
 import { writePrivately } from './private'
 
 /** Where the packed, migrated, empty database lies; its name changes with migrations and with the engine. */
-export function templatePath(): string {
+function templatePath(): string {
   const hash = createHash('sha256')
   hash.update(readFileSync(join(migrationsFolder(), 'meta', '_journal.json')))
   hash.update(

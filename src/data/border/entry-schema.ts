@@ -124,7 +124,7 @@ function outsideWater(parameter: unknown): string {
 }
 
 /** What each kind of entry must hold. A new kind needs a line here, a type in core, a form part, a line in the round. */
-export const DETAIL_SCHEMAS: { [K in EntryKind]: ObjectSchema<object> } = {
+const DETAIL_SCHEMAS: { [K in EntryKind]: ObjectSchema<object> } = {
   reading: object({
     parameter: mixed<string>()
       .oneOf([...PARAMETERS], 'This is not a parameter Vivero knows.')
@@ -373,7 +373,7 @@ const commonShape = {
     .defined(),
 }
 const common = object(commonShape)
-export const COMMON_KEYS = new Set(Object.keys(commonShape))
+const COMMON_KEYS = new Set(Object.keys(commonShape))
 
 /** The entry of an unknown value, or a ValidationError whose messages are sentences for the keeper. */
 export function parseEntry(raw: unknown): Entry {

@@ -1,5 +1,6 @@
 import { checkEntry } from '@/core/history/check'
-import { entriesOf, type Entry } from '@/core/history/entries'
+import { entriesOf } from '@/core/history/journal-index'
+import type { Entry } from '@/core/history/entries'
 import { currentLayout } from '@/core/history/lookup'
 import { dayOf } from '@/core/quantity/time'
 import { PARAMETERS, toCanonical } from '@/core/quantity/units'

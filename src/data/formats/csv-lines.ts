@@ -14,7 +14,7 @@ export const CSV_MAX_MB = 20
 export type Separator = ',' | ';' | '\t'
 const SEPARATOR_NAMES = { ';': 'semicolons', '\t': 'tabs' }
 
-export interface CsvLine {
+interface CsvLine {
   line: number
   entry: Entry
   origin: string

@@ -18,9 +18,9 @@ import {
   type CsvReader,
 } from './csv-lines'
 
-export const EVENTS_COLUMNS = ['at', 'kind', 'amount', 'unit', 'subject', 'note'] as const
+const EVENTS_COLUMNS = ['at', 'kind', 'amount', 'unit', 'subject', 'note'] as const
 type Column = (typeof EVENTS_COLUMNS)[number]
-export const EVENT_KINDS = [
+const EVENT_KINDS = [
   'water-change',
   'top-off',
   'dose',

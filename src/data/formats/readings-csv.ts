@@ -1,4 +1,5 @@
-import { entriesOf, METHODS, type Entry, type EntryOf, type Method } from '@/core/history/entries'
+import { entriesOf } from '@/core/history/journal-index'
+import { METHODS, type Entry, type EntryOf, type Method } from '@/core/history/entries'
 import { withEntries } from '@/core/history/revise'
 import type { TankHistory } from '@/core/history/types'
 import { type Result, ok, refuse } from '@/core/quantity/result'
@@ -17,7 +18,7 @@ import {
   type CsvReader,
 } from './csv-lines'
 
-export const READINGS_COLUMNS = ['at', 'parameter', 'value', 'unit', 'method', 'note'] as const
+const READINGS_COLUMNS = ['at', 'parameter', 'value', 'unit', 'method', 'note'] as const
 type Column = (typeof READINGS_COLUMNS)[number]
 /** Questions about imported readings are asked of so many lines at most: each looks through the whole journal. */
 const QUESTIONED_LINES = 200

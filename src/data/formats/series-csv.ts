@@ -5,7 +5,7 @@ import { conditionsOf } from '@/core/water/conditions'
 import { forecastParameter, routineChanges } from '@/core/water/estimate'
 import { writeCsv } from './csv-lines'
 
-export const SERIES_COLUMNS = ['at', 'parameter', 'value', 'low', 'high', 'unit', 'what'] as const
+const SERIES_COLUMNS = ['at', 'parameter', 'value', 'low', 'high', 'unit', 'what'] as const
 const AHEAD_DAYS = 42
 
 /** Every parameter's whole course as series.csv: what was read (`ink`), where the water stood (`pencil`, 80 %), and what is to come (`ahead`). */

@@ -14,8 +14,8 @@ import { readJsonObject } from './json-steps'
 import { readText } from './text-file'
 import { upgradeFromVersion1 } from './upgrade'
 
-export const TANK_FORMAT = 'vivero-tank'
-export const TANK_VERSION = 2
+const TANK_FORMAT = 'vivero-tank'
+const TANK_VERSION = 2
 export const TANK_FILE_MAX_MB = 64
 const MAX_ENTRIES = 200_000
 const MAX_PROBLEMS = 20

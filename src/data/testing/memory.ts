@@ -3,7 +3,7 @@ import { PGlite } from '@electric-sql/pglite'
 import { drizzle } from 'drizzle-orm/pglite'
 import type { TankHistory } from '@/core/history/types'
 import { importStory } from '../import-tank'
-import type { Database } from '../open'
+import type { Database } from '../db'
 import * as schema from '../schema'
 import { ensureTemplate } from '../at-rest/template'
 

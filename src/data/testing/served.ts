@@ -1,5 +1,5 @@
 import type { TankHistory } from '@/core/history/types'
-import type { Database, OpenDatabase } from '../open'
+import type { Database, OpenDatabase } from '../db'
 import { memoryDatabase } from './memory'
 
 /** Makes a database in memory the one that actions and handlers get from `database()`. For tests of what the browser may send. */

@@ -11,7 +11,7 @@ import NextLink from '@/ui/page-link'
 import { useSending } from '@/ui/use-sending.client'
 import { logEntry } from './actions'
 import { FORMS, unitsOf, type Field } from './form-spec'
-import type { FormContext } from './view'
+import type { FormContext } from './form-context'
 
 interface Props {
   slug: string

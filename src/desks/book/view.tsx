@@ -1,11 +1,9 @@
 import { Box, Flex } from '@chakra-ui/react'
 import NextLink from '@/ui/page-link'
-import { describeEntry, placeName } from '@/core/history/describe'
-import { entriesOf, ENTRY_KINDS, type EntryKind } from '@/core/history/entries'
-import { SALTS } from '@/core/chemistry/salts'
-import { currentLayout, usualSource } from '@/core/history/lookup'
+import { describeEntry } from '@/core/history/describe'
+import { entriesOf } from '@/core/history/journal-index'
+import { ENTRY_KINDS, type EntryKind } from '@/core/history/entries'
 import { isParameter } from '@/core/quantity/units'
-import { doseUnitOf, saltAsProduct } from '@/core/water/products'
 import type { TankHistory } from '@/core/history/types'
 import { forecastScore } from '@/core/judgement/score'
 import { now } from '@/data/clock'
@@ -15,6 +13,7 @@ import { storyOr404 } from '@/data/tank'
 import { instantIn, localMoment } from '@/ui/when'
 import { EntryLine } from './entry-line.client'
 import { Filters } from './filters.client'
+import { formContext } from './form-context'
 import { fieldsOf, FORMS } from './form-spec'
 import { LogForm } from './log-form.client'
 import { StruckNotice } from './struck-notice.client'
@@ -117,36 +116,6 @@ function LogBar({ slug }: { slug: string }) {
     </Flex>
   )
 }
-
-/** What the form's choices are made of. */
-function formContext(story: TankHistory) {
-  const layout = currentLayout(story)
-  const plantings = story.plantings
-    .filter((planting) => planting.layoutId === layout?.id)
-    .map((planting) => ({ id: planting.id, says: `${planting.stake} ${planting.name}` }))
-  const places = [
-    ...(['glass', 'surface', 'ground', 'equipment', 'tank'] as const).map((of) => ({
-      id: of as string,
-      says: placeName({ of }, story),
-    })),
-    ...plantings.map((planting) => ({ id: `planting:${planting.id}`, says: planting.says })),
-    ...(layout?.hardscape ?? []).map((piece) => ({
-      id: `hardscape:${piece.id}`,
-      says: piece.label,
-    })),
-  ]
-  return {
-    plantings,
-    places,
-    animals: story.populations.map(({ id, name }) => ({ id, says: name })),
-    sources: story.sources.map(({ id, name }) => ({ id, says: name })),
-    usualSource: usualSource(story)?.id ?? '',
-    products: [...story.products, ...SALTS.map((salt) => saltAsProduct(salt.id))].map(
-      (product) => ({ id: product.id, says: product.name, unit: doseUnitOf(product) }),
-    ),
-  }
-}
-export type FormContext = ReturnType<typeof formContext>
 
 function presetFields(kind: EntryKind, one: (name: string) => string): Record<string, string> {
   if (kind === 'water-change' && /^\d{1,3}$/.test(one('percent'))) return { amount: one('percent') }

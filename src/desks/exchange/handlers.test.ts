@@ -1,6 +1,6 @@
 import { DAY0, nitrate, tank } from '@/core/testing/tank'
 import { instantOf } from '@/core/quantity/time'
-import type { Database } from '@/data/open'
+import type { Database } from '@/data/db'
 import { loadStory } from '@/data/story'
 import { serveFromMemory } from '@/data/testing/served'
 import {

@@ -1,5 +1,5 @@
 import { algaeCourses, algaeOn } from '@/core/algae/course'
-import { entriesOf } from '@/core/history/entries'
+import { entriesOf } from '@/core/history/journal-index'
 import { currentLayout, headCount } from '@/core/history/lookup'
 import type { TankHistory } from '@/core/history/types'
 import type { Finding } from '@/core/judgement/finding'

@@ -1,6 +1,6 @@
 import { lodge } from '@/data/demo/lodge'
 import { now } from '@/data/clock'
-import type { Database } from '@/data/open'
+import type { Database } from '@/data/db'
 import { loadStory } from '@/data/story'
 import { serveFromMemory } from '@/data/testing/served'
 import { draft, setAside, tickStep, untickStep } from './actions'

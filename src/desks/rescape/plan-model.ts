@@ -1,4 +1,4 @@
-import { entriesOf } from '@/core/history/entries'
+import { entriesOf } from '@/core/history/journal-index'
 import { currentLayout } from '@/core/history/lookup'
 import type { Plan, PlanStep, Planting, TankHistory } from '@/core/history/types'
 import type { Estimate } from '@/core/quantity/estimate'

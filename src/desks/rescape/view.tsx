@@ -1,6 +1,6 @@
 import { reviewDecline } from '@/core/rescape/decline'
 import { weighOptions } from '@/core/rescape/options'
-import { entriesOf } from '@/core/history/entries'
+import { entriesOf } from '@/core/history/journal-index'
 import { instantOf, dayOf } from '@/core/quantity/time'
 import { now } from '@/data/clock'
 import { reckonedAt } from '@/data/judged'

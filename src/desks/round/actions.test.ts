@@ -1,7 +1,7 @@
 import { roundOf } from '@/core/routine/round'
 import { lodge } from '@/data/demo/lodge'
 import { now } from '@/data/clock'
-import type { Database } from '@/data/open'
+import type { Database } from '@/data/db'
 import { openRound } from '@/data/rounds'
 import { loadStory } from '@/data/story'
 import { serveFromMemory } from '@/data/testing/served'

@@ -1,5 +1,5 @@
 import { now } from '@/data/clock'
-import type { Database } from '@/data/open'
+import type { Database } from '@/data/db'
 import { listVessels, loadStory } from '@/data/story'
 import { serveFromMemory } from '@/data/testing/served'
 import { plant, setUpTank } from './actions'

@@ -1,4 +1,4 @@
-import { entriesOf } from '@/core/history/entries'
+import { entriesOf } from '@/core/history/journal-index'
 import { usualSource } from '@/core/history/lookup'
 import type { Band, TankHistory } from '@/core/history/types'
 import { Z80, type Estimate } from '@/core/quantity/estimate'
@@ -11,7 +11,7 @@ import { changeRegime, nextChange } from '@/core/water/regime'
 import { evaporation, levelOfSource } from '@/core/water/sources'
 import type { Keeping, WhatIfInput } from '@/core/water/what-if'
 
-export const WHAT_IF_DAYS = 84
+const WHAT_IF_DAYS = 84
 
 export interface BalanceModel {
   slug: string

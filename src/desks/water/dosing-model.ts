@@ -1,5 +1,5 @@
 import { SALTS } from '@/core/chemistry/salts'
-import { entriesOf } from '@/core/history/entries'
+import { entriesOf } from '@/core/history/journal-index'
 import { currentLayout, usualSource } from '@/core/history/lookup'
 import {
   SCHOOLS,

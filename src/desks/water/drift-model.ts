@@ -1,4 +1,4 @@
-import { entriesOf } from '@/core/history/entries'
+import { entriesOf } from '@/core/history/journal-index'
 import { usualSource } from '@/core/history/lookup'
 import type { Band, SourceWater, TankHistory } from '@/core/history/types'
 import type { Finding } from '@/core/judgement/finding'
@@ -20,7 +20,7 @@ import { worthTesting, type WorthTesting } from '@/core/water/worth-testing'
 import { findingsOf } from '@/data/judged'
 import { lanesOf, monthsOf, STRIP, stripsOf, type Lane, type Strip } from './strips'
 
-export const OUTLOOK_DAYS = 84
+const OUTLOOK_DAYS = 84
 
 export interface DriftModel {
   slug: string

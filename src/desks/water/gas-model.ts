@@ -1,4 +1,4 @@
-import { entriesOf } from '@/core/history/entries'
+import { entriesOf } from '@/core/history/journal-index'
 import type { TankHistory, Vessel } from '@/core/history/types'
 import type { Finding } from '@/core/judgement/finding'
 import { pressureRatio } from '@/core/chemistry/oxygen'

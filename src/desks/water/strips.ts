@@ -1,4 +1,5 @@
-import { entriesOf, type EntryKind } from '@/core/history/entries'
+import { entriesOf } from '@/core/history/journal-index'
+import type { EntryKind } from '@/core/history/entries'
 import type { Band, TankHistory } from '@/core/history/types'
 import type { Estimate } from '@/core/quantity/estimate'
 import { dayOf, type Instant } from '@/core/quantity/time'

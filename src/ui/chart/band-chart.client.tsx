@@ -24,7 +24,7 @@ export interface BandPoint {
   low: number
   high: number
 }
-export interface InkPoint {
+interface InkPoint {
   day: number
   value: number
   says: string

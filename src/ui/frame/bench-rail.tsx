@@ -19,10 +19,7 @@ const MANY = 5
 const MOST = 16
 
 /** The vessels to show: all of a short bench, else a stretch of it that holds the open one. */
-export function stretchOf(
-  vessels: readonly RailVessel[],
-  open: string | null,
-): readonly RailVessel[] {
+function stretchOf(vessels: readonly RailVessel[], open: string | null): readonly RailVessel[] {
   const at = Math.max(
     0,
     vessels.findIndex((item) => item.vessel.slug === open),

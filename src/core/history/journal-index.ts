@@ -1,38 +1,39 @@
 import { dayOf } from '../quantity/time'
-import type { Entry } from './entries'
+import type { Parameter } from '../quantity/units'
+import type { Entry, EntryKind, EntryOf } from './entries'
 
 /**
- * Entries sorted into drawers, made once for each journal: a story of ten thousand lines is otherwise walked through for every
+ * An index of a journal, made once for each: a story of ten thousand lines is otherwise walked through for every
  * planting of every drawing. A journal is never changed in place, so an index is as good as the journal it was made from; it is
  * forgotten together with it.
  */
-interface Drawers {
+interface JournalIndex {
   byKind: Map<Entry['kind'], Entry[]>
   byPlanting: Map<string, Entry[]>
   /** Readings by what was read. */
   byParameter: Map<string, Entry[]>
   byId: Map<string, Entry>
 }
-const made = new WeakMap<readonly Entry[], Drawers>()
+const made = new WeakMap<readonly Entry[], JournalIndex>()
 
-function drawersOf(entries: readonly Entry[]): Drawers {
+function indexOf(entries: readonly Entry[]): JournalIndex {
   const known = made.get(entries)
   if (known) return known
-  const drawers: Drawers = {
+  const index: JournalIndex = {
     byKind: new Map(),
     byPlanting: new Map(),
     byParameter: new Map(),
     byId: new Map(),
   }
   for (const entry of entries) {
-    put(drawers.byKind, entry.kind, entry)
-    drawers.byId.set(entry.id, entry)
-    if (entry.kind === 'reading') put(drawers.byParameter, entry.parameter, entry)
+    put(index.byKind, entry.kind, entry)
+    index.byId.set(entry.id, entry)
+    if (entry.kind === 'reading') put(index.byParameter, entry.parameter, entry)
     if (entry.kind === 'measure' || entry.kind === 'trim')
-      put(drawers.byPlanting, entry.plantingId, entry)
+      put(index.byPlanting, entry.plantingId, entry)
   }
-  made.set(entries, drawers)
-  return drawers
+  made.set(entries, index)
+  return index
 }
 
 function put<K>(map: Map<K, Entry[]>, key: K, entry: Entry): void {
@@ -45,21 +46,21 @@ const NONE: readonly Entry[] = []
 
 /** The entry of an id, or undefined. */
 export const byId = (entries: readonly Entry[], id: string): Entry | undefined =>
-  drawersOf(entries).byId.get(id)
+  indexOf(entries).byId.get(id)
 
 /** Entries of a kind in the order of the journal. */
 export function ofKind(entries: readonly Entry[], kind: Entry['kind']): readonly Entry[] {
-  return drawersOf(entries).byKind.get(kind) ?? NONE
+  return indexOf(entries).byKind.get(kind) ?? NONE
 }
 
 /** Measures and trims of a planting in the order of the journal. */
 export function ofPlanting(entries: readonly Entry[], plantingId: string): readonly Entry[] {
-  return drawersOf(entries).byPlanting.get(plantingId) ?? NONE
+  return indexOf(entries).byPlanting.get(plantingId) ?? NONE
 }
 
 /** Readings of a parameter in the order of the journal. */
 export function ofParameter(entries: readonly Entry[], parameter: string): readonly Entry[] {
-  return drawersOf(entries).byParameter.get(parameter) ?? NONE
+  return indexOf(entries).byParameter.get(parameter) ?? NONE
 }
 
 const days = new WeakMap<Entry, number>()
@@ -71,4 +72,20 @@ export function entryDay(entry: Entry): number {
   const day = dayOf(entry.at)
   days.set(entry, day)
   return day
+}
+
+/** The entries of one kind, in the order given. */
+export function entriesOf<K extends EntryKind>(
+  entries: readonly Entry[],
+  kind: K,
+): readonly EntryOf<K>[] {
+  return ofKind(entries, kind) as unknown as readonly EntryOf<K>[]
+}
+
+/** The readings of one parameter, in the order given. */
+export function readingsOf(
+  entries: readonly Entry[],
+  parameter: Parameter,
+): readonly EntryOf<'reading'>[] {
+  return ofParameter(entries, parameter) as unknown as readonly EntryOf<'reading'>[]
 }

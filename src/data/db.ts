@@ -1,0 +1,19 @@
+import type { ExtractTablesWithRelations } from 'drizzle-orm'
+import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core'
+import type * as schema from './schema'
+
+/** One type for both drivers and for a transaction on either. */
+export type Database = PgDatabase<
+  PgQueryResultHKT,
+  typeof schema,
+  ExtractTablesWithRelations<typeof schema>
+>
+export interface OpenDatabase {
+  db: Database
+  close: () => Promise<void>
+}
+
+/** Both drivers answer a raw query with `rows`. */
+export function rowsOf(result: unknown): Record<string, unknown>[] {
+  return (result as { rows: Record<string, unknown>[] }).rows
+}

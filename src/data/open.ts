@@ -21,7 +21,7 @@ import { rowsOf, type Database, type OpenDatabase } from './db'
 import { openDurable } from './at-rest/durable-fs'
 import { lockDirectory, type DirectoryLock } from './at-rest/lock'
 import { makeDirectoryPrivate, makePrivate, syncPath, syncTree } from './at-rest/private'
-import { NoRoom, roomOn } from './at-rest/room'
+import { roomOn } from './at-rest/room'
 import { migrationsFolder } from './places'
 import * as schema from './schema'
 import { ensureTemplate } from './at-rest/template'
@@ -63,7 +63,8 @@ async function openLocked(asked: string, prepare: (home: string) => void): Promi
     if (existsSync(mark)) await lock.alsoHold(mark)
     prepare(home)
     if (!existsSync(home)) {
-      roomOn(directory)(TEMPLATE_BYTES)
+      const problem = roomOn(directory)(TEMPLATE_BYTES)
+      if (problem !== null) throw new DataUnusable(problem)
       await createFromTemplate(home)
       await lock.alsoHold(mark)
     }
@@ -82,7 +83,7 @@ async function openLocked(asked: string, prepare: (home: string) => void): Promi
     }
   } catch (error) {
     lock.release()
-    throw error instanceof NoRoom ? new DataUnusable(error.message, error) : error
+    throw error
   }
 }
 

@@ -1,6 +1,7 @@
 import type { TankHistory } from '@/core/history/types'
 import type { RoomCheck } from './at-rest/room'
 import type { Database } from './db'
+import { EntryRefused } from './refused'
 import { keepStory, lockedStory, touchStory } from './story'
 
 /** How the disk under a database is asked for room; none for a database that is not on our disk. With the process: the bundler loads this file once for each layer it builds. */
@@ -11,9 +12,10 @@ export function checkRoomOf(db: Database, room: RoomCheck): void {
   rooms.set(db, room)
 }
 
-/** Throws NoRoom when the disk under a database lacks room for a write and `moreBytes` beside it. */
-function needRoom(db: Database, moreBytes = 0): void {
-  rooms.get(db)?.(moreBytes)
+/** Throws EntryRefused when the disk under a database lacks room for a write and `moreBytes` beside it. */
+function needRoom(db: Database, moreBytes: number): void {
+  const problem = rooms.get(db)?.(moreBytes) ?? null
+  if (problem !== null) throw new EntryRefused([{ field: '', says: problem }])
 }
 
 /** Serialisation failure, deadlock, and an id that another transaction wrote first: begun again, the write sees what stands now. */

@@ -63,11 +63,12 @@ export async function lockDirectory(directory: string): Promise<DirectoryLock> {
     throw error
   }
   return {
+    // Its socket first: whoever holds the file says who it is, while the lock file beside it may be our own.
     async alsoHold(file) {
+      held.push(await lockByListening(file, directory, self, () => null))
       const opened = openSync(file, 'r')
       held.push(() => closeSync(opened))
-      lockByFlock(opened, directory, holderSays)
-      held.push(await lockByListening(file, directory, self, holderSays))
+      lockByFlock(opened, directory, () => null)
     },
     release,
   }

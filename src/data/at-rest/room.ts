@@ -1,25 +1,14 @@
 import { statfsSync } from 'node:fs'
-import { EntryRefused } from '../refused'
 
 const MB = 1024 * 1024
 /** Four segments of the log: with less the next write could find no place for it, which the engine does not survive. */
 const LEAST_ROOM = 64 * MB
 
-/** The disk has no room for a write; nothing was written. */
-export class NoRoom extends EntryRefused {
-  constructor(freeBytes: number, needed: number) {
-    super([
-      {
-        field: '',
-        says: `The disk that holds the data has ${Math.floor(freeBytes / MB)} MB left, and Vivero writes nothing below ${Math.ceil(needed / MB)} MB, so that what is there stays safe. Nothing was written. Make room on that disk and try again; reading goes on meanwhile.`,
-      },
-    ])
-    this.name = 'NoRoom'
-  }
-}
-
-/** Asks, before a write, whether the disk has room for it and `moreBytes` beside it. Throws NoRoom. */
-export type RoomCheck = (moreBytes?: number) => void
+/**
+ * Why the disk has no room for a write and `moreBytes` beside it, in a sentence, or null. An answer and not an error: it is asked
+ * for across the layers of a bundled program, each of which has classes of its own.
+ */
+export type RoomCheck = (moreBytes?: number) => string | null
 
 /** The room on the disk of a directory, looked at anew each time, so that room given back is noticed. Where the system does not tell, all is taken for well. */
 export const roomOn =
@@ -27,7 +16,8 @@ export const roomOn =
   (moreBytes = 0) => {
     const needed = LEAST_ROOM + moreBytes
     const free = freeBytes(directory)
-    if (free !== null && free < needed) throw new NoRoom(free, needed)
+    if (free === null || free >= needed) return null
+    return `The disk that holds the data has ${Math.floor(free / MB)} MB left, and Vivero writes nothing below ${Math.ceil(needed / MB)} MB, so that what is there stays safe. Nothing was written. Make room on that disk and try again; reading goes on meanwhile.`
   }
 
 function freeBytes(directory: string): number | null {

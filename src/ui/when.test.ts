@@ -29,6 +29,21 @@ test.each([
   '',
   '2026-01-01T25:00',
 ])('“%s” is no moment', (local) => expect(instantIn('Europe/Vienna', local)).toBe(''))
+test('the hour that comes twice is its second coming, and its first while the second is still to come', () => {
+  const twice = '2026-10-25T02:30'
+  expect(instantIn('Europe/Vienna', twice)).toBe('2026-10-25T01:30:00.000Z')
+  expect(instantIn('Europe/Vienna', twice, '2026-10-25T00:31:00.000Z')).toBe(
+    '2026-10-25T00:30:00.000Z',
+  )
+  expect(instantIn('Europe/Vienna', twice, '2026-10-25T01:31:00.000Z')).toBe(
+    '2026-10-25T01:30:00.000Z',
+  )
+  expect(instantIn('Europe/Vienna', '2026-10-25T03:30', '2026-10-25T00:31:00.000Z')).toBe(
+    '2026-10-25T02:30:00.000Z',
+  )
+  // The hour that is left out when they go forward leads to the hour beside it.
+  expect(instantIn('Europe/Vienna', '2026-03-29T02:30')).toMatch(/^2026-03-29T0[01]:30/)
+})
 test('29 February of a leap year is one; summer time is an hour ahead', () => {
   expect(instantIn('Europe/Vienna', '2028-02-29T10:00')).toBe('2028-02-29T09:00:00.000Z')
   expect(instantIn('Europe/Vienna', '2026-07-01T10:00')).toBe('2026-07-01T08:00:00.000Z')

@@ -50,14 +50,15 @@ export function localMoment(at: Instant, zone: string): string {
   )
   return `${parts.year}-${parts.month}-${parts.day}T${parts.hour === '24' ? '00' : parts.hour}:${parts.minute}`
 }
+const HOUR_MS = 3_600_000
 /** What is said of a day for which {@link instantIn} gives nothing. */
 export const NO_SUCH_DAY = `That day does not exist, or lies outside the years ${FIRST_YEAR} to ${LAST_YEAR}.`
 
 /**
  * The instant of a datetime-local value in a zone: found by correcting a first guess by its own error, twice for the hours around
- * a clock change. Empty for text that is no time, for a day that does not exist (31 February is not 3 March) and for years no record is of.
+ * a clock change. Of the hour that comes twice when the clocks go back it is the later one, unless that is still to come at `now`. Empty for text that is no time, for a day that does not exist (31 February is not 3 March) and for years no record is of.
  */
-export function instantIn(zone: string, local: string): Instant {
+export function instantIn(zone: string, local: string, now?: Instant): Instant {
   const wanted = Date.parse(`${local}:00Z`)
   if (
     Number.isNaN(wanted) ||
@@ -68,5 +69,12 @@ export function instantIn(zone: string, local: string): Instant {
   let guess = wanted
   for (let pass = 0; pass < 2; pass++)
     guess += wanted - Date.parse(`${localMoment(new Date(guess).toISOString(), zone)}:00Z`)
-  return new Date(guess).toISOString()
+  const same = [guess - HOUR_MS, guess, guess + HOUR_MS]
+    .map((ms) => new Date(ms).toISOString())
+    .filter((at) => localMoment(at, zone) === local.slice(0, 16))
+  return (
+    same.findLast((at) => now === undefined || at <= now) ??
+    same[0] ??
+    new Date(guess).toISOString()
+  )
 }

@@ -69,7 +69,7 @@ export async function logEntry(
     const form = formSchema.validateSync(sane(raw), { abortEarly: false })
     kind = form.kind
     const story = await storyOrRefuse(slug)
-    const at = instantIn(story.vessel.timeZone, form.at)
+    const at = instantIn(story.vessel.timeZone, form.at, now())
     if (at === '') throw new EntryRefused([{ field: 'at', says: NO_SUCH_DAY }])
     const before =
       form.replaces === null ? null : story.entries.find((entry) => entry.id === form.replaces?.id)

@@ -9,8 +9,8 @@ import { instantIn, localMoment, NO_SUCH_DAY } from '@/ui/when'
 
 /** A day named without its hour: at the hour given, or now when that hour of today is still to come. Empty for a day that is none. */
 export function hourOf(zone: string, date: string, hour: string): string {
-  const at = instantIn(zone, `${date}T${hour}`)
   const present = now()
+  const at = instantIn(zone, `${date}T${hour}`, present)
   return at > present && localMoment(present, zone).slice(0, 10) === date ? present : at
 }
 

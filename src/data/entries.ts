@@ -1,12 +1,10 @@
 import { and, asc, count, desc, eq, gte, ilike, inArray, lt, or, sql, type SQL } from 'drizzle-orm'
 import type { Entry, EntryKind } from '@/core/history/entries'
-import { checkEntry } from '@/core/history/check'
+import { problemsOf } from '@/core/admission/admit'
 import { describeEntry } from '@/core/history/describe'
-import { currentLayout } from '@/core/history/lookup'
 import { withEntries, withEntry } from '@/core/history/revise'
 import type { TankHistory } from '@/core/history/types'
 import type { Instant } from '@/core/quantity/time'
-import { netLitres } from '@/core/vessel/volume'
 import { parseEntry, splitEntry } from './border/entry-schema'
 import type { Database } from './db'
 import { EntryRefused } from './refused'
@@ -308,8 +306,7 @@ function conditions(vesselId: string, filter: JournalFilter): SQL[] {
 }
 
 function refuseProblems(entries: readonly Entry[], story: TankHistory, now: Instant): void {
-  const litres = netLitres(story.vessel, currentLayout(story))
-  const problems = entries.flatMap((entry) => checkEntry(entry, story, now, litres))
+  const problems = problemsOf(entries, story, now)
   if (problems.length > 0) throw new EntryRefused(problems)
 }
 

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { change, CARPET, DAY0, entry, height, nitrate, STEMS, tank } from '../testing/tank'
 import { instantOf } from '../quantity/time'
-import { checkEntry } from './check'
+import { checkEntry } from '../admission/check-entry'
 import { describeEntry, placeName, plantingName } from './describe'
 import type { Entry } from './entries'
 import { byId, entryDay, ofKind, ofParameter, ofPlanting } from './journal-index'

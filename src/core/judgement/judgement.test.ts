@@ -1,5 +1,5 @@
 import { lodge } from '@/data/demo/lodge'
-import { checkEntry } from '../history/check'
+import { checkEntry } from '../admission/check-entry'
 import { describeEntry } from '../history/describe'
 import { entriesOf } from '../history/journal-index'
 import type { Entry } from '../history/entries'

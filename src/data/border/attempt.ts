@@ -1,5 +1,5 @@
 import { ValidationError } from 'yup'
-import type { EntryProblem } from '@/core/history/check'
+import type { EntryProblem } from '@/core/history/problem'
 import { EntryRefused } from '../refused'
 import { Overtaken } from '../stamp'
 

@@ -1,4 +1,4 @@
-import { checkEntry } from '@/core/history/check'
+import { checkEntry } from '@/core/admission/check-entry'
 import { entriesOf } from '@/core/history/journal-index'
 import type { Entry } from '@/core/history/entries'
 import { currentLayout } from '@/core/history/lookup'

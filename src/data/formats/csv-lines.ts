@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto'
 import Papa from 'papaparse'
+import { doorInto } from '@/core/admission/admit'
 import type { Entry, EntryKind, EntryOf } from '@/core/history/entries'
 import type { TankHistory } from '@/core/history/types'
 import { type Result, ok, refuse } from '@/core/quantity/result'
@@ -151,6 +152,7 @@ export async function readCsvLines<Column extends string>(
           `A quotation mark in line ${line} is never closed, so the lines after it cannot be told apart. Nothing was written.`,
         )
       : read
+  await passDoor(report, history, now)
   const older = report.accepted.filter(({ entry }) => entry.at < history.vessel.startedAt).length
   if (older > 0)
     report.remarks.push(
@@ -158,6 +160,24 @@ export async function readCsvLines<Column extends string>(
     )
   if (lines === 0) report.remarks.push('The file has its heading and no line.')
   return ok(report)
+}
+
+/** Lines must pass the door that a form's entries pass: each is checked against the story with those before it, in time order. */
+async function passDoor(report: CsvReport, history: TankHistory, now: Instant): Promise<void> {
+  const door = doorInto(history, now)
+  const refused = new Set<CsvLine>()
+  const pace = pacer()
+  for (const one of [...report.accepted].sort((a, b) => (a.entry.at < b.entry.at ? -1 : 1))) {
+    const problems = door(one.entry)
+    if (problems.length > 0) {
+      refused.add(one)
+      report.refused.push({ line: one.line, says: problems.map(({ says }) => says).join(' ') })
+    }
+    await pace()
+  }
+  if (refused.size === 0) return
+  report.accepted = report.accepted.filter((one) => !refused.has(one))
+  report.refused.sort((a, b) => a.line - b.line)
 }
 
 /** An entry's id from its line and its tank: the same line is another entry in another tank. */

@@ -263,3 +263,51 @@ async function legacyDose(db: Database): Promise<void> {
     sql`insert into entry_revision (entry_id, revision, replaced_at, act, snapshot) values ('d', 1, now(), 'edit', '{"id": "d", "kind": "dose", "product": "bottle", "millilitres": 5}')`,
   )
 }
+
+describe('the door that forms have too', () => {
+  const STORY = tank(
+    [
+      entry(1, 'stock', { populationId: 'fish', event: 'added', count: 60, plusMinus: 0 }),
+      height(1, STEMS.id, 20),
+    ],
+    {
+      populations: [
+        { id: 'fish', name: 'Red tetras', kind: 'fish', adultLengthCm: 2, since: instantOf(DAY0) },
+      ],
+    },
+  )
+  const on = (day: number) => instantOf(DAY0 + day)
+  test.each([
+    [
+      'a trim before the planting',
+      `${on(-3)},trim,12,cm,S1,`,
+      /S1 was not planted yet on that day/,
+    ],
+    ['a trim taller than the plant', `${on(2)},trim,300,cm,S1,`, /a trim cannot leave 300 cm/],
+    [
+      'more deaths than animals',
+      `${on(2)},stock,5000,died,Red tetras,`,
+      /About 60 were left then; 5000 cannot have died/,
+    ],
+    ['more water than the tank holds', `${on(2)},top-off,500,L,,`, /the tank holds/i],
+  ])('%s is refused by its line, the others are taken', async (_name, line, sentence) => {
+    const { accepted, refused } = await report(
+      `${on(1)},feed,1,g,flakes,\n${line}\n${on(3)},feed,2,g,flakes,`,
+      STORY,
+    )
+    expect(accepted.map((one) => one.line)).toEqual([2, 4])
+    expect(refused).toEqual([{ line: 3, says: expect.stringMatching(sentence) }])
+  })
+  test('what a file itself brought counts for its later lines, in whatever order they stand', async () => {
+    const lines = [
+      `${on(9)},stock,70,died,Red tetras,`,
+      `${on(5)},stock,30,added,Red tetras,`,
+      `${on(10)},stock,30,died,Red tetras,`,
+    ]
+    const { accepted, refused } = await report(lines.join('\n'), STORY)
+    expect(accepted.map((one) => one.line)).toEqual([2, 3])
+    expect(refused).toEqual([
+      { line: 4, says: expect.stringMatching(/About 20 were left then; 30 cannot have died/) },
+    ])
+  })
+})

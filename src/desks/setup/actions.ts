@@ -11,7 +11,7 @@ import {
   type Vessel,
 } from '@/core/history/types'
 import { nextStake } from '@/core/layout/next-stake'
-import type { EntryProblem } from '@/core/history/check'
+import type { EntryProblem } from '@/core/history/problem'
 import { CATALOGUE } from '@/core/plants/catalogue'
 import { speciesFromKin } from '@/core/plants/kin'
 import { slugOf } from '@/core/quantity/slug'

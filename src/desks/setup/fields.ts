@@ -1,7 +1,7 @@
 import { mixed, object, string } from 'yup'
 import type { VesselFacts } from '@/core/history/put-right'
 import { VESSEL_KINDS, ZONES, type TankHistory, type Vessel, type Zone } from '@/core/history/types'
-import type { EntryProblem } from '@/core/history/check'
+import type { EntryProblem } from '@/core/history/problem'
 import { amount, SAY, words } from '@/data/border/entry-schema'
 import { clock, timeZone } from '@/data/border/story-schema'
 import { now } from '@/data/clock'

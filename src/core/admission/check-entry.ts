@@ -2,16 +2,11 @@ import { productOf, unitProblem } from '../water/products'
 import { heightCourse, heightOn } from '../plants/height'
 import { dayOf, type Instant } from '../quantity/time'
 import { toCanonical } from '../quantity/units'
-import type { Entry } from './entries'
-import { ofKind } from './journal-index'
-import { headCount, storyUntil } from './lookup'
-import type { TankHistory } from './types'
-
-/** What is wrong with an entry in the light of the tank's own story: the field it belongs to, and the sentence. */
-export interface EntryProblem {
-  field: string
-  says: string
-}
+import type { Entry } from '../history/entries'
+import type { EntryProblem } from '../history/problem'
+import { ofKind, ofPlanting } from '../history/journal-index'
+import { headCount, speciesOf, storyUntil } from '../history/lookup'
+import type { Planting, TankHistory } from '../history/types'
 
 const FUTURE_GRACE_DAYS = 5 / 1440
 /** Slack on a plant's estimated height before a trim above it is called a slip, cm. */
@@ -81,9 +76,7 @@ export function checkEntry(
   if (entry.kind === 'feeling' && entry.enjoyment === null && entry.workMinutes === null)
     say('enjoyment', 'A mark from 0 to 10, the minutes of work, or both.')
   if (entry.kind === 'trim' && planting) {
-    const before =
-      entry.fromCm ??
-      heightOn(heightCourse(history, planting, entry.at), dayOf(entry.at)).high + TRIM_SLACK_CM
+    const before = entry.fromCm ?? mostHeight(history, planting, entry.at)
     if (entry.toCm > before)
       say(
         'toCm',
@@ -117,4 +110,15 @@ export function checkEntry(
   )
     say('stepId', 'That step is not in this plan.')
   return problems
+}
+
+/** What nobody measured may be up to so many times its usual height, or the tank's. */
+const UNMEASURED_TIMES = 2
+
+/** The height above which a planting can hardly have stood, cm. An estimate that rests on no measure of the keeper's must not contradict him: it is widened to what the kind and the tank allow. */
+function mostHeight(history: TankHistory, planting: Planting, at: Instant): number {
+  const reckoned = heightOn(heightCourse(history, planting, at), dayOf(at)).high + TRIM_SLACK_CM
+  if (ofPlanting(history.entries, planting.id).some((entry) => entry.at <= at)) return reckoned
+  const usual = Math.min(speciesOf(history, planting).matureHeightCm, history.vessel.heightCm)
+  return Math.max(reckoned, UNMEASURED_TIMES * usual)
 }

@@ -48,7 +48,7 @@ describe('events.csv', () => {
         '2026-03-03T11:00Z,dose,2,g,some powder,',
         '2026-03-04T10:00Z,feed,1.2,g,flakes,',
         '2026-03-05T10:00Z,trim,12,cm,S1,',
-        '2026-03-05T11:00Z,trim,6,in,"Carpet, front",',
+        '2026-03-05T11:00Z,trim,2,in,"Carpet, front",',
         '2026-03-06T10:00Z,equipment,,,Heater,new one',
         '2026-03-06T11:00Z,clean,,,sponge,',
         '2026-03-07T10:00Z,stock,22,counted,Red tetras,',
@@ -84,7 +84,7 @@ describe('events.csv', () => {
     })
     expect(entries[4]).toMatchObject({ product: 'some powder', productId: null })
     expect(entries[6]).toMatchObject({ plantingId: STEMS.id, toCm: 12 })
-    expect(entries[7]).toMatchObject({ toCm: expect.closeTo(15.24, 6) })
+    expect(entries[7]).toMatchObject({ toCm: expect.closeTo(5.08, 6) })
     expect(entries[8]).toMatchObject({ item: 'Heater', says: 'new one', note: null })
     expect(entries[10]).toMatchObject({ populationId: 'fish', event: 'counted', count: 22 })
   })

@@ -8,6 +8,8 @@ const config: NextConfig = {
   poweredByHeader: false,
   // `npm test` checks all types once; a keeper's build need not do it again.
   typescript: { ignoreBuildErrors: true },
+  // Browsers ask for it by habit before they have read which icon a page names.
+  redirects: async () => [{ source: '/favicon.ico', destination: '/icon.svg', permanent: true }],
   async headers() {
     // The policy of a page is made for each answer (src/proxy.ts).
     return [

@@ -10,7 +10,8 @@ export const test = base.extend<{ quiet: string[] }>({
     async ({ page }, use) => {
       const heard: string[] = []
       page.on('console', (message) => {
-        if (['error', 'warning'].includes(message.type())) heard.push(message.text())
+        if (['error', 'warning'].includes(message.type()))
+          heard.push(`${message.text()} (${message.location().url})`)
       })
       page.on('pageerror', (error) => heard.push(error.message))
       await use(heard)

@@ -264,13 +264,10 @@ async function actions() {
         .replace('[tank]', 'tarn')
         .replace('[plan]', 'x') || '/'
     for (let i = 0; i < 9 * times; i++) {
-      const args = Array.from({ length: Math.floor(random() * 6) }, (_, at) =>
-        at === 0 && random() < 0.6
-          ? 'tarn'
-          : random() < 0.15
-            ? { id: `attack-${i}`, seen: null }
-            : oddValue(),
-      )
+      const args = Array.from({ length: Math.floor(random() * 6) }, (_, at) => {
+        if (at === 0 && random() < 0.6) return 'tarn'
+        return random() < 0.15 ? { id: `attack-${i}`, seen: null } : oddValue()
+      })
       await send(
         'actions',
         path,

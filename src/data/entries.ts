@@ -17,6 +17,12 @@ import { writeTank } from './write'
 /** Entries written with one statement. */
 export const ENTRY_BATCH = 500
 
+/** The planting an entry speaks of, or null. */
+export function plantingOf(entry: Entry): string | null {
+  if ('plantingId' in entry) return entry.plantingId
+  return 'place' in entry && entry.place.of === 'planting' ? entry.place.id : null
+}
+
 /** The row of an entry. */
 function rowOf(
   entry: Entry,
@@ -35,12 +41,7 @@ function rowOf(
     note: entry.note,
     expected: entry.expected,
     origin,
-    plantingId:
-      'plantingId' in entry
-        ? entry.plantingId
-        : 'place' in entry && entry.place.of === 'planting'
-          ? entry.place.id
-          : null,
+    plantingId: plantingOf(entry),
     populationId: entry.kind === 'stock' ? entry.populationId : null,
   }
 }

@@ -205,11 +205,7 @@ export async function putPlantingRight(
       before.plantedAt === next.plantedAt
         ? null
         : `it was planted ${before.plantedAt.slice(0, 10)}`,
-      samePerch(before.perch, next.perch)
-        ? null
-        : before.perch
-          ? 'it grew on another piece or height'
-          : 'it grew in the ground',
+      samePerch(before.perch, next.perch) ? null : sayPerch(before.perch),
     ].filter((one): one is string => one !== null)
     if (changes.length === 0) return null
     const { name, zone, stems, perch } = next
@@ -396,6 +392,9 @@ function findPlanting(story: TankHistory, plantingId: string): Planting {
 /** By value: the database keeps no order of keys. */
 const samePerch = (a: Planting['perch'], b: Planting['perch']) =>
   a?.hardscapeId === b?.hardscapeId && a?.heightCm === b?.heightCm
+
+const sayPerch = (perch: Planting['perch']) =>
+  perch ? 'it grew on another piece or height' : 'it grew in the ground'
 
 function sayPatch({ patch }: Planting): string {
   const [xs, zs] = [patch.map((point) => point[0]), patch.map((point) => point[1])]

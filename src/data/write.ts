@@ -44,7 +44,8 @@ export async function inTransaction<T>(
 /** The code the database gave for a failure, or an empty text. */
 export function codeOf(error: unknown): string {
   const { code, cause } = (error ?? {}) as { code?: unknown; cause?: unknown }
-  return typeof code === 'string' ? code : cause === undefined ? '' : codeOf(cause)
+  if (typeof code === 'string') return code
+  return cause === undefined ? '' : codeOf(cause)
 }
 
 /**

@@ -186,13 +186,15 @@ function Ticks({ ticks, x }: { ticks: readonly RuleTick[]; x: (day: number) => n
       if (own.length === 0) return null
       const dense = own.length > 1 && (Math.max(...own) - Math.min(...own)) / own.length < DENSE
       const d = own.map((at) => (dense ? strokePath(kind, at) : tickPath(kind, at))).join('')
-      const stroke = pencil ? colour('pencil') : kind === 'change' ? colour('water') : colour('ink')
+      const ink = kind === 'change' ? colour('water') : colour('ink')
+      const stroke = pencil ? colour('pencil') : ink
+      const thick = kind === 'change' ? 2 : 1.2
       return (
         <path
           key={`${kind}${pencil}`}
           d={d}
           stroke={stroke}
-          strokeWidth={dense ? 0.9 : kind === 'change' ? 2 : 1.2}
+          strokeWidth={dense ? 0.9 : thick}
           strokeDasharray={pencil && kind !== 'look' ? '2 2' : undefined}
           fill={kind === 'look' && !pencil ? stroke : 'none'}
         />
@@ -259,11 +261,13 @@ function monthsBetween(
     const named = since % names === 0 && (to - day) * (width / (to - from)) > NAME_ROOM - 8
     months.push({
       day,
-      name: !named
-        ? null
-        : long && since % 12 === 0
-          ? String(new Date(at).getUTCFullYear())
-          : new Intl.DateTimeFormat('en-GB', { month: 'short', timeZone: 'UTC' }).format(at),
+      name: named ? monthName(at, long && since % 12 === 0) : null,
     })
   }
+}
+
+/** A month by its name, or the year it begins on a long rule. */
+function monthName(at: number, asYear: boolean): string {
+  if (asYear) return String(new Date(at).getUTCFullYear())
+  return new Intl.DateTimeFormat('en-GB', { month: 'short', timeZone: 'UTC' }).format(at)
 }

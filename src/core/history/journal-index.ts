@@ -74,6 +74,13 @@ export function entryDay(entry: Entry): number {
   return day
 }
 
+/** The order of a journal: by time, those of one moment by their ids, so that two loads never differ. */
+export function byTime(a: Entry, b: Entry): number {
+  const apart = entryDay(a) - entryDay(b)
+  if (apart !== 0 || a.id === b.id) return apart
+  return a.id < b.id ? -1 : 1
+}
+
 /** The entries of one kind, in the order given. */
 export function entriesOf<K extends EntryKind>(
   entries: readonly Entry[],

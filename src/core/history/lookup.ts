@@ -1,14 +1,11 @@
-import { entryDay } from './journal-index'
 import { dayOf, type Instant } from '../quantity/time'
 import type { Layout, Planting, Population, SourceWater, Species, TankHistory } from './types'
-import { entriesOf } from './journal-index'
+import { byTime, entriesOf, entryDay } from './journal-index'
 import type { Entry } from './entries'
 
 /** Entries in time order; those of one moment keep the order of their ids, so that two loads never differ. */
 export function inTimeOrder(entries: readonly Entry[]): Entry[] {
-  return [...entries].sort(
-    (a, b) => dayOf(a.at) - dayOf(b.at) || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0),
-  )
+  return [...entries].sort(byTime)
 }
 
 /** The layout standing in the tank, or null for a bare vessel. */

@@ -1,19 +1,16 @@
-import { entryDay } from './journal-index'
+import { byTime } from './journal-index'
 import type { Entry } from './entries'
 import type { TankHistory } from './types'
 
-const before = (a: Entry, b: Entry) =>
-  entryDay(a) - entryDay(b) || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0)
-
 /** The story with further entries at their places in time. What comes last is put last without sorting the whole again. */
 export function withEntries(history: TankHistory, added: readonly Entry[]): TankHistory {
-  const later = [...added].sort(before)
+  const later = [...added].sort(byTime)
   const last = history.entries.at(-1)
   const entries = [...history.entries, ...later]
   return {
     ...history,
     entries:
-      last && later.length > 0 && before(later[0], last) < 0 ? entries.sort(before) : entries,
+      last && later.length > 0 && byTime(later[0], last) < 0 ? entries.sort(byTime) : entries,
   }
 }
 

@@ -18,14 +18,7 @@ export function algaeFindings(history: TankHistory, now: Instant): Finding[] {
     const trend = algaeTrend(course, now)
     const place = placeName(course.place, history)
     const name = course.algae.charAt(0).toUpperCase() + course.algae.slice(1)
-    const going =
-      trend === null
-        ? 'unknown'
-        : trend.perWeek > STEADY_PER_WEEK
-          ? 'rising'
-          : trend.perWeek < -STEADY_PER_WEEK
-            ? 'receding'
-            : 'steady'
+    const going = goingOf(trend?.perWeek ?? null)
     const words = {
       rising: 'spread',
       receding: 'recede',
@@ -40,12 +33,7 @@ export function algaeFindings(history: TankHistory, now: Instant): Finding[] {
       {
         key: `algae:${course.algae}:${'id' in course.place ? course.place.id : course.place.of}`,
         subject,
-        level:
-          going === 'receding'
-            ? 'good'
-            : percent >= ACT_PERCENT && going === 'rising'
-              ? 'act'
-              : 'watch',
+        level: levelOf(going, percent),
         weight: 30 + percent / 2,
         says: `${name} on ${place} ${plural(course.algae) ? words : words.replace('recede', 'recedes').replace('spread', 'spreads').replace('hold their', 'holds its').replace('were', 'was')}`,
         detail: trend
@@ -73,4 +61,18 @@ export function algaeFindings(history: TankHistory, now: Instant): Finding[] {
 
 function plural(name: string): boolean {
   return name.endsWith('s') && !name.endsWith('ss')
+}
+
+type Going = 'unknown' | 'rising' | 'receding' | 'steady'
+
+/** Which way a cover goes, by its change in percentage points a week; null: seen once. */
+function goingOf(perWeek: number | null): Going {
+  if (perWeek === null) return 'unknown'
+  if (perWeek > STEADY_PER_WEEK) return 'rising'
+  return perWeek < -STEADY_PER_WEEK ? 'receding' : 'steady'
+}
+
+function levelOf(going: Going, percent: number): Finding['level'] {
+  if (going === 'receding') return 'good'
+  return percent >= ACT_PERCENT && going === 'rising' ? 'act' : 'watch'
 }

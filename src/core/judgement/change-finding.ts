@@ -39,12 +39,7 @@ export function changeFinding(history: TankHistory, now: Instant): Finding | nul
       level: late >= 3 ? 'act' : 'watch',
       weight: 35 + Math.min(late, 20),
       says: `The water change is ${sayDays(late)} late`,
-      detail:
-        regime.adherence !== null && regime.adherence < 0.6
-          ? 'The changes have lost their rhythm; regularity does more than size.'
-          : late > regime.routineDays
-            ? 'More than one of them was left out since.'
-            : 'The rhythm has been good so far.',
+      detail: rhythmSince(regime.adherence, late > regime.routineDays),
       clause: `waits for a water change ${sayDays(late)} overdue`,
       suggests: 'Make it today, or move the routine to a rhythm you can keep.',
     }
@@ -69,4 +64,13 @@ export function changeFinding(history: TankHistory, now: Instant): Finding | nul
     clause: 'is changed on time',
     suggests: 'Go on as you do.',
   }
+}
+
+/** Under this share of changes on time the rhythm is lost. Common practice. */
+const RHYTHM_LOST = 0.6
+
+function rhythmSince(adherence: number | null, leftOut: boolean): string {
+  if (adherence !== null && adherence < RHYTHM_LOST)
+    return 'The changes have lost their rhythm; regularity does more than size.'
+  return leftOut ? 'More than one of them was left out since.' : 'The rhythm has been good so far.'
 }

@@ -33,7 +33,7 @@ export function soilState(history: TankHistory, now: Instant): SoilState | null 
   if (jar && daysBetween(jar.at, now) < 90) {
     const drop = jar.khBefore > 0 ? (jar.khBefore - jar.khAfter) / jar.khBefore : 0
     return {
-      state: drop < SPENT_DROP_SHARE ? 'spent' : drop < 0.4 ? 'tired' : 'working',
+      state: stateByDrop(drop),
       because: [evidence(jar, history), age],
       ageDays,
     }
@@ -70,21 +70,7 @@ export function soilFinding(history: TankHistory, now: Instant): Finding | null 
     subject: { of: 'ground' },
     level: spent ? 'act' : 'watch',
     weight: spent ? 38 : 15,
-    says: spent
-      ? 'The soil no longer holds the hardness down'
-      : byAge
-        ? 'The soil may be getting tired'
-        : 'The soil is getting tired',
-    detail: spent
-      ? 'It buffers little now, and the root feeders live on what you add.'
-      : byAge
-        ? 'At this age active soils begin to give up; nothing was measured yet.'
-        : 'It buffers less than it did.',
-    clause: spent
-      ? 'stands on spent soil'
-      : byAge
-        ? 'may stand on tired soil'
-        : 'stands on tired soil',
+    ...soilWords(spent, byAge),
     because: soil.because,
     suggests: spent
       ? 'Renew it section by section, or feed the roots with tabs.'
@@ -93,5 +79,33 @@ export function soilFinding(history: TankHistory, now: Instant): Finding | null 
     wouldChangeMyMind:
       'A jar test: some soil in water of known KH, read again after 24–48 h. A clear drop and the soil still works.',
     disputed: null,
+  }
+}
+
+/** Below this drop of KH in a jar a soil is tired; a fresh one takes half and more. Common practice. */
+const TIRED_DROP_SHARE = 0.4
+
+function stateByDrop(drop: number): 'spent' | 'tired' | 'working' {
+  if (drop < SPENT_DROP_SHARE) return 'spent'
+  return drop < TIRED_DROP_SHARE ? 'tired' : 'working'
+}
+
+function soilWords(spent: boolean, byAge: boolean): Pick<Finding, 'says' | 'detail' | 'clause'> {
+  if (spent)
+    return {
+      says: 'The soil no longer holds the hardness down',
+      detail: 'It buffers little now, and the root feeders live on what you add.',
+      clause: 'stands on spent soil',
+    }
+  if (byAge)
+    return {
+      says: 'The soil may be getting tired',
+      detail: 'At this age active soils begin to give up; nothing was measured yet.',
+      clause: 'may stand on tired soil',
+    }
+  return {
+    says: 'The soil is getting tired',
+    detail: 'It buffers less than it did.',
+    clause: 'stands on tired soil',
   }
 }

@@ -6,14 +6,7 @@ import type { Estimate } from './estimate'
  */
 export function sayNumber(value: number, halfWidth = 0): string {
   if (!Number.isFinite(value)) return '–'
-  const decimals =
-    halfWidth > 0
-      ? decimalsFor(halfWidth)
-      : Math.abs(value) >= 100
-        ? 0
-        : Math.abs(value) >= 10
-          ? 1
-          : 2
+  const decimals = halfWidth > 0 ? decimalsFor(halfWidth) : usualDecimals(Math.abs(value))
   const text = value.toFixed(decimals)
   return halfWidth > 0 ? text.replace(/^-(0(\.0+)?)$/, '$1') : trimZeros(text)
 }
@@ -50,6 +43,12 @@ export function sayAgo(daysPast: number): string {
   if (whole === 1) return 'a day ago'
   if (whole > 1) return `${whole} days ago`
   return whole === -1 ? 'tomorrow' : `in ${-whole} days`
+}
+
+/** Decimals of a number of which nobody said how well it is known. */
+function usualDecimals(size: number): number {
+  if (size >= 100) return 0
+  return size >= 10 ? 1 : 2
 }
 
 function decimalsFor(halfWidth: number): number {

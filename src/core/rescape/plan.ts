@@ -36,7 +36,7 @@ export function draftPlan(
         ? 'Leaving it needs no plan; walk the rounds.'
         : 'No planting shows a sign that this option would cure, so there is no section to plan.',
     )
-  const sections = option === 'partial' ? needed : option === 'zone' ? needed.slice(0, 1) : []
+  const sections = sectionsTaken(option, needed)
   const whole: Section = {
     plantings: plantingsAt(history, now),
     massShare: option === 'trim' ? 0.4 : 1,
@@ -74,7 +74,7 @@ const TITLES: Record<OptionKey, string> = {
 function stageName(history: TankHistory, section: Section): string {
   const xs = section.plantings.flatMap((planting) => planting.patch.map((point) => point[0]))
   const middle = (Math.min(...xs) + Math.max(...xs)) / 2 / history.vessel.lengthCm
-  const side = middle < 0.38 ? 'left' : middle > 0.62 ? 'right' : 'middle'
+  const side = sideOf(middle)
   return `${side.charAt(0).toUpperCase()}${side.slice(1)}: ${section.plantings.map((planting) => planting.stake).join(', ')}`
 }
 
@@ -99,13 +99,9 @@ function materialsFor(
   const plantings = full
     ? plantingsAt(history, now)
     : sections.flatMap((section) => section.plantings)
-  const soil = full
-    ? layout
-      ? groundLitres(layout.ground, history.vessel.depthCm)
-      : 0
-    : renewsSoil(review) && option === 'partial'
-      ? sections.reduce((sum, section) => sum + section.soilLitres, 0)
-      : 0
+  const whole = full && layout ? groundLitres(layout.ground, history.vessel.depthCm) : 0
+  const renewed = !full && option === 'partial' && renewsSoil(review)
+  const soil = renewed ? sections.reduce((sum, section) => sum + section.soilLitres, 0) : whole
   const area = plantings.reduce((sum, planting) => sum + patchArea(planting), 0)
   const materials: PlanMaterial[] = []
   if (soil > 0)
@@ -185,4 +181,16 @@ function portionsFor(history: TankHistory, planting: Planting, now: Instant): Pl
       spare: '',
     },
   ]
+}
+
+/** A partial rescape takes all sections that need it, one zone the neediest, everything else none. */
+function sectionsTaken(option: OptionKey, needed: readonly Section[]): readonly Section[] {
+  if (option === 'partial') return needed
+  return option === 'zone' ? needed.slice(0, 1) : []
+}
+
+/** Where along the tank a section lies, by its middle as a share of the length. */
+function sideOf(middle: number): 'left' | 'middle' | 'right' {
+  if (middle < 0.38) return 'left'
+  return middle > 0.62 ? 'right' : 'middle'
 }

@@ -166,9 +166,15 @@ export function doubleUnits(analysis: Product['analysis']): DoseWarning[] {
   return warnings
 }
 
+/** What a reading in the element is to be multiplied by to be one of the ion. */
+const ION_PER_ELEMENT: ReadonlyMap<Parameter, number> = new Map([
+  ['nitrate', NO3_PER_N],
+  ['phosphate', PO4_PER_P],
+])
+
 /** A target or reading that is likely meant as the element: within the element's usual range when divided by its factor. Only nitrate and phosphate are written both ways. */
 export function likelyElement(parameter: Parameter, value: number, band: Band): string | null {
-  const factor = parameter === 'nitrate' ? NO3_PER_N : parameter === 'phosphate' ? PO4_PER_P : null
+  const factor = ION_PER_ELEMENT.get(parameter) ?? null
   if (factor === null || band.low === null || band.low <= 0 || value <= 0) return null
   const asIon = value * factor
   if (value < band.low / 1.5 && asIon >= band.low && (band.high === null || asIon <= band.high)) {

@@ -227,11 +227,12 @@ export function gasUse(history: TankHistory, now: Instant): GasUse | null {
       entry.bubblesPerSecond !== null && day > split === recent ? [entry.bubblesPerSecond] : [],
     )
   const bubbles = { before: mean(counted(false)), now: mean(counted(true)) }
-  const use = weighed
-    ? { measure: 'grams a day' as const, ...weighed }
-    : bubbles.before !== null && bubbles.now !== null
-      ? { measure: 'bubbles a second' as const, before: bubbles.before, now: bubbles.now }
+  const { before, now: lately } = bubbles
+  const counts =
+    before !== null && lately !== null
+      ? { measure: 'bubbles a second' as const, before, now: lately }
       : null
+  const use = weighed ? { measure: 'grams a day' as const, ...weighed } : counts
   if (!use) return null
   const colours = entriesOf(history.entries, 'reading')
     .filter((entry) => entry.parameter === 'co2')

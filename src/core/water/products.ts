@@ -40,8 +40,9 @@ export function nutrientsPerUnit(product: Product): Nutrients {
     return sum(
       product.recipe.map(({ saltId, gramsPerLitre }) => saltNutrients(saltId, gramsPerLitre)),
     )
-  const milligrams =
-    product.form === 'liquid' ? 1 : product.form === 'powder' ? 10 : 10 * (product.tabletGrams ?? 0)
+  const milligrams = { liquid: 1, powder: 10, tablet: 10 * (product.tabletGrams ?? 0) }[
+    product.form
+  ]
   return sum(
     product.analysis.map(({ as, amount }) => ({
       [LABEL_FORMS[as].nutrient]: amount * LABEL_FORMS[as].factor * milligrams,
@@ -68,9 +69,14 @@ function sum(parts: readonly Nutrients[]): Nutrients {
   return total
 }
 
+const DOSE_UNIT: Record<Product['form'], DoseUnit> = {
+  liquid: 'mL',
+  powder: 'g',
+  tablet: 'tablets',
+}
+
 /** The unit in which a product is measured out. */
-export const doseUnitOf = (product: Pick<Product, 'form'>): DoseUnit =>
-  product.form === 'liquid' ? 'mL' : product.form === 'powder' ? 'g' : 'tablets'
+export const doseUnitOf = (product: Pick<Product, 'form'>): DoseUnit => DOSE_UNIT[product.form]
 
 const SAID_UNITS: Record<DoseUnit, string> = { mL: 'millilitres', g: 'grams', tablets: 'tablets' }
 /** Why a product cannot have been dosed in a unit, as a sentence; null when it can. */

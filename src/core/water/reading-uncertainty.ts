@@ -166,7 +166,8 @@ const middle = (a: number, b: number) => (a <= 0 ? b / 2 : Math.sqrt(a * b))
 function neighbourhood(card: readonly number[], value: number): [number, number] {
   const above = card.find((step) => step > value * 1.0001 + 1e-9)
   const below = card.findLast((step) => step < value * 0.9999 - 1e-9)
-  const low = below !== undefined ? middle(below, value) : card[0] > 0 ? value * 0.95 : 0
+  const lowest = card[0] > 0 ? value * 0.95 : 0
+  const low = below === undefined ? lowest : middle(below, value)
   const high = above === undefined ? value * 1.5 : middle(value, above)
   return [low, Math.max(high, low + 1e-6)]
 }

@@ -149,7 +149,8 @@ function gainShift(input: WhatIfInput, keeping: Keeping, feed: number, uptake: n
 
 function crossingDay(before: number, after: number, limit: number, day: number): number {
   const rise = after - before
-  return before > limit ? day - 1 : rise > 0 ? day - 1 + (limit - before) / rise : day
+  if (before > limit) return day - 1
+  return rise > 0 ? day - 1 + (limit - before) / rise : day
 }
 
 function bandOf(path: Float64Array, over: Float64Array, runs: number, width: number): WhatIfBand {

@@ -121,13 +121,13 @@ function sayWhy(
 ): string {
   const { canonical } = PARAMETER_UNITS[parameter]
   const unit = parameter === 'pH' ? '' : ` ${canonical}`
-  const wanted =
-    band.low !== null && band.high !== null
-      ? `${sayNumber(band.low)}–${sayNumber(band.high)}`
-      : band.high !== null
-        ? `at most ${sayNumber(band.high)}`
-        : `at least ${sayNumber(band.low ?? 0)}`
+  const wanted = sayBand(band)
   if (!estimate || daysAgo === null) return `never tested; ${wanted}${unit} is wanted`
   const chance = Math.round(outside * 100)
   return `${sayEstimate(estimate, unit.trim())}, last read ${sayAgo(daysAgo)}; ${chance < 1 ? 'hardly' : `${chance} % likely`} outside ${wanted}`
+}
+
+function sayBand({ low, high }: Band): string {
+  if (high === null) return `at least ${sayNumber(low ?? 0)}`
+  return low === null ? `at most ${sayNumber(high)}` : `${sayNumber(low)}–${sayNumber(high)}`
 }

@@ -26,13 +26,11 @@ export const SAY = {
 /** A finite number; a text is read as a keeper writes numbers, an empty one counts as missing. A list or a truth value is none, though it could be cast to one. */
 export const amount = (what: string) =>
   number()
-    .transform((value: unknown, original: unknown) =>
-      typeof original === 'string'
-        ? fromText(original)
-        : ['number', 'undefined'].includes(typeof original) || original === null
-          ? value
-          : Number.NaN,
-    )
+    .transform((value: unknown, original: unknown) => {
+      if (typeof original === 'string') return fromText(original)
+      const sound = ['number', 'undefined'].includes(typeof original) || original === null
+      return sound ? value : Number.NaN
+    })
     .typeError(({ originalValue }: { originalValue: unknown }) => sayNoNumber(originalValue, what))
     .test(
       'finite',

@@ -13,6 +13,7 @@ export const CSV_MAX_MB = 20
 
 /** Between the fields: commas; semicolons or tabs where a spreadsheet of a decimal-comma country wrote the file. */
 export type Separator = ',' | ';' | '\t'
+const SEPARATORS: readonly Separator[] = [',', ';', '\t']
 const SEPARATOR_NAMES = { ';': 'semicolons', '\t': 'tabs' }
 
 interface CsvLine {
@@ -91,13 +92,7 @@ export async function readCsvLines<Column extends string>(
   const text = readText(bytes, CSV_MAX_MB)
   if (!text.ok) return text
   const header = text.value.slice(0, 2000).split(/\r?\n/, 1)[0]
-  const separator = header.includes(',')
-    ? ','
-    : header.includes(';')
-      ? ';'
-      : header.includes('\t')
-        ? '\t'
-        : ','
+  const separator = SEPARATORS.find((sign) => header.includes(sign)) ?? ','
   const report: CsvReport = { accepted: [], refused: [], known: [], separator, remarks: [] }
   if (separator !== ',')
     report.remarks.push(

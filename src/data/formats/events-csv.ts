@@ -208,25 +208,32 @@ function waterDetail(
       })
 }
 
+/** What and how much an event was of; the id of an entry that is no event. */
+function muchOf(entry: Entry): string {
+  switch (entry.kind) {
+    case 'water-change':
+      return entry.fraction.toPrecision(6)
+    case 'top-off':
+      return entry.litres.toPrecision(6)
+    case 'dose':
+      return `${entry.product} ${entry.amount}`
+    case 'feed':
+      return String(entry.grams)
+    case 'trim':
+      return `${entry.plantingId} ${entry.toCm}`
+    case 'stock':
+      return `${entry.populationId} ${entry.event} ${entry.count}`
+    case 'equipment':
+    case 'clean':
+      return entry.item
+    default:
+      return entry.id
+  }
+}
+
 /** What makes two events the same thing done: when, what and how much. */
 function sameEvent(entry: Entry): string {
-  const much =
-    entry.kind === 'water-change'
-      ? entry.fraction.toPrecision(6)
-      : entry.kind === 'top-off'
-        ? entry.litres.toPrecision(6)
-        : entry.kind === 'dose'
-          ? `${entry.product} ${entry.amount}`
-          : entry.kind === 'feed'
-            ? entry.grams
-            : entry.kind === 'trim'
-              ? `${entry.plantingId} ${entry.toCm}`
-              : entry.kind === 'stock'
-                ? `${entry.populationId} ${entry.event} ${entry.count}`
-                : 'item' in entry
-                  ? entry.item
-                  : entry.id
-  return `${entry.at}|${entry.kind}|${much}`
+  return `${entry.at}|${entry.kind}|${muchOf(entry)}`
 }
 
 /** All events of a story as events.csv. */

@@ -7,6 +7,7 @@ import { type Result, ok, refuse } from '@/core/quantity/result'
 import type { Instant } from '@/core/quantity/time'
 import { parseEntry } from '../border/entry-schema'
 import { sane } from '../border/sane'
+import { plantingOf } from '../entries'
 import { STORY_PARTS } from '../border/story-schema'
 import { EntryRefused } from '../refused'
 import { pacer, yieldToOthers } from '../yield'
@@ -130,6 +131,8 @@ async function readEntries(raw: unknown, problems: string[]): Promise<Entry[]> {
   return entries
 }
 
+const placeWithin = (path: string) => (path === '' || path.startsWith('[') ? path : `.${path}`)
+
 function sayProblems(part: string, error: unknown): string[] {
   if (error instanceof EntryRefused) return [`${part}: it is damaged`]
   if (!(error instanceof ValidationError)) throw error
@@ -138,7 +141,7 @@ function sayProblems(part: string, error: unknown): string[] {
     .slice(0, MAX_PROBLEMS)
     .map(
       (problem) =>
-        `${part}${problem.path ? (problem.path.startsWith('[') ? problem.path : `.${problem.path}`) : ''}: ${problem.message.replace(/^this /, 'it ').replace(/\.$/, '')}`,
+        `${part}${placeWithin(problem.path ?? '')}: ${problem.message.replace(/^this /, 'it ').replace(/\.$/, '')}`,
     )
 }
 
@@ -186,12 +189,7 @@ function looseEnds(history: TankHistory): string[] {
       )
   })
   history.entries.forEach((entry, i) => {
-    const plantingId =
-      'plantingId' in entry
-        ? entry.plantingId
-        : 'place' in entry && entry.place.of === 'planting'
-          ? entry.place.id
-          : null
+    const plantingId = plantingOf(entry)
     if (plantingId !== null && !plantings.has(plantingId))
       problems.push(`entries[${i}]: there is no planting “${plantingId}” in the file`)
     if ('sourceId' in entry && entry.sourceId !== null && !sources.has(entry.sourceId))

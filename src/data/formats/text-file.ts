@@ -1,5 +1,11 @@
 import { type Result, ok, refuse } from '@/core/quantity/result'
 
+/** Byte-order marks of the encodings with two bytes a letter. */
+const WIDE = [
+  { encoding: 'utf-16le', mark: [0xff, 0xfe] },
+  { encoding: 'utf-16be', mark: [0xfe, 0xff] },
+]
+
 /**
  * Text of an uploaded file: UTF-8 with or without a byte-order mark, or UTF-16 with one, as some spreadsheets write it. Refuses
  * what is too large, binary, or in another encoding.
@@ -12,12 +18,7 @@ export function readText(bytes: Uint8Array, maxMegabytes: number): Result<string
     )
   }
   if (bytes.byteLength === 0) return refuse('The file is empty. Nothing was written.')
-  const wide =
-    bytes[0] === 0xff && bytes[1] === 0xfe
-      ? 'utf-16le'
-      : bytes[0] === 0xfe && bytes[1] === 0xff
-        ? 'utf-16be'
-        : null
+  const wide = WIDE.find(({ mark }) => mark.every((byte, i) => bytes[i] === byte))?.encoding ?? null
   if (wide === null && bytes.subarray(0, 4096).includes(0))
     return refuse('This is not a text file. Nothing was written.')
   try {

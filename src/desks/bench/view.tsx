@@ -99,21 +99,18 @@ export async function BenchDesk({ page }: { page: number }) {
 
 function Title({ tanks, pages }: { tanks: readonly BenchTank[]; pages: number }) {
   const { pressing, all } = firstOf(tanks)
-  const aside = all
-    ? pages > 1
-      ? ', of those on these shelves'
-      : ''
-    : ', of those looked at so far'
+  const shelves = pages > 1 ? ', of those on these shelves' : ''
+  const aside = all ? shelves : ', of those looked at so far'
+  const calm =
+    tanks.length === 0 ? 'Nothing stands on the bench.' : `Nothing presses on any of them${aside}.`
   return (
     <Box as="h1" className="serif" fontSize={{ base: 'xl', md: '2xl' }} mb={6}>
       {pressing ? (
         <>
           <b>{pressing.name}</b> first{aside}: {lower(pressing.note.says)}.
         </>
-      ) : tanks.length === 0 ? (
-        'Nothing stands on the bench.'
       ) : (
-        `Nothing presses on any of them${aside}.`
+        calm
       )}
     </Box>
   )

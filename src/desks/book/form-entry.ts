@@ -1,6 +1,6 @@
 import type { EntryKind } from '@/core/history/entries'
 import { currentLayout } from '@/core/history/lookup'
-import type { TankHistory } from '@/core/history/types'
+import type { TankHistory, Vessel } from '@/core/history/types'
 import { numberOrText } from '@/core/quantity/read-number'
 import { isParameter, toCanonical, volumeToLitres } from '@/core/quantity/units'
 import { litresPerCentimetre, netLitres } from '@/core/vessel/volume'
@@ -91,6 +91,24 @@ function doseProduct(
     : { product: written, productId: null }
 }
 
+/** Litres of a change by the measure it was taken in; `tank`: its net litres. */
+function litresBy(by: string, value: number, vessel: Vessel, tank: number): number {
+  switch (by) {
+    case 'litres':
+      return value
+    case 'centimetres of height':
+      return value * litresPerCentimetre(vessel)
+    case 'buckets':
+      return value * vessel.care.bucketLitres
+    case 'US gallons': {
+      const gallons = volumeToLitres(Math.abs(value), 'gal')
+      return gallons.ok ? Math.sign(value) * gallons.value : Number.NaN
+    }
+    default:
+      return (value / 100) * tank
+  }
+}
+
 /** A change as fraction and litres, whichever way it was measured. */
 function changeAmount(
   value: number | string,
@@ -99,17 +117,7 @@ function changeAmount(
 ): { fraction: number | string; litres: number | string } {
   if (typeof value === 'string') return { fraction: value, litres: value }
   const tank = netLitres(story.vessel, currentLayout(story))
-  const gallons = volumeToLitres(Math.abs(value), 'gal')
-  const litres =
-    by === 'litres'
-      ? value
-      : by === 'centimetres of height'
-        ? value * litresPerCentimetre(story.vessel)
-        : by === 'buckets'
-          ? value * story.vessel.care.bucketLitres
-          : by === 'US gallons' && gallons.ok
-            ? Math.sign(value) * gallons.value
-            : (value / 100) * tank
+  const litres = litresBy(by, value, story.vessel, tank)
   return { fraction: Number((litres / tank).toPrecision(12)), litres: Number(litres.toFixed(3)) }
 }
 

@@ -47,6 +47,7 @@ export function LogForm({ slug, kind, at, context, initial, note, replaces }: Pr
   if (!spec) return null
   const { errors } = form.formState
   const fresh = replaces === null
+  const submit = fresh ? 'Ink it' : 'Change it'
   const send = (stands: boolean, revision = replaces?.revision) =>
     form.handleSubmit(async ({ at: when, note: words, ...fields }) => {
       setWritten(null)
@@ -204,7 +205,7 @@ export function LogForm({ slug, kind, at, context, initial, note, replaces }: Pr
           color="paper"
           cursor="pointer"
         >
-          {busy ? 'Writing …' : fresh ? 'Ink it' : 'Change it'}
+          {busy ? 'Writing …' : submit}
         </chakra.button>
         <Box aria-live="polite" fontSize="sm">
           {written ? (

@@ -125,6 +125,8 @@ function presetFields(kind: EntryKind, one: (name: string) => string): Record<st
   return {}
 }
 
+const SAY_ACT = { edit: 'replaced', void: 'struck out', restore: 'brought back' } as const
+
 async function OpenEntry({
   slug,
   story,
@@ -160,12 +162,7 @@ async function OpenEntry({
                 {describeEntry(version.entry, story)}
                 {version.entry.note ? `, “${version.entry.note}”` : ''}{' '}
                 <Box as="span" color="pencil">
-                  (
-                  {version.act === 'edit'
-                    ? 'replaced'
-                    : version.act === 'void'
-                      ? 'struck out'
-                      : 'brought back'}{' '}
+                  ({SAY_ACT[version.act]}{' '}
                   {localMoment(version.replacedAt, story.vessel.timeZone).replace('T', ' ')})
                 </Box>
               </li>

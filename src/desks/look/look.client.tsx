@@ -216,6 +216,8 @@ function Notes({ model, onDispute }: { model: LookModel; onDispute: Dispute }) {
 /** Below this light nobody's estimate can tell how dark it is, µmol m⁻² s⁻¹. */
 const DIM = 5
 
+const sayLight = (par: number) => (par < DIM ? `< ${DIM} µmol` : `${sayNumber(par, 5)} µmol`)
+
 /** On another day than today: every planting's height or cover there, with its range where it is pencilled. Plain elements: it is redrawn with every step of a drag. */
 const DayTable = memo(function DayTable({ scene }: { scene: Scene }) {
   return (
@@ -233,13 +235,7 @@ const DayTable = memo(function DayTable({ scene }: { scene: Scene }) {
                 {flat ? '%' : 'cm'}
                 {scene.pencil ? <small> ({sayRange(value)})</small> : null}
               </td>
-              <td className="pencil">
-                {staged.planting.zone === 'surface'
-                  ? ''
-                  : par < DIM
-                    ? `< ${DIM} µmol`
-                    : `${sayNumber(par, 5)} µmol`}
-              </td>
+              <td className="pencil">{staged.planting.zone === 'surface' ? '' : sayLight(par)}</td>
             </tr>
           )
         })}

@@ -87,15 +87,16 @@ export function Rescape({ slug, name, zone, now, review, options, plans, tomorro
   )
 }
 
+/** How far a tank has declined, by the weight of its signs, 0–1. */
+function declined(weight: number): string {
+  if (weight > 0.45) return 'has declined'
+  return weight > 0.2 ? 'is declining' : 'shows the first signs of decline'
+}
+
 function verdict(review: DeclineReview, present: number, best: WeighedOption): string {
   if (review.known === 0) return 'cannot be judged yet: walk two or three rounds.'
   if (present === 0) return 'shows no sign of decline. Leave it as it is.'
-  const how =
-    review.weight > 0.45
-      ? 'has declined'
-      : review.weight > 0.2
-        ? 'is declining'
-        : 'shows the first signs of decline'
+  const how = declined(review.weight)
   return `${how}: ${present} of ${review.known} signs. ${best.key === 'leave' ? 'Leave it and log.' : `Most worth its trouble: ${best.name.charAt(0).toLowerCase()}${best.name.slice(1)}.`}`
 }
 
@@ -114,6 +115,8 @@ function Heading({ children }: { children: React.ReactNode }) {
     </Box>
   )
 }
+
+const SAY_STATE = { unknown: 'not known', absent: 'not seen', present: null } as const
 
 function Sign({
   sign,
@@ -144,9 +147,7 @@ function Sign({
           <Box as="b" className="serif">
             {sign.label}
           </Box>
-          <Box fontSize="sm">
-            {sign.state === 'unknown' ? 'not known' : sign.state === 'absent' ? 'not seen' : null}
-          </Box>
+          <Box fontSize="sm">{SAY_STATE[sign.state]}</Box>
         </Flex>
         <Box fontSize="sm">
           {sign.says}{' '}

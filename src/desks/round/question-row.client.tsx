@@ -71,6 +71,8 @@ export function QuestionRow({ question, answer, first, onInk, onDone }: Props) {
     onInk(value, 'measured')
   }
   const half = question.expected ? (question.expected.high - question.expected.low) / 2 : 0
+  const doubt = doubted === null ? null : `Really ${doubted}? Enter once more keeps it.`
+  const remark = problem ?? doubt
   return (
     <Flex
       align="center"
@@ -169,10 +171,8 @@ export function QuestionRow({ question, answer, first, onInk, onDone }: Props) {
         ) : (
           <Box color="pencil">nothing to expect from yet</Box>
         )}
-        {problem ? (
-          <Box color="clay">{problem}</Box>
-        ) : doubted !== null ? (
-          <Box color="clay">Really {doubted}? Enter once more keeps it.</Box>
+        {remark ? (
+          <Box color="clay">{remark}</Box>
         ) : (
           <State question={question} answer={answer} pencilled={pencilled} />
         )}

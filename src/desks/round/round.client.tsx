@@ -6,7 +6,7 @@ import { useEffect, useRef, useState } from 'react'
 import type { Place } from '@/core/history/entries'
 import { pencilledAnswer, type Question, type Station } from '@/core/routine/round'
 import type { RoundAnswers, RoundDraft } from '@/data/rounds'
-import { ask, NO_ANSWER, sayProblems } from '@/ui/ask.client'
+import { ask, NO_ANSWER, sayProblems, type Refusal } from '@/ui/ask.client'
 import { newId } from '@/ui/new-id'
 import { finishRound, keepAnswers, restartRound, type RoundOutcome } from './actions'
 import { Outcome } from './outcome'
@@ -227,6 +227,11 @@ function BigButton({
   )
 }
 
+function sayUnkept(refusal: Refusal): string {
+  if (refusal.problems[0].says !== NO_ANSWER) return sayProblems(refusal)
+  return 'Vivero could not be reached; this round is kept on this page only. Do not close it.'
+}
+
 /** Sends every change, one after the other, the newest last; what fails is said and tried again with the next change. */
 function useKeeping(
   slug: string,
@@ -239,13 +244,7 @@ function useKeeping(
       const next = waiting.current
       waiting.current = null
       const answer = await ask(() => keepAnswers(slug, next))
-      onProblem(
-        answer.ok
-          ? null
-          : answer.problems[0].says === NO_ANSWER
-            ? 'Vivero could not be reached; this round is kept on this page only. Do not close it.'
-            : sayProblems(answer),
-      )
+      onProblem(answer.ok ? null : sayUnkept(answer))
     }
     sending.current = null
   }

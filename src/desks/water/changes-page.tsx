@@ -3,7 +3,7 @@ import { now } from '@/data/clock'
 import { reckonedAt } from '@/data/judged'
 import { storyOr404 } from '@/data/tank'
 import { Changes } from './changes.client'
-import { CHANGED, changesModel } from './changes-model'
+import { CHANGED, changesModel, type ChangesModel } from './changes-model'
 import { DryVessel, TankName, WaterFrame } from './frame'
 import { chosen, nameOf, nameWithin, unitOf } from './parameter-name'
 import { ParameterPick } from './parameter-pick'
@@ -27,12 +27,7 @@ export async function ChangesPage({
       page="/changes"
       title={
         <>
-          <TankName>{model.name}</TankName>{' '}
-          {model.easiest
-            ? `would keep its ${nameWithin(model.parameter)} in hand with ${Math.round((model.easiest.fraction ?? 0) * 100)} % ${sayEvery(model.easiest.everyDays)}.`
-            : model.now
-              ? 'cannot be kept inside its band by these rhythms.'
-              : 'waits for a first test.'}
+          <TankName>{model.name}</TankName> {sayRhythm(model)}
         </>
       }
       aside={
@@ -43,4 +38,10 @@ export async function ChangesPage({
       <Changes key={model.parameter} model={model} onAdopt={adoptRoutine.bind(null, slug)} />
     </WaterFrame>
   )
+}
+
+function sayRhythm({ easiest, now: level, parameter }: ChangesModel): string {
+  if (easiest)
+    return `would keep its ${nameWithin(parameter)} in hand with ${Math.round((easiest.fraction ?? 0) * 100)} % ${sayEvery(easiest.everyDays)}.`
+  return level ? 'cannot be kept inside its band by these rhythms.' : 'waits for a first test.'
 }

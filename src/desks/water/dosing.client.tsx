@@ -370,13 +370,9 @@ function byItself(uptake: { value: number; half: number }, unit: string): string
 
 /** The geometric middle of a band, or of what is open on one side. */
 function middle({ low, high }: { low: number | null; high: number | null }): number {
-  const value =
-    low !== null && low > 0 && high !== null
-      ? Math.sqrt(low * high)
-      : high !== null
-        ? high / 2
-        : (low ?? 1)
-  return Number(value.toPrecision(2))
+  const middle = low !== null && low > 0 && high !== null ? Math.sqrt(low * high) : null
+  const half = high === null ? (low ?? 1) : high / 2
+  return Number((middle ?? half).toPrecision(2))
 }
 
 function Tabs({ model: { tabs, zone, today, slug } }: { model: DosingModel }) {

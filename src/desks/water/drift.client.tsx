@@ -350,12 +350,9 @@ function Notes({ model, onDispute }: { model: DriftModel; onDispute: Dispute }) 
 function sayCrossing({ likely, earliest, latest }: Crossing): string {
   const weeks = Math.round(OUTLOOK_DAYS / 7)
   if (likely === 0) return 'it is over it now'
+  if (likely === null && earliest === null) return `not within ${weeks} weeks`
   if (likely === null)
-    return earliest === null
-      ? `not within ${weeks} weeks`
-      : earliest < 1
-        ? `not likely within ${weeks} weeks, though perhaps it is already`
-        : `not likely within ${weeks} weeks, at the earliest in ${sayDays(earliest)}`
+    return `not likely within ${weeks} weeks, ${(earliest ?? 0) < 1 ? 'though perhaps it is already' : `at the earliest in ${sayDays(earliest ?? 0)}`}`
   const range = `${Math.round(earliest ?? 0)}–${latest === null ? `${weeks * 7} or more` : Math.round(latest)}`
   return `in ${sayDays(likely)} (${range})`
 }

@@ -20,16 +20,18 @@ export async function GasPage({ slug }: { slug: string }) {
       page="/gas"
       title={
         <>
-          <TankName>{model.name}</TankName>{' '}
-          {values.length === 0
-            ? 'has no CO2 on record yet.'
-            : values.length === 1
-              ? `holds about ${sayNumber(values[0], 3)} mg/L of CO2.`
-              : `holds ${sayNumber(Math.min(...values), 3)} to ${sayNumber(Math.max(...values), 3)} mg/L of CO2, depending on whom one asks.`}
+          <TankName>{model.name}</TankName> {sayGas(values)}
         </>
       }
     >
       <Gas model={model} onColour={logColour.bind(null, slug)} />
     </WaterFrame>
   )
+}
+
+/** How much CO2 the methods find, mg/L. */
+function sayGas(values: readonly number[]): string {
+  if (values.length === 0) return 'has no CO2 on record yet.'
+  if (values.length === 1) return `holds about ${sayNumber(values[0], 3)} mg/L of CO2.`
+  return `holds ${sayNumber(Math.min(...values), 3)} to ${sayNumber(Math.max(...values), 3)} mg/L of CO2, depending on whom one asks.`
 }

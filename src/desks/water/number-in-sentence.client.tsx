@@ -20,11 +20,9 @@ export function NumberInSentence({
 }) {
   const [text, setText] = useState(String(value))
   const number = readNumber(text)
-  const problem = !number.ok
-    ? number.problem
-    : number.value < min || number.value > max
-      ? `Between ${min} and ${max}, please.`
-      : null
+  const outside = number.ok && (number.value < min || number.value > max)
+  const reason = outside ? `Between ${min} and ${max}, please.` : null
+  const problem = number.ok ? reason : number.problem
   return (
     <>
       <chakra.input

@@ -1,3 +1,4 @@
+import type { Estimate } from '@/core/quantity/estimate'
 import { sayEstimate, sayNumber } from '@/core/quantity/say'
 import type { Balance, Flow } from '@/core/water/balance'
 import { svgText } from '@/ui/drawing/svg-text'
@@ -67,12 +68,7 @@ export function Streams({
     balance.flows.filter((flow) => sign * flow.perWeek.value > TOO_THIN * most).sort(largest)
   const [into, out] = [side(1), side(-1)]
   const change = balance.levelPerWeek
-  const drift =
-    change.low > 0
-      ? `rises ${sayEstimate(change)} a week`
-      : change.high < 0
-        ? `falls ${sayNumber(-change.value, (change.high - change.low) / 2)} a week`
-        : 'stands still'
+  const drift = sayDrift(change)
   const says = `${name} in a week: ${balance.flows.map((flow) => `${flow.says} ${sayNumber(flow.perWeek.value)}`).join(', ')}; the level ${drift}`
   return (
     <svg
@@ -298,4 +294,11 @@ function wrap(text: string, characters: number): string[] {
     else lines[lines.length - 1] = `${last} ${word}`
   }
   return lines
+}
+
+/** Where a level goes in a week, when its range leaves no doubt of the side. */
+function sayDrift(change: Estimate): string {
+  if (change.low > 0) return `rises ${sayEstimate(change)} a week`
+  if (change.high >= 0) return 'stands still'
+  return `falls ${sayNumber(-change.value, (change.high - change.low) / 2)} a week`
 }

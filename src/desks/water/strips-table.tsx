@@ -86,12 +86,7 @@ function Row({
   open: boolean
 }) {
   const outside = strip.outside >= LIKELY_OUTSIDE
-  const side =
-    strip.band.high !== null && strip.now.value > strip.band.high
-      ? 'over'
-      : strip.band.low !== null && strip.now.value < strip.band.low
-        ? 'under'
-        : 'at the edge'
+  const side = sideOf(strip.now.value, strip.band)
   return (
     <div className={open ? 'strip open' : 'strip'}>
       <NextLink
@@ -166,7 +161,7 @@ function Row({
       <span className="pencil when">
         {outside ? (
           <b className="outside">
-            {side === 'over' ? '▲ ' : side === 'under' ? '▼ ' : ''}
+            {SIDE_MARK[side]}
             {side}
           </b>
         ) : null}
@@ -221,4 +216,13 @@ function Lanes({ lanes, months }: { lanes: readonly Lane[]; months: DriftModel['
       </div>
     </>
   )
+}
+
+type Side = 'over' | 'under' | 'at the edge'
+const SIDE_MARK: Record<Side, string> = { over: '▲ ', under: '▼ ', 'at the edge': '' }
+
+/** On which side of its band a level stands that is not well inside it. */
+function sideOf(value: number, { low, high }: { low: number | null; high: number | null }): Side {
+  if (high !== null && value > high) return 'over'
+  return low !== null && value < low ? 'under' : 'at the edge'
 }

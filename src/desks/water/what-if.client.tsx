@@ -19,8 +19,10 @@ type Slide = {
   says: (value: number) => string
 }
 
-const times = (value: number) =>
-  Math.abs(value - 1) < 0.01 ? 'as now' : value === 0 ? 'none' : `${sayNumber(value, 0.05)} × now`
+function times(value: number): string {
+  if (Math.abs(value - 1) < 0.01) return 'as now'
+  return value === 0 ? 'none' : `${sayNumber(value, 0.05)} × now`
+}
 
 function slides(model: BalanceModel, input: WhatIfInput): Slide[] {
   const nutrient =

@@ -325,6 +325,9 @@ function grainLines(piece: Hardscape): string {
 }
 
 /** Hair strokes along the upper edge, their number and length by the cover. */
+/** What stands behind is laid in a little thinner. */
+const INK_FILL = [0.78, 0.92]
+
 function tufts(piece: Hardscape, percent: number): string {
   const random = seededRandom(seedOf(piece.id))
   const base = Math.min(...piece.outline.map((point) => point[1])) + 1.5
@@ -373,15 +376,17 @@ const Plant = memo(
       strokeLinecap: 'round' as const,
     }
     const isMoss = staged.species.group === 'moss'
+    const leafLine = staged.species.group === 'carpet' ? 0.35 : 0.6
+    const stalkLine = staged.species.group.startsWith('stem') ? 1.1 : 0.5
     return (
       <g data-planting={staged.planting.stake}>
         <path
           className="leaves"
           d={drawing.leaves}
           fill={tint}
-          fillOpacity={pencil ? 0.22 : depth === 0 ? 0.78 : 0.92}
+          fillOpacity={pencil ? 0.22 : INK_FILL[depth]}
           stroke={stroke}
-          strokeWidth={line * (pencil ? 0.55 : staged.species.group === 'carpet' ? 0.35 : 0.6)}
+          strokeWidth={line * (pencil ? 0.55 : leafLine)}
           strokeDasharray={pencil ? '2.5 1.8' : undefined}
           {...common}
         />
@@ -389,7 +394,7 @@ const Plant = memo(
           d={drawing.lines}
           fill="none"
           stroke={isMoss ? colour('moss') : stroke}
-          strokeWidth={line * (isMoss ? 0.9 : staged.species.group.startsWith('stem') ? 1.1 : 0.5)}
+          strokeWidth={line * (isMoss ? 0.9 : stalkLine)}
           strokeDasharray={pencil ? '3 2' : undefined}
           {...common}
         />

@@ -2,14 +2,11 @@ import type { Level } from '@/core/judgement/finding'
 
 const SAYS: Record<Level, string> = { act: 'to act on', watch: 'to watch', good: 'going well' }
 
+const TONE = { act: 'clay', watch: 'water', good: 'moss' } as const
+
 /** Act is a filled triangle, watch an open diamond, good a ring: shape first, colour second. */
 export function LevelMark({ level, size = 12 }: { level: Level; size?: number }) {
-  const colour =
-    level === 'act'
-      ? 'var(--chakra-colors-clay)'
-      : level === 'watch'
-        ? 'var(--chakra-colors-water)'
-        : 'var(--chakra-colors-moss)'
+  const colour = `var(--chakra-colors-${TONE[level]})`
   return (
     <svg
       width={size}

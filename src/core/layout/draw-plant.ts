@@ -76,8 +76,8 @@ function drawStems(
   const drawn = Math.min(14, Math.max(4, planting.stems))
   const internode = Math.max(1.3, species.leaf.lengthCm * 0.95)
   for (let i = 0; i < drawn; i++) {
-    // Each stem has its own luck: one that gains a leaf does not stir its neighbours.
-    const luck = seededRandom(seedOf(`${planting.id} ${i}`))
+    // Each stem has chances of its own: one that gains a leaf does not stir its neighbours.
+    const ofThisStem = seededRandom(seedOf(`${planting.id} ${i}`))
     const x = x0 + ((i + 0.25 + random() * 0.5) / drawn) * (x1 - x0)
     const lean = (random() - 0.5) * 2.4
     const height = Math.max(0.5, pose.heightCm * (0.86 + random() * 0.18))
@@ -114,8 +114,11 @@ function drawStems(
       const [lx, ly] = along(t)
       const young = t > 0.86 ? 0.62 : 1
       const length =
-        species.leaf.lengthCm * young * (0.85 + luck() * 0.3) * (pose.sketch ? SKETCH_LEAF : 1)
-      const rise = 0.32 + 0.25 * t + (luck() - 0.5) * 0.25
+        species.leaf.lengthCm *
+        young *
+        (0.85 + ofThisStem() * 0.3) *
+        (pose.sketch ? SKETCH_LEAF : 1)
+      const rise = 0.32 + 0.25 * t + (ofThisStem() - 0.5) * 0.25
       leaves.push(
         leaf(lx, ly, length, rise, species.leaf.shape),
         leaf(lx, ly, length, Math.PI - rise, species.leaf.shape),
@@ -242,15 +245,15 @@ function drawCarpet(
   const waveA = random() * 6
   const waveB = random() * 6
   for (let x = x0; x <= x1; x += step) {
-    const luck = seededRandom(Math.round(x * 4) + 77)
+    const ofThisRoot = seededRandom(Math.round(x * 4) + 77)
     const stand =
       50 + 26 * Math.sin(x / 5.5 + waveA) + 16 * Math.sin(x / 2.3 + waveB) + (random() - 0.5) * 16
     const jitter = random()
     if (stand > pose.coverPercent) continue
     const root = rootAt(x)
     for (let blade = 0; blade < (pose.sketch ? 1 : 3); blade++) {
-      const height = Math.max(0.6, pose.heightCm * (0.7 + luck() * 0.45))
-      const lean = (luck() - 0.5) * 1.7
+      const height = Math.max(0.6, pose.heightCm * (0.7 + ofThisRoot() * 0.45))
+      const lean = (ofThisRoot() - 0.5) * 1.7
       const bx = x + jitter * 0.5 + blade * 0.22
       leaves.push(
         `M${n(bx - 0.16)} ${n(root)}Q${n(bx + lean * 0.3)} ${n(root + height * 0.6)} ${n(bx + lean)} ${n(root + height)}Q${n(bx + lean * 0.5)} ${n(root + height * 0.5)} ${n(bx + 0.16)} ${n(root)}Z`,

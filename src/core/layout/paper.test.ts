@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { sayChanges } from '../history/put-right'
+import { sayChanges } from '../history/vessel-changes'
 import { polygonArea } from '../vessel/volume'
 import { tank } from '../testing/tank'
 import { outsideGlass } from './outside-glass'

@@ -14,7 +14,7 @@ import { PARAMETER_UNITS, type Parameter } from '../quantity/units'
 import { conditionsOf } from '../water/conditions'
 import { estimateParameter } from '../water/estimate'
 import { FACTS } from '../water/parameters'
-import { senseOf } from '../water/reading-uncertainty'
+import { likelihoodOf } from '../water/reading-uncertainty'
 import { worthTesting } from '../water/worth-testing'
 
 /** What an answer becomes in the journal. */
@@ -311,7 +311,7 @@ function nitrateQuestions(history: TankHistory, now: Instant): Question[] {
       expected: estimate.ok
         ? asRead(
             estimate.value.now,
-            senseOf('nitrate', estimate.value.now.value, 'drops-chart', 'measured').sd,
+            likelihoodOf('nitrate', estimate.value.now.value, 'drops-chart', 'measured').sd,
           )
         : null,
       unit: 'mg/L',
@@ -349,7 +349,7 @@ function testQuestions(history: TankHistory, now: Instant): Question[] {
         expected: expected
           ? asRead(
               expected,
-              senseOf(parameter, expected.value, method, 'measured').sd,
+              likelihoodOf(parameter, expected.value, method, 'measured').sd,
               plausible[0],
               plausible[1],
             )

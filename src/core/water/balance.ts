@@ -10,7 +10,7 @@ import { netLitres } from '../vessel/volume'
 import { estimateParameter, type BandPoint, type WaterEstimate } from './estimate'
 import { habitualFeeding } from './habit'
 import { addedByDose } from './products'
-import { enoughDoubt } from './enough-doubt'
+import { inflateUncertainty } from './inflate-uncertainty'
 import { reconcile } from './reconcile'
 import { levelOfSource, sourceLevel } from './sources'
 import { unmeasuredParts, type UnmeasuredPart } from './unmeasured'
@@ -127,7 +127,7 @@ export function balanceOf(
     sd: (Math.hypot(half(first), half(last)) * weekly) / Z80,
   }
   const sure = counted.map(partOf)
-  const unmeasured = enoughDoubt(sure, vague, level)
+  const unmeasured = inflateUncertainty(sure, vague, level)
   const fit = reconcile([...sure, ...unmeasured], level)
   const flows = [
     ...counted.map((flow, i) => ({

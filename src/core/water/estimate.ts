@@ -9,7 +9,7 @@ import { sayNumber } from '../quantity/say'
 import { dayOf, type Instant } from '../quantity/time'
 import { PARAMETER_UNITS, type Parameter } from '../quantity/units'
 import { netLitres } from '../vessel/volume'
-import { thinned } from './dense'
+import { thinProbeReadings } from './thin-probe-readings'
 import { fractionForTarget } from './dilution'
 import { habitualDosing, habitualTopUps } from './habit'
 import {
@@ -23,7 +23,7 @@ import {
   type GainState,
 } from './gain-filter'
 import { FACTS } from './parameters'
-import { senseOf } from './reading-uncertainty'
+import { likelihoodOf } from './reading-uncertainty'
 import { nextChange } from './regime'
 import { levelOfSource } from './sources'
 import { waterEvents } from './water-events'
@@ -110,12 +110,12 @@ function reckon(history: TankHistory, parameter: Parameter, now: Instant): Resul
   const litres = netLitres(history.vessel, currentLayout(history))
   const from = Math.min(dayOf(history.vessel.startedAt), dayOf(all[0].at))
   const { events, fullness } = waterEvents(history, parameter, litres, from, today)
-  const source = thinned(
+  const source = thinProbeReadings(
     all,
     events.map((event) => event.day),
   )
   const readings: FilterReading[] = source.map((entry) => {
-    const sense = senseOf(parameter, entry.value, entry.method, entry.certainty)
+    const sense = likelihoodOf(parameter, entry.value, entry.method, entry.certainty)
     const day = entryDay(entry)
     return { day, value: sense.mean, sd: sense.sd, interval: sense.interval, h: 1 / fullness(day) }
   })

@@ -24,7 +24,7 @@ import { estimateParameter, forecastParameter } from './estimate'
 import { creepFactor, planMix } from './mixing'
 import { bandFor, schoolBand } from './parameters'
 import { checkAnalysis, nutrientsPerUnit, productOf, raises, saltAsProduct } from './products'
-import { senseOf } from './reading-uncertainty'
+import { likelihoodOf } from './reading-uncertainty'
 import { SCHOOL_FACTS } from './schools'
 
 const at = (day: number) => instantOf(DAY0 + day)
@@ -383,27 +383,30 @@ describe('dosing', () => {
 describe('what a reading says', () => {
   // The card goes 20, 40, 80: the eye tells colours apart by ratio, so 40 stands for 28.3 to 56.6.
   test('a card reading of 40 is an interval, and its sd is a uniform’s', () => {
-    const { interval, sd, mean } = senseOf('nitrate', 40, 'drops-chart', 'measured')
+    const { interval, sd, mean } = likelihoodOf('nitrate', 40, 'drops-chart', 'measured')
     expect(interval!.low).toBeCloseTo(Math.sqrt(800), 6)
     expect(interval!.high).toBeCloseTo(Math.sqrt(3200), 6)
     expect(mean).toBeCloseTo((Math.sqrt(800) + Math.sqrt(3200)) / 2, 6)
     expect(sd).toBeCloseTo(Math.hypot((Math.sqrt(3200) - Math.sqrt(800)) / Math.sqrt(12), 2.4), 6)
-    expect(senseOf('nitrate', 0, 'drops-chart', 'measured').interval).toMatchObject({
+    expect(likelihoodOf('nitrate', 0, 'drops-chart', 'measured').interval).toMatchObject({
       low: 0,
       high: 2.5,
     })
   })
   test('drops: KH 4 turned within the fourth drop; an indicator colour is its span; a glance has no interval', () => {
-    expect(senseOf('kh', 4, 'titration', 'measured').interval).toMatchObject({ low: 3, high: 4 })
-    expect(senseOf('kh', 4.5, 'titration', 'measured').interval).toMatchObject({
+    expect(likelihoodOf('kh', 4, 'titration', 'measured').interval).toMatchObject({
+      low: 3,
+      high: 4,
+    })
+    expect(likelihoodOf('kh', 4.5, 'titration', 'measured').interval).toMatchObject({
       low: 4,
       high: 4.5,
     })
-    expect(senseOf('co2', 30, 'indicator', 'measured').interval).toMatchObject({
+    expect(likelihoodOf('co2', 30, 'indicator', 'measured').interval).toMatchObject({
       low: 22,
       high: 38,
     })
-    expect(senseOf('kh', 4, 'titration', 'glance').interval).toBeNull()
+    expect(likelihoodOf('kh', 4, 'titration', 'glance').interval).toBeNull()
   })
   test('every method of every parameter gives a positive, finite doubt (property)', () => {
     const random = seededRandom(2)
@@ -436,7 +439,7 @@ describe('what a reading says', () => {
         'indicator',
         'eye',
       ] as const) {
-        const sense = senseOf(
+        const sense = likelihoodOf(
           parameter,
           random() * 12,
           method,

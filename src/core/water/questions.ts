@@ -11,7 +11,7 @@ import { likelyElement } from './dosing'
 import { estimateParameter } from './estimate'
 import { bandFor } from './parameters'
 import { productOf, raises } from './products'
-import { senseOf } from './reading-uncertainty'
+import { likelihoodOf } from './reading-uncertainty'
 
 type Reading = Pick<EntryOf<'reading'>, 'at' | 'parameter' | 'value' | 'method' | 'certainty'>
 
@@ -138,7 +138,7 @@ function forecastQuestion(reading: Reading, history: TankHistory): string[] {
   )
   if (!estimate.ok || estimate.value.readingsUsed < 4) return []
   const { state, now } = estimate.value
-  const sense = senseOf(reading.parameter, reading.value, reading.method, reading.certainty)
+  const sense = likelihoodOf(reading.parameter, reading.value, reading.method, reading.certainty)
   const sd = Math.sqrt(state.cc)
   const surprise = sense.interval
     ? Math.max(0, sense.interval.low - state.c, state.c - sense.interval.high) /

@@ -62,7 +62,7 @@ const HALF = 0.5
  * What a reading says of the water: `mean` ± `sd`, and for colour cards, drops and indicator colours the interval in which every
  * value would have been read the same, with the softness of its ends. Canonical units.
  */
-export interface ReadingSense {
+export interface ReadingLikelihood {
   mean: number
   sd: number
   interval: { low: number; high: number; blur: number } | null
@@ -73,19 +73,23 @@ export interface ReadingSense {
  * (the geometric middle, common practice), half the first step at zero; drops: between this drop and the one before it, since the
  * colour turns within the last drop; an indicator: its colour's span. Uniform there: sd = width/√12.
  */
-export function senseOf(
+export function likelihoodOf(
   parameter: Parameter,
   value: number,
   method: Method,
   certainty: Certainty,
-): ReadingSense {
-  const sense = plainSense(parameter, value, method)
+): ReadingLikelihood {
+  const sense = measuredLikelihood(parameter, value, method)
   return certainty === 'glance'
     ? { mean: sense.mean, sd: sense.sd * GLANCE_FACTOR, interval: null }
     : sense
 }
 
-function plainSense(parameter: Parameter, value: number, method: Method): ReadingSense {
+function measuredLikelihood(
+  parameter: Parameter,
+  value: number,
+  method: Method,
+): ReadingLikelihood {
   switch (method) {
     case 'drops-chart': {
       const card = CARDS[parameter]
@@ -148,9 +152,9 @@ function share(parameter: Parameter, value: number, ofValue: number): number {
 
 const part = (error: readonly [number, number] | undefined, value: number): number | null =>
   error ? error[0] + error[1] * Math.abs(value) : null
-const normal = (mean: number, sd: number): ReadingSense => ({ mean, sd, interval: null })
+const normal = (mean: number, sd: number): ReadingLikelihood => ({ mean, sd, interval: null })
 
-function uniform(low: number, high: number, blur: number): ReadingSense {
+function uniform(low: number, high: number, blur: number): ReadingLikelihood {
   const soft = Math.max(blur, (high - low) * 0.03)
   return {
     mean: (low + high) / 2,

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { Matrix, inverse } from 'ml-matrix'
-import { enoughDoubt } from './enough-doubt'
+import { inflateUncertainty } from './inflate-uncertainty'
 import { reconcile, type Part } from './reconcile'
 
 const free = (value: number, sd: number): Part => ({ value, sd, sign: 0 })
@@ -85,7 +85,7 @@ describe('as much doubt as a gap asks for', () => {
   const plants = { value: -0.5, sd: 0.5, sign: -1 as const }
   const more = { value: 0, sd: 3, sign: 1 as const }
   test('by hand: food 6 ± 1, plants −0.5 ± 0.5, a level that falls by 2: the gap of −7.5 is laid on the plants', () => {
-    const [wide, left] = enoughDoubt([food], [plants, more], { value: -2, sd: 0 })
+    const [wide, left] = inflateUncertainty([food], [plants, more], { value: -2, sd: 0 })
     // 7.5² = 56.25; the food has 1 of it, what could only add has none, the plants must bring the rest.
     expect(wide.sd).toBeCloseTo(Math.sqrt(55.25), 6)
     expect(left).toEqual(more)
@@ -95,9 +95,12 @@ describe('as much doubt as a gap asks for', () => {
     expect(Math.abs(fit.parts[0].value - 6)).toBeLessThan(0.2)
   })
   test('what is explained is left alone, and so is a gap that no vague part could close', () => {
-    expect(enoughDoubt([food], [plants, more], { value: 5, sd: 0.5 })).toEqual([plants, more])
-    expect(enoughDoubt([food], [plants], { value: 40, sd: 0 })).toEqual([plants])
-    expect(enoughDoubt([food], [], { value: 40, sd: 0 })).toEqual([])
+    expect(inflateUncertainty([food], [plants, more], { value: 5, sd: 0.5 })).toEqual([
+      plants,
+      more,
+    ])
+    expect(inflateUncertainty([food], [plants], { value: 40, sd: 0 })).toEqual([plants])
+    expect(inflateUncertainty([food], [], { value: 40, sd: 0 })).toEqual([])
   })
   test('nothing is ever narrowed, and the gap is then one standard deviation at most (property)', () => {
     const part = fc.record({
@@ -111,7 +114,7 @@ describe('as much doubt as a gap asks for', () => {
         fc.array(part, { minLength: 1, maxLength: 4 }),
         fc.double({ min: -50, max: 50, noNaN: true }),
         (known, vague, value) => {
-          const wide = enoughDoubt(known, vague, { value, sd: 0.1 })
+          const wide = inflateUncertainty(known, vague, { value, sd: 0.1 })
           wide.forEach((one, i) => expect(one.sd).toBeGreaterThanOrEqual(vague[i].sd - 1e-12))
           const gap = value - [...known, ...vague].reduce((sum, one) => sum + one.value, 0)
           const has = (one: Part) =>

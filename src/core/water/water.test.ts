@@ -12,7 +12,7 @@ import {
   forecastParameter,
   routineChanges,
 } from './estimate'
-import { senseOf } from './reading-uncertainty'
+import { likelihoodOf } from './reading-uncertainty'
 import { changeRegime, quantile } from './regime'
 
 const SETTINGS: FilterSettings = {
@@ -222,8 +222,8 @@ describe('nitrate', () => {
   })
 
   test('a glance weighs less than a reading', () => {
-    expect(senseOf('nitrate', 20, 'photometer', 'glance').sd).toBeCloseTo(
-      3 * senseOf('nitrate', 20, 'photometer', 'measured').sd,
+    expect(likelihoodOf('nitrate', 20, 'photometer', 'glance').sd).toBeCloseTo(
+      3 * likelihoodOf('nitrate', 20, 'photometer', 'measured').sd,
       10,
     )
   })

@@ -1,7 +1,7 @@
 import { seededRandom } from '../quantity/random'
-import { BATCH, growthAtLight, makeRuns, type Keeping, type WhatIfInput } from './what-if'
+import { BATCH, growthAtLight, makeRuns, type Regime, type WhatIfInput } from './what-if'
 
-const KEEPING: Keeping = {
+const KEEPING: Regime = {
   changeFraction: 0.4,
   changeEveryDays: 7,
   source: 1,
@@ -12,7 +12,7 @@ const KEEPING: Keeping = {
   light: 1,
   evaporation: 1,
 }
-const input = (over: Partial<WhatIfInput> = {}, trial: Partial<Keeping> = {}): WhatIfInput => ({
+const input = (over: Partial<WhatIfInput> = {}, trial: Partial<Regime> = {}): WhatIfInput => ({
   state: { day: 0, c: 20, g: 1, cc: 4, cg: 0.1, gg: 0.04 },
   gainDrift: 0,
   unrest: 0,

@@ -4,7 +4,7 @@ import { quantile } from './regime'
 import type { GainState } from './gain-filter'
 
 /** A way of keeping the water, as far as it moves one parameter. Rates in canonical unit a day at full volume. */
-export interface Keeping {
+export interface Regime {
   changeFraction: number
   changeEveryDays: number
   /** What the new water holds, and what tops up what evaporates. */
@@ -29,8 +29,8 @@ export interface WhatIfInput {
   uptakePerDay: { value: number; sd: number }
   /** Share of the volume that evaporates a day. */
   evaporationShare: number
-  present: Keeping
-  trial: Keeping
+  present: Regime
+  trial: Regime
   limit: number
 }
 export interface WhatIfBand {
@@ -59,7 +59,7 @@ export const BATCH = 100
 
 /**
  * Monte Carlo over what is not known of a tank: level and gain from the estimate's covariance, its wandering from day to day, feed
- * and uptake from their ranges. Every run is lived twice, under the present keeping and under the trial, with the same luck.
+ * and uptake from their ranges. Every run is lived twice, under the present regime and under the trial, with the same noise.
  * Repeatable by `seed`. In steps, so that a worker stays answerable between them: `run(from, to)` lives runs in order, `result` sums up.
  */
 export function makeRuns(
@@ -80,7 +80,7 @@ export function makeRuns(
   const gSd = Math.sqrt(Math.max(0, state.gg - slope * state.cg))
   const driftSd = Math.sqrt(input.gainDrift)
   const unrestSd = Math.sqrt(input.unrest)
-  const luck = new Float64Array(2 * days)
+  const noise = new Float64Array(2 * days)
 
   function live(
     run: number,
@@ -102,8 +102,8 @@ export function makeRuns(
         ? Math.min(input.firstChangeIn, input.trial.changeEveryDays)
         : input.firstChangeIn
     for (let day = 1; day <= days; day++) {
-      c = Math.max(0, c + g + shift + unrestSd * luck[2 * day - 2])
-      g += driftSd * luck[2 * day - 1]
+      c = Math.max(0, c + g + shift + unrestSd * noise[2 * day - 2])
+      g += driftSd * noise[2 * day - 1]
       // Before the change, when it stands highest.
       if (c > input.limit && over[which][run] === Infinity)
         over[which][run] = crossingDay(path[base + day - 1], c, input.limit, day)
@@ -124,7 +124,7 @@ export function makeRuns(
         const g0 = state.g + slope * cSd * z + gSd * normal()
         const feed = Math.max(0, input.feedPerDay.value + input.feedPerDay.sd * normal())
         const uptake = Math.max(0, input.uptakePerDay.value + input.uptakePerDay.sd * normal())
-        for (let k = 0; k < luck.length; k++) luck[k] = normal()
+        for (let k = 0; k < noise.length; k++) noise[k] = normal()
         live(run, 'present', c0, g0, feed, uptake)
         live(run, 'trial', c0, g0, feed, uptake)
       }
@@ -137,13 +137,13 @@ export function makeRuns(
   }
 }
 
-/** What a keeping adds to the gain a day. Doses and top-ups are events in the record, not part of the gain, and are counted whole. */
-function gainShift(input: WhatIfInput, keeping: Keeping, feed: number, uptake: number): number {
+/** What a regime adds to the gain a day. Doses and top-ups are events in the record, not part of the gain, and are counted whole. */
+function gainShift(input: WhatIfInput, regime: Regime, feed: number, uptake: number): number {
   return (
-    (keeping.feed - 1) * feed +
-    keeping.dosePerDay +
-    (1 - keeping.plants * growthAtLight(keeping.light)) * uptake +
-    keeping.topUpSource * input.evaporationShare * keeping.evaporation
+    (regime.feed - 1) * feed +
+    regime.dosePerDay +
+    (1 - regime.plants * growthAtLight(regime.light)) * uptake +
+    regime.topUpSource * input.evaporationShare * regime.evaporation
   )
 }
 

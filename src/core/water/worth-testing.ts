@@ -8,7 +8,7 @@ import { dayOf, type Instant } from '../quantity/time'
 import { PARAMETER_UNITS, PARAMETERS, type Parameter } from '../quantity/units'
 import type { Conditions } from './conditions'
 import { bandFor, FACTS } from './parameters'
-import { senseOf } from './reading-uncertainty'
+import { likelihoodOf } from './reading-uncertainty'
 
 export interface WorthTesting {
   parameter: Parameter
@@ -69,7 +69,7 @@ function judge(
   const { prior } = FACTS[parameter]
   const [mean, sd] = estimate ? [estimate.value, spread(estimate)] : [prior.c, prior.cSd]
   const method = last?.method ?? USUAL_METHOD[parameter] ?? 'drops-chart'
-  const { sd: readingSd } = senseOf(parameter, mean, method, 'measured')
+  const { sd: readingSd } = likelihoodOf(parameter, mean, method, 'measured')
   const outside = outsideBand(mean, sd, band)
   const gain = Math.min(outside, 1 - outside) - wrongAfterTest(mean, sd, readingSd, band)
   const score = FACTS[parameter].matters * Math.max(0, gain)

@@ -9,7 +9,7 @@ import { seededRandom } from '@/core/quantity/random'
 import { dayOf } from '@/core/quantity/time'
 import { netLitres } from '@/core/vessel/volume'
 import { estimateParameter } from '@/core/water/estimate'
-import { senseOf } from '@/core/water/reading-uncertainty'
+import { likelihoodOf } from '@/core/water/reading-uncertainty'
 import type { DemoClock } from './clock'
 import { Diary } from './diary'
 import { TarnWater } from './tarn-water'
@@ -304,7 +304,7 @@ class TarnYear {
       ? bare(
           asRead(
             estimate.value.now,
-            senseOf('nitrate', estimate.value.now.value, 'drops-chart', 'measured').sd,
+            likelihoodOf('nitrate', estimate.value.now.value, 'drops-chart', 'measured').sd,
           ),
         )
       : null

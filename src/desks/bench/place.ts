@@ -5,7 +5,7 @@ import { packStage, type PackedStage } from '@/core/layout/pack-stage'
 import { stageOf } from '@/core/layout/scene'
 import type { Result } from '@/core/quantity/result'
 import type { Instant } from '@/core/quantity/time'
-import { findingsOf, reckonedAt } from '@/data/judged'
+import { findingsOf, reckonedAt } from '@/data/analysis-cache'
 import { withinLimit } from '@/data/within-limit'
 
 /** A tank that takes longer is said to, and the bench goes on without it. */

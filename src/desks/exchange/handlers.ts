@@ -14,7 +14,7 @@ import { beginJob, endJob, stopJob, type Job } from './jobs'
 import type { LineFile } from './file-kind'
 import type { ReportView } from './messages'
 import { ALL_TAKEN, takeSlot } from './slots'
-import { told } from './told'
+import { streamProgress } from './stream-progress'
 
 const SHOWN = 200
 
@@ -84,7 +84,7 @@ export async function writeUpload(
   const job = jobOf(request, slot)
   const bytes = await readBody(request, CSV_MAX_MB)
   if (bytes instanceof Response) return ended(job, bytes)
-  return told(job, request, async (said, stop) => {
+  return streamProgress(job, request, async (said, stop) => {
     const result = await importCsv(await database(), slug, READERS[file], bytes, now(), said, stop)
     return result.ok ? ok(result.value.accepted.length) : result
   })
@@ -99,7 +99,7 @@ export async function readTankUpload(request: Request): Promise<Response> {
   if (bytes instanceof Response) return ended(job, bytes)
   const story = await readTankFile(bytes, now())
   if (!story.ok) return ended(job, Response.json({ problem: story.problem }, { status: 422 }))
-  return told(job, request, async (said, stop) =>
+  return streamProgress(job, request, async (said, stop) =>
     importStory(await database(), story.value, said, stop),
   )
 }

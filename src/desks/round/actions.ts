@@ -14,7 +14,7 @@ import { attempt, type Attempt } from '@/data/border/attempt'
 import { now } from '@/data/clock'
 import { database } from '@/data/database'
 import { addEntries } from '@/data/entries'
-import { findingsOf } from '@/data/judged'
+import { findingsOf } from '@/data/analysis-cache'
 import {
   closeRound,
   dropRound,

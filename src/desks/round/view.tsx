@@ -1,7 +1,7 @@
 import { roundOf } from '@/core/routine/round'
 import { now } from '@/data/clock'
 import { database } from '@/data/database'
-import { reckonedAt } from '@/data/judged'
+import { reckonedAt } from '@/data/analysis-cache'
 import { openRound } from '@/data/rounds'
 import { storyOr404 } from '@/data/tank'
 import { newId } from '@/ui/new-id'

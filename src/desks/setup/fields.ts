@@ -1,5 +1,5 @@
 import { mixed, object, string } from 'yup'
-import type { VesselFacts } from '@/core/history/put-right'
+import type { VesselFacts } from '@/core/history/vessel-changes'
 import { VESSEL_KINDS, ZONES, type TankHistory, type Vessel, type Zone } from '@/core/history/types'
 import type { EntryProblem } from '@/core/history/problem'
 import { amount, SAY, words } from '@/data/border/entry-schema'

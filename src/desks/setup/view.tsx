@@ -8,8 +8,8 @@ import { listSpecies } from '@/data/plantings'
 import { storyOr404 } from '@/data/tank'
 import { PlanView } from '@/ui/drawing/plan-view'
 import { SetUpForm } from './set-up.client'
-import { Stands } from './stands.client'
-import { standsModel } from './stands-model'
+import { Corrections } from './corrections.client'
+import { correctionsModel } from './corrections-model'
 
 const PLAN_WIDTH = 440
 
@@ -43,7 +43,7 @@ export async function StandsPage({ slug }: { slug: string }) {
       </Box>
       <Flex gap={{ base: 4, lg: 10 }} direction={{ base: 'column', lg: 'row' }} align="flex-start">
         <Box flex={1} minW={0} w="100%">
-          <Stands model={standsModel(story, at, await listSpecies(await database()))} />
+          <Corrections model={correctionsModel(story, at, await listSpecies(await database()))} />
         </Box>
         <Box position={{ lg: 'sticky' }} top={4} maxW="100%">
           <PlanView

@@ -9,7 +9,7 @@ import { estimateParameter } from '@/core/water/estimate'
 import { bandFor } from '@/core/water/parameters'
 import { changeRegime, nextChange } from '@/core/water/regime'
 import { evaporation, levelOfSource } from '@/core/water/sources'
-import type { Keeping, WhatIfInput } from '@/core/water/what-if'
+import type { Regime, WhatIfInput } from '@/core/water/what-if'
 
 const WHAT_IF_DAYS = 84
 
@@ -70,7 +70,7 @@ function whatIfOf(
   const regime = changeRegime(story, now)
   const topUp = entriesOf(story.entries, 'top-off').at(-1)
   const feed = balance?.flows.find((flow) => flow.kind === 'feed')
-  const present: Keeping = {
+  const present: Regime = {
     changeFraction: regime.fraction ?? next?.fraction ?? 0,
     changeEveryDays: Math.max(1, Math.round(regime.everyDays?.median ?? next?.everyDays ?? 7)),
     source: levelOfSource(story, next?.sourceId ?? null, parameter),

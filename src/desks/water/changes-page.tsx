@@ -1,6 +1,6 @@
 import { sayEstimate, sayEvery } from '@/core/quantity/say'
 import { now } from '@/data/clock'
-import { reckonedAt } from '@/data/judged'
+import { reckonedAt } from '@/data/analysis-cache'
 import { storyOr404 } from '@/data/tank'
 import { Changes } from './changes.client'
 import { CHANGED, changesModel, type ChangesModel } from './changes-model'

@@ -1,5 +1,5 @@
 import { now } from '@/data/clock'
-import { reckonedAt } from '@/data/judged'
+import { reckonedAt } from '@/data/analysis-cache'
 import { storyOr404 } from '@/data/tank'
 import { logDose, switchSchool } from './actions'
 import { Dosing } from './dosing.client'

@@ -17,8 +17,8 @@ import { bandFor, FACTS, type Behaviour } from '@/core/water/parameters'
 import { changeRegime, type ChangeRegime } from '@/core/water/regime'
 import { levelOfSource } from '@/core/water/sources'
 import { worthTesting, type WorthTesting } from '@/core/water/worth-testing'
-import { findingsOf } from '@/data/judged'
-import { lanesOf, monthsOf, STRIP, stripsOf, type Lane, type Strip } from './strips'
+import { findingsOf } from '@/data/analysis-cache'
+import { lanesOf, monthsOf, STRIP, sparklinesOf, type Lane, type Sparkline } from './sparklines'
 
 const OUTLOOK_DAYS = 84
 
@@ -42,7 +42,7 @@ export interface DriftModel {
   band: Band
   today: number
   notes: Finding[]
-  strips: Strip[]
+  strips: Sparkline[]
   lanes: Lane[]
   months: { x: number; name: string }[]
   tests: WorthTesting[]
@@ -89,7 +89,7 @@ export function driftModel(story: TankHistory, parameter: Parameter, now: Instan
     notes: findingsOf(story, now).filter(
       (finding) => finding.subject.of === 'water' && finding.disputed === null,
     ),
-    strips: stripsOf(story, conditions, now),
+    strips: sparklinesOf(story, conditions, now),
     lanes: lanesOf(story, now),
     months: monthsOf(now),
     tests: worthTesting(story, conditions, now).slice(0, 4),

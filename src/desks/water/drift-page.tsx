@@ -1,6 +1,6 @@
 import { PARAMETERS } from '@/core/quantity/units'
 import { now } from '@/data/clock'
-import { reckonedAt } from '@/data/judged'
+import { reckonedAt } from '@/data/analysis-cache'
 import { storyOr404 } from '@/data/tank'
 import { disagree } from './actions'
 import { Drift } from './drift.client'

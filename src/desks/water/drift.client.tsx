@@ -21,7 +21,7 @@ import type { DriftModel } from './drift-model'
 import { Section } from './frame'
 import { NumberInSentence } from './number-in-sentence.client'
 import { nameOf, unitOf } from './parameter-name'
-import { Strips, Tests } from './strips-table'
+import { Sparklines, Tests } from './sparklines-table'
 
 const OUTLOOK_DAYS = 84
 const CHART_OUTLOOK_DAYS = 42
@@ -42,7 +42,7 @@ export function Drift({ model, onDispute }: { model: DriftModel; onDispute: Disp
   ) : (
     <>
       <NoReading model={model} />
-      <Strips model={model} />
+      <Sparklines model={model} />
       <Tests model={model} />
     </>
   )
@@ -157,7 +157,7 @@ function Reckoned({
         ) : null}
       </Box>
       <Box gridArea="strips" minW={0}>
-        <Strips model={model} />
+        <Sparklines model={model} />
       </Box>
       <Box gridArea="ask" minW={0}>
         {dissolved ? (

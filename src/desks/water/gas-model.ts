@@ -16,7 +16,7 @@ import {
   type CarbonDioxideByMethod,
   type GasUse,
 } from '@/core/water/gas'
-import { findingsOf } from '@/data/judged'
+import { findingsOf } from '@/data/analysis-cache'
 
 export interface GasModel {
   slug: string

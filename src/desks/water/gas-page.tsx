@@ -1,6 +1,6 @@
 import { sayNumber } from '@/core/quantity/say'
 import { now } from '@/data/clock'
-import { reckonedAt } from '@/data/judged'
+import { reckonedAt } from '@/data/analysis-cache'
 import { storyOr404 } from '@/data/tank'
 import { logColour } from './actions'
 import { DryVessel, TankName, WaterFrame } from './frame'

@@ -8,7 +8,7 @@ import { dosingModel } from './dosing-model'
 import { driftModel } from './drift-model'
 import { gasModel } from './gas-model'
 import { chosen, nameOf, unitOf } from './parameter-name'
-import { lanesOf, monthsOf, STRIP } from './strips'
+import { lanesOf, monthsOf, STRIP } from './sparklines'
 
 const NOW = '2026-11-24T09:00:00.000Z'
 const [tarn, spring, gully] = lodge(NOW)

@@ -16,7 +16,7 @@ import { DriftTitle } from './drift-title'
 import { Gas } from './gas.client'
 import { gasModel } from './gas-model'
 import { Streams } from './streams'
-import { Strips, Tests } from './strips-table'
+import { Sparklines, Tests } from './sparklines-table'
 
 const NOW = '2026-11-24T09:00:00.000Z'
 const [tarn] = lodge(NOW)
@@ -101,7 +101,7 @@ describe('drift', () => {
     )
   })
   test('strips name what stands outside in words and sign, not by colour alone', () => {
-    const said = words(<Strips model={driftModel(tarn, 'nitrate', NOW)} />)
+    const said = words(<Sparklines model={driftModel(tarn, 'nitrate', NOW)} />)
     expect(said).toMatch(/Nitrate .* ▲ over \d days ago/)
     expect(said).toContain('top-ups')
     expect(words(<Tests model={driftModel(tarn, 'nitrate', NOW)} />)).toMatch(

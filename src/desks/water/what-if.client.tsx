@@ -3,7 +3,7 @@
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import { useMemo, useState } from 'react'
 import { sayDays, sayNumber } from '@/core/quantity/say'
-import type { Keeping, WhatIfBand, WhatIfInput } from '@/core/water/what-if'
+import type { Regime, WhatIfBand, WhatIfInput } from '@/core/water/what-if'
 import { BandChart, type BandPoint } from '@/ui/chart/band-chart.client'
 import type { BalanceModel } from './balance-model'
 import { Section } from './frame'
@@ -11,7 +11,7 @@ import { nameOf, unitOf } from './parameter-name'
 import { useWhatIf } from './use-what-if.client'
 
 type Slide = {
-  key: keyof Keeping
+  key: keyof Regime
   label: string
   min: number
   max: number
@@ -89,13 +89,13 @@ function slides(model: BalanceModel, input: WhatIfInput): Slide[] {
 
 /** Sliders against the present; a thousand lives of this tank in a worker; one sentence and two bands. */
 export function WhatIf({ model, input }: { model: BalanceModel; input: WhatIfInput }) {
-  const [trial, setTrial] = useState<Keeping>(input.present)
+  const [trial, setTrial] = useState<Regime>(input.present)
   const asked = useMemo(() => ({ ...input, trial }), [input, trial])
   const { result, share, stop } = useWhatIf(asked)
   const unit = unitOf(model.parameter)
   const source = model.sources.find((candidate) => candidate.level === trial.source) ?? null
   const touched = JSON.stringify(trial) !== JSON.stringify(input.present)
-  const set = (key: keyof Keeping, value: number) =>
+  const set = (key: keyof Regime, value: number) =>
     setTrial((before) => ({ ...before, [key]: value }))
   return (
     <Section

@@ -1,7 +1,7 @@
-import { KeptPage } from '@/desks/water/kept-page'
+import { WaterSettingsPage } from '@/desks/water/settings-page'
 
 export const metadata = { title: 'Waters and bottles' }
 
 export default async function Page({ params }: { params: Promise<{ tank: string }> }) {
-  return <KeptPage slug={(await params).tank} />
+  return <WaterSettingsPage slug={(await params).tank} />
 }

@@ -12,7 +12,7 @@ import { outsideBand } from '@/core/water/worth-testing'
 /** Size of a strip's drawing; every strip shares its days. */
 export const STRIP = { width: 340, height: 30, past: 150, ahead: 42 } as const
 
-export interface Strip {
+export interface Sparkline {
   parameter: Parameter
   now: Estimate
   lastDay: number
@@ -42,8 +42,12 @@ const EVERY_DAYS = 3
 const PAD = 3
 
 /** A strip for every parameter that was ever read, those that were read lately first as the desk lists them. */
-export function stripsOf(history: TankHistory, conditions: Conditions, now: Instant): Strip[] {
-  return PARAMETERS.flatMap((parameter): Strip[] => {
+export function sparklinesOf(
+  history: TankHistory,
+  conditions: Conditions,
+  now: Instant,
+): Sparkline[] {
+  return PARAMETERS.flatMap((parameter): Sparkline[] => {
     const estimate = conditions.of(parameter)
     const last = estimate?.readings.at(-1)
     if (!estimate || !last) return []

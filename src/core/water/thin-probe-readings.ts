@@ -12,7 +12,7 @@ const DENSE = 3
  * calibration and does not average out, so the middle one weighs as much as one reading. In time order, as given.
  * `events`: days of changes, top-ups and doses, ascending.
  */
-export function thinned(
+export function thinProbeReadings(
   readings: readonly EntryOf<'reading'>[],
   events: readonly number[],
 ): EntryOf<'reading'>[] {

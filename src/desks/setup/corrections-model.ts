@@ -3,21 +3,21 @@ import { PLANT_GROUPS, type Planting, type Species, type TankHistory } from '@/c
 import { CATALOGUE } from '@/core/plants/catalogue'
 import { kinName } from '@/core/plants/kin'
 import { dayOf, type Instant } from '@/core/quantity/time'
-import { glassStands, holdsOneTakenOut } from '@/data/standing'
+import { glassStands, holdsOneTakenOut } from '@/data/corrections'
 import { stampOf } from '@/data/stamp'
 import { localMoment, sayDay } from '@/ui/when'
 import { ANOTHER } from './form-groups'
-import type { StandsModel } from './stands.client'
+import type { CorrectionsModel } from './corrections.client'
 
 /** What was pulled out can be put back from this page for so many days. */
 const REMEMBERED_DAYS = 60
 
 /** Everything that stands on paper, as lines and as the fields of their forms. */
-export function standsModel(
+export function correctionsModel(
   story: TankHistory,
   now: Instant,
   species: readonly Species[] = [],
-): StandsModel {
+): CorrectionsModel {
   const { vessel } = story
   const zone = vessel.timeZone
   const layout = currentLayout(story)

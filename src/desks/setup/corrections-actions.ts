@@ -19,7 +19,7 @@ import {
   putPlantingRight,
   putVesselRight,
   takePieceOut,
-} from '@/data/standing'
+} from '@/data/corrections'
 import { storyOrRefuse } from '@/data/tank'
 import type { Sending } from '@/core/history/sending'
 import { localMoment, NO_SUCH_DAY } from '@/ui/when'

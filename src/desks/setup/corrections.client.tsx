@@ -18,10 +18,18 @@ import {
   plantingGroups,
   speciesGroup,
 } from './form-groups'
-import { addAnimals, place, pull, putBack, putRight, putTankRight, takeOut } from './stands-actions'
+import {
+  addAnimals,
+  place,
+  pull,
+  putBack,
+  putRight,
+  putTankRight,
+  takeOut,
+} from './corrections-actions'
 
 type Fields = Record<string, string>
-export interface StandsModel {
+export interface CorrectionsModel {
   slug: string
   today: string
   glass: Fields
@@ -43,7 +51,7 @@ export interface StandsModel {
 }
 
 /** What stands on paper, each line open to be put right. One is open at a time. */
-export function Stands({ model }: { model: StandsModel }) {
+export function Corrections({ model }: { model: CorrectionsModel }) {
   const [open, setOpen] = useState<string | null>(
     model.plantings.length === 0 ? 'new-planting' : null,
   )

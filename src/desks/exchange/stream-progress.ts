@@ -9,7 +9,7 @@ import type { ImportMessage } from './messages'
  * Answers with news of a write while it runs, a line of JSON each; the last line says what became of it. The write is one
  * transaction: stopped, refused or failed, it leaves nothing. A closed connection stops it too.
  */
-export function told<T>(
+export function streamProgress<T>(
   job: Job,
   request: Request,
   write: (said: (progress: ImportProgress) => void, stop: AbortSignal) => Promise<Result<T>>,

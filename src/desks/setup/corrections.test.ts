@@ -6,8 +6,16 @@ import { serveFromMemory } from '@/data/testing/served'
 import { lodge } from '@/data/demo/lodge'
 import { now } from '@/data/clock'
 import type { Database } from '@/data/db'
-import { addAnimals, place, pull, putBack, putRight, putTankRight, takeOut } from './stands-actions'
-import { standsModel } from './stands-model'
+import {
+  addAnimals,
+  place,
+  pull,
+  putBack,
+  putRight,
+  putTankRight,
+  takeOut,
+} from './corrections-actions'
+import { correctionsModel } from './corrections-model'
 import { sent } from '@/data/testing/sent'
 
 jest.mock('next/cache', () => ({ revalidatePath: () => {} }))
@@ -25,7 +33,7 @@ beforeAll(async () => {
 })
 afterAll(() => close())
 const story = async (slug = 'tarn'): Promise<TankHistory> => (await loadStory(db, slug))!
-const model = async (slug = 'tarn') => standsModel(await story(slug), now())
+const model = async (slug = 'tarn') => correctionsModel(await story(slug), now())
 const lastNote = async (slug = 'tarn') =>
   entriesOf((await story(slug)).entries, 'note').at(-1)?.text ?? ''
 const problems = (answer: { ok: boolean; problems?: { field: string; says: string }[] }) =>

@@ -49,7 +49,7 @@ const SOURCE_KINDS = ['tap', 'spring', 'softened', 'rain', 'reverse osmosis'].ma
 }))
 
 /** What the desk reckons with: waters, the shelf, bands and habits. */
-export function Kept(props: Props) {
+export function WaterSettings(props: Props) {
   const { sources, products, onSource, onProduct, onDrop } = props
   const [open, setOpen] = useState<string | null>(null)
   const toggle = (key: string) => setOpen((before) => (before === key ? null : key))

@@ -5,12 +5,12 @@ import NextLink from '@/ui/page-link'
 import type { DriftModel } from './drift-model'
 import { Section } from './frame'
 import { nameOf, unitOf } from './parameter-name'
-import { STRIP, TODAY_X, type Lane, type Strip } from './strips'
+import { STRIP, TODAY_X, type Lane, type Sparkline } from './sparklines'
 
 const colour = (name: string) => `var(--chakra-colors-${name})`
 
 /** Every parameter on one time axis, what was done below them. */
-export function Strips({ model }: { model: DriftModel }) {
+export function Sparklines({ model }: { model: DriftModel }) {
   return (
     <Box mt={5}>
       <Section title="All that was read, on the same days" aside="shaded: what is wanted">
@@ -80,7 +80,7 @@ function Row({
   today,
   open,
 }: {
-  strip: Strip
+  strip: Sparkline
   slug: string
   today: number
   open: boolean

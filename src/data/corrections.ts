@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm'
 import { randomUUID } from 'node:crypto'
 import type { Entry } from '@/core/history/entries'
-import { sayChanges, type VesselFacts } from '@/core/history/put-right'
+import { sayChanges, type VesselFacts } from '@/core/history/vessel-changes'
 import { currentLayout } from '@/core/history/lookup'
 import type {
   Hardscape,

@@ -13,10 +13,10 @@ import { storyOr404 } from '@/data/tank'
 import { CARE_PARTS } from '@/data/water-care'
 import { dropProduct, keepBands, keepHabits, keepProduct, keepSource } from './actions'
 import { DryVessel, TankName, WaterFrame } from './frame'
-import { Kept } from './kept.client'
+import { WaterSettings } from './settings.client'
 
 /** Waters and bottles: what the desk reckons with, to be looked at and changed. */
-export async function KeptPage({ slug }: { slug: string }) {
+export async function WaterSettingsPage({ slug }: { slug: string }) {
   const story = await storyOr404(slug)
   const { vessel } = story
   if (vessel.kind === 'terrarium') return <DryVessel slug={slug} name={vessel.name} />
@@ -39,7 +39,7 @@ export async function KeptPage({ slug }: { slug: string }) {
         </>
       }
     >
-      <Kept
+      <WaterSettings
         care={vessel.care}
         evaporation={vessel.evaporationLitresPerDay}
         evaporationReckoned={`${sayEstimate(loss, 'L')} by ${loss.because}`}

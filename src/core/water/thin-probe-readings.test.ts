@@ -3,7 +3,7 @@ import type { EntryOf } from '../history/entries'
 import { instantOf } from '../quantity/time'
 import { seededRandom } from '../quantity/random'
 import { estimateParameter } from './estimate'
-import { thinned } from './dense'
+import { thinProbeReadings } from './thin-probe-readings'
 
 const read = (day: number, value: number, method = 'probe') =>
   entry(day, 'reading', {
@@ -17,28 +17,28 @@ const values = (list: readonly EntryOf<'reading'>[]) => list.map((reading) => re
 test('a crowd by a probe leaves its middle one; two in a morning, and other methods, all stay', () => {
   expect(
     values(
-      thinned(
+      thinProbeReadings(
         [read(1, 24), read(1.01, 31), read(1.02, 24.2), read(1.03, 24.1), read(1.04, 23.9)],
         [],
       ),
     ),
   ).toEqual([24.1])
-  expect(values(thinned([read(1, 24), read(1.01, 25)], []))).toEqual([24, 25])
+  expect(values(thinProbeReadings([read(1, 24), read(1.01, 25)], []))).toEqual([24, 25])
   expect(
     values(
-      thinned(
+      thinProbeReadings(
         [1, 1.01, 1.02, 1.03].map((day) => read(day, day, 'eye')),
         [],
       ),
     ),
   ).toHaveLength(4)
-  expect(thinned([], [])).toEqual([])
+  expect(thinProbeReadings([], [])).toEqual([])
 })
 test('crowds end with the quarter of the day and at every event', () => {
   const hour = (n: number, value: number) => read(1 + n / 24, value)
   const day = Array.from({ length: 24 }, (_, n) => hour(n, n))
-  expect(values(thinned(day, []))).toEqual([3, 9, 15, 21])
-  expect(values(thinned(day, [DAY0 + 1 + 8.5 / 24]))).toEqual([3, 7, 10, 15, 21])
+  expect(values(thinProbeReadings(day, []))).toEqual([3, 9, 15, 21])
+  expect(values(thinProbeReadings(day, [DAY0 + 1 + 8.5 / 24]))).toEqual([3, 7, 10, 15, 21])
 })
 test('a hundred days of a probe every twenty minutes are reckoned like one reading a quarter day: the level agrees, whatever jumps out is left aside', () => {
   const random = seededRandom(7)

@@ -6,7 +6,7 @@ import type { Part } from './reconcile'
  * parts keep theirs, so that what nobody measured, not what was counted, is taken for mistaken. (The widening of discrepant
  * uncertainties by their common ratio: Birge 1932, Phys. Rev. 40:207.) Any one unit; nothing is ever narrowed.
  */
-export function enoughDoubt<T extends Part>(
+export function inflateUncertainty<T extends Part>(
   known: readonly Part[],
   vague: readonly T[],
   total: { value: number; sd: number },

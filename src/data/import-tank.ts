@@ -9,8 +9,10 @@ import type { Database } from './db'
 import { planRow } from './plans'
 import { EntryRefused } from './refused'
 import * as t from './schema'
-import { touchStory } from './story'
+import { stampOf } from './stamp'
+import { lockedStory, touchStory } from './story'
 import { inTransaction } from './write'
+import { pacer } from './yield'
 
 export interface TankImport {
   slug: string
@@ -174,7 +176,9 @@ async function mergeInto(
   const [here] = await tx.select().from(t.vessel).where(eq(t.vessel.id, vesselId)).for('update')
   await refuseForeign(tx, history)
   const remarks: string[] = []
+  const { story } = await lockedStory(tx, here.slug)
   const lacking = await missingParts(tx, history, remarks)
+  remarks.push(...(await leftAsHere(history, story)))
   const partsAdded = PARTS.reduce((sum, part) => sum + lacking[part].length, 0)
   await addParts(tx, lacking, history, remarks)
   const present = new Set(
@@ -205,6 +209,49 @@ async function mergeInto(
   }
 }
 const MERGE_STEP = 500
+/** So many names are told; the rest are counted. */
+const MOST_NAMED = 8
+
+/** What of a file was left out because it stands here otherwise under the same id: things by their names, lines by their number. */
+async function leftAsHere(file: TankHistory, here: TankHistory): Promise<string[]> {
+  const named = PARTS.flatMap((part) => {
+    const own = new Map((here[part] as readonly { id: string }[]).map((item) => [item.id, item]))
+    return (file[part] as readonly { id: string }[])
+      .filter((item) => own.has(item.id) && differ(own.get(item.id), item))
+      .map((item) => `${SAY_PART[part]} ${nameOf(item)}`)
+  })
+  const lines = new Map(here.entries.map((entry) => [entry.id, entry]))
+  const pace = pacer()
+  let changed = 0
+  for (const entry of file.entries) {
+    const own = lines.get(entry.id)
+    if (own !== undefined && differ(own, entry)) changed++
+    await pace()
+  }
+  const more = named.length > MOST_NAMED ? [`${named.length - MOST_NAMED} more`] : []
+  const told = [...named.slice(0, MOST_NAMED), ...more]
+  return [
+    ...(told.length > 0
+      ? [`Left as it stands here, though the file has it otherwise: ${told.join(', ')}.`]
+      : []),
+    ...(changed > 0
+      ? [
+          `${changed === 1 ? 'One line reads' : `${changed} lines read`} otherwise in the file; what stands here was kept.`,
+        ]
+      : []),
+  ]
+}
+
+/** By what they hold; most are alike to the letter, and a mark of those need not be made. */
+const differ = (a: unknown, b: unknown) =>
+  JSON.stringify(a) !== JSON.stringify(b) && stampOf(a) !== stampOf(b)
+
+function nameOf(item: { id: string }): string {
+  const { stake, name, label, says, title } = item as Partial<
+    Record<'stake' | 'name' | 'label' | 'says' | 'title', string>
+  >
+  return `“${stake ?? label ?? title ?? name ?? says ?? item.id}”`
+}
 
 /** The parts of a file that the tank here does not have, fitted to what it has: a taken stake gives way to a free one, a second current layout comes as a past one. */
 async function missingParts(

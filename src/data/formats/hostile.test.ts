@@ -318,6 +318,32 @@ describe('a file and the tanks that are here', () => {
     expect(after.layouts.map((layout) => layout.state)).toEqual(['current', 'past'])
     await close()
   })
+  test('what stands here otherwise is left as it is, and named', async () => {
+    const here = tank([
+      { ...nitrate(1, 5), id: 'one' },
+      { ...nitrate(2, 6), id: 'two' },
+    ])
+    const { db, close } = await memoryDatabase(here)
+    const answer = await importStory(db, {
+      ...here,
+      plantings: [{ ...CARPET, stems: 99 }, STEMS],
+      sources: [{ ...here.sources[0], pH: 8 }],
+      entries: [{ ...here.entries[0], note: 'other' }, here.entries[1]],
+    })
+    expect(answer).toMatchObject({
+      ok: true,
+      value: {
+        partsAdded: 0,
+        entriesAdded: 0,
+        remarks: [
+          'Left as it stands here, though the file has it otherwise: planting “L1”, source water “Tap”.',
+          'One line reads otherwise in the file; what stands here was kept.',
+        ],
+      },
+    })
+    expect(await loadStory(db, 'test')).toEqual(here)
+    await close()
+  })
   test('a tank is put away without being read, and comes back as it was', async () => {
     const { db, close } = await memoryDatabase(tank(), other({}))
     await setOnBench(db, 'other', false)

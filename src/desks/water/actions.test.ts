@@ -365,3 +365,21 @@ describe('what is logged from the desk', () => {
     }
   })
 })
+
+test.each([
+  '\u0000',
+  '',
+  'TARN',
+  '../tarn',
+  'x'.repeat(500),
+  5,
+  null,
+  undefined,
+  {},
+  { toString: 0 },
+  ['tarn'],
+])('a tank named %j is none, and no fault of ours', async (slug) => {
+  expect(await logColour(slug as never, 3, sent())).toMatchObject({ ok: false })
+  expect(await logDose(slug as never, 'salt-kno3', 1, sent())).toMatchObject({ ok: false })
+  expect(await logColour('spring', { toString: 0 } as never, sent())).toMatchObject({ ok: false })
+})

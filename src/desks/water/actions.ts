@@ -353,7 +353,7 @@ export async function logColour(
   sending: Sending,
 ): Promise<Attempt<string>> {
   return written(async () => {
-    const seen = INDICATOR_COLOURS[colour - 1]
+    const seen = typeof colour === 'number' ? INDICATOR_COLOURS[colour - 1] : undefined
     if (!seen)
       throw new EntryRefused([{ field: 'colour', says: 'This is not a colour of the indicator.' }])
     const entry = {

@@ -64,10 +64,17 @@ test('one change: the target, the jump, the buckets; a target out of reach says 
 
 test('a rhythm becomes the routine, and undo gives the old one back', async ({ page }) => {
   await open(page, '/tanks/tarn/water/changes')
-  await page.getByRole('button', { name: 'make it the routine' }).first().click()
+  const choices = page.getByRole('button', { name: 'make it the routine' })
+  const own = page.getByRole('cell', { name: 'your routine' })
+  const [open0, own0] = [await choices.count(), await own.count()]
+  await choices.first().click()
   await expect(page.getByText(/The routine is now \d+ % every \d+ days/)).toBeVisible()
+  await expect(own).toHaveCount(1)
   await page.getByRole('button', { name: 'undo' }).click()
   await expect(page.getByText('The routine is as it was.')).toBeVisible()
+  await page.reload()
+  await expect(choices).toHaveCount(open0)
+  await expect(own).toHaveCount(own0)
 })
 
 test('a dose says what it does, warns over the band, and is logged all the same', async ({

@@ -1,18 +1,16 @@
 'use client'
 
-import { useRef, useState } from 'react'
+import { useRef, useState, useTransition } from 'react'
 import { ask, type Answer, type Refusal, type Sending } from './ask.client'
 import { newId } from './new-id'
 
 /**
- * So long after a write of its own the page may still show what stood before it: what it changes then was changed by itself, and is
- * not held against the stamp it shows.
- */
-const REFRESH_MS = 5000
-
-/**
  * One thing to be sent to the server: whether it is on its way, and what was refused. It keeps its number until it is written, so
  * that pressing again after a lost answer writes it once. `seen`: the stamp of what the page shows, for what is changed.
+ * `overruling`: the stamp of what stands by now, when the keeper has seen it and changes it all the same.
+ *
+ * It is busy until the page shows what was written (the transition ends with the page's own): pressed before, "undo" would carry
+ * the stamp of what stood before the write and be refused for it.
  */
 export function useSending(seen: string | null = null): {
   busy: boolean
@@ -24,23 +22,16 @@ export function useSending(seen: string | null = null): {
 } {
   const [first] = useState(newId)
   const id = useRef(first)
-  const wrote = useRef<{ seen: string | null; at: number } | null>(null)
-  const [busy, setBusy] = useState(false)
+  const [busy, startSending] = useTransition()
   const [refusal, setRefusal] = useState<Refusal | null>(null)
-  const send = async <T>(act: (sending: Sending) => Promise<Answer<T>>, overruling?: string) => {
-    setBusy(true)
-    const own = wrote.current
-    const mine = own !== null && own.seen === seen && performance.now() - own.at < REFRESH_MS
-    const answer = await ask(() =>
-      act({ id: id.current, seen: overruling ?? (mine ? null : seen) }),
-    )
-    setBusy(false)
-    setRefusal(answer.ok ? null : answer)
-    if (answer.ok) {
-      id.current = newId()
-      wrote.current = { seen, at: performance.now() }
-    }
-    return answer
-  }
+  const send = <T>(act: (sending: Sending) => Promise<Answer<T>>, overruling?: string) =>
+    new Promise<Answer<T>>((answered) => {
+      startSending(async () => {
+        const answer = await ask(() => act({ id: id.current, seen: overruling ?? seen }))
+        setRefusal(answer.ok ? null : answer)
+        if (answer.ok) id.current = newId()
+        answered(answer)
+      })
+    })
   return { busy, refusal, send }
 }

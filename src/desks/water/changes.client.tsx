@@ -182,11 +182,18 @@ function Jumps({
 function Rhythms({ model, onAdopt }: { model: ChangesModel; onAdopt: Adopt }) {
   const { busy, refusal, send } = useSending(model.routineStamp)
   const [said, setSaid] = useState<string | null>(null)
+  // What undo gives back: the page shows the new routine as soon as it is written.
+  const [before, setBefore] = useState<ChangesModel['routine']>(null)
   const unit = unitOf(model.parameter)
-  const before = model.routine
-  const adopt = async (everyDays: number, fraction: number, words: string) => {
+  const adopt = async (
+    everyDays: number,
+    fraction: number,
+    words: string,
+    undoes: ChangesModel['routine'],
+  ) => {
     const answer = await send((sending) => onAdopt(everyDays, fraction, sending))
     setSaid(answer.ok ? words : null)
+    if (answer.ok) setBefore(undoes)
   }
   if (model.choices.length === 0) return null
   const wanted =
@@ -216,8 +223,8 @@ function Rhythms({ model, onAdopt }: { model: ChangesModel; onAdopt: Adopt }) {
               choice={choice}
               best={choice.everyDays === model.easiest?.everyDays}
               set={
-                before?.everyDays === choice.everyDays &&
-                Math.abs((before?.fraction ?? 0) - (choice.fraction ?? -1)) < 0.005
+                model.routine?.everyDays === choice.everyDays &&
+                Math.abs((model.routine?.fraction ?? 0) - (choice.fraction ?? -1)) < 0.005
               }
               busy={busy}
               onAdopt={() =>
@@ -225,6 +232,7 @@ function Rhythms({ model, onAdopt }: { model: ChangesModel; onAdopt: Adopt }) {
                   choice.everyDays,
                   choice.fraction ?? 0,
                   `The routine is now ${Math.round((choice.fraction ?? 0) * 100)} % every ${choice.everyDays} days.`,
+                  model.routine,
                 )
               }
             />
@@ -246,8 +254,9 @@ function Rhythms({ model, onAdopt }: { model: ChangesModel; onAdopt: Adopt }) {
               <chakra.button
                 type="button"
                 onClick={() =>
-                  void adopt(before.everyDays, before.fraction, 'The routine is as it was.')
+                  void adopt(before.everyDays, before.fraction, 'The routine is as it was.', null)
                 }
+                disabled={busy}
                 color="water"
                 textDecoration="underline"
                 cursor="pointer"

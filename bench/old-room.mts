@@ -31,9 +31,15 @@ function oldTank(model: TankHistory, index: number, lines: number, today: number
   const plantings = model.plantings.map((planting) => ({
     ...planting,
     id: prefix(planting.id),
-    layoutId: prefix(planting.layoutId),
-    plantedAt: instantOf(first),
-    perch: planting.perch && { ...planting.perch, hardscapeId: prefix(planting.perch.hardscapeId) },
+    stands: planting.stands.map(({ is, ...version }) => ({
+      ...version,
+      from: instantOf(first),
+      is: is && {
+        ...is,
+        layoutId: prefix(is.layoutId),
+        perch: is.perch && { ...is.perch, hardscapeId: prefix(is.perch.hardscapeId) },
+      },
+    })),
   }))
   const rows: Entry[] = []
   let nitrate = 15
@@ -116,11 +122,27 @@ function oldTank(model: TankHistory, index: number, lines: number, today: number
       ...layout,
       id: prefix(layout.id),
       from: instantOf(first),
-      hardscape: layout.hardscape.map((piece) => ({ ...piece, id: prefix(piece.id) })),
+    })),
+    pieces: model.pieces.map((piece) => ({
+      ...piece,
+      id: prefix(piece.id),
+      stands: piece.stands.map(({ is, ...version }) => ({
+        ...version,
+        is: is && { ...is, layoutId: prefix(is.layoutId) },
+      })),
+    })),
+    equipment: model.equipment.map((thing) => ({
+      ...thing,
+      id: prefix(thing.id),
+      servesId: thing.servesId && prefix(thing.servesId),
     })),
     populations: [],
     products: model.products.map((product) => ({ ...product, id: prefix(product.id) })),
     sources: model.sources.map((source) => ({ ...source, id: prefix(source.id) })),
-    routines: model.routines.map((routine) => ({ ...routine, id: prefix(routine.id) })),
+    routines: model.routines.map((routine) => ({
+      ...routine,
+      id: prefix(routine.id),
+      equipmentId: routine.equipmentId && prefix(routine.equipmentId),
+    })),
   }
 }

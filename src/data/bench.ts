@@ -1,9 +1,11 @@
 import { asc, eq } from 'drizzle-orm'
+import { vesselOn } from '@/core/history/tank-at'
 import type { Vessel } from '@/core/history/types'
+import { dayOf, type Instant } from '@/core/quantity/time'
 import type { Database } from './db'
 import { EntryRefused } from './refused'
 import * as t from './schema'
-import { vesselOf } from './story'
+import { vesselOf } from './fact-rows'
 import { named } from './visible'
 import { inTransaction } from './write'
 
@@ -14,15 +16,15 @@ export interface Bench {
   away: { slug: string; name: string }[]
 }
 
-/** All vessels, those on the bench and those put away. */
-export async function readBench(db: Database): Promise<Bench> {
+/** All vessels as they stand at `now`, those on the bench and those put away. */
+export async function readBench(db: Database, now: Instant): Promise<Bench> {
   const rows = await db
     .select()
     .from(t.vessel)
     .where(eq(t.vessel.arriving, false))
     .orderBy(asc(t.vessel.order), asc(t.vessel.name))
   return {
-    standing: rows.filter((row) => row.onBench).map(vesselOf),
+    standing: rows.filter((row) => row.onBench).map((row) => vesselOn(vesselOf(row), dayOf(now))),
     away: rows.filter((row) => !row.onBench).map(({ slug, name }) => ({ slug, name })),
   }
 }

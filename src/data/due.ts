@@ -4,6 +4,7 @@ import type { Vessel } from '@/core/history/types'
 import type { Instant } from '@/core/quantity/time'
 import { DONE_BY, onlyDue, tasksOf, type DueTask } from '@/core/routine/due'
 import { rowsOf, type Database } from './db'
+import { FACT_ROWS } from './fact-rows'
 import * as t from './schema'
 import { readBench } from './bench'
 
@@ -14,34 +15,36 @@ export interface BenchPlace {
 
 /** Every vessel on the bench with what is due in it, left to right, without reading a journal: the rail stands on every page. A vessel without a current layout asks for nothing. */
 export async function dueOnBench(db: Database, now: Instant): Promise<BenchPlace[]> {
-  const { standing: vessels } = await readBench(db)
+  const { standing: vessels } = await readBench(db, now)
   const planted = new Set(
     (
       await db
         .select({ vesselId: t.layout.vesselId })
         .from(t.layout)
-        .where(sql`${t.layout.state} = 'current'`)
+        .where(
+          sql`not ${t.layout.draft} and ${t.layout.from} <= ${now}::timestamptz and (${t.layout.to} is null or ${t.layout.to} > ${now}::timestamptz)`,
+        )
     ).map((row) => row.vesselId),
   )
   const routines = await db.select().from(t.routine)
   const lastDone = await lastEntries(db, now)
+  const lastOf = (vesselId: string) => (kind: EntryKind, equipmentId: string | null) =>
+    lastDone.get(keyOf(vesselId, kind, equipmentId)) ?? null
   return vessels.map((vessel) => {
     const own = planted.has(vessel.id)
-      ? routines
-          .filter((routine) => routine.vesselId === vessel.id)
-          .map(({ vesselId: _v, ...routine }) => ({
-            ...routine,
-            since: routine.since.toISOString(),
-          }))
+      ? routines.filter((routine) => routine.vesselId === vessel.id).map(FACT_ROWS.routines.fromRow)
       : []
     return {
       vessel,
-      due: onlyDue(tasksOf(own, (kind) => lastDone.get(`${vessel.id} ${kind}`) ?? null, now)),
+      due: onlyDue(tasksOf(own, lastOf(vessel.id), now)),
     }
   })
 }
 
-/** The latest entry of each kind a routine waits for, by vessel and kind: one step down an index for each. */
+const keyOf = (vesselId: string, kind: string, equipmentId: string | null) =>
+  `${vesselId} ${kind} ${equipmentId ?? ''}`
+
+/** The latest entry of each kind a routine waits for, by vessel, kind and thing: one step down an index for each. */
 async function lastEntries(db: Database, now: Instant): Promise<Map<string, Instant>> {
   const kinds = sql.join(
     Object.entries(DONE_BY).map(([routine, kind]) => sql`(${routine}, ${kind})`),
@@ -49,16 +52,25 @@ async function lastEntries(db: Database, now: Instant): Promise<Map<string, Inst
   )
   const rows = rowsOf(
     await db.execute(sql`
-    select r.vessel_id, done.entry_kind, (
+    select r.vessel_id, done.entry_kind, r.equipment_id, (
       select to_char(max(e.at) at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"') from ${t.entry} e
-      where e.vessel_id = r.vessel_id and e.kind = done.entry_kind and not e.voided and (e.arrival is null or not exists (select 1 from ${t.arrival} a where a.id = e.arrival)) and e.at <= ${now}::timestamptz
+      where e.vessel_id = r.vessel_id and e.kind = done.entry_kind and not e.voided and (e.arrival is null or not exists (select 1 from ${t.arrival} a where a.id = e.arrival)) and e.at <= ${now}::timestamptz and (r.equipment_id is null or e.detail->>'equipmentId' = r.equipment_id)
     ) as last_at
-    from (select distinct vessel_id, kind from ${t.routine}) r join (values ${kinds}) as done(routine_kind, entry_kind) on done.routine_kind = r.kind`),
+    from (select distinct vessel_id, kind, equipment_id from ${t.routine}) r join (values ${kinds}) as done(routine_kind, entry_kind) on done.routine_kind = r.kind`),
   )
   return new Map(
     rows.flatMap((row): [string, Instant][] =>
       row.last_at
-        ? [[`${String(row.vessel_id)} ${row.entry_kind as EntryKind}`, String(row.last_at)]]
+        ? [
+            [
+              keyOf(
+                String(row.vessel_id),
+                String(row.entry_kind),
+                row.equipment_id as string | null,
+              ),
+              String(row.last_at),
+            ],
+          ]
         : [],
     ),
   )

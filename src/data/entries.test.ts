@@ -1,5 +1,5 @@
 import { ValidationError } from 'yup'
-import { DAY0, height, nitrate, STEMS, tank } from '@/core/testing/tank'
+import { DAY0, height, nitrate, STEMS, tank, recordOf } from '@/core/testing/tank'
 import { instantOf } from '@/core/quantity/time'
 import {
   addEntries,
@@ -12,7 +12,7 @@ import {
 import { EntryRefused } from './refused'
 import type { Database } from './db'
 import { addPlan, setPlanState } from './plans'
-import { addPlanting } from './plantings'
+import { addPlanting } from './facts/plantings'
 import { closeRound, keepRound, openRound, parseRoundAnswers } from './rounds'
 import { listVessels, loadStory } from './story'
 import { memoryDatabase } from './testing/memory'
@@ -267,14 +267,14 @@ test('plans and plantings come into the story; a taken stake is refused', async 
     zone: 'midground' as const,
     speciesId: CATALOGUE.greenCrypt.id,
   }
-  await addPlanting(db, 'test', planting, CATALOGUE.greenCrypt)
+  await addPlanting(db, 'test', recordOf(planting), CATALOGUE.greenCrypt, NOW)
   expect((await loadStory(db, 'test'))!.plantings.map(({ stake }) => stake)).toEqual([
     'K1',
     'L1',
     'S1',
   ])
   await expect(
-    addPlanting(db, 'test', { ...planting, id: 'p-k9' }, CATALOGUE.greenCrypt),
+    addPlanting(db, 'test', recordOf({ ...planting, id: 'p-k9' }), CATALOGUE.greenCrypt, NOW),
   ).rejects.toThrow(/taken/)
   expect((await listVessels(db)).map((vessel) => vessel.slug)).toEqual(['test'])
 })

@@ -196,6 +196,38 @@ export async function editEntry(
   })
 }
 
+/** Strikes an entry out, or brings it back, inside a transaction that writes to its tank. One that is not of this tank is left alone. */
+export async function setEntryVoided(
+  tx: Database,
+  vesselId: string,
+  entryId: string,
+  voided: boolean,
+  now: Instant,
+): Promise<void> {
+  const [row] = await tx
+    .select()
+    .from(t.entry)
+    .where(and(eq(t.entry.id, entryId), eq(t.entry.vesselId, vesselId)))
+  if (!row || row.voided === voided) return
+  await keepVersion(
+    tx,
+    { entry: entryOf(row), revision: row.revision },
+    voided ? 'void' : 'restore',
+    now,
+  )
+  // What was struck out may lose what it spoke of; the columns that point there are set again with it.
+  const { plantingId, populationId } = rowOf(entryOf(row), vesselId)
+  await tx
+    .update(t.entry)
+    .set({
+      voided,
+      revision: row.revision + 1,
+      plantingId: voided ? null : plantingId,
+      populationId: voided ? null : populationId,
+    })
+    .where(eq(t.entry.id, entryId))
+}
+
 /** Strikes an entry out of the story, or brings it back. Doing what is done already changes nothing. */
 export async function setVoided(
   db: Database,

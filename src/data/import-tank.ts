@@ -1,11 +1,12 @@
 import { eq, inArray } from 'drizzle-orm'
-import type { PgColumn, PgTable } from 'drizzle-orm/pg-core'
-import type { Layout, Planting, TankHistory } from '@/core/history/types'
+import { mainKind } from '@/core/history/tank-at'
+import type { LayoutRecord, PlantingRecord, TankHistory } from '@/core/history/types'
 import { nextStake } from '@/core/layout/next-stake'
 import { type Result, ok, refuse } from '@/core/quantity/result'
 import { arrive, type ArrivingLines } from './arrivals'
 import { insertEntries, type ImportProgress } from './entries'
 import type { Database } from './db'
+import { insertFacts, LIST_PARTS, ownersOf } from './fact-rows'
 import { planRow } from './plans'
 import { EntryRefused } from './refused'
 import * as t from './schema'
@@ -145,19 +146,13 @@ async function bringNew(
   }
 }
 
-const PARTS = [
-  'layouts',
-  'plantings',
-  'populations',
-  'sources',
-  'products',
-  'routines',
-  'plans',
-] as const
+const PARTS = [...LIST_PARTS, 'plans'] as const
 type Part = (typeof PARTS)[number]
 const SAY_PART: Record<Part, string> = {
   layouts: 'layout',
+  pieces: 'piece',
   plantings: 'planting',
+  equipment: 'thing',
   populations: 'kind of animal',
   sources: 'source water',
   products: 'product',
@@ -177,7 +172,7 @@ async function mergeInto(
   await refuseForeign(tx, history)
   const remarks: string[] = []
   const { story } = await lockedStory(tx, here.slug)
-  const lacking = await missingParts(tx, history, remarks)
+  const lacking = missingParts(history, story, remarks)
   remarks.push(...(await leftAsHere(history, story)))
   const partsAdded = PARTS.reduce((sum, part) => sum + lacking[part].length, 0)
   await addParts(tx, lacking, history, remarks)
@@ -253,86 +248,47 @@ function nameOf(item: { id: string }): string {
   return `“${stake ?? label ?? title ?? name ?? says ?? item.id}”`
 }
 
-/** The parts of a file that the tank here does not have, fitted to what it has: a taken stake gives way to a free one, a second current layout comes as a past one. */
-async function missingParts(
-  tx: Database,
-  history: TankHistory,
-  remarks: string[],
-): Promise<TankHistory> {
-  const known = new Map<Part, Set<string>>()
-  for (const part of PARTS)
-    known.set(part, new Set((await idsHere(tx, part, history)).map((row) => row.id)))
+/** The parts of a file that the tank here does not have, fitted to what it has: a taken stake gives way to a free one, a second standing layout comes as a past one. */
+function missingParts(file: TankHistory, here: TankHistory, remarks: string[]): TankHistory {
   const lacking = Object.fromEntries(
-    PARTS.map((part) => [
-      part,
-      (history[part] as readonly { id: string }[]).filter((item) => !known.get(part)!.has(item.id)),
-    ]),
+    PARTS.map((part) => {
+      const known = new Set((here[part] as readonly { id: string }[]).map(({ id }) => id))
+      return [part, (file[part] as readonly { id: string }[]).filter((item) => !known.has(item.id))]
+    }),
   ) as unknown as Pick<TankHistory, Part>
-  const vesselId = history.vessel.id
-  const layoutsHere = await tx.select().from(t.layout).where(eq(t.layout.vesselId, vesselId))
-  const standing = layoutsHere.find((layout) => layout.state === 'current')
-  const layouts = lacking.layouts.map((layout): Layout => {
-    if (layout.state !== 'current' || !standing) return layout
+  const isLaid = ({ draft, to }: LayoutRecord) => !draft && to === null
+  const standing = here.layouts.find(isLaid)
+  const layouts = lacking.layouts.map((layout): LayoutRecord => {
+    if (!isLaid(layout) || !standing) return layout
     remarks.push(
       `“${layout.name}” is the standing layout of the file; here “${standing.name}” stands, so the other came as a past one.`,
     )
-    return { ...layout, state: 'past', to: layout.to ?? layout.from }
+    return { ...layout, to: layout.from }
   })
-  const plantingsHere =
-    layoutsHere.length === 0
-      ? []
-      : await tx
-          .select()
-          .from(t.planting)
-          .where(
-            inArray(
-              t.planting.layoutId,
-              layoutsHere.map((layout) => layout.id),
-            ),
-          )
-  const taken: { layoutId: string; stake: string }[] = plantingsHere.map(({ layoutId, stake }) => ({
-    layoutId,
-    stake,
-  }))
-  const plantings = lacking.plantings.map((planting): Planting => {
-    const own = taken.filter((other) => other.layoutId === planting.layoutId)
-    const stake = own.some((other) => other.stake === planting.stake)
-      ? freeStake(planting, own, history)
-      : planting.stake
+  const taken = here.plantings.map(({ stake }) => stake)
+  const plantings = lacking.plantings.map((planting): PlantingRecord => {
+    const stake = taken.includes(planting.stake) ? freeStake(planting, taken, file) : planting.stake
     if (stake !== planting.stake)
       remarks.push(`The stake ${planting.stake} is taken here; ${planting.name} got ${stake}.`)
-    taken.push({ layoutId: planting.layoutId, stake })
+    taken.push(stake)
     return { ...planting, stake }
   })
-  return { ...history, ...lacking, layouts, plantings }
+  return { ...file, ...lacking, layouts, plantings }
 }
 
 function freeStake(
-  planting: Planting,
-  taken: readonly { stake: string }[],
-  history: TankHistory,
+  planting: PlantingRecord,
+  taken: readonly string[],
+  { species }: TankHistory,
 ): string {
-  const group = history.species.find((species) => species.id === planting.speciesId)?.group
-  return nextStake(group ?? 'stem-fast', taken)
+  const { speciesId } = mainKind(planting)
+  const group = species.find(({ id }) => id === speciesId)?.group
+  return nextStake(
+    group ?? 'stem-fast',
+    taken.map((stake) => ({ stake })),
+  )
 }
 
-async function idsHere(tx: Database, part: Part, history: TankHistory): Promise<{ id: string }[]> {
-  const ids = (history[part] as readonly { id: string }[]).map((item) => item.id)
-  const { table, id } = TABLES[part]
-  return ids.length === 0
-    ? []
-    : ((await tx.select({ id }).from(table).where(inArray(id, ids))) as { id: string }[])
-}
-
-const TABLES: Record<Part, { table: PgTable; id: PgColumn; vesselId: PgColumn | null }> = {
-  layouts: { table: t.layout, id: t.layout.id, vesselId: t.layout.vesselId },
-  plantings: { table: t.planting, id: t.planting.id, vesselId: null },
-  populations: { table: t.population, id: t.population.id, vesselId: t.population.vesselId },
-  sources: { table: t.sourceWater, id: t.sourceWater.id, vesselId: t.sourceWater.vesselId },
-  products: { table: t.product, id: t.product.id, vesselId: t.product.vesselId },
-  routines: { table: t.routine, id: t.routine.id, vesselId: t.routine.vesselId },
-  plans: { table: t.plan, id: t.plan.id, vesselId: t.plan.vesselId },
-}
 const ID_BATCH = 2000
 
 /** Nothing of a file may carry the id of a thing in another tank: what speaks of it would speak of the other's. Throws EntryRefused. */
@@ -340,18 +296,12 @@ async function refuseForeign(tx: Database, history: TankHistory): Promise<void> 
   const own = history.vessel.id
   const foreign: string[] = []
   for (const part of PARTS) {
+    // A piece has its id within its tank.
+    if (part === 'pieces') continue
     const ids = (history[part] as readonly { id: string }[]).map((item) => item.id)
-    if (ids.length === 0) continue
-    const { table, id, vesselId } = TABLES[part]
-    const rows = vesselId
-      ? await tx.select({ id, vesselId }).from(table).where(inArray(id, ids))
-      : await tx
-          .select({ id: t.planting.id, vesselId: t.layout.vesselId })
-          .from(t.planting)
-          .innerJoin(t.layout, eq(t.layout.id, t.planting.layoutId))
-          .where(inArray(t.planting.id, ids))
-    const strangers = rows.filter((row) => row.vesselId !== own)
-    if (strangers.length > 0) foreign.push(`${SAY_PART[part]} “${String(strangers[0].id)}”`)
+    const owners = part === 'plans' ? await ownersOfPlans(tx, ids) : await ownersOf(tx, part, ids)
+    const stranger = owners.find(({ vesselId }) => vesselId !== own)
+    if (stranger) foreign.push(`${SAY_PART[part]} “${stranger.id}”`)
   }
   let entries = 0
   for (let i = 0; i < history.entries.length; i += ID_BATCH) {
@@ -368,6 +318,14 @@ async function refuseForeign(tx: Database, history: TankHistory): Promise<void> 
       { field: '', says: `Parts of this file belong to another tank here: ${foreign.join(', ')}.` },
     ])
 }
+
+const ownersOfPlans = async (tx: Database, ids: readonly string[]) =>
+  ids.length === 0
+    ? []
+    : tx
+        .select({ id: t.plan.id, vesselId: t.plan.vesselId })
+        .from(t.plan)
+        .where(inArray(t.plan.id, [...ids]))
 
 /** Writes the parts of a story but its entries. `whole`: the file they come from, for the species its plantings name. */
 async function addParts(
@@ -404,28 +362,7 @@ async function addParts(
         `${differs.map((row) => row.name).join(', ')}: the figures already here were kept.`,
       )
   }
-  if (parts.layouts.length > 0)
-    await tx.insert(t.layout).values(parts.layouts.map((layout) => layoutRow(layout, vesselId)))
-  if (parts.plantings.length > 0)
-    await tx.insert(t.planting).values(parts.plantings.map(plantingRow))
-  if (parts.populations.length > 0)
-    await tx.insert(t.population).values(
-      parts.populations.map((population) => ({
-        ...population,
-        vesselId,
-        since: new Date(population.since),
-      })),
-    )
-  if (parts.sources.length > 0)
-    await tx.insert(t.sourceWater).values(parts.sources.map((source) => ({ ...source, vesselId })))
-  if (parts.products.length > 0)
-    await tx.insert(t.product).values(parts.products.map((product) => ({ ...product, vesselId })))
-  if (parts.routines.length > 0)
-    await tx
-      .insert(t.routine)
-      .values(
-        parts.routines.map((routine) => ({ ...routine, vesselId, since: new Date(routine.since) })),
-      )
+  for (const part of LIST_PARTS) await insertFacts(tx, part, parts[part], vesselId)
   if (parts.plans.length > 0)
     await tx.insert(t.plan).values(parts.plans.map((plan) => planRow(plan, vesselId)))
 }
@@ -436,27 +373,4 @@ async function freeSlug(tx: Database, wanted: string): Promise<string> {
   )
   if (!taken.has(wanted)) return wanted
   for (let n = 2; ; n++) if (!taken.has(`${wanted}-${n}`)) return `${wanted}-${n}`
-}
-
-function layoutRow(layout: Layout, vesselId: string): typeof t.layout.$inferInsert {
-  const { ground, from, to, hardscape, ...rest } = layout
-  return {
-    ...rest,
-    vesselId,
-    from: new Date(from),
-    to: to === null ? null : new Date(to),
-    groundMaterial: ground.material,
-    groundLaidAt: new Date(ground.laidAt),
-    groundProfile: [...ground.profile],
-    hardscape: [...hardscape],
-  }
-}
-
-function plantingRow(planting: Planting): typeof t.planting.$inferInsert {
-  return {
-    ...planting,
-    patch: planting.patch.map(([x, z]) => [x, z]),
-    plantedAt: new Date(planting.plantedAt),
-    removedAt: planting.removedAt === null ? null : new Date(planting.removedAt),
-  }
 }

@@ -1,8 +1,9 @@
 import { randomUUID } from 'node:crypto'
-import { USUAL_CARE, type Plan } from '@/core/history/types'
+import { sourceOn } from '@/core/history/tank-at'
+import { USUAL_CARE, type Plan, type VesselRecord } from '@/core/history/types'
 import { CATALOGUE } from '@/core/plants/catalogue'
 import { instantOf } from '@/core/quantity/time'
-import { DAY0, nitrate, STEMS, tank } from '@/core/testing/tank'
+import { DAY0, nitrate, STEMS, tank, recordOf, STAYS } from '@/core/testing/tank'
 import { attempt } from './border/attempt'
 import { addEntries, editEntry, entryVersions, setVoided } from './entries'
 import { readReadingsCsv } from './formats/readings-csv'
@@ -11,14 +12,16 @@ import { importStory } from './import-tank'
 import { type Database, type OpenDatabase } from './db'
 import { openServer } from './open'
 import { addPlan } from './plans'
-import { addPlanting } from './plantings'
+import { addPlanting } from './facts/plantings'
 import { closeRound, keepRound, openRound, roundEntryId } from './rounds'
 import { stampOf } from './stamp'
-import { addPopulation, glassStands, putVesselRight } from './corrections'
+import { addPopulation } from './facts/populations'
+import { setChangeRoutine } from './facts/routines'
+import { sayVessel, shownOfVessel } from './facts/vessel'
 import { loadStory } from './story'
 import { memoryDatabase } from './testing/memory'
 import { startPostgres, whyNoPostgres } from './testing/postgres'
-import { CARE_PARTS, changeCare, saveSource, setChangeRoutine } from './water-care'
+import { CARE_PARTS, changeCare, saveSource } from './water-care'
 
 const NOW = instantOf(DAY0 + 50)
 const raw = (id: string, kind: string, detail: object) => ({
@@ -51,11 +54,28 @@ const PLAN: Plan = {
       cautions: [],
       plantingIds: [],
       animalsOut: false,
+      acts: [],
     },
   ],
 }
 const pine = { ...tank().vessel, id: 'ves-2', slug: 'second', name: 'Second' }
-const second = tank([], { vessel: pine, layouts: [], plantings: [], sources: [], species: [] })
+const second = tank([], {
+  vessel: pine,
+  layouts: [],
+  plantings: [],
+  sources: [],
+  species: [],
+  equipment: [],
+})
+
+const pick = ({ name, kind, altitudeM, timeZone, standsAt, startedAt }: VesselRecord) => ({
+  name,
+  kind,
+  altitudeM,
+  timeZone,
+  standsAt,
+  startedAt,
+})
 
 const why = whyNoPostgres()
 const DATABASES: [string, () => Promise<OpenDatabase>][] = [
@@ -165,11 +185,12 @@ describe.each(DATABASES)('on %s', (name, start) => {
         kind: 'fish' as const,
         adultLengthCm: 3,
         since: instantOf(DAY0 + 3),
+        ...STAYS,
       }
       const all = (times: number, act: () => Promise<unknown>) =>
         Promise.all(Array.from({ length: times }, act))
-      await all(2, () => addPlanting(db, 'test', planting, CATALOGUE.greenStem))
-      await all(2, () => addPopulation(db, 'test', fish, 12))
+      await all(2, () => addPlanting(db, 'test', recordOf(planting), CATALOGUE.greenStem, NOW))
+      await all(2, () => addPopulation(db, 'test', fish, 12, NOW))
       await all(2, () => addPlan(db, 'test', { ...PLAN, id: 'plan-2' }))
       const { plantings, populations, plans } = await story()
       expect([
@@ -185,6 +206,7 @@ describe.each(DATABASES)('on %s', (name, start) => {
         layouts: [],
         plantings: [],
         sources: [],
+        equipment: [],
       })
       const answers = await Promise.all([importStory(db, fresh), importStory(db, fresh)])
       expect(answers.map((answer) => answer.ok && answer.value.slug)).toEqual(['third', 'third'])
@@ -220,58 +242,86 @@ describe.each(DATABASES)('on %s', (name, start) => {
     })
     test('glass, lamp and name: the form that did not see the rename does not undo it', async () => {
       const { vessel } = await story()
-      const seen = stampOf(glassStands(vessel))
-      const change = (over: object) =>
+      const seen = stampOf(shownOfVessel(vessel))
+      const change = (facts: object, glass: object) =>
         attempt(() =>
-          putVesselRight(db, 'test', { ...vessel, ...over }, vessel.startedAt, seen, NOW),
+          sayVessel(
+            db,
+            'test',
+            {
+              facts: { ...pick(vessel), ...facts },
+              glass: { ...vessel.glass[0].is, ...glass },
+              since: null,
+            },
+            { id: randomUUID(), seen, now: NOW },
+          ),
         )
-      const answers = await Promise.all([change({ name: 'Renamed' }), change({ heightCm: 42 })])
+      const answers = await Promise.all([
+        change({ name: 'Renamed' }, {}),
+        change({}, { heightCm: 42 }),
+      ])
       expect(answers.filter((answer) => answer.ok)).toHaveLength(1)
       expect(answers.find((answer) => !answer.ok)).toMatchObject({ overtaken: expect.any(String) })
       const after = (await story()).vessel
-      expect([after.name, after.heightCm]).toEqual(answers[0].ok ? ['Renamed', 40] : ['Test', 42])
+      expect([after.name, after.glass[0].is.heightCm]).toEqual(
+        answers[0].ok ? ['Renamed', 40] : ['Test', 42],
+      )
     })
     test('two parts of the care at once do not undo each other; two hands on one part are told', async () => {
-      const { vessel } = await story()
+      const before = (await story()).vessel.care[0].is
+      const saying = (seen: string) => ({ id: randomUUID(), seen, since: null, now: NOW })
       const bands = (high: number, seen: string) =>
         attempt(() =>
-          changeCare(db, 'test', 'bands', seen, (kept) => ({
-            ...kept,
-            care: { ...kept.care, bands: { nitrate: { low: null, high } } },
+          changeCare(db, 'test', 'bands', saying(seen), (care) => ({
+            ...care,
+            bands: { nitrate: { low: null, high } },
           })),
         )
       const habits = (bucketLitres: number) =>
         attempt(() =>
-          changeCare(db, 'test', 'habits', stampOf(CARE_PARTS.habits(vessel)), (kept) => ({
-            ...kept,
-            care: { ...kept.care, bucketLitres },
+          changeCare(db, 'test', 'habits', saying(stampOf(CARE_PARTS.habits(before))), (care) => ({
+            ...care,
+            bucketLitres,
           })),
         )
       const answers = await Promise.all([
-        bands(20, stampOf(CARE_PARTS.bands(vessel))),
+        bands(20, stampOf(CARE_PARTS.bands(before))),
         habits(USUAL_CARE.bucketLitres + 2),
-        bands(30, stampOf(CARE_PARTS.bands(vessel))),
+        bands(30, stampOf(CARE_PARTS.bands(before))),
       ])
       expect(answers.map((answer) => answer.ok).sort()).toEqual([false, true, true])
-      const { care } = (await story()).vessel
+      const care = (await story()).vessel.care[0].is
       expect([care.bucketLitres, care.bands.nitrate?.high]).toEqual([
         USUAL_CARE.bucketLitres + 2,
         answers[0].ok ? 20 : 30,
       ])
     })
     test('a source water and the rhythm of changes', async () => {
-      const [source] = (await story()).sources
+      const source = sourceOn((await story()).sources[0], DAY0 + 50)
       const seen = stampOf(source)
-      expect((await attempt(() => saveSource(db, 'test', { ...source, pH: 7.4 }, seen))).ok).toBe(
-        true,
-      )
-      expect(
-        await attempt(() => saveSource(db, 'test', { ...source, ghDegrees: 9 }, seen)),
-      ).toMatchObject({ ok: false, overtaken: stampOf({ ...source, pH: 7.4 }) })
-      await setChangeRoutine(db, 'test', 7, 0.4, randomUUID(), stampOf(null), NOW)
-      await expect(
-        setChangeRoutine(db, 'test', 10, 0.4, randomUUID(), stampOf(null), NOW),
-      ).rejects.toThrow(/Another rhythm was made the routine meanwhile/)
+      const save = (over: object) =>
+        attempt(() =>
+          saveSource(
+            db,
+            'test',
+            { ...source, ...over },
+            { id: randomUUID(), seen, since: null, now: NOW },
+          ),
+        )
+      expect((await save({ pH: 7.4 })).ok).toBe(true)
+      expect(await save({ ghDegrees: 9 })).toMatchObject({
+        ok: false,
+        overtaken: stampOf({ ...source, pH: 7.4 }),
+      })
+      const set = (everyDays: number) =>
+        setChangeRoutine(
+          db,
+          'test',
+          { everyDays, fraction: 0.4 },
+          { id: randomUUID(), seen: stampOf(null), now: NOW },
+        )
+      await set(7)
+      await expect(set(10)).rejects.toThrow(/Another rhythm was made the routine meanwhile/)
     })
   })
 

@@ -1,5 +1,5 @@
 import { spawn, spawnSync } from 'node:child_process'
-import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { cpSync, existsSync, mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { sql } from 'drizzle-orm'
@@ -8,6 +8,7 @@ import { importStory } from './import-tank'
 import { DirectoryInUse, lockDirectory } from './at-rest/lock'
 import { DataUnusable, openAnew, openDirectory } from './open'
 import { loadStory } from './story'
+import { asVersion2, old, writeVersion2 } from './testing/version-2'
 
 const directories: string[] = []
 function scratch(): string {
@@ -126,3 +127,77 @@ test('a damaged database is refused, not repaired behind the keeper’s back', a
   rmSync(join(directory, 'pg', 'global'), { recursive: true })
   await expect(openDirectory(directory)).rejects.toThrow(/cannot be read.*backup/)
 }, 60_000)
+
+describe('data of an older Vivero', () => {
+  const NAMES = ['tarn.version-2.json', 'spring.version-2.json'] as const
+  async function oldDirectory(): Promise<string> {
+    const directory = scratch()
+    const first = await openDirectory(directory)
+    await asVersion2(first.db)
+    for (const name of NAMES) await writeVersion2(first.db, old(name))
+    await first.db.execute(
+      sql`delete from drizzle.__drizzle_migrations where created_at = (select max(created_at) from drizzle.__drizzle_migrations)`,
+    )
+    await first.close()
+    return directory
+  }
+  const said = () => jest.spyOn(console, 'log').mockImplementation(() => {})
+  const aside = (directory: string) => join(directory, 'pg-before-0004_dated')
+
+  test('are copied aside, then brought up to date; the copy is whole, and is made once', async () => {
+    const quiet = said()
+    const directory = await oldDirectory()
+    const opened = await openDirectory(directory)
+    expect((await loadStory(opened.db, 'tarn'))!.pieces.map(({ id }) => id)).toContain('tarn-slate')
+    await opened.close()
+    expect(quiet.mock.calls.flat().join()).toContain(aside(directory))
+    const again = await openDirectory(directory)
+    await again.close()
+    expect(quiet).toHaveBeenCalledTimes(1)
+    // The copy is a database of the former version: put in the place of the other it is brought up to date again.
+    rmSync(join(directory, 'pg'), { recursive: true })
+    cpSync(aside(directory), join(directory, 'pg'), { recursive: true })
+    const restored = await openDirectory(directory)
+    expect((await loadStory(restored.db, 'tarn'))!.entries.length).toBe(
+      old(NAMES[0]).entries.length,
+    )
+    await restored.close()
+    quiet.mockRestore()
+  })
+  test('a start that is killed on its way is begun again, and nothing is lost', async () => {
+    const quiet = said()
+    const directory = await oldDirectory()
+    for (const word of ['copy', 'migrate']) {
+      const child = spawn(process.execPath, [...TSX, 'src/data/testing/writer.mts'], {
+        env: { ...process.env, VIVERO_DATA: directory, NODE_OPTIONS: '' },
+        stdio: ['ignore', 'pipe', 'pipe'],
+      })
+      await new Promise<void>((resolve) => {
+        const timer = setInterval(() => {
+          // First while the copy is made, then as soon as the word is given that it was.
+          if (word === 'copy' && existsSync(`${aside(directory)}.part`)) child.kill('SIGKILL')
+        }, 2)
+        child.stdout.on('data', (chunk: Buffer) => {
+          if (chunk.toString().includes('brought up to date')) child.kill('SIGKILL')
+        })
+        child.once('exit', () => {
+          clearInterval(timer)
+          resolve()
+        })
+      })
+      expect(child.signalCode).toBe('SIGKILL')
+    }
+    const opened = await openDirectory(directory)
+    for (const name of NAMES) {
+      const story = (await loadStory(opened.db, String(old(name).vessel.slug)))!
+      expect(story.entries.map(({ id }) => id).sort()).toEqual(
+        old(name)
+          .entries.map(({ id }) => id)
+          .sort(),
+      )
+      expect(story.equipment.map(({ kind }) => kind)).toContain('lamp')
+    }
+    await opened.close()
+    quiet.mockRestore()
+  })
+})

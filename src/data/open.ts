@@ -19,6 +19,7 @@ import { Pool } from 'pg'
 import { sweepArrivals } from './arrivals'
 import { rowsOf, type Database, type OpenDatabase } from './db'
 import { openDurable } from './at-rest/durable-fs'
+import { bytesUnder, keepAside } from './at-rest/keep-aside'
 import { lockDirectory, type DirectoryLock } from './at-rest/lock'
 import { makeDirectoryPrivate, makePrivate, syncPath, syncTree } from './at-rest/private'
 import { roomOn } from './at-rest/room'
@@ -68,9 +69,10 @@ async function openLocked(asked: string, prepare: (home: string) => void): Promi
       await createFromTemplate(home)
       await lock.alsoHold(mark)
     }
-    const engine = await openEngine(home)
+    let engine = await openEngine(home)
+    const first = await pendingMigration(drizzlePglite(engine) as unknown as Database, directory)
+    if (first !== null) engine = await keptAsideFirst(engine, home, first)
     const db = drizzlePglite(engine, { schema }) as unknown as Database
-    await refuseNewer(db, directory)
     await migratePglite(drizzlePglite(engine), { migrationsFolder: migrationsFolder() })
     checkRoomOf(db, roomOn(home))
     await sweepArrivals(db, 0)
@@ -127,7 +129,7 @@ export async function openServer(url: string): Promise<OpenDatabase> {
   const db = bare as unknown as Database
   try {
     await pool.query('select 1')
-    await refuseNewer(db, 'the database server')
+    await pendingMigration(db, 'the database server')
     await migrateServer(pool)
     await sweepArrivals(db, HOURS_AN_IMPORT_MAY_TAKE)
   } catch (cause) {
@@ -211,16 +213,31 @@ function endOfLog(sentence: string): void {
   process.kill(process.pid, 'SIGKILL')
 }
 
-/** Data written by a newer Vivero holds migrations this one does not know: to touch it could lose what it does not understand. */
-async function refuseNewer(db: Database, where: string): Promise<void> {
+/** Older data are copied beside their place before anything in them is changed; the engine is closed for that and opened again. */
+async function keptAsideFirst(engine: PGlite, home: string, mark: string): Promise<PGlite> {
+  await engine.close()
+  const problem = roomOn(home)(bytesUnder(home))
+  if (problem !== null)
+    throw new DataUnusable(
+      `The data in ${home} are of an older Vivero and are copied before they are brought up to date, for which the disk lacks room: ${problem} Nothing was changed.`,
+    )
+  const aside = keepAside(home, mark)
+  console.log(
+    `The data are brought up to date. As they were they are kept in ${aside}; once all is well it can be deleted.`,
+  )
+  return openEngine(home)
+}
+
+/** The first migration that the data lack, or null when they lack none. Data written by a newer Vivero hold migrations this one does not know: to touch them could lose what it does not understand. Throws DataUnusable. */
+async function pendingMigration(db: Database, where: string): Promise<string | null> {
   const known = JSON.parse(
     readFileSync(join(migrationsFolder(), 'meta', '_journal.json'), 'utf8'),
-  ) as { entries: { when: number }[] }
+  ) as { entries: { when: number; tag: string }[] }
   const newest = Math.max(...known.entries.map((migration) => migration.when))
   const table = rowsOf(
     await db.execute(sql`select to_regclass('drizzle.__drizzle_migrations') is not null as there`),
   )
-  if (table[0]?.there !== true) return
+  if (table[0]?.there !== true) return known.entries[0].tag
   const applied = Number(
     rowsOf(
       await db.execute(sql`select max(created_at) as newest from drizzle.__drizzle_migrations`),
@@ -231,6 +248,7 @@ async function refuseNewer(db: Database, where: string): Promise<void> {
       `The data in ${where} was written by a newer Vivero. Start that version, or restore an older backup; nothing was changed.`,
     )
   }
+  return known.entries.find((migration) => migration.when > applied)?.tag ?? null
 }
 
 /** The first line of what went wrong. The engine's file layer throws plain objects: their number is said. */

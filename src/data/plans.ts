@@ -11,7 +11,7 @@ export async function addPlan(db: Database, slug: string, plan: Plan): Promise<v
   const checked = planSchema.validateSync(plan, { abortEarly: false })
   await writeTank(db, slug, async (tx, id, story) => {
     if (story.plans.some((other) => other.id === plan.id)) return false
-    await tx.insert(t.plan).values(planRow(checked as Plan, id))
+    await tx.insert(t.plan).values(planRow(checked as unknown as Plan, id))
   })
 }
 

@@ -11,21 +11,20 @@ import {
   timestamp,
   uniqueIndex,
 } from 'drizzle-orm/pg-core'
+import type { ActKind, FactDiff } from '@/core/history/diff'
 import type { Entry } from '@/core/history/entries'
-import {
-  USUAL_CARE,
-  type Ground,
-  type GroundStation,
-  type Hardscape,
-  type Layout,
-  type Plan,
-  type Planting,
-  type Population,
-  type Product,
-  type Routine,
-  type SourceWater,
-  type Species,
-  type Vessel,
+import type { EquipmentRecord } from '@/core/history/equipment'
+import type {
+  LayoutRecord,
+  PieceRecord,
+  Plan,
+  PlantingRecord,
+  Population,
+  Product,
+  Routine,
+  SourceRecord,
+  Species,
+  VesselRecord,
 } from '@/core/history/types'
 
 const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'date', precision: 3 })
@@ -34,17 +33,11 @@ export const vessel = pgTable('vessel', {
   id: text('id').primaryKey(),
   slug: text('slug').notNull().unique(),
   name: text('name').notNull(),
-  kind: text('kind').$type<Vessel['kind']>().notNull(),
-  lengthCm: doublePrecision('length_cm').notNull(),
-  depthCm: doublePrecision('depth_cm').notNull(),
-  heightCm: doublePrecision('height_cm').notNull(),
-  waterlineCm: doublePrecision('waterline_cm').notNull(),
-  glassMm: doublePrecision('glass_mm').notNull(),
+  kind: text('kind').$type<VesselRecord['kind']>().notNull(),
   altitudeM: doublePrecision('altitude_m').notNull(),
-  evaporationLitresPerDay: doublePrecision('evaporation_litres_per_day'),
-  lamp: jsonb('lamp').$type<Vessel['lamp']>().notNull(),
-  gas: jsonb('gas').$type<NonNullable<Vessel['gas']>>(),
-  care: jsonb('care').$type<Vessel['care']>().notNull().default(USUAL_CARE),
+  /** Dated: measures and water line; the care of the water. */
+  glass: jsonb('glass').$type<VesselRecord['glass']>().notNull(),
+  care: jsonb('care').$type<VesselRecord['care']>().notNull(),
   timeZone: text('time_zone').notNull(),
   standsAt: text('stands_at').notNull(),
   startedAt: moment('started_at').notNull(),
@@ -65,15 +58,30 @@ export const layout = pgTable(
       .notNull()
       .references(() => vessel.id, { onDelete: 'cascade' }),
     name: text('name').notNull(),
-    state: text('state').$type<Layout['state']>().notNull(),
+    /** Never laid: pencil. */
+    draft: boolean('draft').notNull(),
     from: moment('from_at').notNull(),
     to: moment('to_at'),
-    groundMaterial: text('ground_material').$type<Ground['material']>().notNull(),
-    groundLaidAt: moment('ground_laid_at').notNull(),
-    groundProfile: jsonb('ground_profile').$type<GroundStation[]>().notNull(),
-    hardscape: jsonb('hardscape').$type<Hardscape[]>().notNull(),
+    ground: jsonb('ground').$type<LayoutRecord['ground']>().notNull(),
   },
   (table) => [index('layout_vessel').on(table.vesselId)],
+)
+
+/** A stone or a piece of wood, with where it lay when. */
+export const piece = pgTable(
+  'piece',
+  {
+    /** Within its tank. */
+    id: text('id').notNull(),
+    vesselId: text('vessel_id')
+      .notNull()
+      .references(() => vessel.id, { onDelete: 'cascade' }),
+    label: text('label').notNull(),
+    material: text('material').$type<PieceRecord['material']>().notNull(),
+    focal: boolean('focal').notNull(),
+    stands: jsonb('stands').$type<PieceRecord['stands']>().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.vesselId, table.id] })],
 )
 
 export const species = pgTable('species', {
@@ -88,26 +96,40 @@ export const species = pgTable('species', {
   feedsBy: text('feeds_by').$type<Species['feedsBy']>().notNull(),
 })
 
+/** A planting, with where it stood when; a mixture is of several kinds. */
 export const planting = pgTable(
   'planting',
   {
     id: text('id').primaryKey(),
-    layoutId: text('layout_id')
+    vesselId: text('vessel_id')
       .notNull()
-      .references(() => layout.id, { onDelete: 'cascade' }),
-    speciesId: text('species_id')
-      .notNull()
-      .references(() => species.id),
+      .references(() => vessel.id, { onDelete: 'cascade' }),
     stake: text('stake').notNull(),
     name: text('name').notNull(),
-    zone: text('zone').$type<Planting['zone']>().notNull(),
-    patch: jsonb('patch').$type<[number, number][]>().notNull(),
-    stems: integer('stems').notNull(),
-    perch: jsonb('perch').$type<NonNullable<Planting['perch']>>(),
-    plantedAt: moment('planted_at').notNull(),
-    removedAt: moment('removed_at'),
+    kinds: jsonb('kinds').$type<PlantingRecord['kinds']>().notNull(),
+    origin: text('origin').$type<PlantingRecord['origin']>().notNull(),
+    parentIds: jsonb('parent_ids').$type<PlantingRecord['parentIds']>().notNull(),
+    stands: jsonb('stands').$type<PlantingRecord['stands']>().notNull(),
+    ended: jsonb('ended').$type<NonNullable<PlantingRecord['ended']>>(),
   },
-  (table) => [uniqueIndex('planting_stake').on(table.layoutId, table.stake)],
+  (table) => [index('planting_vessel').on(table.vesselId, table.stake)],
+)
+
+/** Lamps, filters, gas sets and whatever else serves a tank, with how each was set when. */
+export const equipment = pgTable(
+  'equipment',
+  {
+    id: text('id').primaryKey(),
+    vesselId: text('vessel_id')
+      .notNull()
+      .references(() => vessel.id, { onDelete: 'cascade' }),
+    kind: text('kind').$type<EquipmentRecord['kind']>().notNull(),
+    name: text('name').notNull(),
+    servesId: text('serves_id'),
+    settings: jsonb('settings').$type<EquipmentRecord['settings']>().notNull(),
+    endedAt: moment('ended_at'),
+  },
+  (table) => [index('equipment_vessel').on(table.vesselId)],
 )
 
 export const population = pgTable(
@@ -121,6 +143,9 @@ export const population = pgTable(
     kind: text('kind').$type<Population['kind']>().notNull(),
     adultLengthCm: doublePrecision('adult_length_cm').notNull(),
     since: moment('since').notNull(),
+    until: moment('until_at'),
+    temporary: jsonb('temporary').$type<NonNullable<Population['temporary']>>(),
+    needs: jsonb('needs').$type<Population['needs']>().notNull().default({}),
   },
   (table) => [index('population_vessel').on(table.vesselId)],
 )
@@ -133,17 +158,8 @@ export const sourceWater = pgTable(
       .notNull()
       .references(() => vessel.id, { onDelete: 'cascade' }),
     name: text('name').notNull(),
-    kind: text('kind').$type<SourceWater['kind']>().notNull(),
-    nitrateMgL: doublePrecision('nitrate_mg_l').notNull(),
-    khDegrees: doublePrecision('kh_degrees').notNull(),
-    ghDegrees: doublePrecision('gh_degrees').notNull(),
-    pH: doublePrecision('ph').notNull(),
-    temperatureC: doublePrecision('temperature_c').notNull(),
-    phosphateMgL: doublePrecision('phosphate_mg_l'),
-    potassiumMgL: doublePrecision('potassium_mg_l'),
-    calciumMgL: doublePrecision('calcium_mg_l'),
-    magnesiumMgL: doublePrecision('magnesium_mg_l'),
-    conductivityUs: doublePrecision('conductivity_us'),
+    kind: text('kind').$type<SourceRecord['kind']>().notNull(),
+    analyses: jsonb('analyses').$type<SourceRecord['analyses']>().notNull(),
   },
   (table) => [index('source_vessel').on(table.vesselId)],
 )
@@ -177,6 +193,8 @@ export const routine = pgTable(
     amount: doublePrecision('amount'),
     says: text('says').notNull(),
     since: moment('since').notNull(),
+    until: moment('until_at'),
+    equipmentId: text('equipment_id'),
   },
   (table) => [index('routine_vessel').on(table.vesselId)],
 )
@@ -258,6 +276,30 @@ export const entryRevision = pgTable(
     snapshot: jsonb('snapshot').$type<Entry>().notNull(),
   },
   (table) => [primaryKey({ columns: [table.entryId, table.revision] })],
+)
+
+/**
+ * What the keeper did to the facts of a tank, one act at a time: put right, changed, done by a step of a plan, moved between tanks. Each
+ * can be taken back by its differences turned round. Rows are only ever added; an act taken back says when.
+ */
+export const act = pgTable(
+  'act',
+  {
+    id: text('id').primaryKey(),
+    vesselId: text('vessel_id')
+      .notNull()
+      .references(() => vessel.id, { onDelete: 'cascade' }),
+    /** The second tank of a move. */
+    otherVesselId: text('other_vessel_id').references(() => vessel.id, { onDelete: 'cascade' }),
+    kind: text('kind').$type<ActKind>().notNull(),
+    madeAt: moment('made_at').notNull(),
+    /** Since when it holds; null: it was so all along. */
+    holdsFrom: moment('holds_from'),
+    diffs: jsonb('diffs').$type<readonly FactDiff[]>().notNull(),
+    entryIds: jsonb('entry_ids').$type<readonly string[]>().notNull(),
+    undoneAt: moment('undone_at'),
+  },
+  (table) => [index('act_vessel').on(table.vesselId, table.madeAt)],
 )
 
 /** A round that was begun and not yet finished: answers by question key. One a vessel. */

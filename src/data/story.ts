@@ -1,7 +1,9 @@
 import { asc, eq, inArray, sql } from 'drizzle-orm'
 import type { Entry } from '@/core/history/entries'
-import type { Layout, Plan, Planting, Species, TankHistory, Vessel } from '@/core/history/types'
+import type { FactOf } from '@/core/history/diff'
+import type { Plan, Species, TankHistory, VesselRecord } from '@/core/history/types'
 import { rowsOf, type Database } from './db'
+import { LIST_PARTS, readPart, vesselOf, type ListPart } from './fact-rows'
 import { EntryRefused } from './refused'
 import * as t from './schema'
 import { arrived, named } from './visible'
@@ -36,8 +38,8 @@ export function keepStory(vesselId: string, revision: number, story: TankHistory
   }
 }
 
-/** The tanks on the bench, left to right, each with its revision. */
-export async function listVessels(db: Database): Promise<Vessel[]> {
+/** All tanks, left to right. */
+export async function listVessels(db: Database): Promise<VesselRecord[]> {
   const rows = await db
     .select()
     .from(t.vessel)
@@ -79,25 +81,12 @@ export async function lockedStory(
 
 /** Reads a story past the cache: for use inside a transaction. */
 export async function readStory(db: Database, row: Row<typeof t.vessel>): Promise<TankHistory> {
-  const layouts = await db
-    .select()
-    .from(t.layout)
-    .where(eq(t.layout.vesselId, row.id))
-    .orderBy(asc(t.layout.from), asc(t.layout.id))
-  const plantings =
-    layouts.length === 0
-      ? []
-      : await db
-          .select()
-          .from(t.planting)
-          .where(
-            inArray(
-              t.planting.layoutId,
-              layouts.map((layout) => layout.id),
-            ),
-          )
-          .orderBy(asc(t.planting.stake), asc(t.planting.id))
-  const speciesIds = [...new Set(plantings.map((planting) => planting.speciesId))]
+  const parts: Partial<Record<ListPart, unknown>> = {}
+  for (const part of LIST_PARTS) parts[part] = await readPart(db, part, row.id)
+  const facts = parts as { [P in ListPart]: FactOf<P>[] }
+  const speciesIds = [
+    ...new Set(facts.plantings.flatMap(({ kinds }) => kinds.map((kind) => kind.speciesId))),
+  ]
   const species =
     speciesIds.length === 0
       ? []
@@ -106,26 +95,6 @@ export async function readStory(db: Database, row: Row<typeof t.vessel>): Promis
           .from(t.species)
           .where(inArray(t.species.id, speciesIds))
           .orderBy(asc(t.species.id))
-  const populations = await db
-    .select()
-    .from(t.population)
-    .where(eq(t.population.vesselId, row.id))
-    .orderBy(asc(t.population.name), asc(t.population.id))
-  const sources = await db
-    .select()
-    .from(t.sourceWater)
-    .where(eq(t.sourceWater.vesselId, row.id))
-    .orderBy(asc(t.sourceWater.name), asc(t.sourceWater.id))
-  const products = await db
-    .select()
-    .from(t.product)
-    .where(eq(t.product.vesselId, row.id))
-    .orderBy(asc(t.product.name), asc(t.product.id))
-  const routines = await db
-    .select()
-    .from(t.routine)
-    .where(eq(t.routine.vesselId, row.id))
-    .orderBy(asc(t.routine.kind), asc(t.routine.id))
   const plans = await db
     .select()
     .from(t.plan)
@@ -134,19 +103,8 @@ export async function readStory(db: Database, row: Row<typeof t.vessel>): Promis
   const entries = await readEntries(db, row.id)
   return {
     vessel: vesselOf(row),
-    layouts: layouts.map(layoutOf),
+    ...facts,
     species: species as Species[],
-    plantings: plantings.map(plantingOf),
-    populations: populations.map(({ vesselId: _v, ...rest }) => ({
-      ...rest,
-      since: rest.since.toISOString(),
-    })),
-    sources: sources.map(({ vesselId: _v, ...rest }) => rest),
-    products: products.map(({ vesselId: _v, ...rest }) => rest),
-    routines: routines.map(({ vesselId: _v, ...rest }) => ({
-      ...rest,
-      since: rest.since.toISOString(),
-    })),
     plans: plans.map(({ vesselId: _v, ...rest }): Plan => ({
       ...rest,
       madeAt: rest.madeAt.toISOString(),
@@ -205,33 +163,4 @@ export async function touchStory(tx: Database, vesselId: string): Promise<number
     .where(eq(t.vessel.id, vesselId))
     .returning({ revision: t.vessel.revision })
   return row.revision
-}
-
-export function vesselOf(row: Row<typeof t.vessel>): Vessel {
-  const { revision: _revision, onBench: _onBench, arriving: _arriving, ...rest } = row
-  return { ...rest, startedAt: row.startedAt.toISOString() }
-}
-
-function layoutOf(row: Row<typeof t.layout>): Layout {
-  return {
-    id: row.id,
-    name: row.name,
-    state: row.state,
-    from: row.from.toISOString(),
-    to: row.to?.toISOString() ?? null,
-    ground: {
-      material: row.groundMaterial,
-      laidAt: row.groundLaidAt.toISOString(),
-      profile: row.groundProfile,
-    },
-    hardscape: row.hardscape,
-  }
-}
-
-function plantingOf(row: Row<typeof t.planting>): Planting {
-  return {
-    ...row,
-    plantedAt: row.plantedAt.toISOString(),
-    removedAt: row.removedAt?.toISOString() ?? null,
-  }
 }

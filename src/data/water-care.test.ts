@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto'
 import { ValidationError } from 'yup'
 import { UNMEASURED, USUAL_CARE, type Product, type WaterCare } from '@/core/history/types'
 import { DAY0, entry, tank } from '@/core/testing/tank'
@@ -9,7 +10,8 @@ import { findingsOf } from './analysis-cache'
 import type { Database } from './db'
 import { loadStory } from './story'
 import { memoryDatabase } from './testing/memory'
-import { changeCare, removeProduct, saveProduct, saveSource, setChangeRoutine } from './water-care'
+import { setChangeRoutine } from './facts/routines'
+import { changeCare, removeProduct, saveProduct, saveSource } from './water-care'
 
 const NOW = instantOf(DAY0 + 50)
 const bottle: Product = {
@@ -26,17 +28,22 @@ beforeAll(async () => {
   ;({ db, close } = await memoryDatabase(tank()))
 })
 afterAll(() => close())
+const saying = () => ({ id: randomUUID(), seen: null, since: null, now: NOW })
 const story = async () => (await loadStory(db, 'test'))!
 
 test('care is kept and read back; a band upside down, of no parameter, or beyond what water holds is refused whole', async () => {
-  const keep = (care: object, loss: number | null) =>
-    changeCare(db, 'test', 'bands', null, () => ({
-      care: care as WaterCare,
-      evaporationLitresPerDay: loss,
-    }))
+  const keep = (care: object, evaporationLitresPerDay: number | null) =>
+    changeCare(
+      db,
+      'test',
+      'bands',
+      saying(),
+      () => ({ ...care, evaporationLitresPerDay }) as WaterCare,
+    )
   await keep({ ...USUAL_CARE, school: 'lean column', bands: { nitrate: { low: 1, high: 8 } } }, 0.8)
-  expect((await story()).vessel).toMatchObject({
-    care: { school: 'lean column', bands: { nitrate: { low: 1, high: 8 } } },
+  expect((await story()).vessel.care[0].is).toMatchObject({
+    school: 'lean column',
+    bands: { nitrate: { low: 1, high: 8 } },
     evaporationLitresPerDay: 0.8,
   })
   for (const bands of [
@@ -49,7 +56,7 @@ test('care is kept and read back; a band upside down, of no parameter, or beyond
       /A band must name a parameter/,
     )
   await expect(keep({ ...USUAL_CARE, foodProteinPercent: 140 }, null)).rejects.toThrow(/over 100 %/)
-  expect((await story()).vessel.care.school).toBe('lean column')
+  expect((await story()).vessel.care[0].is.school).toBe('lean column')
 })
 
 test('a source is added, changed, and cannot take a name that stands; letters are named at their field', async () => {
@@ -64,19 +71,21 @@ test('a source is added, changed, and cannot take a name that stands; letters ar
     temperatureC: 9,
     ...UNMEASURED,
   }
-  await saveSource(db, 'test', rain, null)
-  await saveSource(db, 'test', { ...rain, conductivityUs: 14 }, null)
-  expect((await story()).sources.find((source) => source.id === 'rain')).toMatchObject({
+  await saveSource(db, 'test', rain, saying())
+  await saveSource(db, 'test', { ...rain, conductivityUs: 14 }, saying())
+  const kept = (await story()).sources.find((source) => source.id === 'rain')!
+  expect(kept.analyses).toHaveLength(1)
+  expect(kept.analyses[0].is).toMatchObject({
     conductivityUs: 14,
     phosphateMgL: null,
   })
   await expect(
-    saveSource(db, 'test', { ...rain, id: 'other', name: 'tap' }, null),
+    saveSource(db, 'test', { ...rain, id: 'other', name: 'tap' }, saying()),
   ).rejects.toBeInstanceOf(EntryRefused)
   await expect(
-    saveSource(db, 'test', { ...rain, ghDegrees: 'soft' as never }, null),
+    saveSource(db, 'test', { ...rain, ghDegrees: 'soft' as never }, saying()),
   ).rejects.toBeInstanceOf(ValidationError)
-  await expect(saveSource(db, 'test', { ...rain, khDegrees: -1 }, null)).rejects.toThrow(
+  await expect(saveSource(db, 'test', { ...rain, khDegrees: -1 }, saying())).rejects.toThrow(
     /below zero/,
   )
 })
@@ -142,8 +151,18 @@ test('what was dosed stays on the shelf; what was not can go', async () => {
 })
 
 test('a rhythm becomes the routine, the same one when it is changed, and is due on the bench', async () => {
-  await setChangeRoutine(db, 'test', 7, 0.5, 'fresh', null, NOW)
-  await setChangeRoutine(db, 'test', 10, 0.4, 'fresher', null, NOW)
+  await setChangeRoutine(
+    db,
+    'test',
+    { everyDays: 7, fraction: 0.5 },
+    { id: 'fresh', seen: null, now: NOW },
+  )
+  await setChangeRoutine(
+    db,
+    'test',
+    { everyDays: 10, fraction: 0.4 },
+    { id: 'fresher', seen: null, now: NOW },
+  )
   expect((await story()).routines).toEqual([
     expect.objectContaining({
       id: 'fresh',

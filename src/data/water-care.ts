@@ -1,80 +1,103 @@
 import { and, eq } from 'drizzle-orm'
-import type { Product, Routine, SourceWater, TankHistory, WaterCare } from '@/core/history/types'
-import type { Instant } from '@/core/quantity/time'
-import { careSchema, productSchema, sourceSchema } from './border/story-schema'
+import { heldOn, since as version } from '@/core/history/dated'
+import { saidOf, withFact, withNewFact, type Since } from '@/core/history/facts'
+import { sourceOn } from '@/core/history/tank-at'
+import type { Product, SourceWater, TankHistory, WaterCare } from '@/core/history/types'
+import { dayOf, type Instant } from '@/core/quantity/time'
+import { actOn } from './acts'
+import { productSchema } from './border/story-schema'
 import { EntryRefused } from './refused'
 import type { Database } from './db'
 import * as t from './schema'
 import { refuseOvertaken } from './stamp'
 import { writeTank } from './write'
 
-/** What is kept of a vessel's water; `evaporationLitresPerDay` as once measured, or null where it is reckoned from top-ups. */
-export interface KeptCare {
-  care: WaterCare
-  evaporationLitresPerDay: number | null
-}
-
-/** The parts of it that are changed apart from each other, each by a form of its own, and what that form shows. */
+/** The parts of the care that are changed apart from each other, each by a form of its own, and what that form shows. */
 export const CARE_PARTS = {
-  habits: ({ care, evaporationLitresPerDay }: KeptCare) => [
+  habits: (care: WaterCare) => [
     care.bucketLitres,
     care.foodProteinPercent,
-    evaporationLitresPerDay,
+    care.evaporationLitresPerDay,
+    care.feeding,
   ],
-  bands: ({ care }: KeptCare) => [care.bands, care.school],
-  school: ({ care }: KeptCare) => care.school,
+  bands: (care: WaterCare) => [care.bands, care.school],
+  school: (care: WaterCare) => care.school,
 } as const
+
+interface Saying {
+  id: string
+  seen: string | null
+  /** Since when it is so; null: all along. */
+  since: Since
+  now: Instant
+}
 
 /** Changes a part of what the keeper decided of a vessel's water, on what stands when it is written. `seen`: the stamp of the part as the page showed it. Throws ValidationError, EntryRefused or Overtaken. */
 export async function changeCare(
   db: Database,
   slug: string,
   part: keyof typeof CARE_PARTS,
-  seen: string | null,
-  change: (kept: KeptCare) => KeptCare,
+  { id, seen, since, now }: Saying,
+  change: (care: WaterCare) => WaterCare,
 ): Promise<void> {
-  await writeTank(db, slug, async (tx, id, { vessel }) => {
+  const act = { id, kind: since === null ? 'correction' : 'change', holdsFrom: since, now } as const
+  await actOn(db, slug, act, (story) => {
+    const care = heldOn(story.vessel.care, dayOf(now))
     refuseOvertaken(
       seen,
-      CARE_PARTS[part](vessel),
+      CARE_PARTS[part](care),
       () =>
         'This was changed elsewhere meanwhile. The page shows what stands now; yours is not written yet.',
     )
-    const next = change(vessel)
-    const care = careSchema.validateSync(next.care, { abortEarly: false }) as WaterCare
-    await tx
-      .update(t.vessel)
-      .set({ care, evaporationLitresPerDay: next.evaporationLitresPerDay })
-      .where(eq(t.vessel.id, id))
+    const next = saidOf(story.vessel.care, change(care), since, dayOf(now))
+    return { story: { ...story, vessel: { ...story.vessel, care: next } } }
   })
 }
 
-/** Adds a source water or replaces the one of the same id. A name may stand once in a tank. Throws ValidationError or EntryRefused. */
+/** Adds a source water, known from the tank's first day on, or says what one holds: all along, or since a day. A name may stand once in a tank. Throws ValidationError or EntryRefused. */
 export async function saveSource(
   db: Database,
   slug: string,
   source: SourceWater,
-  seen: string | null,
+  { id: actId, seen, since, now }: Saying,
 ): Promise<void> {
-  const checked = sourceSchema.validateSync(source, { abortEarly: false }) as SourceWater
-  await writeTank(db, slug, async (tx, id, story) => {
-    const before = story.sources.find((other) => other.id === checked.id)
-    if (before)
-      refuseOvertaken(
-        seen,
-        before,
-        () =>
-          `“${before.name}” was changed elsewhere meanwhile. The page shows what stands now; yours is not written yet.`,
-      )
-    refuseTwin(story.sources, checked)
-    await tx
-      .insert(t.sourceWater)
-      .values({ ...checked, vesselId: id })
-      .onConflictDoUpdate({
-        target: t.sourceWater.id,
-        set: { ...checked },
-        setWhere: eq(t.sourceWater.vesselId, id),
-      })
+  const { id, name, kind, ...analysis } = source
+  const act = {
+    id: actId,
+    kind: since === null ? 'correction' : 'change',
+    holdsFrom: since,
+    now,
+  } as const
+  await actOn(db, slug, act, (story) => {
+    refuseTwin(story.sources, source)
+    const before = story.sources.find((other) => other.id === id)
+    if (!before)
+      return {
+        story: withNewFact(story, 'sources', {
+          id,
+          name,
+          kind,
+          analyses: [version(story.vessel.startedAt, analysis)],
+        }),
+      }
+    refuseOvertaken(
+      seen,
+      sourceOn(before, dayOf(now)),
+      () =>
+        `“${before.name}” was changed elsewhere meanwhile. The page shows what stands now; yours is not written yet.`,
+    )
+    const held = heldOn(before.analyses, dayOf(now))
+    const same = (Object.keys(analysis) as (keyof typeof analysis)[]).every(
+      (key) => analysis[key] === held[key],
+    )
+    return {
+      story: withFact(story, 'sources', id, (one) => ({
+        ...one,
+        name,
+        kind,
+        analyses: same ? one.analyses : saidOf(one.analyses, analysis, since, dayOf(now)),
+      })),
+    }
   })
 }
 
@@ -127,42 +150,6 @@ export async function removeProduct(db: Database, slug: string, productId: strin
         },
       ])
     await tx.delete(t.product).where(and(eq(t.product.id, productId), eq(t.product.vesselId, id)))
-  })
-}
-
-/** Sets the routine of water changes: the rhythm that is due on the bench. `fresh` is the id for a tank that had none. */
-export async function setChangeRoutine(
-  db: Database,
-  slug: string,
-  everyDays: number,
-  fraction: number,
-  fresh: string,
-  seen: string | null,
-  now: Instant,
-): Promise<void> {
-  await writeTank(db, slug, async (tx, id, story) => {
-    const before = story.routines.find((routine) => routine.kind === 'water-change')
-    if (before && before.everyDays === everyDays && before.amount === fraction) return false
-    refuseOvertaken(
-      seen,
-      before ?? null,
-      () =>
-        `Another rhythm was made the routine meanwhile: “${before?.says ?? 'none'}”. Yours is not written yet.`,
-    )
-    const routine: Omit<Routine, 'since'> = {
-      id: before?.id ?? fresh,
-      kind: 'water-change',
-      everyDays,
-      amount: fraction,
-      says: `Water change, ${Math.round(fraction * 100)} %`,
-    }
-    await tx
-      .insert(t.routine)
-      .values({ ...routine, vesselId: id, since: new Date(now) })
-      .onConflictDoUpdate({
-        target: t.routine.id,
-        set: { everyDays, amount: fraction, says: routine.says },
-      })
   })
 }
 

@@ -48,6 +48,32 @@ export function codeOf(error: unknown): string {
   return cause === undefined ? '' : codeOf(cause)
 }
 
+/** A tank locked for a transaction, with its story as it stands in it. */
+export interface LockedTank {
+  id: string
+  story: TankHistory
+}
+
+/** Runs a write to several tanks in one transaction under the locks of all, taken in the order of their names so that no two writes wait for each other. False: nothing was changed. */
+export async function writeTanks(
+  db: Database,
+  slugs: readonly string[],
+  act: (tx: Database, tanks: readonly LockedTank[]) => Promise<boolean>,
+): Promise<void> {
+  await inTransaction(db, async (tx) => {
+    const locked = new Map<string, LockedTank>()
+    for (const slug of [...new Set(slugs)].sort()) locked.set(slug, await lockedStory(tx, slug))
+    if (
+      !(await act(
+        tx,
+        slugs.map((slug) => locked.get(slug)!),
+      ))
+    )
+      return
+    for (const { id } of locked.values()) await touchStory(tx, id)
+  })
+}
+
 /**
  * Runs a write to a tank in one transaction under its lock and marks its story as changed, unless the write says that nothing was
  * (false). A write that gives the story as it stands after it spares the next reader from loading it again.
@@ -55,7 +81,11 @@ export function codeOf(error: unknown): string {
 export async function writeTank(
   db: Database,
   slug: string,
-  act: (tx: Database, id: string, story: TankHistory) => Promise<void | false | TankHistory>,
+  act: (
+    tx: Database,
+    id: string,
+    story: TankHistory,
+  ) => Promise<void | undefined | false | TankHistory>,
   moreBytes = 0,
 ): Promise<void> {
   const after = await inTransaction(

@@ -1,26 +1,25 @@
 'use client'
 
 import { Box, chakra, Flex } from '@chakra-ui/react'
-import { useForm, useWatch } from 'react-hook-form'
+import { useForm, useWatch, type UseFormReturn } from 'react-hook-form'
 import { useState } from 'react'
-import { sayProblems, type Answer, type Sending } from './ask.client'
+import { sayProblems, type Answer, type Refusal, type Sending } from './ask.client'
 import { Overtaken } from './overtaken'
+import { PlainFieldBox, type PlainField } from './plain-field.client'
 import { useSending } from './use-sending.client'
 
-export interface PlainField {
-  name: string
-  label: string
-  type: 'number' | 'text' | 'date' | 'time' | 'choice' | 'lines'
-  choices?: readonly { id: string; says: string }[]
-  after?: string
-  /** Asked only while another field begins so. */
-  onlyIf?: { field: string; begins: string }
+export type { PlainField }
+type Values = Record<string, string>
+interface Group {
+  title: string
+  fields: readonly PlainField[]
+  hint?: string
 }
 interface Props {
-  groups: readonly { title: string; fields: readonly PlainField[]; hint?: string }[]
-  initial: Record<string, string>
+  groups: readonly Group[]
+  initial: Values
   submit: string
-  onSend: (values: Record<string, string>, sending: Sending) => Promise<Answer<string>>
+  onSend: (values: Values, sending: Sending) => Promise<Answer<string>>
   /** The stamp of what the form shows, when it changes what stands. */
   seen?: string
   /** Called with what the action gave; gives the sentence to show. */
@@ -28,117 +27,32 @@ interface Props {
   /** Fields to empty after a success. */
   clear?: readonly string[]
 }
-const WIDTHS: Partial<Record<PlainField['type'], string>> = {
-  number: '100px',
-  time: '140px',
-  date: '170px',
-}
-const box = {
-  border: '1px solid',
-  borderColor: 'graphite',
-  bg: 'paper',
-  px: 2,
-  minH: '42px',
-  borderRadius: 0,
-  maxW: '100%',
-} as const
 
 /** A form of labelled fields in groups: problems stand at their field, nothing typed is lost. */
 export function PlainForm({ groups, initial, submit, onSend, onDone, seen, clear = [] }: Props) {
   const { busy, refusal, send: sendOnce } = useSending(seen ?? null)
-  const form = useForm<Record<string, string>>({ defaultValues: initial })
+  const form = useForm<Values>({ defaultValues: initial })
   const [said, setSaid] = useState<string | null>(null)
-  const { errors } = form.formState
   const watched = useWatch({ control: form.control })
-  const asked = ({ onlyIf }: PlainField) =>
+  const isAsked = ({ onlyIf }: PlainField) =>
     !onlyIf || (watched[onlyIf.field] ?? '').startsWith(onlyIf.begins)
-  const names = groups.flatMap((group) => group.fields.map((field) => field.name))
+  const asked = groups.map((group) => ({ ...group, fields: group.fields.filter(isAsked) }))
   const send = (overruling?: string) =>
     form.handleSubmit(async (values) => {
       setSaid(null)
       const answer = await sendOnce((sending) => onSend(values, sending), overruling)
-      if (!answer.ok && answer.overtaken) return
-      if (answer.ok) {
-        setSaid(onDone(answer.value))
-        for (const name of clear) form.setValue(name, '')
+      if (!answer.ok) {
+        if (!answer.overtaken) showProblems(form, asked, answer)
         return
       }
-      for (const problem of answer.problems)
-        form.setError(names.includes(problem.field) ? problem.field : 'root', {
-          message: problem.says,
-        })
-      const first = names.find((name) => answer.problems.some((problem) => problem.field === name))
-      if (first) form.setFocus(first)
+      setSaid(onDone(answer.value))
+      for (const name of clear) form.setValue(name, '')
     })
   return (
     <chakra.form onSubmit={(event) => void send()(event)} noValidate>
-      {groups.map((group) => (
-        <Box as="fieldset" key={group.title} border={0} p={0} m={0} mb={4}>
-          <Box as="legend" className="serif" fontWeight={620} fontSize="md" mb={1}>
-            {group.title}
-          </Box>
-          <Flex gap={4} wrap="wrap">
-            {group.fields.filter(asked).map((field) => {
-              const problem = errors[field.name]?.message
-              const shared = {
-                ...form.register(field.name),
-                ...box,
-                id: `field-${field.name}`,
-                'aria-invalid': Boolean(problem),
-                'aria-describedby': problem ? `${field.name}-problem` : undefined,
-              }
-              return (
-                <Box key={field.name} maxW="260px">
-                  <chakra.label
-                    htmlFor={`field-${field.name}`}
-                    display="block"
-                    fontSize="sm"
-                    mb={1}
-                  >
-                    {field.label}
-                  </chakra.label>
-                  <Flex gap={1.5} align="center">
-                    {field.type === 'choice' ? (
-                      <chakra.select {...shared}>
-                        {field.choices?.map((choice) => (
-                          <option key={choice.id} value={choice.id}>
-                            {choice.says}
-                          </option>
-                        ))}
-                      </chakra.select>
-                    ) : field.type === 'lines' ? (
-                      <chakra.textarea {...shared} rows={4} w="240px" py={1.5} />
-                    ) : (
-                      <chakra.input
-                        {...shared}
-                        type={field.type === 'date' || field.type === 'time' ? field.type : 'text'}
-                        inputMode={field.type === 'number' ? 'decimal' : undefined}
-                        w={WIDTHS[field.type] ?? '220px'}
-                        autoComplete="off"
-                      />
-                    )}
-                    {field.after ? (
-                      <Box as="span" fontSize="sm" color="pencil">
-                        {field.after}
-                      </Box>
-                    ) : null}
-                  </Flex>
-                  {problem ? (
-                    <Box id={`${field.name}-problem`} role="alert" color="clay" fontSize="sm">
-                      {problem}
-                    </Box>
-                  ) : null}
-                </Box>
-              )
-            })}
-          </Flex>
-          {group.hint ? (
-            <Box fontSize="sm" color="pencil" mt={1} maxW="640px">
-              {group.hint}
-            </Box>
-          ) : null}
-        </Box>
-      ))}
+      {asked.map((group) =>
+        group.fields.length > 0 ? <Fields key={group.title} group={group} form={form} /> : null,
+      )}
       {refusal?.overtaken ? (
         <Overtaken
           says={sayProblems(refusal)}
@@ -158,19 +72,64 @@ export function PlainForm({ groups, initial, submit, onSend, onDone, seen, clear
         >
           {submit}
         </chakra.button>
-        <Box aria-live="polite">
-          {said ? (
-            <Box as="span" color="moss">
-              {said}
-            </Box>
-          ) : null}
-          {errors.root ? (
-            <Box as="span" role="alert" color="clay">
-              {errors.root.message}
-            </Box>
-          ) : null}
-        </Box>
+        <Outcome said={said} problem={form.formState.errors.root?.message} />
       </Flex>
     </chakra.form>
+  )
+}
+
+/** Each problem at its field, what belongs to none at the foot; the eye is led to the first. */
+function showProblems(form: UseFormReturn<Values>, groups: readonly Group[], refusal: Refusal) {
+  const names = groups.flatMap(({ fields }) => fields.map(({ name }) => name))
+  const homeless = refusal.problems.filter(({ field }) => !names.includes(field))
+  if (homeless.length > 0)
+    form.setError('root', { message: homeless.map(({ says }) => says).join(' ') })
+  for (const { field, says } of refusal.problems)
+    if (names.includes(field)) form.setError(field, { message: says })
+  const first = names.find((name) => refusal.problems.some(({ field }) => field === name))
+  if (first) form.setFocus(first)
+}
+
+function Fields({ group, form }: { group: Group; form: UseFormReturn<Values> }) {
+  return (
+    <Box as="fieldset" border={0} p={0} m={0} mb={4}>
+      {group.title ? (
+        <Box as="legend" className="serif" fontWeight={620} fontSize="md" mb={1}>
+          {group.title}
+        </Box>
+      ) : null}
+      <Flex gap={4} wrap="wrap">
+        {group.fields.map((field) => (
+          <PlainFieldBox
+            key={field.name}
+            field={field}
+            register={form.register(field.name)}
+            problem={form.formState.errors[field.name]?.message}
+          />
+        ))}
+      </Flex>
+      {group.hint ? (
+        <Box fontSize="sm" color="pencil" mt={1} maxW="640px">
+          {group.hint}
+        </Box>
+      ) : null}
+    </Box>
+  )
+}
+
+function Outcome({ said, problem }: { said: string | null; problem: string | undefined }) {
+  return (
+    <Box aria-live="polite">
+      {said ? (
+        <Box as="span" color="moss">
+          {said}
+        </Box>
+      ) : null}
+      {problem ? (
+        <Box as="span" role="alert" color="clay">
+          {problem}
+        </Box>
+      ) : null}
+    </Box>
   )
 }

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
-import { instantIn, localMoment, sayDay, sayLongDay, sayMoment } from './when'
+import { instantIn, localMoment } from '@/core/quantity/zone'
+import { sayDay, sayLongDay, sayMoment } from './when'
 
 const ZONES = ['UTC', 'Europe/Vienna', 'America/St_Johns', 'Asia/Kathmandu', 'Pacific/Chatham']
 

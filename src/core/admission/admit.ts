@@ -1,10 +1,9 @@
 import type { Entry } from '../history/entries'
-import { currentLayout } from '../history/lookup'
 import type { EntryProblem } from '../history/problem'
 import { withEntries } from '../history/revise'
 import type { TankHistory } from '../history/types'
-import type { Instant } from '../quantity/time'
-import { netLitres } from '../vessel/volume'
+import { dayOf, type Instant } from '../quantity/time'
+import { litresOver } from '../vessel/litres-over'
 import { checkEntry } from './check-entry'
 
 /** Kinds that a later entry may be judged by: how tall a plant is, how many animals are left, which steps are done. */
@@ -16,10 +15,10 @@ const JUDGED_BY: ReadonlySet<Entry['kind']> = new Set(['measure', 'trim', 'stock
  * and a copy of the journal for each of the few kinds that others are judged by.
  */
 export function doorInto(story: TankHistory, now: Instant): (entry: Entry) => EntryProblem[] {
-  const litres = netLitres(story.vessel, currentLayout(story))
+  const litresOf = litresOver(story)
   let grown = story
   return (entry) => {
-    const problems = checkEntry(entry, grown, now, litres)
+    const problems = checkEntry(entry, grown, now, litresOf(dayOf(entry.at)))
     if (problems.length === 0 && JUDGED_BY.has(entry.kind)) grown = withEntries(grown, [entry])
     return problems
   }

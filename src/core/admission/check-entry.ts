@@ -1,6 +1,7 @@
 import type { Entry, EntryKind, EntryOf, Place } from '../history/entries'
 import { entriesOf, ofPlanting } from '../history/journal-index'
-import { headCount, speciesOf, storyUntil } from '../history/lookup'
+import { headCount, speciesOf } from '../history/lookup'
+import { plantingAsLastSeen, vesselOn } from '../history/tank-at'
 import type { EntryProblem } from '../history/problem'
 import type { Planting, TankHistory } from '../history/types'
 import { heightCourse, heightOn } from '../plants/height'
@@ -22,7 +23,7 @@ const NONE: EntryProblem[] = []
 
 /**
  * Problems a schema alone cannot see: times to come, plantings and animals that are not of this tank, a trim above the plant,
- * a change of more litres than the tank holds, a value no water can have. Empty when all is well. `litres`: net volume.
+ * a change of more litres than the tank holds, a value no water can have. Empty when all is well. `litres`: net volume then.
  */
 export function checkEntry(
   entry: Entry,
@@ -47,12 +48,21 @@ function checkPlanting(entry: Entry, history: TankHistory): EntryProblem[] {
   if (!('plantingId' in entry)) return NONE
   const planting = plantingOf(entry.plantingId, history)
   if (!planting) return problem('plantingId', 'This planting is not in this tank.')
-  if (dayOf(entry.at) >= dayOf(planting.plantedAt)) return NONE
+  if (dayOf(entry.at) >= dayOf(planting.stands[0].from)) return NONE
   return problem('at', `${planting.stake} was not planted yet on that day.`)
 }
 
 const plantingOf = (id: string, history: TankHistory) =>
   history.plantings.find((candidate) => candidate.id === id)
+
+function checkEquipment(
+  { equipmentId }: { equipmentId: string | null },
+  { history }: Context,
+): EntryProblem[] {
+  return equipmentId === null || history.equipment.some((thing) => thing.id === equipmentId)
+    ? NONE
+    : problem('equipmentId', 'This thing is not among the equipment of this tank.')
+}
 
 /** What each kind is checked for beside that; a kind without a line has nothing more to be checked. */
 const CHECKS: { [K in EntryKind]?: Check<K> } = {
@@ -78,6 +88,8 @@ const CHECKS: { [K in EntryKind]?: Check<K> } = {
     if (enjoyment !== null || workMinutes !== null) return NONE
     return problem('enjoyment', 'A mark from 0 to 10, the minutes of work, or both.')
   },
+  equipment: checkEquipment,
+  clean: checkEquipment,
   trim: checkTrim,
   sign: ({ place }, { history }) => checkPlace(place, history),
   algae: ({ place }, { history }) => checkPlace(place, history),
@@ -98,13 +110,13 @@ function checkVolume(taken: number, holds: number, slack: number, cannot: string
   return problem('litres', says)
 }
 
-const LOSSES: ReadonlySet<string> = new Set(['died', 'moved', 'missing'])
+const LOSSES: ReadonlySet<string> = new Set(['died', 'moved out', 'missing'])
 
 function checkStock(entry: EntryOf<'stock'>, { history }: Context): EntryProblem[] {
   const population = history.populations.find((candidate) => candidate.id === entry.populationId)
   if (!population) return problem('populationId', 'These animals are not in this tank.')
   if (!LOSSES.has(entry.event)) return NONE
-  const { count, plusMinus } = headCount(storyUntil(history, entry.at), population)
+  const { count, plusMinus } = headCount(history, population, entry.at)
   if (entry.count <= count + 2 * plusMinus) return NONE
   const left = count === 0 ? 'None were' : `About ${count} were`
   const gone = entry.event === 'missing' ? 'gone missing' : entry.event
@@ -115,8 +127,9 @@ function checkStock(entry: EntryOf<'stock'>, { history }: Context): EntryProblem
 }
 
 function checkTrim(entry: EntryOf<'trim'>, { history }: Context): EntryProblem[] {
-  const planting = plantingOf(entry.plantingId, history)
-  if (!planting) return NONE
+  const record = plantingOf(entry.plantingId, history)
+  if (!record) return NONE
+  const planting = plantingAsLastSeen(record, dayOf(entry.at))
   const before = entry.fromCm ?? mostHeight(history, planting, entry.at)
   if (entry.toCm <= before) return NONE
   return problem(
@@ -137,7 +150,10 @@ const UNMEASURED_TIMES = 2
 function mostHeight(history: TankHistory, planting: Planting, at: Instant): number {
   const reckoned = heightOn(heightCourse(history, planting, at), dayOf(at)).high + TRIM_SLACK_CM
   if (ofPlanting(history.entries, planting.id).some((entry) => entry.at <= at)) return reckoned
-  const usual = Math.min(speciesOf(history, planting).matureHeightCm, history.vessel.heightCm)
+  const usual = Math.min(
+    speciesOf(history, planting).matureHeightCm,
+    vesselOn(history.vessel, dayOf(at)).heightCm,
+  )
   return Math.max(reckoned, UNMEASURED_TIMES * usual)
 }
 
@@ -146,7 +162,7 @@ function checkPlace(place: Place, history: TankHistory): EntryProblem[] {
   const known =
     place.of === 'planting'
       ? plantingOf(place.id, history) !== undefined
-      : history.layouts.some((layout) => layout.hardscape.some((piece) => piece.id === place.id))
+      : history.pieces.some((piece) => piece.id === place.id)
   return known ? NONE : problem('place', 'That place is not in this tank.')
 }
 

@@ -2,6 +2,8 @@ import { never } from '../quantity/result'
 import { sayNumber } from '../quantity/say'
 import { INDICATOR_COLOURS, PARAMETER_UNITS } from '../quantity/units'
 import type { Entry, Place } from './entries'
+import { factName } from './fact-names'
+import { sayFieldChanges } from './field-changes.words'
 import type { TankHistory } from './types'
 
 /** What an entry says, in one short sentence for the journal, evidence lists and the care sheet. */
@@ -61,6 +63,8 @@ export function describeEntry(entry: Entry, history: TankHistory): string {
       return `pH ${sayNumber(entry.pHTank)} in the tank, ${sayNumber(entry.pHAtRest)} in the same water after a day in the open`
     case 'gas-use':
       return `Gas: ${[entry.bubblesPerSecond === null ? null : `${sayNumber(entry.bubblesPerSecond)} bubbles a second`, entry.cylinderGrams === null ? null : `cylinder ${Math.round(entry.cylinderGrams)} g`].filter(Boolean).join(', ')}`
+    case 'changed':
+      return `${capital(factName(entry.subject, history))}: ${sayFieldChanges(entry.fields)}`
     case 'note':
       return entry.text
     default:
@@ -83,10 +87,7 @@ export function placeName(place: Place, history: TankHistory): string {
     case 'planting':
       return plantingName(place.id, history)
     case 'hardscape':
-      return (
-        history.layouts.flatMap((layout) => layout.hardscape).find((piece) => piece.id === place.id)
-          ?.label ?? 'a stone'
-      )
+      return history.pieces.find((piece) => piece.id === place.id)?.label ?? 'a stone'
     case 'tank':
       return 'the tank'
     default:

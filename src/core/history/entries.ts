@@ -1,5 +1,6 @@
 import type { Parameter } from '../quantity/units'
 import type { Instant } from '../quantity/time'
+import type { FactSubject, FieldChange } from './field-changes'
 
 /** How a value was had; it decides how far it is trusted. */
 export const METHODS = [
@@ -61,6 +62,16 @@ export const SIGNS = [
 ] as const
 export type Sign = (typeof SIGNS)[number]
 
+export const STOCK_EVENTS = [
+  'counted',
+  'added',
+  'born',
+  'died',
+  'moved in',
+  'moved out',
+  'missing',
+] as const
+
 export const DOSE_UNITS = ['mL', 'g', 'tablets'] as const
 export type DoseUnit = (typeof DOSE_UNITS)[number]
 
@@ -101,13 +112,15 @@ export interface EntryDetails {
   trim: { plantingId: string; fromCm: number | null; toCm: number }
   sign: { sign: Sign; place: Place }
   algae: { algae: AlgaeKind; place: Place; coverPercent: number }
-  equipment: { item: string; says: string }
-  clean: { item: string }
+  equipment: { item: string; says: string; equipmentId: string | null }
+  clean: { item: string; equipmentId: string | null }
   stock: {
     populationId: string
-    event: 'counted' | 'added' | 'born' | 'died' | 'moved' | 'missing'
+    event: (typeof STOCK_EVENTS)[number]
     count: number
     plusMinus: number
+    /** The vessel they came from or went to, where it is one of these. */
+    otherVesselId: string | null
   }
   feeling: { enjoyment: number | null; workMinutes: number | null }
   'soil-test': { khBefore: number; khAfter: number; hours: number }
@@ -115,6 +128,8 @@ export interface EntryDetails {
   'step-done': { planId: string; stepId: string; minutes: number }
   round: { minutes: number; asked: number; confirmed: number }
   note: { text: string }
+  /** A fact of the tank became another on that day: which, and what of it. */
+  changed: { subject: FactSubject; fields: readonly FieldChange[] }
 }
 export type EntryKind = keyof EntryDetails
 export type EntryOf<K extends EntryKind> = Common & { kind: K } & EntryDetails[K]
@@ -142,4 +157,5 @@ export const ENTRY_KINDS = [
   'note',
   'degassed-sample',
   'gas-use',
+  'changed',
 ] as const satisfies readonly EntryKind[]

@@ -1,11 +1,24 @@
+import { STOCK_EVENTS } from './entries'
 import fc from 'fast-check'
-import { change, CARPET, DAY0, entry, height, nitrate, STEMS, tank } from '../testing/tank'
+import {
+  change,
+  CARPET,
+  DAY0,
+  entry,
+  height,
+  nitrate,
+  STEMS,
+  tank,
+  recordOf,
+  standing,
+  STAYS,
+} from '../testing/tank'
 import { instantOf } from '../quantity/time'
 import { checkEntry } from '../admission/check-entry'
 import { describeEntry, placeName, plantingName } from './describe'
 import type { Entry } from './entries'
 import { byId, entryDay, ofKind, ofParameter, ofPlanting } from './journal-index'
-import { currentLayout, headCount, plantingsAt, speciesOf, storyUntil, usualSource } from './lookup'
+import { headCount, plantingsAt, speciesOf, storyUntil, usualSource } from './lookup'
 
 const at = (day: number) => instantOf(DAY0 + day)
 const NOW = at(50)
@@ -51,7 +64,7 @@ describe('drawers of the journal', () => {
 describe('what a story is asked', () => {
   test('the usual water is that of the latest change that named one, else the first, else none', () => {
     const sources = [{ ...tank().sources[0] }, { ...tank().sources[0], id: 'rain', name: 'Rain' }]
-    expect(usualSource(tank([], { sources }))?.id).toBe('src')
+    expect(usualSource(tank([], { sources }), at(10))?.id).toBe('src')
     expect(
       usualSource(
         tank(
@@ -61,19 +74,25 @@ describe('what a story is asked', () => {
           ],
           { sources },
         ),
+        at(10),
       )?.id,
     ).toBe('rain')
-    expect(usualSource(tank([], { sources: [] }))).toBeNull()
+    expect(usualSource(tank([], { sources: [] }), at(10))).toBeNull()
   })
   test('plantings of a past layout and those taken out do not stand; a bare vessel has no layout', () => {
     const old = { ...STEMS, id: 'old', layoutId: 'before', stake: 'S9' }
     const gone = { ...CARPET, removedAt: at(10) }
-    const story = tank([], { plantings: [STEMS, old, gone] })
+    const story = tank([], { plantings: [STEMS, old, gone].map(recordOf) })
     expect(plantingsAt(story, at(5)).map((planting) => planting.id)).toEqual([STEMS.id, CARPET.id])
     expect(plantingsAt(story, at(11)).map((planting) => planting.id)).toEqual([STEMS.id])
     expect(plantingsAt(story, at(-1))).toEqual([])
-    expect(currentLayout(tank([], { layouts: [] }))).toBeNull()
-    expect(() => speciesOf(story, { ...STEMS, speciesId: 'unheard' })).toThrow(/does not hold/)
+    expect(standing(tank([], { layouts: [] })).layout).toBeNull()
+    expect(() =>
+      speciesOf(story, {
+        ...STEMS,
+        kinds: [{ speciesId: 'unheard', share: 1, sure: 'sure' }],
+      }),
+    ).toThrow(/does not hold/)
   })
   test('a story cut at its end is the very same story, with all that was sorted out of it', () => {
     const story = tank([nitrate(1, 5), nitrate(3, 6)])
@@ -81,10 +100,17 @@ describe('what a story is asked', () => {
     expect(storyUntil(story, at(2)).entries).toHaveLength(1)
   })
   test('heads never fall below none, whatever is written (property)', () => {
-    const fish = { id: 'f', name: 'Fish', kind: 'fish' as const, adultLengthCm: 3, since: at(0) }
+    const fish = {
+      id: 'f',
+      name: 'Fish',
+      kind: 'fish' as const,
+      adultLengthCm: 3,
+      since: at(0),
+      ...STAYS,
+    }
     const events = fc.array(
       fc.tuple(
-        fc.constantFrom('counted', 'added', 'born', 'died', 'moved', 'missing'),
+        fc.constantFrom(...STOCK_EVENTS),
         fc.integer({ min: 0, max: 30 }),
         fc.integer({ min: 0, max: 4 }),
       ),
@@ -93,7 +119,7 @@ describe('what a story is asked', () => {
     fc.assert(
       fc.property(events, (rows) => {
         const entries = rows.map(([event, count, plusMinus], i) =>
-          entry(i, 'stock', { populationId: 'f', event: event as 'died', count, plusMinus }),
+          entry(i, 'stock', { populationId: 'f', event, count, plusMinus, otherVesselId: null }),
         )
         const { count, plusMinus } = headCount(tank(entries, { populations: [fish] }), fish)
         expect(count).toBeGreaterThanOrEqual(0)
@@ -252,13 +278,14 @@ test('no more animals can be lost than were there, give or take what the count w
     kind: 'fish' as const,
     adultLengthCm: 3,
     since: instantOf(DAY0 + 1),
+    ...STAYS,
   }
   const stock = (
     day: number,
     event: 'added' | 'counted' | 'died' | 'born',
     count: number,
     plusMinus = 0,
-  ) => entry(day, 'stock', { populationId: 'fish', event, count, plusMinus })
+  ) => entry(day, 'stock', { populationId: 'fish', event, count, plusMinus, otherVesselId: null })
   const said = (one: Entry, ...before: Entry[]) =>
     checkEntry(one, tank(before, { populations: [fish] }), NOW, 80)
       .map((problem) => problem.says)

@@ -1,6 +1,15 @@
 import { dayOf, type Instant } from '../quantity/time'
-import type { Layout, Planting, Population, SourceWater, Species, TankHistory } from './types'
 import { byTime, entriesOf, entryDay } from './journal-index'
+import { mainKind, sourceOn, tankNow } from './tank-at'
+import type {
+  Planting,
+  Population,
+  Routine,
+  SourceWater,
+  Species,
+  TankFacts,
+  TankHistory,
+} from './types'
 import type { Entry } from './entries'
 
 /** Entries in time order; those of one moment keep the order of their ids, so that two loads never differ. */
@@ -8,37 +17,34 @@ export function inTimeOrder(entries: readonly Entry[]): Entry[] {
   return [...entries].sort(byTime)
 }
 
-/** The layout standing in the tank, or null for a bare vessel. */
-export function currentLayout(history: TankHistory): Layout | null {
-  return history.layouts.find((layout) => layout.state === 'current') ?? null
+/** Plantings that stood in the tank at `at`. */
+export const plantingsAt = (history: TankFacts, at: Instant): readonly Planting[] =>
+  tankNow(history, at).plantings
+
+/** The species of a planting; of a mixture the one most of it is. Throws when the story does not hold it: the database and the import both forbid that. */
+export function speciesOf(
+  { species }: Pick<TankHistory, 'species'>,
+  planting: Pick<Planting, 'stake' | 'kinds'>,
+): Species {
+  const { speciesId } = mainKind(planting)
+  const found = species.find((candidate) => candidate.id === speciesId)
+  if (!found) throw new Error(`${planting.stake} refers to a species the story does not hold`)
+  return found
 }
 
-/** Plantings of the current layout that stood in the tank at `at`. */
-export function plantingsAt(history: TankHistory, at: Instant): Planting[] {
-  const layout = currentLayout(history)
+/** The water used for changes: that of the latest change up to `at` which named one, else the first source, else null. As it is at `at`. */
+export function usualSource(history: TankHistory, at: Instant): SourceWater | null {
   const day = dayOf(at)
-  return history.plantings.filter(
-    (planting) =>
-      planting.layoutId === layout?.id &&
-      dayOf(planting.plantedAt) <= day &&
-      (planting.removedAt === null || dayOf(planting.removedAt) > day),
-  )
+  const named = entriesOf(history.entries, 'water-change').findLast(
+    (change) => change.sourceId !== null && entryDay(change) <= day,
+  )?.sourceId
+  const record = history.sources.find((source) => source.id === named) ?? history.sources[0]
+  return record ? sourceOn(record, day) : null
 }
 
-/** The species of a planting. Throws when the story does not hold it: the database and the import both forbid that. */
-export function speciesOf(history: TankHistory, planting: Planting): Species {
-  const species = history.species.find((candidate) => candidate.id === planting.speciesId)
-  if (!species) throw new Error(`${planting.stake} refers to a species the story does not hold`)
-  return species
-}
-
-/** The water used for changes: that of the latest change which named one, else the first source, else null. */
-export function usualSource(history: TankHistory): SourceWater | null {
-  const named = entriesOf(history.entries, 'water-change')
-    .filter((change) => change.sourceId !== null)
-    .at(-1)?.sourceId
-  return history.sources.find((source) => source.id === named) ?? history.sources[0] ?? null
-}
+/** Routines the keeper means to keep at `at`. */
+export const routinesAt = ({ routines }: Pick<TankHistory, 'routines'>, at: Instant): Routine[] =>
+  routines.filter(({ until }) => until === null || dayOf(until) > dayOf(at))
 
 /** The story as it stood at `at`: later entries are left out. */
 export function storyUntil(history: TankHistory, at: Instant): TankHistory {
@@ -49,24 +55,25 @@ export function storyUntil(history: TankHistory, at: Instant): TankHistory {
   return { ...history, entries: history.entries.filter((entry) => entryDay(entry) <= day) }
 }
 
-/** Head count after the last count, with what was added, born, died, moved or went missing since; never below zero. */
+const ARRIVALS: ReadonlySet<string> = new Set(['added', 'born', 'moved in'])
+
+/** Head count up to `at` (or to the end of the book) after the last count, with what was added, born, died, moved or went missing since; never below zero. */
 export function headCount(
-  history: TankHistory,
-  population: Population,
+  history: Pick<TankHistory, 'entries'>,
+  population: Pick<Population, 'id'>,
+  at: Instant | null = null,
 ): { count: number; plusMinus: number } {
+  const until = at === null ? Infinity : dayOf(at)
   let count = 0
   let plusMinus = 0
   for (const entry of entriesOf(history.entries, 'stock')) {
-    if (entry.populationId !== population.id) continue
+    if (entry.populationId !== population.id || entryDay(entry) > until) continue
     if (entry.event === 'counted') {
       count = entry.count
       plusMinus = entry.plusMinus
       continue
     }
-    count = Math.max(
-      0,
-      count + (entry.event === 'added' || entry.event === 'born' ? entry.count : -entry.count),
-    )
+    count = Math.max(0, count + (ARRIVALS.has(entry.event) ? entry.count : -entry.count))
     plusMinus = Math.hypot(plusMinus, entry.plusMinus)
   }
   return { count, plusMinus: Math.round(plusMinus) }

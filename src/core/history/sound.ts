@@ -1,5 +1,17 @@
 import { dayOf, type Instant } from '../quantity/time'
-import type { Layout, Plan, Planting, Point, Routine, TankHistory, Vessel } from './types'
+import { heldOn, inOrder, type Dated } from './dated'
+import type {
+  Glass,
+  Ground,
+  LayoutRecord,
+  PieceSpot,
+  Plan,
+  PlantingRecord,
+  PlantingSpot,
+  Point,
+  Routine,
+  TankHistory,
+} from './types'
 
 /** Where in a story a fault lies, as in its file, and what it is. */
 export interface StoryFault {
@@ -21,9 +33,13 @@ const SLACK_CM = 0.51
  * times to come. Empty when all is well. Ids and references are checked where the story is read.
  */
 export function storyFaults(history: TankHistory, now: Instant): StoryFault[] {
+  const order = orderFaults(history)
+  if (order.length > 0) return order
   return [
     ...layoutFaults(history),
+    ...pieceFaults(history),
     ...plantingFaults(history),
+    ...spanFaults(history),
     ...amountFaults(history),
     ...history.routines.flatMap(routineFaults),
     ...history.plans.flatMap((plan, i) =>
@@ -33,128 +49,237 @@ export function storyFaults(history: TankHistory, now: Instant): StoryFault[] {
   ]
 }
 
-const inside = ([x, z]: Point, { lengthCm, depthCm }: Vessel) =>
+const inside = ([x, z]: Point, { lengthCm, depthCm }: Glass) =>
   x >= -SLACK_CM && x <= lengthCm + SLACK_CM && z >= -SLACK_CM && z <= depthCm + SLACK_CM
 
-function layoutFaults({ layouts, vessel }: TankHistory): StoryFault[] {
+/** The glass that stood on the day of a version, for what must fit into it. */
+const glassOf = ({ vessel }: TankHistory, from: Instant): Glass => heldOn(vessel.glass, dayOf(from))
+
+function orderFaults(history: TankHistory): StoryFault[] {
+  const dated: [string, Dated<unknown>][] = [
+    ['vessel.glass', history.vessel.glass],
+    ['vessel.care', history.vessel.care],
+    ...history.layouts.map(({ ground }, i) => pair(`layouts[${i}].ground`, ground)),
+    ...history.pieces.map(({ stands }, i) => pair(`pieces[${i}].stands`, stands)),
+    ...history.plantings.map(({ stands }, i) => pair(`plantings[${i}].stands`, stands)),
+    ...history.equipment.map(({ settings }, i) => pair(`equipment[${i}].settings`, settings)),
+    ...history.sources.map(({ analyses }, i) => pair(`sources[${i}].analyses`, analyses)),
+  ]
+  return dated
+    .filter(([, versions]) => !inOrder(versions))
+    .map(([at]) => ({ at, fault: 'its versions must go forward in time, one at a moment' }))
+}
+const pair = (at: string, versions: Dated<unknown>): [string, Dated<unknown>] => [at, versions]
+
+function layoutFaults(history: TankHistory): StoryFault[] {
+  const { layouts } = history
   return layouts.flatMap((layout, i) => {
     const at = `layouts[${i}]`
-    const { profile } = layout.ground
-    const deep = profile.findIndex(
-      (station) => Math.max(station.frontCm, station.backCm) > vessel.heightCm,
-    )
-    const out = profile.findIndex(
-      (station, n) =>
-        station.x > vessel.lengthCm + SLACK_CM || (n > 0 && station.x < profile[n - 1].x),
-    )
+    const twin = layouts.findIndex((other, k) => k < i && overlap(other, layout))
     return [
-      ...(deep >= 0
-        ? [
-            {
-              at: `${at}.ground.profile[${deep}]`,
-              fault: 'the ground is deeper than the vessel is high',
-            },
-          ]
-        : []),
-      ...(out >= 0
-        ? [
-            {
-              at: `${at}.ground.profile[${out}]`,
-              fault: 'the places must go from left to right within the glass',
-            },
-          ]
-        : []),
+      ...layout.ground.flatMap(({ from, is }, k) =>
+        profileFaults(is, glassOf(history, from), `${at}.ground[${k}].is.profile`),
+      ),
       ...(layout.to !== null && layout.to < layout.from
         ? [{ at, fault: 'it ends before it begins' }]
         : []),
-      ...layout.hardscape.flatMap((piece, n) =>
-        pieceFaults(piece, vessel).map((fault) => ({ at: `${at}.hardscape[${n}]`, fault })),
-      ),
+      ...(twin >= 0
+        ? [{ at, fault: `it lies in the tank at the same time as layouts[${twin}]` }]
+        : []),
     ]
   })
 }
 
-function pieceFaults(piece: Layout['hardscape'][number], vessel: Vessel): string[] {
-  const { lengthCm, heightCm } = vessel
-  const drawn = piece.outline.every(
+const overlap = (a: LayoutRecord, b: LayoutRecord) =>
+  !a.draft &&
+  !b.draft &&
+  dayOf(a.from) < (b.to === null ? Infinity : dayOf(b.to)) &&
+  dayOf(b.from) < (a.to === null ? Infinity : dayOf(a.to))
+
+function profileFaults({ profile }: Ground, glass: Glass, at: string): StoryFault[] {
+  const deep = profile.findIndex(
+    (station) => Math.max(station.frontCm, station.backCm) > glass.heightCm,
+  )
+  const out = profile.findIndex(
+    (station, n) =>
+      station.x > glass.lengthCm + SLACK_CM || (n > 0 && station.x < profile[n - 1].x),
+  )
+  return [
+    ...(deep >= 0
+      ? [{ at: `${at}[${deep}]`, fault: 'the ground is deeper than the vessel is high' }]
+      : []),
+    ...(out >= 0
+      ? [
+          {
+            at: `${at}[${out}]`,
+            fault: 'the places must go from left to right within the glass',
+          },
+        ]
+      : []),
+  ]
+}
+
+function pieceFaults(history: TankHistory): StoryFault[] {
+  return history.pieces.flatMap(({ stands }, i) =>
+    stands.flatMap(({ from, is }, k) =>
+      is === null
+        ? []
+        : spotFaults(is, glassOf(history, from)).map((fault) => ({
+            at: `pieces[${i}].stands[${k}]`,
+            fault,
+          })),
+    ),
+  )
+}
+
+function spotFaults({ outline, footprint }: PieceSpot, glass: Glass): string[] {
+  const { lengthCm, heightCm } = glass
+  const drawn = outline.every(
     ([x, y]) =>
       x >= -lengthCm / 2 && x <= lengthCm * 1.5 && y >= -SLACK_CM && y <= heightCm * OVER_THE_RIM,
   )
   return [
     ...(drawn ? [] : ['its outline lies outside the vessel']),
-    ...(piece.footprint.every((point) => inside(point, vessel))
+    ...(footprint.every((point) => inside(point, glass))
       ? []
       : ['its footprint lies outside the glass']),
   ]
 }
 
-function plantingFaults({ plantings, layouts, vessel }: TankHistory): StoryFault[] {
-  const stakes = new Map<string, number>()
-  const pieces = new Set(layouts.flatMap((layout) => layout.hardscape.map((piece) => piece.id)))
-  return plantings.flatMap((planting, i) => {
-    const key = `${planting.layoutId} ${planting.stake}`
-    const twin = stakes.get(key)
-    stakes.set(key, twin ?? i)
-    const faults = [
-      ...(twin === undefined
-        ? []
-        : [`the stake ${planting.stake} stands already at plantings[${twin}]`]),
-      ...(planting.patch.every((point) => inside(point, vessel))
-        ? []
-        : ['its patch lies outside the glass']),
-      ...(planting.perch && planting.perch.heightCm > vessel.heightCm * OVER_THE_RIM
-        ? ['its perch is above the vessel']
-        : []),
-      ...(planting.perch && !pieces.has(planting.perch.hardscapeId)
-        ? [`it grows on “${planting.perch.hardscapeId}”, which is no piece of this tank`]
-        : []),
-      ...(planting.removedAt !== null && planting.removedAt < planting.plantedAt
-        ? ['it was removed before it was planted']
-        : []),
-    ]
-    return faults.map((fault) => ({ at: `plantings[${i}]`, fault }))
-  })
+function plantingFaults(history: TankHistory): StoryFault[] {
+  return [
+    ...twinStakes(history),
+    ...history.plantings.flatMap((planting, i) => {
+      const at = `plantings[${i}]`
+      const { stands, ended, kinds } = planting
+      const share = kinds.reduce((sum, kind) => sum + kind.share, 0)
+      return [
+        ...(Math.abs(share - 1) > SHARE_SLACK
+          ? [{ at, fault: 'the shares of its kinds do not add up to one' }]
+          : []),
+        ...(stands[0]?.is === null ? [{ at, fault: 'it was held out before it was planted' }] : []),
+        ...(ended !== null && stands.length > 0 && dayOf(ended.at) < dayOf(stands[0].from)
+          ? [{ at, fault: 'it was removed before it was planted' }]
+          : []),
+        ...stands.flatMap(({ from, is }, k) =>
+          is === null
+            ? []
+            : patchFaults(is, glassOf(history, from), history).map((fault) => ({
+                at: `${at}.stands[${k}]`,
+                fault,
+              })),
+        ),
+      ]
+    }),
+  ]
+}
+/** Shares are written with two or three digits. */
+const SHARE_SLACK = 0.02
+
+function patchFaults(
+  { patch, perch }: PlantingSpot,
+  glass: Glass,
+  { pieces }: TankHistory,
+): string[] {
+  return [
+    ...(patch.every((point) => inside(point, glass)) ? [] : ['its patch lies outside the glass']),
+    ...(perch && perch.heightCm > glass.heightCm * OVER_THE_RIM
+      ? ['its perch is above the vessel']
+      : []),
+    ...(perch && !pieces.some((piece) => piece.id === perch.hardscapeId)
+      ? [`it grows on “${perch.hardscapeId}”, which is no piece of this tank`]
+      : []),
+  ]
 }
 
-function amountFaults({ plantings, layouts }: TankHistory): StoryFault[] {
+/** A stake marks one planting at a time in a layout; what was pulled out gives it free. */
+function twinStakes({ plantings }: TankHistory): StoryFault[] {
+  const marked = new Map<string, { i: number; from: number; to: number }[]>()
+  return plantings.flatMap((planting, i) =>
+    layoutsOf(planting).flatMap((layoutId): StoryFault[] => {
+      const key = `${layoutId} ${planting.stake}`
+      const span = {
+        i,
+        from: dayOf(planting.stands[0].from),
+        to: planting.ended ? dayOf(planting.ended.at) : Infinity,
+      }
+      const others = marked.get(key) ?? []
+      marked.set(key, [...others, span])
+      const twin = others.find((other) => other.from < span.to && span.from < other.to)
+      return twin
+        ? [
+            {
+              at: `plantings[${i}]`,
+              fault: `the stake ${planting.stake} stands already at plantings[${twin.i}]`,
+            },
+          ]
+        : []
+    }),
+  )
+}
+
+const layoutsOf = ({ stands }: PlantingRecord): string[] => [
+  ...new Set(stands.flatMap(({ is }) => (is === null ? [] : [is.layoutId]))),
+]
+
+function amountFaults({ plantings, layouts, pieces }: TankHistory): StoryFault[] {
   const sum = (list: readonly number[]) => list.reduce((a, b) => a + b, 0)
+  const spots = plantings.flatMap(({ stands }) => stands.flatMap(({ is }) => is ?? []))
   const corners =
-    sum(plantings.map((planting) => planting.patch.length)) +
+    sum(spots.map((spot) => spot.patch.length)) +
     sum(
-      layouts.flatMap((layout) =>
-        layout.hardscape.map((piece) => piece.outline.length + piece.footprint.length),
+      pieces.flatMap(({ stands }) =>
+        stands.map(({ is }) => (is ? is.outline.length + is.footprint.length : 0)),
       ),
     )
-  const crowded = layouts.flatMap((layout, i): StoryFault[] => {
-    const own: readonly Planting[] = plantings.filter((planting) => planting.layoutId === layout.id)
-    if (own.length > MOST_PLANTINGS_A_LAYOUT)
-      return [
-        {
-          at: `layouts[${i}]`,
-          fault: `${own.length} plantings are more than one layout can hold (${MOST_PLANTINGS_A_LAYOUT})`,
-        },
-      ]
-    const stems = sum(own.map((planting) => planting.stems))
-    return stems > MOST_STEMS
-      ? [
-          {
-            at: `layouts[${i}]`,
-            fault: `${stems} stems are more than a tank can hold (${MOST_STEMS})`,
-          },
-        ]
-      : []
-  })
   return [
     ...(corners > MOST_CORNERS
       ? [
           {
-            at: 'layouts',
+            at: 'pieces',
             fault: `the drawings have ${corners} corners together; ${MOST_CORNERS} are the most`,
           },
         ]
       : []),
-    ...crowded,
+    ...layouts.flatMap((layout, i) => crowding(layout.id, `layouts[${i}]`, plantings)),
   ]
+}
+
+function crowding(
+  layoutId: string,
+  at: string,
+  plantings: readonly PlantingRecord[],
+): StoryFault[] {
+  const most = plantings.map(({ stands }) =>
+    Math.max(0, ...stands.map(({ is }) => (is?.layoutId === layoutId ? is.stems : 0))),
+  )
+  const own = most.filter((stems) => stems > 0).length
+  const stems = most.reduce((a, b) => a + b, 0)
+  if (own > MOST_PLANTINGS_A_LAYOUT)
+    return [
+      {
+        at,
+        fault: `${own} plantings are more than one layout can hold (${MOST_PLANTINGS_A_LAYOUT})`,
+      },
+    ]
+  return stems > MOST_STEMS
+    ? [{ at, fault: `${stems} stems are more than a tank can hold (${MOST_STEMS})` }]
+    : []
+}
+
+function spanFaults({ populations, equipment, routines }: TankHistory): StoryFault[] {
+  const ends = [
+    ...populations.map(({ since, until }, i) => ({ at: `populations[${i}]`, since, until })),
+    ...routines.map(({ since, until }, i) => ({ at: `routines[${i}]`, since, until })),
+    ...equipment.map(({ settings, endedAt }, i) => ({
+      at: `equipment[${i}]`,
+      since: settings[0]?.from ?? '',
+      until: endedAt,
+    })),
+  ]
+  return ends
+    .filter(({ since, until }) => until !== null && since !== '' && dayOf(until) < dayOf(since))
+    .map(({ at }) => ({ at, fault: 'it ends before it begins' }))
 }
 
 /** A change takes a part of the water; other routines say an amount of their own kind. */
@@ -169,7 +294,7 @@ function routineFaults(routine: Routine, i: number): StoryFault[] {
 function timeFaults({ entries, vessel, plantings }: TankHistory, now: Instant): StoryFault[] {
   const end = dayOf(now) + 1
   const ahead = entries.findIndex((entry) => dayOf(entry.at) > end)
-  const planted = plantings.findIndex((planting) => dayOf(planting.plantedAt) > end)
+  const planted = plantings.findIndex((planting) => dayOf(planting.stands[0].from) > end)
   return [
     ...(ahead >= 0
       ? [{ at: `entries[${ahead}]`, fault: `${entries[ahead].at} has not happened yet` }]

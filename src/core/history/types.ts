@@ -1,7 +1,9 @@
 import type { LabelForm } from '../chemistry/nutrients'
 import type { Instant } from '../quantity/time'
 import type { Parameter } from '../quantity/units'
+import type { Dated, Temporary } from './dated'
 import type { Entry } from './entries'
+import type { EquipmentRecord } from './equipment'
 
 /** A point in a vertical or horizontal drawing, cm. Elevation: x from the left glass, y up from the bottom glass. Plan: x from the left, z from the front. */
 export type Point = readonly [number, number]
@@ -33,6 +35,16 @@ export interface WaterCare {
   bucketLitres: number
   /** Protein in the food as it is fed, %: printed on the tin. */
   foodProteinPercent: number
+  /** Litres a day lost to the air; null when the keeper never measured. */
+  evaporationLitresPerDay: number | null
+  /** What is meant to be fed; null: nobody said. */
+  feeding: FeedingPlan | null
+}
+interface FeedingPlan {
+  gramsPerDay: number
+  food: string
+  /** Days a week without food, 0–6. */
+  fastDays: number
 }
 /** Where a vessel begins: middling dry food, a common bucket. Common practice. */
 export const USUAL_CARE: WaterCare = {
@@ -40,32 +52,39 @@ export const USUAL_CARE: WaterCare = {
   bands: {},
   bucketLitres: 10,
   foodProteinPercent: 40,
+  evaporationLitresPerDay: null,
+  feeding: null,
 }
 
-export interface Vessel {
+/** Inside measures, cm: left to right, front to back, bottom to rim; the full water line above the inner bottom. */
+export interface Glass {
+  lengthCm: number
+  depthCm: number
+  heightCm: number
+  waterlineCm: number
+  glassMm: number
+}
+/** What a vessel is called and where it is: the same on every day. */
+interface VesselIdentity {
   id: string
   slug: string
   name: string
   kind: VesselKind
-  /** Inside measures, cm: left to right, front to back, bottom to rim. */
-  lengthCm: number
-  depthCm: number
-  heightCm: number
-  /** Height of the full water line above the inner bottom, cm. */
-  waterlineCm: number
-  glassMm: number
   altitudeM: number
-  /** Litres a day lost to the air; null when the keeper never measured. */
-  evaporationLitresPerDay: number | null
-  lamp: { onAt: string; hours: number; parAtSurface: number }
-  gas: { onAt: string; offAt: string } | null
-  care: WaterCare
   /** IANA name, for days and clock times on the screen. */
   timeZone: string
   standsAt: string
   startedAt: Instant
   /** Place on the bench, left to right. */
   order: number
+}
+export interface VesselRecord extends VesselIdentity {
+  glass: Dated<Glass>
+  care: Dated<WaterCare>
+}
+/** A vessel as it stood on a day. */
+export interface Vessel extends VesselIdentity, Glass {
+  care: WaterCare
 }
 
 /** Depth of the ground along the length: at each x the depth at the front and at the back glass, cm. */
@@ -74,28 +93,47 @@ export interface GroundStation {
   frontCm: number
   backCm: number
 }
+export const GROUND_MATERIALS = ['active soil', 'sand', 'gravel', 'soil under sand'] as const
 export interface Ground {
-  material: 'active soil' | 'sand' | 'gravel' | 'soil under sand'
+  material: (typeof GROUND_MATERIALS)[number]
   laidAt: Instant
   /** At least two stations, from x = 0 to the length. */
   profile: readonly GroundStation[]
 }
-export interface Hardscape {
-  id: string
-  label: string
-  material: 'stone' | 'wood'
+/** Where a piece stood and how it lay. */
+export interface PieceSpot {
+  layoutId: string
   /** Seen from the front. */
   outline: Polygon
   /** Seen from above. */
   footprint: Polygon
+}
+interface PieceIdentity {
+  id: string
+  label: string
+  material: 'stone' | 'wood'
   focal: boolean
 }
-export interface Layout {
+/** A stone or a piece of wood through its whole life in this tank; null while it is out. */
+export interface PieceRecord extends PieceIdentity {
+  stands: Dated<PieceSpot | null>
+}
+/** A piece as it stood on a day. */
+export interface Hardscape extends PieceIdentity, PieceSpot {}
+
+interface LayoutSpan {
   id: string
   name: string
-  state: 'current' | 'past' | 'draft'
   from: Instant
   to: Instant | null
+}
+/** A layout from the day it was laid to the day it made way, with every ground it had. A draft was never laid: it is pencil. */
+export interface LayoutRecord extends LayoutSpan {
+  draft: boolean
+  ground: Dated<Ground>
+}
+/** A layout as it stood on a day. */
+export interface Layout extends LayoutSpan {
   ground: Ground
   hardscape: readonly Hardscape[]
 }
@@ -133,35 +171,90 @@ export interface Species {
 export const ZONES = ['background', 'midground', 'foreground', 'surface', 'hardscape'] as const
 export type Zone = (typeof ZONES)[number]
 
-export interface Planting {
-  id: string
+/** Where a planting stood and how much of it. */
+export interface PlantingSpot {
   layoutId: string
-  speciesId: string
-  /** The short code on its stake, unique in its layout: S1, K2 … */
-  stake: string
-  name: string
   zone: Zone
   /** Ground taken, seen from above, cm. */
   patch: Polygon
   stems: number
   /** For what grows on stone or wood: which piece, and the height of its rhizome above the bottom, cm. */
   perch: { hardscapeId: string; heightCm: number } | null
+}
+export const SURENESSES = ['sure', 'thought to be', 'unknown'] as const
+/** One of the kinds a planting is of: a mown lawn may be of three. Shares of one planting add up to one. */
+export interface PlantKind {
+  speciesId: string
+  share: number
+  sure: (typeof SURENESSES)[number]
+}
+export const PLANT_ORIGINS = [
+  'pot',
+  'cup',
+  'plug',
+  'bunch',
+  'cutting',
+  'division',
+  'found',
+  'not said',
+] as const
+export const FATES = [
+  'thrown out',
+  'composted',
+  'given away',
+  'moved',
+  'used for cuttings',
+  'died',
+  'not said',
+] as const
+export type Fate = (typeof FATES)[number]
+interface PlantingIdentity {
+  id: string
+  /** The short code on its stake, one at a time in a tank: S1, K2 … */
+  stake: string
+  name: string
+  kinds: readonly PlantKind[]
+  /** What it was when it came; what was found has no birthday. */
+  origin: (typeof PLANT_ORIGINS)[number]
+  /** Plantings it was cut or divided from, of this tank or another. */
+  parentIds: readonly string[]
+}
+/** A planting through its whole life; null while it was held out of the tank. It was planted with its first version. */
+export interface PlantingRecord extends PlantingIdentity {
+  stands: Dated<PlantingSpot | null>
+  ended: { at: Instant; became: Fate } | null
+}
+/** A planting as it stood on a day. */
+export interface Planting extends PlantingIdentity, PlantingSpot {
+  /** The kind most of it is of. */
+  speciesId: string
   plantedAt: Instant
   removedAt: Instant | null
 }
 
+export const ANIMAL_KINDS = ['fish', 'shrimp', 'snail', 'crab', 'amphibian'] as const
 export interface Population {
   id: string
   name: string
-  kind: 'fish' | 'shrimp' | 'snail' | 'crab' | 'amphibian'
+  kind: (typeof ANIMAL_KINDS)[number]
   adultLengthCm: number
   since: Instant
+  /** The day none lived here any more. */
+  until: Instant | null
+  /** Lodged here for a while only. */
+  temporary: Temporary | null
+  /** Ranges of water it is to be kept in, canonical units. */
+  needs: Partial<Record<Parameter, Band>>
 }
 
-export interface SourceWater {
+export const SOURCE_KINDS = ['tap', 'spring', 'softened', 'rain', 'reverse osmosis'] as const
+interface SourceIdentity {
   id: string
   name: string
-  kind: 'tap' | 'spring' | 'softened' | 'rain' | 'reverse osmosis'
+  kind: (typeof SOURCE_KINDS)[number]
+}
+/** What a source water holds. */
+export interface SourceAnalysis {
   nitrateMgL: number
   khDegrees: number
   ghDegrees: number
@@ -174,6 +267,11 @@ export interface SourceWater {
   magnesiumMgL: number | null
   conductivityUs: number | null
 }
+export interface SourceRecord extends SourceIdentity {
+  analyses: Dated<SourceAnalysis>
+}
+/** A source water as it was on a day. */
+export interface SourceWater extends SourceIdentity, SourceAnalysis {}
 
 /** A source of which only the usual five figures are known. */
 export const UNMEASURED = {
@@ -215,8 +313,25 @@ export interface Routine {
   amount: number | null
   says: string
   since: Instant
+  /** The day the keeper ended it. */
+  until: Instant | null
+  /** The thing it is done to. */
+  equipmentId: string | null
 }
 
+/** What a step does to the facts of a tank, as data. `id`: within its plan. */
+export type StepAct = { id: string } & (
+  | { do: 'cut'; plantingId: string; share: number }
+  | { do: 'lift'; plantingId: string }
+  | { do: 'set in'; plantingId: string; spot: PlantingSpot }
+  | { do: 'discard'; plantingId: string; became: Fate }
+  | { do: 'lift piece'; pieceId: string }
+  | { do: 'set piece'; pieceId: string; spot: PieceSpot }
+  | { do: 'new layout'; layoutId: string; name: string; ground: Ground }
+  | { do: 'lay ground'; layoutId: string; ground: Ground }
+  | { do: 'change water'; fraction: number }
+  | { do: 'clean'; item: string; equipmentId: string | null }
+)
 export interface PlanStep {
   id: string
   stage: number
@@ -230,6 +345,8 @@ export interface PlanStep {
   plantingIds: readonly string[]
   /** The animals are out of their tank while this step is done. */
   animalsOut: boolean
+  /** What it does to the tank; offered for ink when it is ticked off. */
+  acts: readonly StepAct[]
 }
 interface PlanStage {
   number: number
@@ -256,17 +373,25 @@ export interface Plan {
   materials: readonly PlanMaterial[]
 }
 
+/** What stands in a tank, with its dates: all that `tankAt` asks. */
+export type TankFacts = Pick<
+  TankHistory,
+  'vessel' | 'layouts' | 'pieces' | 'plantings' | 'equipment' | 'populations' | 'sources'
+>
+
 /**
  * The whole life of one tank as plain, serialisable data, entries in time order.
  * The database loads it, core functions take it, workers receive it, the export file is it, the import reads it.
  */
 export interface TankHistory {
-  vessel: Vessel
-  layouts: readonly Layout[]
+  vessel: VesselRecord
+  layouts: readonly LayoutRecord[]
+  pieces: readonly PieceRecord[]
   species: readonly Species[]
-  plantings: readonly Planting[]
+  plantings: readonly PlantingRecord[]
+  equipment: readonly EquipmentRecord[]
   populations: readonly Population[]
-  sources: readonly SourceWater[]
+  sources: readonly SourceRecord[]
   products: readonly Product[]
   routines: readonly Routine[]
   plans: readonly Plan[]

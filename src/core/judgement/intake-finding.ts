@@ -4,7 +4,7 @@ import { sayEstimate, sayNumber } from '../quantity/say'
 import type { Instant } from '../quantity/time'
 import { balanceOf } from '../water/balance'
 import type { Conditions } from '../water/conditions'
-import { bandFor } from '../water/parameters'
+import { bandNow } from '../water/parameters'
 import { evidenceFor, reckoned } from './evidence'
 import type { Finding } from './finding'
 
@@ -56,7 +56,7 @@ export function intakeFinding(
         'A week in which every pinch is weighed and written down, with a nitrate test at both ends.',
     }
   }
-  const { high } = bandFor(history.vessel, 'nitrate')
+  const { high } = bandNow(history, 'nitrate', now)
   if (food && food.value > MOSTLY_FOOD * into && high !== null && estimate.now.value > high) {
     return {
       ...base,

@@ -7,7 +7,18 @@ import { headCount, inTimeOrder, storyUntil } from '../history/lookup'
 import { instantOf } from '../quantity/time'
 import { dueTasks, onlyDue } from '../routine/due'
 import { isSurprising, pencilledAnswer, roundOf } from '../routine/round'
-import { change, DAY0, entry, height, nitrate, STEMS, tank } from '../testing/tank'
+import {
+  change,
+  DAY0,
+  entry,
+  height,
+  nitrate,
+  STEMS,
+  tank,
+  KEPT_UP,
+  STAYS,
+  withGround,
+} from '../testing/tank'
 import { algaeOn, algaeTrend, algaeCourses } from '../algae/course'
 import { findings, headline } from './findings'
 import { forecastScore } from './score'
@@ -94,10 +105,7 @@ describe('findings', () => {
 })
 
 describe('soil', () => {
-  const active = tank([]).layouts.map((layout) => ({
-    ...layout,
-    ground: { ...layout.ground, material: 'active soil' as const },
-  }))
+  const active = withGround(tank(), { material: 'active soil' }).layouts
   test('the jar test decides before age does', () => {
     const jar = (khAfter: number) =>
       tank([entry(5, 'soil-test', { khBefore: 4, khAfter, hours: 36 })], { layouts: active })
@@ -130,6 +138,7 @@ describe('due and round', () => {
       amount: 0.4,
       says: 'Water change',
       since: at(0),
+      ...KEPT_UP,
     }
     expect(onlyDue(dueTasks(tank([change(5, 0.4)], { routines: [routine] }), at(11)))).toHaveLength(
       0,
@@ -213,7 +222,13 @@ describe('entries in the light of the story', () => {
     expect(fields(height(-3, STEMS.id, 3))).toEqual(['at'])
     expect(
       fields(
-        entry(5, 'stock', { populationId: 'ghosts', event: 'counted', count: 3, plusMinus: 0 }),
+        entry(5, 'stock', {
+          populationId: 'ghosts',
+          event: 'counted',
+          count: 3,
+          plusMinus: 0,
+          otherVesselId: null,
+        }),
       ),
     ).toEqual(['populationId'])
     expect(
@@ -240,13 +255,14 @@ describe('entries in the light of the story', () => {
       kind: 'shrimp' as const,
       adultLengthCm: 2,
       since: at(0),
+      ...STAYS,
     }
     const stock = (
       day: number,
       event: 'counted' | 'added' | 'died',
       count: number,
       plusMinus = 0,
-    ) => entry(day, 'stock', { populationId: 'sh', event, count, plusMinus })
+    ) => entry(day, 'stock', { populationId: 'sh', event, count, plusMinus, otherVesselId: null })
     const counted = tank(
       [
         stock(1, 'added', 10),

@@ -2,10 +2,10 @@ import type { TankHistory } from '../history/types'
 import { usualSource } from '../history/lookup'
 import type { Estimate } from '../quantity/estimate'
 import { sayEstimate, sayNumber, sayRange } from '../quantity/say'
-import type { Instant } from '../quantity/time'
+import { dayOf, type Instant } from '../quantity/time'
 import type { Conditions } from '../water/conditions'
 import { changeForTarget, crossing, forecastParameter, routineChanges } from '../water/estimate'
-import { bandFor } from '../water/parameters'
+import { bandNow } from '../water/parameters'
 import { steadyBeforeChange } from '../water/dilution'
 import { nextChange } from '../water/regime'
 import { levelOfSource } from '../water/sources'
@@ -25,9 +25,9 @@ export function nitrateFinding(
 ): Finding | null {
   const estimate = conditions.of('nitrate')
   if (!estimate) return null
-  const band = bandFor(history.vessel, 'nitrate')
+  const band = bandNow(history, 'nitrate', now)
   const ceiling = band.high ?? Infinity
-  const source = usualSource(history)
+  const source = usualSource(history, now)
   const untouched = crossing(forecastParameter(estimate, OUTLOOK_DAYS, []), ceiling)
   const kept = crossing(
     forecastParameter(
@@ -80,7 +80,7 @@ export function nitrateFinding(
           estimate.gainPerDay.value,
           next.everyDays,
           next.fraction,
-          levelOfSource(history, next.sourceId, 'nitrate'),
+          levelOfSource(history, next.sourceId, 'nitrate', dayOf(now)),
         )
       : null
   if (kept.likely !== null || (untouched.likely !== null && untouched.likely < 10)) {

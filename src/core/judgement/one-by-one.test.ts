@@ -1,8 +1,19 @@
-import { change, CARPET, DAY0, entry, height, nitrate, STEMS, tank } from '../testing/tank'
+import {
+  change,
+  CARPET,
+  DAY0,
+  entry,
+  height,
+  nitrate,
+  STEMS,
+  tank,
+  withCare,
+  KEPT_UP,
+} from '../testing/tank'
 import { instantOf } from '../quantity/time'
 import type { Entry } from '../history/entries'
 import { findings } from './findings'
-import { UNMEASURED, USUAL_CARE } from '../history/types'
+import { UNMEASURED } from '../history/types'
 
 const at = (day: number) => instantOf(DAY0 + day)
 const weekly = {
@@ -12,6 +23,7 @@ const weekly = {
   amount: 0.4,
   says: 'Water change, 40 %',
   since: at(0),
+  ...KEPT_UP,
 }
 const find = (entries: Entry[], day: number, key: string, overrides = {}) =>
   findings(tank(entries, overrides), at(day)).find((finding) => finding.key === key)
@@ -46,9 +58,7 @@ describe('nitrate', () => {
     expect(find(gone, 12.1, 'nitrate')).toMatchObject({
       says: 'The water is all but out of nitrate',
     })
-    const fed = {
-      vessel: { ...tank().vessel, care: { ...USUAL_CARE, school: 'nothing added' as const } },
-    }
+    const fed = { vessel: withCare(tank(), { school: 'nothing added' }).vessel }
     expect(find(gone, 12.1, 'nitrate', fed)!.level).toBe('good')
   })
   test('which way it goes is said only when that is known', () => {

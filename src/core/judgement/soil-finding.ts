@@ -1,5 +1,5 @@
 import { entriesOf } from '../history/journal-index'
-import { currentLayout } from '../history/lookup'
+import { tankNow } from '../history/tank-at'
 import type { TankHistory } from '../history/types'
 import { sayNumber } from '../quantity/say'
 import { daysBetween, type Instant } from '../quantity/time'
@@ -21,7 +21,7 @@ export interface SoilState {
 
 /** What the active soil still does: from the jar test if there is one, else from the KH record, else from its age. */
 export function soilState(history: TankHistory, now: Instant): SoilState | null {
-  const layout = currentLayout(history)
+  const { layout } = tankNow(history, now)
   if (!layout) return null
   const ageDays = daysBetween(layout.ground.laidAt, now)
   const age = reckoned(

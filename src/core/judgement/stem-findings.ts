@@ -35,7 +35,7 @@ export function stemFindings(history: TankHistory, now: Instant): Finding[] {
         : `${Math.round(reach.low)}–${Math.round(reach.high)}`
     const there = reach.value < 0.5
     const place = planting.name.toLowerCase().replace(/^.*?,\s*/, '')
-    const standing = scene.plants.find((plant) => plant.staged.planting.id === planting.id)
+    const standing = scene.plants.find((plant) => plant.planting.id === planting.id)
     // Nobody ever measured or cut it: this is pencil, and asks for a look rather than for scissors.
     if (standing?.pencil) {
       return [

@@ -1,5 +1,6 @@
 import { entriesOf } from '../history/journal-index'
 import { usualSource } from '../history/lookup'
+import { gasOf, tankNow } from '../history/tank-at'
 import type { TankHistory } from '../history/types'
 import { sayAgo, sayDays, sayEstimate, sayNumber } from '../quantity/say'
 import { dayOf, daysBetween, type Instant } from '../quantity/time'
@@ -9,7 +10,7 @@ import type { Conditions } from '../water/conditions'
 import { rootTabs } from '../water/dosing'
 import { ammoniaDanger, gasUse, oxygenOf, SAFE_NH3 } from '../water/gas'
 import { creepFactor, CREEP_WORTH } from '../water/mixing'
-import { bandFor, FACTS } from '../water/parameters'
+import { bandNow, FACTS } from '../water/parameters'
 import { changeRegime } from '../water/regime'
 import { evaporation, levelOfSource } from '../water/sources'
 import { outsideBand } from '../water/worth-testing'
@@ -26,8 +27,8 @@ export function waterFindings(
     ammoniaFinding(history, conditions, now),
     gasSwingFinding(history, now),
     leakFinding(history, now),
-    oxygenFinding(history, conditions),
-    softWaterFinding(history, conditions),
+    oxygenFinding(history, conditions, now),
+    softWaterFinding(history, conditions, now),
     creepFinding(history, now, conditions),
     tabsFinding(history, now),
     ...BANDED.map((parameter) => bandFinding(history, conditions, parameter, now)),
@@ -74,7 +75,7 @@ function bandFinding(
   if (!estimate) return null
   const last = estimate.readings.filter((reading) => reading.setAside === null).at(-1)
   if (!last || dayOf(now) - last.day > STALE_DAYS) return null
-  const band = bandFor(history.vessel, parameter)
+  const band = bandNow(history, parameter, now)
   const { label, canonical } = PARAMETER_UNITS[parameter]
   const unit = parameter === 'pH' ? '' : canonical
   const chance = outsideBand(estimate.state.c, Math.max(1e-6, Math.sqrt(estimate.state.cc)), band)
@@ -93,8 +94,8 @@ function bandFinding(
   }
   if (chance >= LIKELY && (high || low)) {
     const edge = high ? band.high! : band.low!
-    const source = usualSource(history)
-    const level = source ? levelOfSource(history, source.id, parameter) : null
+    const source = usualSource(history, now)
+    const level = source ? levelOfSource(history, source.id, parameter, dayOf(now)) : null
     const change =
       level !== null && FACTS[parameter].behaviour === 'dissolved' && high
         ? changeForTarget(estimate, edge, level)
@@ -211,7 +212,7 @@ const SWING_DAYS = 21
 const SWING_STEPS = 20
 
 function gasSwingFinding(history: TankHistory, now: Instant): Finding | null {
-  if (!history.vessel.gas) return null
+  if (!gasOf(tankNow(history, now))) return null
   const colours = entriesOf(history.entries, 'reading').filter(
     (entry) =>
       entry.parameter === 'co2' &&
@@ -281,9 +282,9 @@ function leakFinding(history: TankHistory, now: Instant): Finding | null {
   }
 }
 
-function oxygenFinding(history: TankHistory, conditions: Conditions): Finding | null {
+function oxygenFinding(history: TankHistory, conditions: Conditions, now: Instant): Finding | null {
   const { saturation, measured, share } = oxygenOf(history.vessel, conditions)
-  const band = bandFor(history.vessel, 'oxygen')
+  const band = bandNow(history, 'oxygen', now)
   const estimate = conditions.of('oxygen')
   if (measured && share && estimate && band.low !== null && measured.value < band.low) {
     return {
@@ -321,8 +322,12 @@ function oxygenFinding(history: TankHistory, conditions: Conditions): Finding | 
 /** Below this general hardness growth that speeds up runs out of calcium and magnesium. Common practice. */
 const SOFT_GH = 3
 
-function softWaterFinding(history: TankHistory, conditions: Conditions): Finding | null {
-  const source = usualSource(history)
+function softWaterFinding(
+  history: TankHistory,
+  conditions: Conditions,
+  now: Instant,
+): Finding | null {
+  const source = usualSource(history, now)
   const gh = conditions.of('gh')
   if (!source || source.ghDegrees >= SOFT_GH || history.vessel.kind === 'terrarium') return null
   const signs = entriesOf(history.entries, 'sign')
@@ -358,11 +363,11 @@ function creepFinding(history: TankHistory, now: Instant, conditions: Conditions
   const regime = changeRegime(history, now)
   const topUp = entriesOf(history.entries, 'top-off').at(-1)
   if (!estimate || !topUp || !regime.everyDays || !regime.fraction) return null
-  const source = levelOfSource(history, topUp.sourceId, estimate.parameter)
+  const source = levelOfSource(history, topUp.sourceId, estimate.parameter, dayOf(now))
   const loss = evaporation(history, dayOf(now), estimate.litres)
   const factor = creepFactor(loss.value, regime.everyDays.median, regime.fraction, estimate.litres)
   const { label, canonical } = PARAMETER_UNITS[estimate.parameter]
-  const band = bandFor(history.vessel, estimate.parameter)
+  const band = bandNow(history, estimate.parameter, now)
   if (factor < CREEP_WORTH || (band.high !== null && source * factor < band.high * 0.5)) return null
   return {
     ...water('creep'),

@@ -1,6 +1,6 @@
 import { lodge } from '@/data/demo/lodge'
 import { instantOf } from '../quantity/time'
-import { CARPET, DAY0, entry, height, STEMS, tank } from '../testing/tank'
+import { CARPET, DAY0, entry, height, STEMS, tank, recordOf } from '../testing/tank'
 import { CATALOGUE } from '../plants/catalogue'
 import { canopyTransmission, leafAreaIndexAbove, parAt, type StandingPlant } from './canopy'
 import { drawPlanting } from './draw-plant'
@@ -139,8 +139,8 @@ describe('scene', () => {
   const stage = stageOf(story, at(30))
   test('past days stand as logged, the day after a trim is short, days to come are pencil and taller', () => {
     const tall = (day: number) =>
-      sceneOn(stage, DAY0 + day).plants.find(({ staged }) => staged.planting.id === STEMS.id)!
-        .height.value
+      sceneOn(stage, DAY0 + day).plants.find(({ planting }) => planting.id === STEMS.id)!.height
+        .value
     expect(tall(20)).toBeCloseTo(25, 6)
     expect(tall(21.01)).toBeCloseTo(9, 0)
     expect(sceneOn(stage, DAY0 + 29).pencil).toBe(false)
@@ -149,8 +149,8 @@ describe('scene', () => {
   })
   test('a planting nobody measured is pencil a fortnight after it was planted; one height makes it ink', () => {
     const on = (day: number, entries = [height(40, STEMS.id, 20)]) =>
-      sceneOn(stageOf(tank(entries), at(60)), DAY0 + day).plants.map(({ staged, pencil }) => [
-        staged.planting.stake,
+      sceneOn(stageOf(tank(entries), at(60)), DAY0 + day).plants.map(({ planting, pencil }) => [
+        planting.stake,
         pencil,
       ])
     expect(on(60, [])).toEqual([
@@ -172,7 +172,10 @@ describe('scene', () => {
   })
   test('before planting the tank is bare, after removal the planting is gone', () => {
     expect(sceneOn(stage, DAY0 - 1).plants).toHaveLength(0)
-    const cleared = stageOf(tank([], { plantings: [{ ...STEMS, removedAt: at(5) }] }), at(30))
+    const cleared = stageOf(
+      tank([], { plantings: [recordOf({ ...STEMS, removedAt: at(5) })] }),
+      at(30),
+    )
     expect(sceneOn(cleared, DAY0 + 4).plants).toHaveLength(1)
     expect(sceneOn(cleared, DAY0 + 6).plants).toHaveLength(0)
   })

@@ -1,17 +1,14 @@
-import { currentLayout } from '../history/lookup'
-import type { TankHistory, Vessel } from '../history/types'
+import type { Tank } from '../history/tank-at'
+import type { Glass } from '../history/types'
 
-/** What of the current layout would stand outside a vessel of these inside measures, and on which side: for a keeper who puts the measures right. Empty when all fits. */
+/** What of a layout would stand outside a vessel of these inside measures, and on which side: for a keeper who puts the measures right. Empty when all fits. */
 export function outsideGlass(
-  history: TankHistory,
-  vessel: Pick<Vessel, 'lengthCm' | 'depthCm' | 'heightCm'>,
+  { layout, plantings }: Pick<Tank, 'layout' | 'plantings'>,
+  vessel: Pick<Glass, 'lengthCm' | 'depthCm' | 'heightCm'>,
 ): { side: 'lengthCm' | 'depthCm' | 'heightCm'; says: string }[] {
-  const layout = currentLayout(history)
   if (!layout) return []
   const things = [
-    ...history.plantings
-      .filter((planting) => planting.layoutId === layout.id && planting.removedAt === null)
-      .map((planting) => ({ name: planting.stake, plan: planting.patch, topCm: 0 })),
+    ...plantings.map((planting) => ({ name: planting.stake, plan: planting.patch, topCm: 0 })),
     ...layout.hardscape.map((piece) => ({
       name: piece.label,
       plan: piece.footprint,

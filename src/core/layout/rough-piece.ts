@@ -34,7 +34,7 @@ export function roughPiece({
   back,
   footCm,
   topCm,
-}: RoughPiece): Hardscape {
+}: RoughPiece): Omit<Hardscape, 'layoutId'> {
   if (!(right > left && back > front && topCm > footCm))
     throw new RangeError('A piece needs a length, a depth and a height')
   const random = seededRandom(seedOf(id))

@@ -1,6 +1,7 @@
 import { algaeOn, type AlgaeCourse } from '../algae/course'
-import type { Layout, Planting, Species, TankHistory, Vessel } from '../history/types'
-import { currentLayout, speciesOf } from '../history/lookup'
+import { plantingAsLastSeen, tankAt, type Tank } from '../history/tank-at'
+import type { Planting, Species, TankFacts, TankHistory } from '../history/types'
+import { speciesOf } from '../history/lookup'
 import { entriesOf } from '../history/journal-index'
 import { algaeCourses } from '../algae/course'
 import { coverOn, fitCover, type CoverFit } from '../plants/cover'
@@ -13,31 +14,33 @@ import {
 } from '../plants/height'
 import type { Estimate } from '../quantity/estimate'
 import { dayOf, type Instant } from '../quantity/time'
+import { lightOf } from '../vessel/light'
 import { groundDepth } from '../vessel/volume'
 import { canopyTransmission, dliAt, parAt, type StandingPlant } from './canopy'
 import { drawPlanting, spanOf, type PlantDrawing } from './draw-plant'
 
 /** A planting with all that is needed to stand it up on any day. Serialisable: built once, drawn many times. */
 export interface StagedPlanting {
-  planting: Planting
+  id: string
   species: Species
   course: HeightCourse
   cover: CoverFit | null
-  rootCm: number
   /** Days on which it was seen bare below, and trimmed since (which ends it only when cut to the leafy part). */
   bareSince: number | null
 }
 /** The tank as a stage: what stands where, for every day of its life and some weeks more. */
 export interface Stage {
-  vessel: Vessel
-  layout: Layout | null
+  /** What stood when: the tank of any day. */
+  facts: TankFacts
   plantings: StagedPlanting[]
   algae: AlgaeCourse[]
   today: number
   firstDay: number
 }
 export interface ScenePlant {
+  planting: Planting
   staged: StagedPlanting
+  rootCm: number
   height: Estimate
   cover: Estimate
   drawing: PlantDrawing
@@ -58,33 +61,38 @@ interface SceneShade {
 /** The drawing of one day. */
 export interface Scene {
   day: number
+  /** The tank as it stood that day. */
+  tank: Tank
   pencil: boolean
   plants: ScenePlant[]
   shades: SceneShade[]
   algae: { course: AlgaeCourse; percent: number }[]
 }
 
-/** Stages the current layout of a tank as its record stands at `now`. */
+/** Stages a tank from its first day on, as its record stands at `now`. Drafts were never laid and are left out. */
 export function stageOf(history: TankHistory, now: Instant): Stage {
-  const layout = currentLayout(history)
-  const plantings = history.plantings.filter((planting) => planting.layoutId === layout?.id)
+  const { vessel, layouts, pieces, plantings, equipment, populations, sources } = history
+  const today = dayOf(now)
   const bare = entriesOf(history.entries, 'sign').filter((entry) => entry.sign === 'bare below')
+  const drafts = new Set(layouts.filter(({ draft }) => draft).map(({ id }) => id))
+  const laid = plantings.filter(
+    ({ stands }) => !stands.every(({ is }) => is === null || drafts.has(is.layoutId)),
+  )
   return {
-    vessel: history.vessel,
-    layout,
-    today: dayOf(now),
-    firstDay: dayOf(layout?.from ?? history.vessel.startedAt),
+    facts: { vessel, layouts, pieces, plantings: laid, equipment, populations, sources },
+    today,
+    firstDay: Math.min(today, dayOf(vessel.startedAt)),
     algae: algaeCourses(history, now),
-    plantings: plantings.map((planting) => {
+    plantings: laid.map((record) => {
+      const planting = plantingAsLastSeen(record, today)
       const seen = bare.find(
-        (entry) => entry.place.of === 'planting' && entry.place.id === planting.id,
+        (entry) => entry.place.of === 'planting' && entry.place.id === record.id,
       )
       return {
-        planting,
-        species: speciesOf(history, planting),
+        id: record.id,
+        species: speciesOf(history, record),
         course: heightCourse(history, planting, now),
         cover: fitCover(history, planting, now),
-        rootCm: rootHeight(history, planting),
         bareSince: seen ? dayOf(seen.at) : null,
       }
     }),
@@ -108,32 +116,34 @@ type DrawingCache = Map<string, PlantDrawing>
 
 /** What stands on a day, as the light sees it: every planting with its top, its cover and how far it is bare. */
 export const standingOn = (stage: Stage, day: number): StandingPlant[] =>
-  posedOn(stage, day).map(({ plant }) => plant)
+  posedOn(stage, tankAt(stage.facts, day)).map(({ plant }) => plant)
 
-function posedOn(
-  stage: Stage,
-  day: number,
-): { staged: StagedPlanting; height: Estimate; cover: Estimate; plant: StandingPlant }[] {
-  const standing = stage.plantings.filter(
-    ({ planting }) =>
-      dayOf(planting.plantedAt) <= day &&
-      (planting.removedAt === null || dayOf(planting.removedAt) > day),
-  )
-  return standing.map((staged) => {
-    const height = heightOn(staged.course, day)
-    const cover = coverOn(staged.cover, day, stage.today)
-    const { planting, species, rootCm } = staged
+interface Posed {
+  staged: StagedPlanting
+  height: Estimate
+  cover: Estimate
+  plant: StandingPlant
+}
+
+function posedOn(stage: Stage, tank: Tank): Posed[] {
+  const { day } = tank
+  const staged = new Map(stage.plantings.map((one) => [one.id, one]))
+  return tank.plantings.map((planting) => {
+    const one = staged.get(planting.id)!
+    const height = heightOn(one.course, day)
+    const cover = coverOn(one.cover, day, stage.today)
+    const rootCm = rootHeight(tank, planting)
     return {
-      staged,
+      staged: one,
       height,
       cover,
       plant: {
         planting,
-        species,
+        species: one.species,
         rootCm,
         topCm: rootCm + height.value,
         coverPercent: cover.value,
-        bareShare: bareShareOn(staged, day),
+        bareShare: bareShareOn(one, day),
       },
     }
   })
@@ -146,25 +156,25 @@ export function sceneOn(
   cache: DrawingCache = new Map(),
   sketch = false,
 ): Scene {
-  const { vessel, layout, today } = stage
-  const posed = posedOn(stage, day)
+  const { today } = stage
+  const tank = tankAt(stage.facts, day)
+  const { vessel } = tank
+  const light = lightOf(tank.equipment, vessel)
+  const posed = posedOn(stage, tank)
   const canopy = posed.map(({ plant }) => plant)
-  const surface = { par: vessel.lamp.parAtSurface, waterlineCm: vessel.waterlineCm }
-  const plants = posed.map(({ staged, height, cover }) => {
-    const par = parAt(
-      { ...patchCentre(staged.planting), y: staged.rootCm },
-      canopy,
-      surface,
-      staged.planting.id,
-    )
+  const surface = { par: light.parAtSurface, waterlineCm: vessel.waterlineCm }
+  const plants = posed.map(({ staged, height, cover, plant: { planting, rootCm } }): ScenePlant => {
+    const par = parAt({ ...patchCentre(planting), y: rootCm }, canopy, surface, planting.id)
     return {
+      planting,
       staged,
+      rootCm,
       height,
       cover,
       par,
-      pencil: day > today || !wasSeen(staged, day),
-      dli: dliAt(par, vessel.lamp.hours),
-      drawing: drawn(staged, height.value, cover.value, day, stage, cache, sketch),
+      pencil: day > today || !wasSeen(staged, planting, day),
+      dli: dliAt(par, light.hours),
+      drawing: drawn(staged, planting, height.value, cover.value, tank, cache, sketch),
     }
   })
   const shades = canopy
@@ -182,36 +192,36 @@ export function sceneOn(
   const algae = stage.algae
     .map((course) => ({ course, percent: algaeOn(course, day) }))
     .filter(({ percent }) => percent >= 0.5)
-  return { day, pencil: day > today, plants: layout ? plants : [], shades, algae }
+  return { day, tank, pencil: day > today, plants, shades, algae }
 }
 
 /** Planting a thing is seeing it; after this many days its size is a guess unless it was measured once. Common practice. */
 const AS_PLANTED_DAYS = 14
-const wasSeen = ({ course, cover, planting }: StagedPlanting, day: number): boolean =>
-  course.anchors.length > 1 || cover !== null || day - dayOf(planting.plantedAt) <= AS_PLANTED_DAYS
+const wasSeen = ({ course, cover }: StagedPlanting, { plantedAt }: Planting, day: number) =>
+  course.anchors.length > 1 || cover !== null || day - dayOf(plantedAt) <= AS_PLANTED_DAYS
 
 function drawn(
   staged: StagedPlanting,
+  planting: Planting,
   height: number,
   cover: number,
-  day: number,
-  { vessel, layout }: Stage,
+  { day, vessel, layout }: Tank,
   cache: DrawingCache,
   sketch: boolean,
 ): PlantDrawing {
   const heightCm = Math.round(height / DRAWING_STEP_CM) * DRAWING_STEP_CM
   const coverPercent = Math.round(cover)
   const bareShare = Math.round(bareShareOn(staged, day) * 20) / 20
-  const key = `${staged.planting.id}|${heightCm}|${coverPercent}|${bareShare}|${sketch ? 's' : ''}`
+  const { x, z } = patchCentre(planting)
+  // The same planting at another place or on other ground is another drawing.
+  const rootCm = rootHeight({ vessel, layout }, planting).toFixed(1)
+  const key = `${staged.id}|${x.toFixed(1)},${z.toFixed(1)},${rootCm}|${vessel.waterlineCm}|${planting.stems}|${heightCm}|${coverPercent}|${bareShare}|${sketch ? 's' : ''}`
   const found = cache.get(key)
   if (found) return found
-  const z =
-    staged.planting.patch.reduce((sum, point) => sum + point[1], 0) / staged.planting.patch.length
-  const rootAt = (x: number) =>
-    staged.planting.perch?.heightCm ??
-    (layout ? groundDepth(layout.ground, vessel.depthCm, x, z) : 0)
+  const rootAt = (at: number) =>
+    planting.perch?.heightCm ?? (layout ? groundDepth(layout.ground, vessel.depthCm, at, z) : 0)
   const drawing = drawPlanting(
-    staged.planting,
+    planting,
     staged.species,
     { heightCm, coverPercent, bareShare, sketch },
     rootAt,

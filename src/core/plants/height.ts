@@ -1,13 +1,13 @@
 import type { Planting, TankHistory } from '../history/types'
 import { speciesOf } from '../history/lookup'
 import { groundDepth, polygonArea } from '../vessel/volume'
-import { currentLayout } from '../history/lookup'
+import { tankAt, tankNow, type Tank } from '../history/tank-at'
 import { Z80, type Estimate } from '../quantity/estimate'
 import { dayOf, type Instant } from '../quantity/time'
 import { fitGrowth, type GrowthFit } from './growth'
 
 /** Centre of a patch: mean of its corners, cm. */
-export function patchCentre(planting: Planting): { x: number; z: number } {
+export function patchCentre(planting: Pick<Planting, 'patch'>): { x: number; z: number } {
   const n = planting.patch.length
   return {
     x: planting.patch.reduce((sum, point) => sum + point[0], 0) / n,
@@ -16,21 +16,26 @@ export function patchCentre(planting: Planting): { x: number; z: number } {
 }
 
 /** Patch area, cm². */
-export function patchArea(planting: Planting): number {
+export function patchArea(planting: Pick<Planting, 'patch'>): number {
   return polygonArea(planting.patch)
 }
 
 /** Height above the bottom glass at which a planting begins: the ground at its centre, or its perch. */
-export function rootHeight(history: TankHistory, planting: Planting): number {
+export function rootHeight(
+  { vessel, layout }: Pick<Tank, 'vessel' | 'layout'>,
+  planting: Pick<Planting, 'perch' | 'patch'>,
+): number {
   if (planting.perch) return planting.perch.heightCm
-  const layout = currentLayout(history)
   const { x, z } = patchCentre(planting)
-  return layout ? groundDepth(layout.ground, history.vessel.depthCm, x, z) : 0
+  return layout ? groundDepth(layout.ground, vessel.depthCm, x, z) : 0
 }
 
 /** Room between the root and the water line, cm. */
-export function headroom(history: TankHistory, planting: Planting): number {
-  return Math.max(0, history.vessel.waterlineCm - rootHeight(history, planting))
+export function headroom(
+  tank: Pick<Tank, 'vessel' | 'layout'>,
+  planting: Pick<Planting, 'perch' | 'patch'>,
+): number {
+  return Math.max(0, tank.vessel.waterlineCm - rootHeight(tank, planting))
 }
 
 /** Height at which planting usually starts when nobody measured it, as a share of mature height. Common practice. */
@@ -71,6 +76,7 @@ export function heightCourse(
     sd: species.matureHeightCm * 0.12,
   }
   const known = points.filter((point) => point.day > planted.day)
+  const room = headroom(tankAt(history, lastDay(planting, now)), planting)
   const isStem = species.group === 'stem-fast' || species.group === 'stem-slow'
   return {
     plantingId: planting.id,
@@ -82,12 +88,14 @@ export function heightCourse(
     },
     ceilingCm: Math.max(
       ...known.map((point) => point.cm),
-      isStem
-        ? headroom(history, planting) * ALONG_SURFACE
-        : Math.min(species.matureHeightCm * 1.25, headroom(history, planting) + 4),
+      isStem ? room * ALONG_SURFACE : Math.min(species.matureHeightCm * 1.25, room + 4),
     ),
   }
 }
+
+/** The last day on which a planting stood, or today: the tank round it then sets its ceiling. */
+const lastDay = ({ removedAt }: Planting, now: Instant): number =>
+  removedAt === null ? dayOf(now) : Math.min(dayOf(now), dayOf(removedAt)) - 1e-6
 
 /**
  * Height on a day, cm, with its 80 % range: between two known points a straight line whose doubt swells in the middle;
@@ -143,7 +151,7 @@ export function daysToSurface(
   const fit = fitGrowth(history, planting, now)
   const course = heightCourse(history, planting, now, fit)
   const today = heightOn(course, dayOf(now))
-  const room = headroom(history, planting)
+  const room = headroom(tankNow(history, now), planting)
   const left = room - today.value
   if (left <= 0)
     return {

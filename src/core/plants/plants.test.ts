@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { linearRegression } from 'simple-statistics'
 import { instantOf } from '../quantity/time'
-import { CARPET, DAY0, entry, height, STEMS, tank } from '../testing/tank'
+import { CARPET, DAY0, entry, height, STEMS, tank, standing } from '../testing/tank'
 import { coverIn, coverOn, fitCover, logisticCover } from './cover'
 import { fitGrowth, fitSegments, growthSegments } from './growth'
 import { daysToSurface, headroom, heightCourse, heightOn } from './height'
@@ -141,7 +141,7 @@ describe('height on a day', () => {
   test('days to the surface: what is left over the rate; the range brackets it; slow plants and carpets have none', () => {
     const reach = daysToSurface(story, STEMS, at(10))!
     const fit = fitGrowth(story, STEMS, at(10))
-    expect(headroom(story, STEMS)).toBe(31)
+    expect(headroom(standing(story, 10), STEMS)).toBe(31)
     expect(reach.value).toBeCloseTo((31 - 19) / fit.rate.value, 6)
     expect(reach.low).toBeLessThan(reach.value)
     expect(reach.high === null || reach.high > reach.value).toBe(true)

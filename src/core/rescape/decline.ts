@@ -1,7 +1,7 @@
 import { algaeCourses, algaeOn } from '../algae/course'
 import { entriesOf } from '../history/journal-index'
 import type { Sign } from '../history/entries'
-import { currentLayout, plantingsAt, storyUntil } from '../history/lookup'
+import { plantingsAt, storyUntil } from '../history/lookup'
 import { placeName } from '../history/describe'
 import type { TankHistory } from '../history/types'
 import { evidence, evidenceFor, reckoned } from '../judgement/evidence'
@@ -10,6 +10,7 @@ import { moodTrend } from '../judgement/mood-finding'
 import { soilState } from '../judgement/soil-finding'
 import { sceneOn, stageOf, type Scene } from '../layout/scene'
 import { coverIn, fitCover } from '../plants/cover'
+import { patchCentre } from '../plants/height'
 import { sayEstimate, sayNumber } from '../quantity/say'
 import { dayOf, daysBetween, instantOf, type Instant } from '../quantity/time'
 import { estimateParameter } from '../water/estimate'
@@ -63,7 +64,7 @@ export function reviewDecline(history: TankHistory, now: Instant): DeclineReview
     workSign(story, now),
     nitrateSign(story, now),
     joySign(story, now),
-    linesSign(story, scene),
+    linesSign(scene),
   ]
   const known = signs.filter((sign) => sign.state !== 'unknown')
   return {
@@ -245,18 +246,18 @@ function bareStems(history: TankHistory, now: Instant): DeclineFinding {
 /** PAR under which a carpet or midground plant starves. Common practice: “low” is under 30 µmol. */
 const LOW_PAR = 30
 function shadeSign(scene: Scene): DeclineFinding {
-  const low = scene.plants.filter(({ staged }) =>
-    ['foreground', 'midground'].includes(staged.planting.zone),
+  const low = scene.plants.filter(({ planting }) =>
+    ['foreground', 'midground'].includes(planting.zone),
   )
   if (low.length === 0) return sign('shade', null)
   const dark = low.filter(({ par }) => par < LOW_PAR * 0.6)
   return sign('shade', {
     strength: clamp(dark.length / low.length),
     says: `${dark.length} of ${low.length} low plantings get less than ${Math.round(LOW_PAR * 0.6)} µmol.`,
-    because: low.map(({ staged, par }) =>
-      reckoned(`${staged.planting.stake}: about ${sayNumber(par, 3)} µmol at its foot`),
+    because: low.map(({ planting, par }) =>
+      reckoned(`${planting.stake}: about ${sayNumber(par, 3)} µmol at its foot`),
     ),
-    plantingIds: dark.map(({ staged }) => staged.planting.id),
+    plantingIds: dark.map(({ planting }) => planting.id),
   })
 }
 
@@ -301,8 +302,8 @@ function nitrateSign(history: TankHistory, now: Instant): DeclineFinding {
   })
 }
 
-function linesSign(history: TankHistory, scene: Scene): DeclineFinding {
-  const focal = currentLayout(history)?.hardscape.find((piece) => piece.focal)
+function linesSign(scene: Scene): DeclineFinding {
+  const focal = scene.tank.layout?.hardscape.find((piece) => piece.focal)
   if (!focal) return sign('lines', null)
   const top = Math.max(...focal.outline.map((point) => point[1]))
   const [x0, x1] = [
@@ -311,26 +312,23 @@ function linesSign(history: TankHistory, scene: Scene): DeclineFinding {
   ]
   const base = Math.min(...focal.outline.map((point) => point[1]))
   const front = Math.min(...focal.footprint.map((point) => point[1]))
-  const hiding = scene.plants.filter(({ staged }) => {
-    const xs = staged.planting.patch.map((point) => point[0])
-    const z =
-      staged.planting.patch.reduce((sum, point) => sum + point[1], 0) / staged.planting.patch.length
+  const hiding = scene.plants.filter(({ planting }) => {
+    const xs = planting.patch.map((point) => point[0])
+    const { z } = patchCentre(planting)
     return z < front + 2 && Math.max(...xs) > x0 && Math.min(...xs) < x1
   })
   const hidden = clamp(
     Math.max(
       0,
-      ...hiding.map(({ staged, height }) => (staged.rootCm + height.value - base) / (top - base)),
+      ...hiding.map(({ rootCm, height }) => (rootCm + height.value - base) / (top - base)),
     ),
   )
   return sign('lines', {
     strength: clamp((hidden - 0.25) / 0.6),
     says: `${Math.round(hidden * 100)} % of ${focal.label} stands behind plants.`,
-    because: hiding.map(({ staged, height }) =>
-      reckoned(
-        `${staged.planting.stake} stands about ${sayNumber(height.value, 1)} cm in front of it`,
-      ),
+    because: hiding.map(({ planting, height }) =>
+      reckoned(`${planting.stake} stands about ${sayNumber(height.value, 1)} cm in front of it`),
     ),
-    plantingIds: hidden > 0.4 ? hiding.map(({ staged }) => staged.planting.id) : [],
+    plantingIds: hidden > 0.4 ? hiding.map(({ planting }) => planting.id) : [],
   })
 }

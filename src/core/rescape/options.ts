@@ -111,10 +111,12 @@ export function stepsFor(
     case 'trim':
       return trimSteps(history, now)
     case 'zone':
-      return sections.slice(0, 1).flatMap((section) => sectionSteps(history, section, 1, false))
+      return sections
+        .slice(0, 1)
+        .flatMap((section) => sectionSteps(history, section, 1, false, now))
     case 'partial':
       return sections.flatMap((section, i) =>
-        sectionSteps(history, section, i + 1, renewsSoil(review)),
+        sectionSteps(history, section, i + 1, renewsSoil(review), now),
       )
     case 'soil':
     case 'full':

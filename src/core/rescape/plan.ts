@@ -1,4 +1,5 @@
-import { speciesOf, currentLayout, plantingsAt } from '../history/lookup'
+import { plantingsAt, speciesOf } from '../history/lookup'
+import { tankNow, type Tank } from '../history/tank-at'
 import type { Plan, Planting, PlanMaterial, TankHistory } from '../history/types'
 import { heightCourse, heightOn, patchArea } from '../plants/height'
 import { dayOf, instantOf, type Instant } from '../quantity/time'
@@ -8,6 +9,7 @@ import { type Result, ok, refuse } from '../quantity/result'
 import type { DeclineReview } from './decline'
 import { renewsSoil, SECTION_INTERVAL_DAYS, stepsFor, type OptionKey } from './options'
 import { sectionsFor, type Section } from './sections'
+import { withLayoutId } from './step-acts'
 
 /** Spare soil to buy, share. Common practice: 10–15 %. */
 const SPARE_SOIL = 0.125
@@ -38,14 +40,14 @@ export function draftPlan(
     )
   const sections = sectionsTaken(option, needed)
   const whole: Section = {
-    plantings: plantingsAt(history, now),
+    plantings: [...plantingsAt(history, now)],
     massShare: option === 'trim' ? 0.4 : 1,
     areaCm2: 0,
     soilLitres: 0,
   }
   const stages = (sections.length > 0 ? sections : [whole]).map((section, i) => ({
     number: i + 1,
-    says: sections.length > 0 ? stageName(history, section) : TITLES[option],
+    says: sections.length > 0 ? stageName(tankNow(history, now), section) : TITLES[option],
     on: instantOf(dayOf(startOn) + i * SECTION_INTERVAL_DAYS),
     plantingIds: section.plantings.map((planting) => planting.id),
     massShare: section.massShare,
@@ -57,7 +59,7 @@ export function draftPlan(
     madeAt: now,
     state: 'pencil',
     stages,
-    steps,
+    steps: steps.map((step) => ({ ...step, acts: withLayoutId(step.acts, `${id}.layout`) })),
     materials: materialsFor(history, option, sections, review, now),
   })
 }
@@ -71,9 +73,9 @@ const TITLES: Record<OptionKey, string> = {
   full: 'Full reset',
 }
 
-function stageName(history: TankHistory, section: Section): string {
+function stageName({ vessel }: Tank, section: Section): string {
   const xs = section.plantings.flatMap((planting) => planting.patch.map((point) => point[0]))
-  const middle = (Math.min(...xs) + Math.max(...xs)) / 2 / history.vessel.lengthCm
+  const middle = (Math.min(...xs) + Math.max(...xs)) / 2 / vessel.lengthCm
   const side = sideOf(middle)
   return `${side.charAt(0).toUpperCase()}${side.slice(1)}: ${section.plantings.map((planting) => planting.stake).join(', ')}`
 }
@@ -85,12 +87,12 @@ function materialsFor(
   review: DeclineReview,
   now: Instant,
 ): PlanMaterial[] {
-  const layout = currentLayout(history)
+  const { vessel, layout } = tankNow(history, now)
   if (option === 'trim')
     return [
       {
         says: 'source water for the change',
-        amount: Math.round(netLitres(history.vessel, layout) * 0.5),
+        amount: Math.round(netLitres(vessel, layout) * 0.5),
         unit: 'L',
         spare: 'half the tank',
       },
@@ -99,7 +101,7 @@ function materialsFor(
   const plantings = full
     ? plantingsAt(history, now)
     : sections.flatMap((section) => section.plantings)
-  const whole = full && layout ? groundLitres(layout.ground, history.vessel.depthCm) : 0
+  const whole = full && layout ? groundLitres(layout.ground, vessel.depthCm) : 0
   const renewed = !full && option === 'partial' && renewsSoil(review)
   const soil = renewed ? sections.reduce((sum, section) => sum + section.soilLitres, 0) : whole
   const area = plantings.reduce((sum, planting) => sum + patchArea(planting), 0)
@@ -124,7 +126,7 @@ function materialsFor(
       says: 'tubs with lids, heater and air for plants',
       amount: full ? 3 : 2,
       unit: 'pieces',
-      spare: `${Math.round(netLitres(history.vessel, layout) * (full ? 0.5 : 0.3))} L of tank water between them`,
+      spare: `${Math.round(netLitres(vessel, layout) * (full ? 0.5 : 0.3))} L of tank water between them`,
     },
     {
       says: 'tests for ammonia and nitrite',

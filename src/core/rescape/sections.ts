@@ -1,6 +1,6 @@
 import { plantingsAt, speciesOf } from '../history/lookup'
 import type { Planting, TankHistory } from '../history/types'
-import { currentLayout } from '../history/lookup'
+import { tankNow } from '../history/tank-at'
 import { patchArea, patchCentre } from '../plants/height'
 import type { Instant } from '../quantity/time'
 import { groundDepth } from '../vessel/volume'
@@ -8,7 +8,7 @@ import type { DeclineReview } from './decline'
 import { massShares } from './mass'
 
 export interface Section {
-  plantings: Planting[]
+  plantings: readonly Planting[]
   massShare: number
   /** Ground opened, cm², and litres of soil that lie under it. */
   areaCm2: number
@@ -51,6 +51,7 @@ export function sectionsFor(
     (a, b) =>
       grievance(review, b.id) - grievance(review, a.id) || patchCentre(a).x - patchCentre(b).x,
   )
+  const { lengthCm } = tankNow(history, now).vessel
   const groups: Planting[][] = []
   const taken = new Set<string>()
   for (const seed of worstFirst) {
@@ -63,31 +64,29 @@ export function sectionsFor(
       .sort((a, b) => apart(seed, a) - apart(seed, b))
     for (const neighbour of neighbours) {
       const more = shares.get(neighbour.id) ?? 0
-      if (share + more > maxShare || apart(seed, neighbour) > history.vessel.lengthCm * 0.45)
-        continue
+      if (share + more > maxShare || apart(seed, neighbour) > lengthCm * 0.45) continue
       group.push(neighbour)
       taken.add(neighbour.id)
       share += more
     }
     groups.push(group)
   }
-  return groups.map((plantings) => measured(history, plantings, shares))
+  return groups.map((plantings) => measured(history, plantings, shares, now))
 }
 
 function measured(
   history: TankHistory,
-  plantings: Planting[],
+  plantings: readonly Planting[],
   shares: ReadonlyMap<string, number>,
+  now: Instant,
 ): Section {
-  const layout = currentLayout(history)
+  const { vessel, layout } = tankNow(history, now)
   const areaCm2 = plantings.reduce((sum, planting) => sum + patchArea(planting), 0)
   const soilLitres = plantings.reduce((sum, planting) => {
     const { x, z } = patchCentre(planting)
     return (
       sum +
-      (layout
-        ? (patchArea(planting) * groundDepth(layout.ground, history.vessel.depthCm, x, z)) / 1000
-        : 0)
+      (layout ? (patchArea(planting) * groundDepth(layout.ground, vessel.depthCm, x, z)) / 1000 : 0)
     )
   }, 0)
   return {

@@ -1,6 +1,6 @@
 import { lodge } from '@/data/demo/lodge'
 import { CATALOGUE } from '../plants/catalogue'
-import { DAY0, entry, height, nitrate, STEMS, tank } from '../testing/tank'
+import { DAY0, entry, height, nitrate, STEMS, tank, withGround } from '../testing/tank'
 import { instantOf } from '../quantity/time'
 import { reviewDecline, type DeclineReview } from './decline'
 import { schedule } from './network'
@@ -19,7 +19,7 @@ const sign = (of: DeclineReview, key: string) => of.signs.find((one) => one.sign
 
 describe('steps', () => {
   const all = {
-    section: sectionSteps(tarn, sections[0], 1, true),
+    section: sectionSteps(tarn, sections[0], 1, true, NOW),
     full: fullResetSteps(tarn, NOW),
     trim: trimSteps(tarn, NOW),
   }
@@ -66,7 +66,7 @@ describe('steps', () => {
     expect(fullResetSteps({ ...tarn, populations: [] }, NOW).some((step) => step.animalsOut)).toBe(
       false,
     )
-    const kept = sectionSteps(tarn, sections[0], 2, false).map((step) => step.id)
+    const kept = sectionSteps(tarn, sections[0], 2, false, NOW).map((step) => step.id)
     expect(kept).toContain('2-vacuum')
     expect(kept).not.toContain('2-new-soil')
   })
@@ -76,7 +76,10 @@ describe('steps', () => {
       areaCm2: sections[0].areaCm2 * 3,
       soilLitres: sections[0].soilLitres * 3,
     }
-    const [small, large] = [handHours(all.section), handHours(sectionSteps(tarn, bigger, 1, true))]
+    const [small, large] = [
+      handHours(all.section),
+      handHours(sectionSteps(tarn, bigger, 1, true, NOW)),
+    ]
     expect(large.value).toBeGreaterThan(small.value * 1.4)
     expect((small.high - small.low) / 2).toBeGreaterThan(0.18 * small.value)
   })
@@ -109,10 +112,7 @@ describe('materials', () => {
 
 describe('decline, sign by sign', () => {
   test('soil: working, tired and spent by the jar test', () => {
-    const active = tank().layouts.map((layout) => ({
-      ...layout,
-      ground: { ...layout.ground, material: 'active soil' as const },
-    }))
+    const active = withGround(tank(), { material: 'active soil' }).layouts
     const strength = (khAfter: number) =>
       sign(
         reviewDecline(

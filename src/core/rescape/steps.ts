@@ -1,8 +1,22 @@
-import { currentLayout, plantingsAt, speciesOf } from '../history/lookup'
+import { plantingsAt, speciesOf } from '../history/lookup'
 import type { Planting, PlanStep, TankHistory } from '../history/types'
+import { tankNow } from '../history/tank-at'
+import { litresNow } from '../vessel/litres-over'
+import type { Instant } from '../quantity/time'
 import { entriesOf } from '../history/journal-index'
 import { patchArea } from '../plants/height'
 import type { Section } from './sections'
+import {
+  cleanFilter,
+  cutAll,
+  LAYOUT_TO_COME,
+  liftAll,
+  liftPieces,
+  newLayout,
+  numbered,
+  setInAll,
+  type BareAct,
+} from './step-acts'
 import { filledMass, groundLitres, netLitres } from '../vessel/volume'
 
 /** Cautions shown at the step they belong to. Never a substitute for local codes or licensed people. */
@@ -38,7 +52,15 @@ export function paceOf(history: TankHistory): { factor: number; steps: number } 
 
 type Draft = Omit<
   PlanStep,
-  'id' | 'stage' | 'minutes' | 'after' | 'cautions' | 'plantingIds' | 'waitHours' | 'animalsOut'
+  | 'id'
+  | 'stage'
+  | 'minutes'
+  | 'after'
+  | 'cautions'
+  | 'plantingIds'
+  | 'waitHours'
+  | 'animalsOut'
+  | 'acts'
 > & {
   key: string
   likely: number
@@ -47,6 +69,7 @@ type Draft = Omit<
   plantingIds?: string[]
   waitHours?: number
   animalsOut?: boolean
+  acts?: readonly BareAct[]
 }
 
 /** PERT spread about a likely time: hands are rarely much faster, often slower. Common practice. */
@@ -64,6 +87,7 @@ function finish(stage: number, pace: number, drafts: readonly Draft[]): PlanStep
       plantingIds = [],
       waitHours = 0,
       animalsOut = false,
+      acts = [],
     }) => {
       const minutes = Math.max(2, Math.round(likely * pace))
       return {
@@ -74,6 +98,7 @@ function finish(stage: number, pace: number, drafts: readonly Draft[]): PlanStep
         cautions,
         plantingIds,
         animalsOut,
+        acts: numbered(`${stage}-${key}`, acts),
         minutes: {
           best: Math.max(1, Math.round(minutes * BEST)),
           likely: minutes,
@@ -88,6 +113,8 @@ function finish(stage: number, pace: number, drafts: readonly Draft[]): PlanStep
 const litres = (x: number) => `${x < 10 ? x.toFixed(1) : Math.round(x)} L`
 const names = (plantings: readonly Planting[]) =>
   plantings.map((planting) => planting.stake).join(', ')
+const stemsOf = (history: TankHistory, plantings: readonly Planting[]) =>
+  plantings.filter((planting) => speciesOf(history, planting).group.startsWith('stem'))
 const frontToBack = (plantings: readonly Planting[]) =>
   [...plantings].sort(
     (a, b) => Math.min(...a.patch.map((p) => p[1])) - Math.min(...b.patch.map((p) => p[1])),
@@ -98,20 +125,25 @@ const LIFT_MIN_PER_100CM2 = 2
 const PLANT_MIN_PER_100CM2 = 4
 const SIPHON_MIN_PER_LITRE = 1.5
 
+/** Of a tank one section of which is redone so much water is drawn. Common practice: about a third. */
+const DRAWN_SHARE = 0.3
+/** With the animals out half of the old water is kept for them. Common practice. */
+const NEW_WATER_SHARE = 0.5
+
 /** Steps of one section of a partial rescape: the animals stay in. Ids are unique with the stage number. */
 export function sectionSteps(
   history: TankHistory,
   section: Section,
   stage: number,
   renewSoil: boolean,
+  now: Instant,
 ): PlanStep[] {
   const { factor } = paceOf(history)
   const area = section.areaCm2 / 100
-  const stems = section.plantings.filter((planting) =>
-    speciesOf(history, planting).group.startsWith('stem'),
-  )
+  const stems = stemsOf(history, section.plantings)
+  const tank = tankNow(history, now)
   const ids = section.plantings.map((planting) => planting.id)
-  const water = netLitres(history.vessel, currentLayout(history))
+  const water = litresNow(history, now)
   const drafts: Draft[] = [
     {
       key: 'test',
@@ -134,7 +166,7 @@ export function sectionSteps(
     },
     {
       key: 'lower',
-      says: `Draw ${litres(water * 0.3)} of tank water into the tubs`,
+      says: `Draw ${litres(water * DRAWN_SHARE)} of tank water into the tubs`,
       likely: 10,
       after: ['power'],
       cautions: [CAUTIONS.weight],
@@ -147,6 +179,7 @@ export function sectionSteps(
             likely: 6 * stems.length,
             after: ['power'],
             plantingIds: stems.map((planting) => planting.id),
+            acts: cutAll(stems),
           },
         ]
       : []),
@@ -157,6 +190,7 @@ export function sectionSteps(
       after: [stems.length > 0 ? 'trim' : 'lower', 'lower'],
       cautions: [CAUTIONS.hands],
       plantingIds: ids,
+      acts: liftAll(section.plantings),
     },
     {
       key: 'sort',
@@ -194,18 +228,21 @@ export function sectionSteps(
       likely: PLANT_MIN_PER_100CM2 * area,
       after: ['sort', renewSoil ? 'new-soil' : 'vacuum'],
       plantingIds: ids,
+      acts: setInAll(section.plantings),
     },
     {
       key: 'refill',
       says: 'Refill over a plate, temperature matched, conditioner in',
       likely: 20,
       after: ['plant'],
+      acts: [{ do: 'change water', fraction: DRAWN_SHARE }],
       cautions: [CAUTIONS.weight],
     },
     {
       key: 'filter',
       says: 'Rinse the sponge in the drawn tank water, take out loose cuttings',
       likely: 12,
+      acts: [cleanFilter(tank)],
       after: ['plant'],
       cautions: [CAUTIONS.media],
     },
@@ -236,17 +273,17 @@ export function sectionSteps(
 }
 
 /** Steps of a full reset: animals and plants out, tank stripped and rebuilt. */
-export function fullResetSteps(history: TankHistory, now: string): PlanStep[] {
+export function fullResetSteps(history: TankHistory, now: Instant): PlanStep[] {
   const { factor } = paceOf(history)
-  const layout = currentLayout(history)
-  const plantings = plantingsAt(history, now)
+  const tank = tankNow(history, now)
+  const { vessel, layout, plantings, populations } = tank
   const area = plantings.reduce((sum, planting) => sum + patchArea(planting), 0) / 100
-  const soil = layout ? groundLitres(layout.ground, history.vessel.depthCm) : 0
-  const water = netLitres(history.vessel, layout)
+  const soil = layout ? groundLitres(layout.ground, vessel.depthCm) : 0
+  const water = netLitres(vessel, layout)
   const pieces = layout?.hardscape.length ?? 0
-  const mass = filledMass(history.vessel, layout)
+  const mass = filledMass(vessel, layout)
   const weight = `${CAUTIONS.weight} Filled it is about ${Math.round(mass.total / 10) * 10} kg.`
-  const animals = history.populations.length > 0
+  const animals = populations.length > 0
   const drafts: Draft[] = [
     {
       key: 'hold',
@@ -265,6 +302,7 @@ export function fullResetSteps(history: TankHistory, now: string): PlanStep[] {
       key: 'trim',
       says: 'Take out floaters and loose bits, trim everything',
       likely: 40,
+      acts: cutAll(stemsOf(history, plantings)),
       after: ['power'],
     },
     {
@@ -274,13 +312,14 @@ export function fullResetSteps(history: TankHistory, now: string): PlanStep[] {
       after: ['trim'],
       cautions: [CAUTIONS.hands, weight],
       waitHours: 1,
+      acts: [...liftAll(plantings), ...liftPieces(tank)],
     },
     ...(animals
       ? [
           {
             key: 'catch',
             says: 'Drain to net height; catch the largest first, keep them apart; then the shoals, then shrimp',
-            likely: 20 + 12 * history.populations.length,
+            likely: 20 + 12 * populations.length,
             after: ['lift'],
             animalsOut: true,
             cautions: [CAUTIONS.animals],
@@ -314,6 +353,7 @@ export function fullResetSteps(history: TankHistory, now: string): PlanStep[] {
       key: 'ground',
       says: `Lay ${litres(soil)} of new soil, sloped up to the back; stones and wood on grit, not on glass`,
       likely: 60 + soil + 10 * pieces,
+      acts: newLayout(tank),
       after: ['clean'],
       animalsOut: animals,
       cautions: [CAUTIONS.glass],
@@ -322,6 +362,7 @@ export function fullResetSteps(history: TankHistory, now: string): PlanStep[] {
       key: 'plant',
       says: 'Damp the soil; plant front to back, misting',
       likely: PLANT_MIN_PER_100CM2 * area,
+      acts: setInAll(plantings, LAYOUT_TO_COME),
       after: ['ground'],
       animalsOut: animals,
     },
@@ -333,6 +374,7 @@ export function fullResetSteps(history: TankHistory, now: string): PlanStep[] {
       animalsOut: animals,
       cautions: [weight, CAUTIONS.mains],
       waitHours: 2,
+      acts: [{ do: 'change water', fraction: NEW_WATER_SHARE }],
     },
     ...(animals
       ? [
@@ -358,11 +400,9 @@ export function fullResetSteps(history: TankHistory, now: string): PlanStep[] {
 }
 
 /** Steps of a hard trim: one evening, nothing uprooted. */
-export function trimSteps(history: TankHistory, now: string): PlanStep[] {
+export function trimSteps(history: TankHistory, now: Instant): PlanStep[] {
   const { factor } = paceOf(history)
-  const stems = plantingsAt(history, now).filter((planting) =>
-    speciesOf(history, planting).group.startsWith('stem'),
-  )
+  const stems = stemsOf(history, plantingsAt(history, now))
   const drafts: Draft[] = [
     { key: 'power', says: 'Lamp up, heater and filter off', likely: 5, cautions: [CAUTIONS.mains] },
     {
@@ -371,6 +411,7 @@ export function trimSteps(history: TankHistory, now: string): PlanStep[] {
       likely: 8 * Math.max(1, stems.length) + 15,
       after: ['power'],
       plantingIds: stems.map((planting) => planting.id),
+      acts: cutAll(stems),
     },
     {
       key: 'cuttings',
@@ -383,6 +424,7 @@ export function trimSteps(history: TankHistory, now: string): PlanStep[] {
       key: 'change',
       says: 'Change half the water, rinse the sponge in what you drew',
       likely: 35,
+      acts: [{ do: 'change water', fraction: 0.5 }, cleanFilter(tankNow(history, now))],
       after: ['cuttings'],
       cautions: [CAUTIONS.weight, CAUTIONS.media],
     },

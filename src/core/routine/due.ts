@@ -1,4 +1,4 @@
-import type { EntryKind } from '../history/entries'
+import type { Entry, EntryKind } from '../history/entries'
 import { entryDay, ofKind } from '../history/journal-index'
 import type { Routine, TankHistory } from '../history/types'
 import { dayOf, type Instant } from '../quantity/time'
@@ -26,13 +26,14 @@ export const DONE_BY: Record<Routine['kind'], EntryKind> = {
 /** What routines ask for, latest first, from when each kind of entry was last made. A routine never done yet counts from the day it was set. */
 export function tasksOf(
   routines: readonly Routine[],
-  lastDone: (kind: EntryKind) => Instant | null,
+  lastDone: (kind: EntryKind, equipmentId: string | null) => Instant | null,
   now: Instant,
 ): DueTask[] {
   const today = dayOf(now)
   return routines
+    .filter(({ until }) => until === null || dayOf(until) > today)
     .map((routine) => {
-      const lastAt = lastDone(DONE_BY[routine.kind])
+      const lastAt = lastDone(DONE_BY[routine.kind], routine.equipmentId)
       const daysLate = Math.floor(today - (dayOf(lastAt ?? routine.since) + routine.everyDays))
       return { routineId: routine.id, says: routine.says, kind: routine.kind, daysLate, lastAt }
     })
@@ -44,11 +45,18 @@ export function dueTasks(history: TankHistory, now: Instant): DueTask[] {
   const today = dayOf(now)
   return tasksOf(
     history.routines,
-    (kind) =>
-      ofKind(history.entries, kind).findLast((entry) => entryDay(entry) <= today)?.at ?? null,
+    (kind, equipmentId) =>
+      ofKind(history.entries, kind).findLast(
+        (entry) =>
+          entryDay(entry) <= today && (equipmentId === null || doneTo(entry) === equipmentId),
+      )?.at ?? null,
     now,
   )
 }
+
+/** The thing an entry says was cleaned or served, or null. */
+const doneTo = (entry: Entry): string | null =>
+  'equipmentId' in entry ? (entry.equipmentId ?? null) : null
 
 /** Tasks due today or overdue. */
 export const onlyDue = (tasks: readonly DueTask[]): DueTask[] =>

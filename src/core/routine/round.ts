@@ -1,7 +1,8 @@
 import { algaeCourses, algaeOn, algaeTrend } from '../algae/course'
 import { entriesOf } from '../history/journal-index'
 import type { AlgaeKind, Method, Place, Sign } from '../history/entries'
-import { headCount, plantingsAt, speciesOf } from '../history/lookup'
+import { headCount, speciesOf } from '../history/lookup'
+import { tankNow } from '../history/tank-at'
 import { placeName, sayMethod } from '../history/describe'
 import type { Planting, TankHistory, Zone } from '../history/types'
 import { coverIn, EYE_SD, fitCover } from '../plants/cover'
@@ -76,14 +77,14 @@ const RECOUNT_DAYS = 20
 
 /** The round of a tank at `now`: stations in the order of the eyes, asking only what matters today. Stations with nothing to ask or tap are left out. */
 export function roundOf(history: TankHistory, now: Instant): Station[] {
-  const plantings = plantingsAt(history, now)
+  const { plantings, populations } = tankNow(history, now)
   const inZone = (...zones: Zone[]) => plantings.filter((planting) => zones.includes(planting.zone))
-  const places = (list: Planting[]) =>
+  const places = (list: readonly Planting[]) =>
     list.map((planting) => ({
       says: planting.stake,
       place: { of: 'planting', id: planting.id } as Place,
     }))
-  const plantQuestions = (list: Planting[]) =>
+  const plantQuestions = (list: readonly Planting[]) =>
     list.flatMap((planting) => askPlanting(history, planting, now))
   const at = (of: 'glass' | 'surface' | 'ground' | 'equipment' | 'tank', says: string) => [
     { says, place: { of } as Place },
@@ -166,7 +167,7 @@ export function roundOf(history: TankHistory, now: Instant): Station[] {
       signs: ['clogged inlet', 'leak'],
       places: at('equipment', 'equipment'),
     },
-    history.populations.length === 0
+    populations.length === 0
       ? null
       : {
           name: 'animals',
@@ -225,7 +226,7 @@ function askPlanting(history: TankHistory, planting: Planting, now: Instant): Qu
       expected: asRead(heightOn(heightCourse(history, planting, now), today), MEASURED_SD),
       unit: 'cm',
       min: 0,
-      max: history.vessel.heightCm * 2,
+      max: tankNow(history, now).vessel.heightCm * 2,
       step: 1,
     },
   ]
@@ -364,7 +365,7 @@ function testQuestions(history: TankHistory, now: Instant): Question[] {
 
 function countQuestions(history: TankHistory, now: Instant): Question[] {
   const today = dayOf(now)
-  return history.populations.flatMap((population) => {
+  return tankNow(history, now).populations.flatMap((population) => {
     const last = entriesOf(history.entries, 'stock').findLast(
       (entry) => entry.populationId === population.id,
     )

@@ -1,5 +1,16 @@
 import type { Entry, EntryDetails, EntryKind } from '../history/entries'
-import { UNMEASURED, USUAL_CARE, type Planting, type TankHistory } from '../history/types'
+import { since } from '../history/dated'
+import { lampRecord, plantingRecord, sourceRecord } from '../history/records'
+import { tankAt, type Tank } from '../history/tank-at'
+import {
+  UNMEASURED,
+  USUAL_CARE,
+  type Ground,
+  type Planting,
+  type SourceAnalysis,
+  type TankHistory,
+  type WaterCare,
+} from '../history/types'
 import { CATALOGUE } from '../plants/catalogue'
 import { instantOf } from '../quantity/time'
 
@@ -43,6 +54,9 @@ export const STEMS: Planting = {
   id: 'p-s1',
   layoutId: 'lay',
   speciesId: CATALOGUE.greenStem.id,
+  kinds: [{ speciesId: CATALOGUE.greenStem.id, share: 1, sure: 'sure' }],
+  origin: 'not said',
+  parentIds: [],
   stake: 'S1',
   name: 'Green stems, back left',
   zone: 'background',
@@ -61,6 +75,7 @@ export const CARPET: Planting = {
   ...STEMS,
   id: 'p-l1',
   speciesId: CATALOGUE.carpet.id,
+  kinds: [{ speciesId: CATALOGUE.carpet.id, share: 1, sure: 'sure' }],
   stake: 'L1',
   name: 'Carpet, front',
   zone: 'foreground',
@@ -78,60 +93,62 @@ export function tank(
   entries: readonly Entry[] = [],
   overrides: Partial<TankHistory> = {},
 ): TankHistory {
+  const begun = instantOf(DAY0)
   return {
     vessel: {
       id: 'ves',
       slug: 'test',
       name: 'Test',
       kind: 'display',
-      lengthCm: 60,
-      depthCm: 40,
-      heightCm: 40,
-      waterlineCm: 36,
-      glassMm: 8,
       altitudeM: 0,
-      evaporationLitresPerDay: null,
-      lamp: { onAt: '09:00', hours: 8, parAtSurface: 100 },
-      gas: null,
-      care: USUAL_CARE,
       timeZone: 'UTC',
       standsAt: '',
-      startedAt: instantOf(DAY0),
+      startedAt: begun,
       order: 1,
+      glass: [
+        since(begun, { lengthCm: 60, depthCm: 40, heightCm: 40, waterlineCm: 36, glassMm: 8 }),
+      ],
+      care: [since(begun, USUAL_CARE)],
     },
     layouts: [
       {
         id: 'lay',
         name: 'First',
-        state: 'current',
-        from: instantOf(DAY0),
+        draft: false,
+        from: begun,
         to: null,
-        ground: {
-          material: 'gravel',
-          laidAt: instantOf(DAY0),
-          profile: [
-            { x: 0, frontCm: 5, backCm: 5 },
-            { x: 60, frontCm: 5, backCm: 5 },
-          ],
-        },
-        hardscape: [],
+        ground: [
+          since(begun, {
+            material: 'gravel',
+            laidAt: begun,
+            profile: [
+              { x: 0, frontCm: 5, backCm: 5 },
+              { x: 60, frontCm: 5, backCm: 5 },
+            ],
+          }),
+        ],
       },
     ],
+    pieces: [],
     species: [CATALOGUE.carpet, CATALOGUE.greenStem],
-    plantings: [CARPET, STEMS],
+    plantings: [CARPET, STEMS].map(plantingRecord),
+    equipment: [lampRecord('lamp', { parAtSurface: 100 }, begun)],
     populations: [],
     sources: [
-      {
-        id: 'src',
-        name: 'Tap',
-        kind: 'tap',
-        nitrateMgL: 0,
-        khDegrees: 4,
-        ghDegrees: 6,
-        pH: 7,
-        temperatureC: 10,
-        ...UNMEASURED,
-      },
+      sourceRecord(
+        {
+          id: 'src',
+          name: 'Tap',
+          kind: 'tap',
+          nitrateMgL: 0,
+          khDegrees: 4,
+          ghDegrees: 6,
+          pH: 7,
+          temperatureC: 10,
+          ...UNMEASURED,
+        },
+        begun,
+      ),
     ],
     products: [],
     routines: [],
@@ -140,3 +157,43 @@ export function tank(
     ...overrides,
   }
 }
+
+/** The test tank as it stands on a day after day zero. */
+export const standing = (history: TankHistory, day = 0): Tank => tankAt(history, DAY0 + day)
+
+/** What a population or a routine has that stays as it is. */
+export const STAYS = { until: null, temporary: null, needs: {} }
+export const KEPT_UP = { until: null, equipmentId: null }
+
+/** The story with another care of its water, all along. */
+export const withCare = (history: TankHistory, care: Partial<WaterCare>): TankHistory => ({
+  ...history,
+  vessel: {
+    ...history.vessel,
+    care: history.vessel.care.map((one) => ({ ...one, is: { ...one.is, ...care } })),
+  },
+})
+
+/** The record of a planting as the tests have it. */
+export { plantingRecord as recordOf }
+
+/** The story on another ground, from its first layout on. */
+export const withGround = (history: TankHistory, ground: Partial<Ground>): TankHistory => ({
+  ...history,
+  layouts: history.layouts.map((layout) => ({
+    ...layout,
+    ground: layout.ground.map((one) => ({ ...one, is: { ...one.is, ...ground } })),
+  })),
+})
+
+/** The story with its first source holding something else, all along. */
+export const withSource = (
+  history: TankHistory,
+  analysis: Partial<SourceAnalysis>,
+): TankHistory => ({
+  ...history,
+  sources: history.sources.map((source) => ({
+    ...source,
+    analyses: source.analyses.map((one) => ({ ...one, is: { ...one.is, ...analysis } })),
+  })),
+})

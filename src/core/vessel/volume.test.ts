@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { lodge } from '@/data/demo/lodge'
-import { tank } from '../testing/tank'
+import { tankNow } from '../history/tank-at'
+import { standing, tank } from '../testing/tank'
 import {
   filledMass,
   grossLitres,
@@ -12,7 +13,7 @@ import {
 } from './volume'
 
 describe('volumes', () => {
-  const { vessel, layouts } = tank()
+  const { vessel, layout } = standing(tank())
   test('gross and per centimetre by plain geometry', () => {
     expect(grossLitres(vessel)).toBe(96)
     expect(litresPerCentimetre(vessel)).toBe(2.4)
@@ -47,9 +48,9 @@ describe('volumes', () => {
     fc.assert(
       fc.property(fc.double({ min: 0, max: 60, noNaN: true }), (depth) => {
         const ground = {
-          ...layouts[0],
+          ...layout!,
           ground: {
-            ...layouts[0].ground,
+            ...layout!.ground,
             profile: [
               { x: 0, frontCm: depth, backCm: depth },
               { x: 60, frontCm: depth, backCm: depth },
@@ -83,8 +84,9 @@ describe('volumes', () => {
     const mass = filledMass(vessel, null)
     expect(mass.water).toBeCloseTo(86.4 * 0.998, 6)
     expect(mass.glass).toBeCloseTo(((60 * 40 + 2 * 40 * 100) * 0.8 * 2.5) / 1000, 6)
-    const [tarn] = lodge('2026-11-24T09:00:00.000Z')
-    const full = filledMass(tarn.vessel, tarn.layouts[0])
+    const now = '2026-11-24T09:00:00.000Z'
+    const tarn = tankNow(lodge(now)[0], now)
+    const full = filledMass(tarn.vessel, tarn.layout)
     expect(full.total).toBeCloseTo(full.water + full.glass + full.ground + full.hardscape, 9)
   })
 })

@@ -1,12 +1,12 @@
-import type { Ground, Hardscape, Layout, Polygon, Vessel } from '../history/types'
+import type { Glass, Ground, Hardscape, Layout, Polygon } from '../history/types'
 
 /** Litres of the whole glass box to the rim. cm in, L out. */
-export function grossLitres(vessel: Pick<Vessel, 'lengthCm' | 'depthCm' | 'heightCm'>): number {
+export function grossLitres(vessel: Pick<Glass, 'lengthCm' | 'depthCm' | 'heightCm'>): number {
   return (vessel.lengthCm * vessel.depthCm * vessel.heightCm) / 1000
 }
 
 /** Litres in one centimetre of height where nothing stands in the water. */
-export function litresPerCentimetre(vessel: Pick<Vessel, 'lengthCm' | 'depthCm'>): number {
+export function litresPerCentimetre(vessel: Pick<Glass, 'lengthCm' | 'depthCm'>): number {
   return (vessel.lengthCm * vessel.depthCm) / 1000
 }
 
@@ -70,7 +70,10 @@ function hardscapeLitres(piece: Hardscape): number {
 const SOLID_SHARE = 0.55
 
 /** Litres of water at the full line: the box to the line, less the solid of the ground and the hardscape. Never below zero. */
-export function netLitres(vessel: Vessel, layout: Layout | null): number {
+export function netLitres(
+  vessel: Glass,
+  layout: Pick<Layout, 'ground' | 'hardscape'> | null,
+): number {
   const filled = litresPerCentimetre(vessel) * vessel.waterlineCm
   if (!layout) return filled
   const solid = SOLID_SHARE * groundLitres(layout.ground, vessel.depthCm)
@@ -83,8 +86,8 @@ const DENSITY = { water: 0.998, glass: 2.5, stone: 2.6, wood: 0.9, wetGround: 1.
 
 /** What the filled vessel weighs, kg, without stand, hood and filter: a figure to plan a lift or a floor by, not to certify one. */
 export function filledMass(
-  vessel: Vessel,
-  layout: Layout | null,
+  vessel: Glass,
+  layout: Pick<Layout, 'ground' | 'hardscape'> | null,
 ): { water: number; glass: number; ground: number; hardscape: number; total: number } {
   const glassCm = vessel.glassMm / 10
   const panes =

@@ -3,7 +3,7 @@ import { seededRandom } from '../quantity/random'
 import { normalStream } from '../quantity/normal'
 import { instantOf } from '../quantity/time'
 import { change, DAY0, entry, tank } from '../testing/tank'
-import { netLitres } from '../vessel/volume'
+import { litresOn } from '../vessel/litres-over'
 import { Z80 } from '../quantity/estimate'
 import {
   balanceOf,
@@ -16,7 +16,7 @@ import { evaporation } from './sources'
 import { expectedUptake } from './uptake'
 
 const at = (day: number) => instantOf(DAY0 + day)
-const LITRES = netLitres(tank().vessel, tank().layouts[0])
+const LITRES = litresOn(tank(), DAY0)
 
 test('food to nitrate: 1 g of 40 % protein gives 36.8 mg N (Timmons & Ebeling), 163 mg NO3, 1.63 mg/L in 100 L', () => {
   expect(TAN_PER_PROTEIN).toBe(0.092)

@@ -1,12 +1,12 @@
 import { entryDay } from '../history/journal-index'
 import { CACO3_PER_DEGREE, NO3_PER_N, PO4_PER_P, type Parameter } from '../quantity/units'
 import { entriesOf } from '../history/journal-index'
-import { currentLayout } from '../history/lookup'
+import { sourceOn } from '../history/tank-at'
 import type { TankHistory } from '../history/types'
 import { Z80, type Estimate } from '../quantity/estimate'
 import { type Result, ok, refuse } from '../quantity/result'
 import { dayOf, type Instant } from '../quantity/time'
-import { netLitres } from '../vessel/volume'
+import { litresOn } from '../vessel/litres-over'
 import { estimateParameter, type BandPoint, type WaterEstimate } from './estimate'
 import { habitualFeeding } from './habit'
 import { addedByDose } from './products'
@@ -110,7 +110,7 @@ export function balanceOf(
   const span = Math.min(days, today - Math.max(dayOf(history.vessel.startedAt), past[0].day))
   if (span < 7) return refuse('A week must pass before a balance can be drawn.')
   const start = today - span
-  const litres = netLitres(history.vessel, currentLayout(history))
+  const litres = litresOn(history, today)
   const weekly = 7 / span
   const counted = [
     feedFlow(history, parameter, today, span, litres),
@@ -191,7 +191,7 @@ function feedFlow(
   const feeding = habitualFeeding(history, today, days)
   if (!feeding) return null
   const grams = feeding.gramsPerDay * 7
-  const protein = history.vessel.care.foodProteinPercent
+  const protein = feeding.proteinPercent
   const amount = {
     nitrate: nitrateFromFeed(grams, protein, litres),
     phosphate: (grams * 1000 * FEED_PHOSPHORUS * FEED_PHOSPHORUS_FREE * PO4_PER_P) / litres,
@@ -206,7 +206,7 @@ function feedFlow(
     perWeek: around(
       amount,
       amount * DOUBT.feed,
-      `${grams.toFixed(1)} g a week at ${protein} % protein`,
+      `${grams.toFixed(1)} g a week at ${Math.round(protein)} % protein`,
     ),
   }
 }
@@ -272,12 +272,13 @@ function changeFlows(
     const before = pointAt(past, entryDay(change) - 1e-6)
     away += change.fraction * before.value
     awayDoubt += change.fraction * half(before)
-    brought += change.fraction * levelOfSource(history, change.sourceId, parameter)
+    brought +=
+      change.fraction * levelOfSource(history, change.sourceId, parameter, entryDay(change))
   }
   const used = new Set(changes.map((change) => change.sourceId))
   const measured = history.sources
     .filter((source) => used.has(source.id))
-    .every((source) => sourceLevel(source, parameter)?.measured !== false)
+    .every((source) => sourceLevel(sourceOn(source, today), parameter)?.measured !== false)
   const source = brought * weekly
   return [
     {
@@ -318,7 +319,8 @@ function topUpFlow(
   )
   const total = topUps.reduce(
     (sum, entry) =>
-      sum + (levelOfSource(history, entry.sourceId, parameter) * entry.litres) / litres,
+      sum +
+      (levelOfSource(history, entry.sourceId, parameter, entryDay(entry)) * entry.litres) / litres,
     0,
   )
   return total <= 0

@@ -192,7 +192,7 @@ const TABLET_DAYS = { value: 90, low: 60, high: 120 } as const
 export interface RootTabs {
   tablets: number
   areaCm2: number
-  plantings: Planting[]
+  plantings: readonly Planting[]
   lastAt: Instant | null
   /** When the next are due, with the range of their life; null when none was ever given. */
   nextAt: { value: Instant; low: Instant; high: Instant } | null

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import type { Entry, Method } from '../history/entries'
 import { PARAMETERS, PARAMETER_UNITS, type Parameter } from '../quantity/units'
 import { instantOf } from '../quantity/time'
-import { change, DAY0, entry, tank } from '../testing/tank'
+import { change, DAY0, entry, tank, withCare, KEPT_UP } from '../testing/tank'
 import { conditionsOf } from './conditions'
 import {
   crossing,
@@ -158,8 +158,8 @@ describe('water events', () => {
       change(3, 0.4),
       entry(4, 'dose', { product: 'mystery', productId: null, amount: 5, unit: 'mL' }),
     ])
-    expect(waterEvents(story, 'pH', 100, DAY0, DAY0 + 9).events).toEqual([])
-    expect(waterEvents(story, 'nitrate', 100, DAY0, DAY0 + 9).events).toEqual([
+    expect(waterEvents(story, 'pH', () => 100, DAY0, DAY0 + 9).events).toEqual([])
+    expect(waterEvents(story, 'nitrate', () => 100, DAY0, DAY0 + 9).events).toEqual([
       expect.objectContaining({ a: 0.6 }),
     ])
   })
@@ -168,9 +168,9 @@ describe('water events', () => {
       ...tank([change(10, 0.3), entry(20, 'top-off', { litres: 5, sourceId: null })]),
     }
     const { fullness } = waterEvents(
-      { ...story, vessel: { ...story.vessel, evaporationLitresPerDay: 1 } },
+      withCare(story, { evaporationLitresPerDay: 1 }),
       'nitrate',
-      100,
+      () => 100,
       DAY0,
       DAY0 + 200,
     )
@@ -196,6 +196,7 @@ describe('regime and crossings', () => {
       amount: 0.5,
       says: 'x',
       since: at(0),
+      ...KEPT_UP,
     }
     expect(nextChange(tank(entries, { routines: [routine] }), at(20))).toMatchObject({
       everyDays: 7,

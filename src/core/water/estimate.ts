@@ -1,14 +1,13 @@
 import { entryDay } from '../history/journal-index'
 import { readingsOf } from '../history/journal-index'
 import type { EntryOf } from '../history/entries'
-import { currentLayout } from '../history/lookup'
 import type { TankHistory } from '../history/types'
 import { normalEstimate, type Estimate } from '../quantity/estimate'
 import { type Result, ok, refuse } from '../quantity/result'
 import { sayNumber } from '../quantity/say'
 import { dayOf, type Instant } from '../quantity/time'
 import { PARAMETER_UNITS, type Parameter } from '../quantity/units'
-import { netLitres } from '../vessel/volume'
+import { litresOver } from '../vessel/litres-over'
 import { thinProbeReadings } from './thin-probe-readings'
 import { fractionForTarget } from './dilution'
 import { habitualDosing, habitualTopUps } from './habit'
@@ -107,9 +106,10 @@ function reckon(history: TankHistory, parameter: Parameter, now: Instant): Resul
   const { behaviour } = FACTS[parameter]
   if (all.length === 0)
     return refuse(`No ${label} reading yet: one test gives Vivero something to reckon from.`)
-  const litres = netLitres(history.vessel, currentLayout(history))
+  const litresOf = litresOver(history)
+  const litres = litresOf(today)
   const from = Math.min(dayOf(history.vessel.startedAt), dayOf(all[0].at))
-  const { events, fullness } = waterEvents(history, parameter, litres, from, today)
+  const { events, fullness } = waterEvents(history, parameter, litresOf, from, today)
   const source = thinProbeReadings(
     all,
     events.map((event) => event.day),
@@ -211,7 +211,7 @@ export function routineChanges(
   const next = nextChange(history, now)
   if (!next) return []
   const today = dayOf(now)
-  const source = levelOfSource(history, next.sourceId, parameter)
+  const source = levelOfSource(history, next.sourceId, parameter, today)
   const out = []
   for (let day = Math.max(next.day, today + 1); day <= today + days; day += next.everyDays)
     out.push({ day, fraction: next.fraction, source })

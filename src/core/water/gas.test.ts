@@ -1,7 +1,8 @@
+import { gasRecord } from '../history/records'
 import type { Entry, Method } from '../history/entries'
 import type { Parameter } from '../quantity/units'
 import { instantOf } from '../quantity/time'
-import { change, DAY0, entry, nitrate, tank } from '../testing/tank'
+import { change, DAY0, entry, nitrate, tank, standing, withCare, withSource } from '../testing/tank'
 import { findings } from '../judgement/findings'
 import { waterFindings } from '../judgement/water-findings'
 import { conditionsOf } from './conditions'
@@ -201,7 +202,7 @@ describe('doses as events', () => {
 
 describe('sources', () => {
   test('calcium and magnesium of an unmeasured water come from its hardness, three to one', () => {
-    const [tap] = tank().sources
+    const [tap] = standing(tank()).sources
     expect(sourceLevel(tap, 'calcium')).toEqual({
       value: expect.closeTo(6 * 0.75 * 7.147, 1),
       measured: false,
@@ -211,8 +212,8 @@ describe('sources', () => {
       measured: true,
     })
     expect(sourceLevel(tap, 'pH')).toBeNull()
-    expect(levelOfSource(tank(), 'nowhere', 'gh')).toBe(6)
-    expect(levelOfSource(tank([], { sources: [] }), null, 'gh')).toBe(0)
+    expect(levelOfSource(tank(), 'nowhere', 'gh', DAY0)).toBe(6)
+    expect(levelOfSource(tank([], { sources: [] }), null, 'gh', DAY0)).toBe(0)
   })
 })
 
@@ -285,9 +286,8 @@ describe('questions about what can hardly be', () => {
     expect(ask(read(5, 'kh', 9, 'titration'), [salted])).toEqual([])
   })
   test('nitrogen read as nitrate, and a value far from all that was expected', () => {
-    const rich = {
-      vessel: { ...tank().vessel, care: { ...tank().vessel.care, school: 'rich column' as const } },
-    }
+    const { vessel } = withCare(tank(), { school: 'rich column' })
+    const rich = { vessel }
     expect(ask(read(5, 'nitrate', 3), [], rich).join()).toMatch(/did the test say N/)
     const steady = [0, 3, 6, 9, 12].map((day) => read(day, 'nitrate', 10))
     expect(ask(read(14, 'nitrate', 90), steady).join()).toMatch(/far from that/)
@@ -324,7 +324,8 @@ describe('findings of the water', () => {
     )
   })
   test('soft source water and twisted tips speak together', () => {
-    const soft = { sources: [{ ...tank().sources[0], ghDegrees: 1 }] }
+    const { sources } = withSource(tank(), { ghDegrees: 1 })
+    const soft = { sources }
     const plain = keys([read(1, 'gh', 2, 'titration')], 2, soft).find(
       (finding) => finding.key === 'soft-source',
     )!
@@ -340,7 +341,8 @@ describe('findings of the water', () => {
     expect(keys([], 2).map((finding) => finding.key)).not.toContain('soft-source')
   })
   test('unsteady gas is named, steady gas is praised', () => {
-    const gas = { vessel: { ...tank().vessel, gas: { onAt: '08:00', offAt: '16:00' } } }
+    const running = gasRecord('gas', { onAt: '08:00', offAt: '16:00' }, instantOf(DAY0))
+    const gas = { equipment: [...tank().equipment, running] }
     const swing = [9, 65, 19, 65].map((value, i) => read(i * 3, 'co2', value, 'indicator'))
     expect(keys(swing, 12, gas).find((finding) => finding.key === 'gas-steady')).toMatchObject({
       level: 'watch',

@@ -10,7 +10,7 @@ import {
 import { oxygenSaturation, pressureRatio } from '../chemistry/oxygen'
 import { unionisedAmmoniaFraction } from '../chemistry/ammonia'
 import { entriesOf } from '../history/journal-index'
-import type { TankHistory, Vessel } from '../history/types'
+import type { TankHistory, VesselRecord } from '../history/types'
 import { sayNumber } from '../quantity/say'
 import type { Estimate } from '../quantity/estimate'
 import { dayOf, type Instant } from '../quantity/time'
@@ -131,7 +131,7 @@ export function carbonDioxideByMethod(
 }
 
 function bySample(
-  vessel: Vessel,
+  vessel: Pick<VesselRecord, 'altitudeM'>,
   sample: { pHTank: number; pHAtRest: number },
   temperatureC: number,
 ): Estimate {
@@ -282,7 +282,7 @@ const mean = (list: readonly number[]): number | null =>
 
 /** Oxygen of a vessel: what water holds at its temperature and altitude, and what was measured, as a share of that. */
 export function oxygenOf(
-  vessel: Pick<Vessel, 'altitudeM'>,
+  vessel: Pick<VesselRecord, 'altitudeM'>,
   conditions: Conditions,
 ): { saturation: Estimate; measured: Estimate | null; share: Estimate | null } {
   const temperature = conditions.value('temperature') ?? ASSUMED_TEMPERATURE

@@ -1,3 +1,4 @@
+import { heldOn } from '../history/dated'
 import { entryDay } from '../history/journal-index'
 import { entriesOf } from '../history/journal-index'
 import type { TankHistory } from '../history/types'
@@ -34,7 +35,8 @@ export function habitualTopUps(
   )
   return (
     topUps.reduce(
-      (sum, entry) => sum + levelOfSource(history, entry.sourceId, parameter) * entry.litres,
+      (sum, entry) =>
+        sum + levelOfSource(history, entry.sourceId, parameter, entryDay(entry)) * entry.litres,
       0,
     ) /
     litres /
@@ -42,18 +44,22 @@ export function habitualTopUps(
   )
 }
 
-/** Grams of food a day over the last six weeks, or null when no feeding was written down. */
+/** Grams of food a day over the last six weeks and its protein as the tin said on the day it was fed, or null when no feeding was written down. */
 export function habitualFeeding(
   history: TankHistory,
   today: number,
   days = HABIT_DAYS,
-): { gramsPerDay: number; meals: number } | null {
+): { gramsPerDay: number; meals: number; proteinPercent: number } | null {
   const meals = entriesOf(history.entries, 'feed').filter(
     (entry) => entryDay(entry) <= today && entryDay(entry) > today - days,
   )
   if (meals.length === 0) return null
+  const grams = meals.reduce((sum, meal) => sum + meal.grams, 0)
+  const proteinOn = (day: number) => heldOn(history.vessel.care, day).foodProteinPercent
+  const protein = meals.reduce((sum, meal) => sum + meal.grams * proteinOn(entryDay(meal)), 0)
   return {
-    gramsPerDay: meals.reduce((sum, meal) => sum + meal.grams, 0) / days,
+    gramsPerDay: grams / days,
     meals: meals.length,
+    proteinPercent: grams > 0 ? protein / grams : proteinOn(today),
   }
 }

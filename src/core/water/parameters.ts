@@ -1,4 +1,6 @@
-import type { Band, School, Vessel } from '../history/types'
+import { heldOn } from '../history/dated'
+import { USUAL_CARE, type Band, type School, type TankHistory, type Vessel } from '../history/types'
+import { dayOf, type Instant } from '../quantity/time'
 import type { Parameter } from '../quantity/units'
 
 /**
@@ -172,10 +174,14 @@ export function bandFor(vessel: Pick<Vessel, 'kind' | 'care'>, parameter: Parame
   )
 }
 
+/** Where a parameter of a tank should stand by the care it gets at `now`. */
+export const bandNow = (
+  { vessel }: Pick<TankHistory, 'vessel'>,
+  parameter: Parameter,
+  now: Instant,
+): Band => bandFor({ kind: vessel.kind, care: heldOn(vessel.care, dayOf(now)) }, parameter)
+
 /** The band a vessel would have under a school, before the keeper's own changes. */
 export function schoolBand(kind: Vessel['kind'], school: School, parameter: Parameter): Band {
-  return bandFor(
-    { kind, care: { school, bands: {}, bucketLitres: 10, foodProteinPercent: 40 } },
-    parameter,
-  )
+  return bandFor({ kind, care: { ...USUAL_CARE, school } }, parameter)
 }

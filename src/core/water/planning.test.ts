@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import type { Band, Product, SourceWater } from '../history/types'
-import { UNMEASURED } from '../history/types'
+import { UNMEASURED, USUAL_CARE } from '../history/types'
 import { change, DAY0, entry, nitrate, tank } from '../testing/tank'
 import { instantOf } from '../quantity/time'
 import { seededRandom } from '../quantity/random'
@@ -354,10 +354,9 @@ describe('dosing', () => {
         {
           kind: 'display',
           care: {
+            ...USUAL_CARE,
             school: 'rich column',
             bands: { nitrate: { low: 1, high: 2 } },
-            bucketLitres: 10,
-            foodProteinPercent: 40,
           },
         },
         'nitrate',

@@ -2,7 +2,7 @@ import { freeCarbonDioxide } from '../chemistry/carbon-dioxide'
 import { hardnessOf } from '../chemistry/salts'
 import { entriesOf, readingsOf } from '../history/journal-index'
 import type { EntryOf } from '../history/entries'
-import { currentLayout } from '../history/lookup'
+import { tankNow, vesselOn } from '../history/tank-at'
 import type { TankHistory } from '../history/types'
 import { sayNumber, sayRange } from '../quantity/say'
 import { dayOf, instantOf } from '../quantity/time'
@@ -105,10 +105,10 @@ function solidsQuestion(near: (parameter: Parameter) => number | null): string[]
 }
 
 function alkalinityQuestion(reading: Reading, history: TankHistory): string[] {
-  const most = Math.max(0, ...history.sources.map((source) => source.khDegrees))
-  if (history.sources.length === 0 || reading.value <= most * KH_FACTOR + KH_SLACK) return []
-  const stones =
-    currentLayout(history)?.hardscape.some((piece) => piece.material === 'stone') ?? false
+  const { sources, layout } = tankNow(history, reading.at)
+  const most = Math.max(0, ...sources.map((source) => source.khDegrees))
+  if (sources.length === 0 || reading.value <= most * KH_FACTOR + KH_SLACK) return []
+  const stones = layout?.hardscape.some((piece) => piece.material === 'stone') ?? false
   const dosed = entriesOf(history.entries, 'dose').some((dose) => {
     const ago = dayOf(reading.at) - dayOf(dose.at)
     const product = productOf(history, dose)
@@ -125,7 +125,7 @@ function unitQuestion(reading: Reading, history: TankHistory): string[] {
   const doubt = likelyElement(
     reading.parameter,
     reading.value,
-    bandFor(history.vessel, reading.parameter),
+    bandFor(vesselOn(history.vessel, dayOf(reading.at)), reading.parameter),
   )
   return doubt && reading.method === 'photometer' ? [doubt] : []
 }

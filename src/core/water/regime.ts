@@ -1,6 +1,6 @@
 import { entryDay } from '../history/journal-index'
 import { entriesOf } from '../history/journal-index'
-import { usualSource } from '../history/lookup'
+import { routinesAt, usualSource } from '../history/lookup'
 import type { TankHistory } from '../history/types'
 import { dayOf, type Instant } from '../quantity/time'
 
@@ -33,7 +33,7 @@ export function changeRegime(history: TankHistory, now: Instant): ChangeRegime {
   const days = changes.map((change) => entryDay(change))
   const gaps = days.slice(1).map((day, i) => day - days[i])
   const routineDays =
-    history.routines.find((routine) => routine.kind === 'water-change')?.everyDays ?? null
+    routinesAt(history, now).find((routine) => routine.kind === 'water-change')?.everyDays ?? null
   const sorted = [...gaps].sort((a, b) => a - b)
   const kept = routineDays === null ? 0 : gaps.filter((gap) => gap <= routineDays * GRACE).length
   const judged = routineDays !== null && gaps.length > 0
@@ -63,12 +63,17 @@ export function nextChange(
   now: Instant,
 ): { day: number; everyDays: number; fraction: number; sourceId: string | null } | null {
   const regime = changeRegime(history, now)
-  const routine = history.routines.find((candidate) => candidate.kind === 'water-change')
+  const routine = routinesAt(history, now).find((candidate) => candidate.kind === 'water-change')
   const everyDays = routine?.everyDays ?? regime.everyDays?.median
   const fraction = routine?.amount ?? regime.fraction
   if (!everyDays || !fraction) return null
   const last = regime.lastAt ? dayOf(regime.lastAt) : dayOf(now)
-  return { day: last + everyDays, everyDays, fraction, sourceId: usualSource(history)?.id ?? null }
+  return {
+    day: last + everyDays,
+    everyDays,
+    fraction,
+    sourceId: usualSource(history, now)?.id ?? null,
+  }
 }
 
 /** Linear-interpolated quantile of sorted numbers (type 7 of Hyndman & Fan 1996). Throws on an empty list. */

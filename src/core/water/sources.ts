@@ -1,5 +1,7 @@
 import { GH_PER_CALCIUM, GH_PER_MAGNESIUM } from '../chemistry/salts'
 import { entriesOf } from '../history/journal-index'
+import { heldOn } from '../history/dated'
+import { sourceOn } from '../history/tank-at'
 import type { SourceWater, TankHistory } from '../history/types'
 import type { Estimate } from '../quantity/estimate'
 import type { Parameter } from '../quantity/units'
@@ -55,15 +57,15 @@ export function sourceLevel(
 const reckonedConductivity = (source: SourceWater) =>
   US_BARE + US_PER_DEGREE * Math.max(source.ghDegrees, source.khDegrees)
 
-/** What the named source, else the tank's first one, holds of a parameter; zero where there is none. */
+/** What the named source, else the tank's first one, held of a parameter on a day; zero where there is none. */
 export function levelOfSource(
-  history: TankHistory,
+  { sources }: Pick<TankHistory, 'sources'>,
   sourceId: string | null,
   parameter: Parameter,
+  day: number,
 ): number {
-  const source =
-    history.sources.find((candidate) => candidate.id === sourceId) ?? history.sources[0]
-  return source ? (sourceLevel(source, parameter)?.value ?? 0) : 0
+  const source = sources.find((candidate) => candidate.id === sourceId) ?? sources[0]
+  return source ? (sourceLevel(sourceOn(source, day), parameter)?.value ?? 0) : 0
 }
 
 /** Top-ups over which the loss to the air is averaged, and how many it takes to believe them. */
@@ -96,7 +98,7 @@ export function evaporation(history: TankHistory, today: number, litres: number)
       because: `${recent.length} top-ups in the last ${Math.round(span)} days`,
     }
   }
-  const said = history.vessel.evaporationLitresPerDay
+  const said = heldOn(history.vessel.care, today).evaporationLitresPerDay
   if (said !== null)
     return { value: said, low: said * 0.7, high: said * 1.4, because: 'the loss you once measured' }
   return {

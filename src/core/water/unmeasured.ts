@@ -1,5 +1,6 @@
 import { entriesOf } from '../history/journal-index'
-import { currentLayout } from '../history/lookup'
+import { plantingsAt } from '../history/lookup'
+import { tankNow } from '../history/tank-at'
 import type { TankHistory } from '../history/types'
 import { Z80 } from '../quantity/estimate'
 import { dayOf, type Instant } from '../quantity/time'
@@ -48,7 +49,7 @@ export function unmeasuredParts(
   const parts = [
     plantsPart(history, parameter, now, litres),
     soilPart(history, parameter, now),
-    stonesPart(history, parameter),
+    stonesPart(history, parameter, now),
   ].filter((part): part is UnmeasuredPart => part !== null)
   const sd = Math.max(UNWRITTEN[parameter] ?? 1, written)
   const hard = parameter === 'gh' || parameter === 'kh'
@@ -93,7 +94,7 @@ function plantsPart(
       because: `what the level did, less all that is known; by the light alone about ${(7 * uptake.value).toPrecision(1)}`,
     }
   // Plants take salts, but no one can say how much of a meter's reading they are.
-  return parameter === 'conductivity' && history.plantings.length > 0
+  return parameter === 'conductivity' && plantingsAt(history, now).length > 0
     ? {
         ...plants,
         value: 0,
@@ -104,7 +105,7 @@ function plantsPart(
 }
 
 function soilPart(history: TankHistory, parameter: Parameter, now: Instant): UnmeasuredPart | null {
-  const ground = currentLayout(history)?.ground
+  const ground = tankNow(history, now).layout?.ground
   if (!ground || !ground.material.includes('soil')) return null
   const age = Math.max(0, dayOf(now) - dayOf(ground.laidAt))
   if (parameter === 'nitrate') {
@@ -141,8 +142,12 @@ function soilPart(history: TankHistory, parameter: Parameter, now: Instant): Unm
   }
 }
 
-function stonesPart(history: TankHistory, parameter: Parameter): UnmeasuredPart | null {
-  const layout = currentLayout(history)
+function stonesPart(
+  history: TankHistory,
+  parameter: Parameter,
+  now: Instant,
+): UnmeasuredPart | null {
+  const { layout } = tankNow(history, now)
   const sd = STONES[parameter]
   const lime =
     layout &&

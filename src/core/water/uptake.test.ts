@@ -1,20 +1,21 @@
+import { gasRecord, lampRecord } from '../history/records'
 import { GH_PER_CALCIUM, GH_PER_MAGNESIUM } from '../chemistry/salts'
 import { instantOf } from '../quantity/time'
 import { NO3_PER_N } from '../quantity/units'
-import { CARPET, DAY0, entry, tank } from '../testing/tank'
+import { CARPET, DAY0, entry, tank, recordOf, withGround } from '../testing/tank'
 import { expectedUptake, growthFromWater } from './uptake'
 import { unmeasuredParts } from './unmeasured'
 
 const NOW = instantOf(DAY0 + 60)
 const lit = (parAtSurface: number, gas = false) => {
   const story = tank()
+  const from = story.vessel.startedAt
   return {
     ...story,
-    vessel: {
-      ...story.vessel,
-      lamp: { ...story.vessel.lamp, parAtSurface },
-      gas: gas ? { onAt: '07:00', offAt: '16:00' } : null,
-    },
+    equipment: [
+      lampRecord('lamp', { parAtSurface }, from),
+      ...(gas ? [gasRecord('gas', { onAt: '07:00', offAt: '16:00' }, from)] : []),
+    ],
   }
 }
 
@@ -22,7 +23,7 @@ describe('what plants can be expected to take', () => {
   test('a carpet alone, by hand: PAR through the water, the day’s light on its ground, dry matter, nitrogen, nitrate', () => {
     const story = {
       ...tank([entry(59, 'measure', { plantingId: CARPET.id, measure: 'cover', value: 80 })]),
-      plantings: [CARPET],
+      plantings: [recordOf(CARPET)],
     }
     const grams = growthFromWater(story, NOW)
     // 100 µmol at the surface; 8 h are 2.88 mol/m²; 31 cm of water over 5 cm of gravel leave about 0.73; 0.06 m² of ground; cover 0.8 × 0.8; 0.3 g a mole; 0.6 from the water.
@@ -60,22 +61,11 @@ describe('what nobody measures', () => {
     unmeasuredParts(story, parameter, NOW, 60, 0).map(
       (part) => `${part.kind}${part.sign > 0 ? '+' : '-'}`,
     )
-  const soil = (laidDaysAgo: number, entries: ReturnType<typeof entry>[] = []) => {
-    const story = tank(entries)
-    return {
-      ...story,
-      layouts: [
-        {
-          ...story.layouts[0],
-          ground: {
-            ...story.layouts[0].ground,
-            material: 'active soil' as const,
-            laidAt: instantOf(DAY0 + 60 - laidDaysAgo),
-          },
-        },
-      ],
-    }
-  }
+  const soil = (laidDaysAgo: number, entries: ReturnType<typeof entry>[] = []) =>
+    withGround(tank(entries), {
+      material: 'active soil',
+      laidAt: instantOf(DAY0 + 60 - laidDaysAgo),
+    })
   test('there is always something that can add and something that can take away', () => {
     for (const story of [
       tank(),

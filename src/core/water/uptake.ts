@@ -1,11 +1,13 @@
 import { hardnessOf } from '../chemistry/salts'
 import { plantingsAt } from '../history/lookup'
+import { gasOf, tankNow } from '../history/tank-at'
 import type { Species, TankHistory } from '../history/types'
 import { canopyTransmission, dliAt, parAt, type StandingPlant } from '../layout/canopy'
 import { stageOf, standingOn } from '../layout/scene'
 import { patchArea, patchCentre } from '../plants/height'
 import type { Estimate } from '../quantity/estimate'
 import { dayOf, type Instant } from '../quantity/time'
+import { lightOf } from '../vessel/light'
 import { NO3_PER_N, PO4_PER_P, type Parameter } from '../quantity/units'
 
 /**
@@ -31,18 +33,21 @@ const FLAT_TAKES = 0.8
 
 /** Dry matter the plants grow out of the water's nutrients, g a day, from the light their leaves take up. */
 export function growthFromWater(history: TankHistory, now: Instant): number {
-  const { lamp, waterlineCm, gas } = history.vessel
+  const tank = tankNow(history, now)
+  const { waterlineCm } = tank.vessel
+  const light = lightOf(tank.equipment, tank.vessel)
   const standing = standingOn(stageOf(history, now), dayOf(now))
-  const perMol = gas ? GROWN_PER_MOL.gas : GROWN_PER_MOL.plain
+  const perMol = gasOf(tank) ? GROWN_PER_MOL.gas : GROWN_PER_MOL.plain
   return standing.reduce((sum, plant) => {
     const top = Math.min(plant.topCm, waterlineCm)
     const par = parAt(
       { ...patchCentre(plant.planting), y: top },
       standing,
-      { par: lamp.parAtSurface, waterlineCm },
+      { par: light.parAtSurface, waterlineCm },
       plant.planting.id,
     )
-    const molesADay = dliAt(par, lamp.hours) * (patchArea(plant.planting) / 1e4) * lightTaken(plant)
+    const molesADay =
+      dliAt(par, light.hours) * (patchArea(plant.planting) / 1e4) * lightTaken(plant)
     return sum + molesADay * perMol * FROM_WATER[plant.species.feedsBy]
   }, 0)
 }

@@ -1,3 +1,4 @@
+import { heldOn } from '../history/dated'
 import { entryDay } from '../history/journal-index'
 import { entriesOf } from '../history/journal-index'
 import type { TankHistory } from '../history/types'
@@ -22,21 +23,22 @@ export interface WaterEvents {
 
 /**
  * Changes, top-ups and doses between `from` and `today` as linear maps on the concentration of a parameter at full volume, and how
- * full the tank was on any day. What settles has no such events. `litres`: net volume.
+ * full the tank was on any day. What settles has no such events. `litresOf`: net volume on a day.
  */
 export function waterEvents(
   history: TankHistory,
   parameter: Parameter,
-  litres: number,
+  litresOf: (day: number) => number,
   from: number,
   today: number,
 ): WaterEvents {
   if (FACTS[parameter].behaviour === 'settling') return { events: [], fullness: () => 1 }
-  const perDay =
-    history.vessel.evaporationLitresPerDay ??
-    (entriesOf(history.entries, 'top-off').length > 0
-      ? evaporation(history, today, litres).value
-      : 0)
+  const reckoned =
+    entriesOf(history.entries, 'top-off').length > 0
+      ? evaporation(history, today, litresOf(today)).value
+      : 0
+  const lossOn = (day: number) =>
+    heldOn(history.vessel.care, day).evaporationLitresPerDay ?? reckoned
   const added = addedByDose(history, parameter)
   const filled: number[] = [from]
   const events: FilterEvent[] = []
@@ -49,16 +51,17 @@ export function waterEvents(
     .filter(({ day }) => day >= from && day <= today)
     .sort((a, b) => a.day - b.day)
   for (const { entry, day } of dated) {
+    const litres = litresOf(day)
     if (entry.kind === 'dose') {
       const b = added(entry) / litres
       if (b > 0) events.push({ day, a: 1, b, sd: DOSE_SPREAD * b })
       continue
     }
-    const source = levelOfSource(history, entry.sourceId, parameter)
+    const source = levelOfSource(history, entry.sourceId, parameter, day)
     if (entry.kind === 'water-change') {
       const missing = Math.min(
         litres * (1 - LEAST_FULL),
-        perDay * (day - filled[filled.length - 1]),
+        lossOn(day) * (day - filled[filled.length - 1]),
       )
       const added = entry.fraction * (litres - missing) + missing
       events.push({
@@ -75,7 +78,7 @@ export function waterEvents(
     // Readings come in time order: the search goes on from where it stood.
     if (filled[at] >= day) at = 0
     while (at + 1 < filled.length && filled[at + 1] < day) at++
-    return Math.max(LEAST_FULL, 1 - (perDay * (day - filled[at])) / litres)
+    return Math.max(LEAST_FULL, 1 - (lossOn(day) * (day - filled[at])) / litresOf(day))
   }
   return { events, fullness }
 }

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { KalmanFilter } from 'kalman-filter'
 import { seededRandom } from '../quantity/random'
-import { change, DAY0, entry, nitrate, tank } from '../testing/tank'
+import { change, DAY0, entry, nitrate, tank, withCare, KEPT_UP } from '../testing/tank'
 import { instantOf } from '../quantity/time'
 import { afterChange, fractionForTarget, steadyBeforeChange, steadyWithTopUp } from './dilution'
 import { runGainFilter, type FilterReading, type FilterSettings } from './gain-filter'
@@ -211,11 +211,7 @@ describe('nitrate', () => {
 
   test('evaporation concentrates what is read, and topping up with pure water brings it back', () => {
     const base = tank([nitrate(0.1, 20), nitrate(10, 24), nitrate(20, 24.1)])
-    const dry = estimateParameter(
-      { ...base, vessel: { ...base.vessel, evaporationLitresPerDay: 1 } },
-      'nitrate',
-      at(20),
-    )
+    const dry = estimateParameter(withCare(base, { evaporationLitresPerDay: 1 }), 'nitrate', at(20))
     const wet = estimateParameter(base, 'nitrate', at(20))
     // The same readings with water missing mean less nitrate in the tank.
     expect(dry.ok && wet.ok && dry.value.now.value < wet.value.now.value).toBe(true)
@@ -263,7 +259,15 @@ describe('nitrate', () => {
   test('the routine ahead: an overdue change counts as tomorrow’s', () => {
     const story = tank([change(0, 0.4)], {
       routines: [
-        { id: 'r', kind: 'water-change', everyDays: 7, amount: 0.5, says: 'change', since: at(0) },
+        {
+          id: 'r',
+          kind: 'water-change',
+          everyDays: 7,
+          amount: 0.5,
+          says: 'change',
+          since: at(0),
+          ...KEPT_UP,
+        },
       ],
     })
     const ahead = routineChanges(story, 'nitrate', at(20), 21)
@@ -287,6 +291,7 @@ describe('regime', () => {
             amount: 0.4,
             says: 'change',
             since: at(0),
+            ...KEPT_UP,
           },
         ],
       },

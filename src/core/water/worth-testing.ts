@@ -7,7 +7,7 @@ import { sayAgo, sayEstimate, sayNumber } from '../quantity/say'
 import { dayOf, type Instant } from '../quantity/time'
 import { PARAMETER_UNITS, PARAMETERS, type Parameter } from '../quantity/units'
 import type { Conditions } from './conditions'
-import { bandFor, FACTS } from './parameters'
+import { bandNow, FACTS } from './parameters'
 import { likelihoodOf } from './reading-uncertainty'
 
 export interface WorthTesting {
@@ -60,7 +60,7 @@ function judge(
 ): WorthTesting | null {
   // One meter shows both.
   if (parameter === 'tds' && conditions.of('conductivity')) return null
-  const band = bandFor(history.vessel, parameter)
+  const band = bandNow(history, parameter, now)
   if (band.low === null && band.high === null) return null
   const last = readingsOf(history.entries, parameter).findLast(
     (entry) => dayOf(entry.at) <= dayOf(now),

@@ -6,7 +6,9 @@ import { lodge } from '../demo/lodge'
 import { parseEntry } from './entry-schema'
 import {
   careSchema,
+  equipmentSchema,
   layoutSchema,
+  pieceSchema,
   planSchema,
   plantingSchema,
   productSchema,
@@ -15,6 +17,11 @@ import {
 } from './story-schema'
 
 const [tarn] = lodge('2026-11-24T09:00:00.000Z')
+const [glass] = tarn.vessel.glass
+const [spot] = tarn.plantings[0].stands
+const [ground] = tarn.layouts[0].ground
+const [water] = tarn.sources[0].analyses
+const lamp = tarn.equipment.find((thing) => thing.kind === 'lamp')!
 const says = (parse: () => unknown): string => {
   try {
     parse()
@@ -116,6 +123,8 @@ describe('parts of a story at the border', () => {
       [
         strict(vesselSchema, tarn.vessel),
         ...tarn.layouts.map((one) => strict(layoutSchema, one)),
+        ...tarn.pieces.map((one) => strict(pieceSchema, one)),
+        ...tarn.equipment.map((one) => strict(equipmentSchema(one), one)),
         ...tarn.plantings.map((one) => strict(plantingSchema, one)),
         ...tarn.sources.map((one) => strict(sourceSchema, one)),
         ...tarn.products.map((one) => strict(productSchema, one)),
@@ -126,13 +135,13 @@ describe('parts of a story at the border', () => {
     [
       'a vessel of no length',
       vesselSchema,
-      { ...tarn.vessel, lengthCm: 0 },
+      { ...tarn.vessel, glass: [{ ...glass, is: { ...glass.is, lengthCm: 0 } }] },
       /length must be more than zero/,
     ],
     [
       'water above the rim',
       vesselSchema,
-      { ...tarn.vessel, waterlineCm: 90 },
+      { ...tarn.vessel, glass: [{ ...glass, is: { ...glass.is, waterlineCm: 90 } }] },
       /cannot stand above the rim/,
     ],
     [
@@ -143,15 +152,18 @@ describe('parts of a story at the border', () => {
     ],
     [
       'a clock that is none',
-      vesselSchema,
-      { ...tarn.vessel, lamp: { ...tarn.vessel.lamp, onAt: '29:70' } },
+      equipmentSchema(lamp),
+      {
+        ...lamp,
+        settings: [{ ...lamp.settings[0], is: { ...lamp.settings[0].is, onAt: '29:70' } }],
+      },
       /time of day/,
     ],
     ['care that is missing', vesselSchema, { ...tarn.vessel, care: undefined }, /care/],
     [
       'a school that is none',
       careSchema,
-      { ...tarn.vessel.care, school: 'alchemy' },
+      { ...tarn.vessel.care[0].is, school: 'alchemy' },
       /none Vivero knows/,
     ],
     [
@@ -165,9 +177,17 @@ describe('parts of a story at the border', () => {
       plantingSchema,
       {
         ...tarn.plantings[0],
-        patch: [
-          [0, 0],
-          [1, 1],
+        stands: [
+          {
+            ...spot,
+            is: {
+              ...spot.is,
+              patch: [
+                [0, 0],
+                [1, 1],
+              ],
+            },
+          },
         ],
       },
       /three corners/,
@@ -177,14 +197,14 @@ describe('parts of a story at the border', () => {
       layoutSchema,
       {
         ...tarn.layouts[0],
-        ground: { ...tarn.layouts[0].ground, profile: [{ x: 0, frontCm: 3, backCm: 4 }] },
+        ground: [{ ...ground, is: { ...ground.is, profile: [{ x: 0, frontCm: 3, backCm: 4 }] } }],
       },
       /two places/,
     ],
     [
       'a source below zero',
       sourceSchema,
-      { ...tarn.sources[0], phosphateMgL: -1 },
+      { ...tarn.sources[0], analyses: [{ ...water, is: { ...water.is, phosphateMgL: -1 } }] },
       /Phosphate cannot be below zero/,
     ],
     [

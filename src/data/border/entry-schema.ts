@@ -1,10 +1,13 @@
 import { array, mixed, number, object, string, ValidationError, type ObjectSchema } from 'yup'
+import { FACT_PARTS } from '@/core/history/diff'
+import type { FieldValue } from '@/core/history/field-changes'
 import {
   ALGAE_KINDS,
   DOSE_UNITS,
   METHODS,
   PLANT_MEASURES,
   SIGNS,
+  STOCK_EVENTS,
   type Entry,
   type EntryDetails,
   type EntryKind,
@@ -122,7 +125,7 @@ function outsideWater(parameter: unknown): string {
 }
 
 /** What each kind of entry must hold. A new kind needs a line here, a type in core, a form part, a line in the round. */
-const DETAIL_SCHEMAS: { [K in EntryKind]: ObjectSchema<object> } = {
+export const DETAIL_SCHEMAS: { [K in EntryKind]: ObjectSchema<object> } = {
   reading: object({
     parameter: mixed<string>()
       .oneOf([...PARAMETERS], 'This is not a parameter Vivero knows.')
@@ -241,15 +244,16 @@ const DETAIL_SCHEMAS: { [K in EntryKind]: ObjectSchema<object> } = {
   equipment: object({
     item: someWords('The item', TEXT_LIMITS.item),
     says: someWords('What happened', TEXT_LIMITS.happened),
+    equipmentId: ident().nullable().default(null),
   }).noUnknown(),
-  clean: object({ item: someWords('What was cleaned', TEXT_LIMITS.item) }).noUnknown(),
+  clean: object({
+    item: someWords('What was cleaned', TEXT_LIMITS.item),
+    equipmentId: ident().nullable().default(null),
+  }).noUnknown(),
   stock: object({
     populationId: ident().required(SAY.missing('Which animals')),
     event: mixed<string>()
-      .oneOf(
-        ['counted', 'added', 'born', 'died', 'moved', 'missing'],
-        'This is not an event Vivero knows.',
-      )
+      .oneOf([...STOCK_EVENTS], 'This is not an event Vivero knows.')
       .required(SAY.missing('What happened')),
     count: amount('The count')
       .integer('Animals come in whole numbers.')
@@ -260,6 +264,7 @@ const DETAIL_SCHEMAS: { [K in EntryKind]: ObjectSchema<object> } = {
       .min(0, 'The doubt cannot be below zero.')
       .max(100_000, 'That is more doubt than animals fit.')
       .default(0),
+    otherVesselId: ident().nullable().default(null),
   }).noUnknown(),
   feeling: object({
     enjoyment: amount('The mark')
@@ -308,6 +313,43 @@ const DETAIL_SCHEMAS: { [K in EntryKind]: ObjectSchema<object> } = {
     confirmed: amount('The glances').integer().min(0).max(10_000).required(),
   }).noUnknown(),
   note: object({ text: someWords('The note', 4000) }).noUnknown(),
+  changed: object({
+    subject: object({
+      part: mixed<string>()
+        .oneOf([...FACT_PARTS], 'This is no part of a tank.')
+        .required(),
+      id: ident().required(),
+    })
+      .noUnknown()
+      .required(),
+    fields: array()
+      .of(
+        object({
+          field: plain('The field').max(80).required(),
+          before: mixed<NonNullable<FieldValue>>()
+            .nullable()
+            .defined()
+            .test('value', 'The former value is none.', isFieldValue),
+          after: mixed<NonNullable<FieldValue>>()
+            .nullable()
+            .defined()
+            .test('value', 'The new value is none.', isFieldValue),
+        })
+          .noUnknown()
+          .required(),
+      )
+      .min(1)
+      .max(60)
+      .required(),
+  }).noUnknown(),
+}
+
+const MOST_LETTERS = 4000
+function isFieldValue(value: unknown): boolean {
+  if (value === null || typeof value === 'boolean') return true
+  if (typeof value === 'number') return Number.isFinite(value)
+  if (typeof value === 'string') return value.length <= MOST_LETTERS
+  return Array.isArray(value) && value.length === 4 && value.every((edge) => Number.isFinite(edge))
 }
 
 /** The parser of dates rolls 31 February over into March; a keeper's slip must not become another day. */
@@ -370,7 +412,7 @@ const commonShape = {
     .nullable()
     .defined(),
 }
-const common = object(commonShape)
+export const COMMON_SCHEMA = object(commonShape)
 const COMMON_KEYS = new Set(Object.keys(commonShape))
 
 /** The entry of an unknown value, or a ValidationError whose messages are sentences for the keeper. */
@@ -378,7 +420,7 @@ export function parseEntry(raw: unknown): Entry {
   if (typeof raw !== 'object' || raw === null || Array.isArray(raw))
     throw new ValidationError('This is not an entry.', raw, '')
   sane(raw)
-  const head = common.validateSync(raw, { abortEarly: false, stripUnknown: true })
+  const head = COMMON_SCHEMA.validateSync(raw, { abortEarly: false, stripUnknown: true })
   const { rest } = splitEntry(raw as Entry)
   const detail = DETAIL_SCHEMAS[head.kind].validateSync(rest, {
     abortEarly: false,

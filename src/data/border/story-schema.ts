@@ -1,17 +1,31 @@
-import { array, boolean, mixed, object, string, tuple } from 'yup'
+import { array, boolean, lazy, mixed, object, string, tuple, type Schema } from 'yup'
 import { LABEL_FORM_NAMES } from '@/core/chemistry/nutrients'
 import { SALTS } from '@/core/chemistry/salts'
 import { planFaults } from '@/core/history/sound'
 import {
+  EQUIPMENT_KINDS,
+  LIDS,
+  OUTLET_AIMS,
+  PLACES_ALONG,
+  type EquipmentKind,
+} from '@/core/history/equipment'
+import {
+  ANIMAL_KINDS,
+  FATES,
+  GROUND_MATERIALS,
   PLANT_GROUPS,
+  PLANT_ORIGINS,
   PRODUCT_FORMS,
   ROUTINE_KINDS,
   SCHOOLS,
+  SOURCE_KINDS,
+  SURENESSES,
   VESSEL_KINDS,
   ZONES,
   type Band,
   type Plan,
   type Product,
+  type StepAct,
 } from '@/core/history/types'
 import { isParameter, PARAMETER_UNITS } from '@/core/quantity/units'
 import { checkAnalysis } from '@/core/water/products'
@@ -50,6 +64,28 @@ const choice = <T extends string>(values: readonly T[], what: string) =>
   mixed<T>()
     .oneOf([...values], `${what} is none Vivero knows.`)
     .required(SAY.missing(what))
+
+const temporarySchema = object({
+  until: instant('The day it ends'),
+  because: name('Why for a while only'),
+})
+  .noUnknown()
+  .nullable()
+  .defined()
+
+/** The versions of a dated fact: each by the schema of what it holds. Their order in time is looked at where the story is read whole. */
+function datedOf<S extends Schema>(held: S, what: string) {
+  return array()
+    .of(
+      object({ from: instant(what), is: held, temporary: temporarySchema })
+        .noUnknown()
+        .required(),
+    )
+    .min(1, `${what}: one version is needed.`)
+    .max(MOST_VERSIONS, `${what}: more than ${MOST_VERSIONS} versions is no tank.`)
+    .required(SAY.missing(what))
+}
+const MOST_VERSIONS = 2000
 
 export const timeZone = string()
   .required(SAY.missing('The time zone'))
@@ -96,6 +132,34 @@ export const careSchema = object({
     .min(1, 'Food has some protein.')
     .max(100, 'Protein cannot be over 100 %.')
     .required(SAY.missing('The protein')),
+  evaporationLitresPerDay: amount('Evaporation')
+    .min(0, 'Evaporation cannot be below zero.')
+    .max(500)
+    .nullable()
+    .defined(),
+  feeding: object({
+    gramsPerDay: bounded('The food', 0, 10_000),
+    food: name('The food'),
+    fastDays: bounded('The days without food', 0, 6).integer('Days come in whole numbers.'),
+  })
+    .noUnknown()
+    .nullable()
+    .defined(),
+}).noUnknown()
+
+const glassSchema = object({
+  lengthCm: size('The length', 1000),
+  depthCm: size('The depth', 500),
+  heightCm: size('The height', 400),
+  waterlineCm: amount('The water line')
+    .min(0, 'The water line cannot be below the bottom.')
+    .required(SAY.missing('The water line'))
+    .test(
+      'inside',
+      'The water line cannot stand above the rim.',
+      (line, { parent }) => line === undefined || line <= (parent as { heightCm: number }).heightCm,
+    ),
+  glassMm: size('The glass', 60),
 }).noUnknown()
 
 export const vesselSchema = object({
@@ -109,39 +173,12 @@ export const vesselSchema = object({
     .required(SAY.missing('The short name')),
   name: name('The name'),
   kind: choice(VESSEL_KINDS, 'The kind of vessel'),
-  lengthCm: size('The length', 1000),
-  depthCm: size('The depth', 500),
-  heightCm: size('The height', 400),
-  waterlineCm: amount('The water line')
-    .min(0, 'The water line cannot be below the bottom.')
-    .required(SAY.missing('The water line'))
-    .test(
-      'inside',
-      'The water line cannot stand above the rim.',
-      (line, { parent }) => line === undefined || line <= (parent as { heightCm: number }).heightCm,
-    ),
-  glassMm: size('The glass', 60),
   altitudeM: amount('The altitude')
     .min(-430)
     .max(6000, 'The altitude is above any house.')
     .required(SAY.missing('The altitude')),
-  evaporationLitresPerDay: amount('Evaporation')
-    .min(0, 'Evaporation cannot be below zero.')
-    .max(500)
-    .nullable()
-    .defined(),
-  lamp: object({
-    onAt: clock('Lamp on'),
-    hours: bounded('Lamp hours', 0, 24),
-    parAtSurface: bounded('PAR', 0, 3000),
-  })
-    .noUnknown()
-    .required(),
-  gas: object({ onAt: clock('Gas on'), offAt: clock('Gas off') })
-    .noUnknown()
-    .nullable()
-    .defined(),
-  care: careSchema.required(SAY.missing('The care of the water')),
+  glass: datedOf(glassSchema, 'The measures'),
+  care: datedOf(careSchema, 'The care of the water'),
   timeZone,
   standsAt: words('Where it stands', 200).defined(),
   startedAt: instant('The start'),
@@ -150,42 +187,43 @@ export const vesselSchema = object({
   ),
 }).noUnknown()
 
+const groundSchema = object({
+  material: choice(GROUND_MATERIALS, 'The ground'),
+  laidAt: instant('The day the ground was laid'),
+  profile: array()
+    .of(
+      object({
+        x: bounded('The place of a depth', 0, FARTHEST_CM),
+        frontCm: bounded('The depth in front', 0, 200),
+        backCm: bounded('The depth at the back', 0, 200),
+      }).noUnknown(),
+    )
+    .min(2, 'The ground needs its depth at two places.')
+    .max(200)
+    .required(),
+}).noUnknown()
+
 export const layoutSchema = object({
   id: ident().required(),
   name: name('The layout’s name'),
-  state: choice(['current', 'past', 'draft'] as const, 'The state of the layout'),
+  draft: boolean().required(),
   from: instant('The layout’s start'),
   to: maybeInstant('The layout’s end'),
-  ground: object({
-    material: choice(['active soil', 'sand', 'gravel', 'soil under sand'] as const, 'The ground'),
-    laidAt: instant('The day the ground was laid'),
-    profile: array()
-      .of(
-        object({
-          x: bounded('The place of a depth', 0, FARTHEST_CM),
-          frontCm: bounded('The depth in front', 0, 200),
-          backCm: bounded('The depth at the back', 0, 200),
-        }).noUnknown(),
-      )
-      .min(2, 'The ground needs its depth at two places.')
-      .max(200)
-      .required(),
-  })
-    .noUnknown()
-    .required(),
-  hardscape: array()
-    .of(
-      object({
-        id: ident().required(),
-        label: name('The piece’s label'),
-        material: choice(['stone', 'wood'] as const, 'The piece'),
-        outline: polygon(),
-        footprint: polygon(),
-        focal: boolean().required(),
-      }).noUnknown(),
-    )
-    .max(200)
-    .required(),
+  ground: datedOf(groundSchema, 'The ground'),
+}).noUnknown()
+
+const pieceSpotSchema = object({
+  layoutId: ident().required(),
+  outline: polygon(),
+  footprint: polygon(),
+}).noUnknown()
+
+export const pieceSchema = object({
+  id: ident().required(),
+  label: name('The piece’s label'),
+  material: choice(['stone', 'wood'] as const, 'The piece'),
+  focal: boolean().required(),
+  stands: datedOf(pieceSpotSchema.nullable().defined(), 'Where it lay'),
 }).noUnknown()
 
 export const speciesSchema = object({
@@ -217,14 +255,8 @@ export const speciesSchema = object({
   feedsBy: choice(['column', 'root', 'both'] as const, 'How it feeds'),
 }).noUnknown()
 
-export const plantingSchema = object({
-  id: ident().required(),
+const plantingSpotSchema = object({
   layoutId: ident().required(),
-  speciesId: ident().required(),
-  stake: string()
-    .matches(/^[A-Z][0-9]{1,2}$/, 'A stake is a letter and a number, like S1.')
-    .required(),
-  name: name('The planting’s name'),
   zone: choice(ZONES, 'The zone'),
   patch: polygon(),
   stems: amount('The stems')
@@ -239,16 +271,46 @@ export const plantingSchema = object({
     .noUnknown()
     .nullable()
     .defined(),
-  plantedAt: instant('The day of planting'),
-  removedAt: maybeInstant('The day of removal'),
+}).noUnknown()
+
+export const plantingSchema = object({
+  id: ident().required(),
+  stake: string()
+    .matches(/^[A-Z][0-9]{1,2}$/, 'A stake is a letter and a number, like S1.')
+    .required(),
+  name: name('The planting’s name'),
+  kinds: array()
+    .of(
+      object({
+        speciesId: ident().required(),
+        share: bounded('The share of a kind', 0.001, 1),
+        sure: choice(SURENESSES, 'How sure it is'),
+      }).noUnknown(),
+    )
+    .min(1, 'A planting is of one kind at least.')
+    .max(12, 'A planting is of twelve kinds at most.')
+    .required(),
+  origin: choice(PLANT_ORIGINS, 'What it was when it came'),
+  parentIds: array().of(ident().required()).max(20).required(),
+  stands: datedOf(plantingSpotSchema.nullable().defined(), 'Where it stood'),
+  ended: object({
+    at: instant('The day of removal'),
+    became: choice(FATES, 'What became of it'),
+  })
+    .noUnknown()
+    .nullable()
+    .defined(),
 }).noUnknown()
 
 export const populationSchema = object({
   id: ident().required(),
   name: name('The animals’ name'),
-  kind: choice(['fish', 'shrimp', 'snail', 'crab', 'amphibian'] as const, 'The kind of animal'),
+  kind: choice(ANIMAL_KINDS, 'The kind of animal'),
   adultLengthCm: size('Adult length', 100),
   since: instant('The day they came'),
+  until: maybeInstant('The day none lived here any more'),
+  temporary: temporarySchema,
+  needs: bandsSchema,
 }).noUnknown()
 const held = (what: string, max: number) =>
   amount(what)
@@ -261,10 +323,7 @@ const trace = (what: string, max: number) =>
     .max(max, `${what} is more than water can hold (${max}).`)
     .nullable()
     .defined()
-export const sourceSchema = object({
-  id: ident().required(),
-  name: name('The source’s name'),
-  kind: choice(['tap', 'spring', 'softened', 'rain', 'reverse osmosis'] as const, 'The source'),
+const analysisSchema = object({
   nitrateMgL: held('Nitrate', 500),
   khDegrees: held('KH', 60),
   ghDegrees: held('GH', 60),
@@ -278,6 +337,13 @@ export const sourceSchema = object({
   calciumMgL: trace('Calcium', 1000),
   magnesiumMgL: trace('Magnesium', 1000),
   conductivityUs: trace('Conductivity', 20000),
+}).noUnknown()
+
+export const sourceSchema = object({
+  id: ident().required(),
+  name: name('The source’s name'),
+  kind: choice(SOURCE_KINDS, 'The source'),
+  analyses: datedOf(analysisSchema, 'What it holds'),
 }).noUnknown()
 
 export const productSchema = object({
@@ -345,7 +411,7 @@ function analysisProblem(form: Product['form'] | undefined, analysis: unknown): 
   const sum = checkAnalysis(form ?? 'powder', analysis as Product['analysis'])
   return sum.ok ? null : sum.problem
 }
-const routineSchema = object({
+export const routineSchema = object({
   id: ident().required(),
   kind: choice(ROUTINE_KINDS, 'The routine'),
   everyDays: bounded('The days of the routine', 0.5, 3650),
@@ -356,7 +422,82 @@ const routineSchema = object({
     .defined(),
   says: name('The routine'),
   since: instant('The day it was set'),
+  until: maybeInstant('The day it was ended'),
+  equipmentId: ident().nullable().defined(),
 }).noUnknown()
+
+const watts = () =>
+  amount('The power')
+    .moreThan(0, SAY.positive('The power'))
+    .max(5000, 'No tank has that much power.')
+    .nullable()
+    .defined()
+const upTo = (what: string, most: number) =>
+  amount(what)
+    .min(0, `${what} cannot be below zero.`)
+    .max(most, `${what} cannot be over ${most}.`)
+    .nullable()
+    .defined()
+const flow = () =>
+  object({
+    litresPerHour: upTo('The flow', 50_000),
+    outletAt: choice(PLACES_ALONG, 'The place of the outlet'),
+    aimedAt: choice(OUTLET_AIMS, 'What the outlet is aimed at'),
+  }).noUnknown()
+const bare = () => object({}).noUnknown()
+
+/** How each kind of equipment may be set. */
+const SETTING_SCHEMAS = {
+  lamp: object({
+    onAt: clock('Lamp on'),
+    hours: bounded('Lamp hours', 0, 24),
+    parAtSurface: upTo('PAR', 3000),
+    watts: watts(),
+    levelPercent: bounded('The level', 0, 100),
+    rampMinutes: bounded('The ramp', 0, 720),
+    aboveWaterCm: upTo('The height above the water', 500),
+    xCm: upTo('The place of the lamp', FARTHEST_CM),
+  }).noUnknown(),
+  gas: object({
+    onAt: clock('Gas on'),
+    offAt: clock('Gas off'),
+    bubblesPerSecond: upTo('The bubbles a second', 50),
+    diffuserAt: choice(PLACES_ALONG, 'The place of the diffuser'),
+  }).noUnknown(),
+  filter: flow(),
+  pump: flow(),
+  heater: object({ targetC: bounded('The temperature', 5, 40), watts: watts() }).noUnknown(),
+  doser: object({
+    productId: ident().nullable().defined(),
+    amountPerDay: upTo('The dose a day', 100_000),
+  }).noUnknown(),
+  lid: object({ cover: choice(LIDS, 'The lid') }).noUnknown(),
+  mister: object({
+    timesADay: bounded('The times a day', 0, 500),
+    seconds: bounded('The seconds', 0, 3600),
+    humidityPercent: upTo('The humidity', 100),
+  }).noUnknown(),
+  'intake guard': bare(),
+  background: bare(),
+  other: bare(),
+} satisfies Record<EquipmentKind, Schema>
+
+export function equipmentSchema(thing: unknown) {
+  const kind = (thing as { kind?: unknown } | null)?.kind
+  const setting: Schema = Object.hasOwn(SETTING_SCHEMAS, String(kind))
+    ? SETTING_SCHEMAS[kind as EquipmentKind]
+    : bare()
+  return object({
+    id: ident().required(),
+    kind: choice(EQUIPMENT_KINDS, 'The kind of equipment'),
+    name: name('The name of the thing'),
+    servesId: ident().nullable().defined(),
+    settings: datedOf((setting as ReturnType<typeof bare>).nullable().defined(), 'Its settings'),
+    endedAt: maybeInstant('The day it was taken away'),
+  })
+    .noUnknown()
+    .required()
+}
 
 /** A step of two weeks without a break is none. */
 const MOST_MINUTES = 14 * 24 * 60
@@ -384,7 +525,43 @@ const stepSchema = object({
   cautions: array().of(words('The caution', 500).required()).max(20).required(),
   plantingIds: array().of(ident().required()).max(500).required(),
   animalsOut: boolean().required(),
+  acts: array()
+    .of(lazy((act: unknown) => actSchema(act)))
+    .max(500, 'A step does 500 things at most.')
+    .required(),
 }).noUnknown()
+
+/** What each act of a step must hold beside its id. */
+const ACTS = {
+  cut: { plantingId: ident().required(), share: bounded('The share left', 0.01, 1) },
+  lift: { plantingId: ident().required() },
+  'set in': { plantingId: ident().required(), spot: plantingSpotSchema.required() },
+  discard: { plantingId: ident().required(), became: choice(FATES, 'What becomes of it') },
+  'lift piece': { pieceId: ident().required() },
+  'set piece': { pieceId: ident().required(), spot: pieceSpotSchema.required() },
+  'new layout': {
+    layoutId: ident().required(),
+    name: name('The layout’s name'),
+    ground: groundSchema.required(),
+  },
+  'lay ground': { layoutId: ident().required(), ground: groundSchema.required() },
+  'change water': { fraction: bounded('The share changed', 0.01, 1) },
+  clean: { item: name('What is cleaned'), equipmentId: ident().nullable().defined() },
+} satisfies Record<StepAct['do'], Record<string, Schema>>
+export const STEP_ACTS = Object.keys(ACTS) as StepAct['do'][]
+
+export function actSchema(act: unknown) {
+  const kind = (act as { do?: unknown } | null)?.do
+  const own = Object.hasOwn(ACTS, String(kind)) ? ACTS[kind as StepAct['do']] : {}
+  return object({
+    id: plain('The act').max(80).required(),
+    do: choice(STEP_ACTS, 'What a step does'),
+    ...(own as Record<string, Schema>),
+  })
+    .noUnknown()
+    .required()
+}
+
 export const planSchema = object({
   id: ident().required(),
   option: plain('The option').max(40).required(),
@@ -421,7 +598,7 @@ export const planSchema = object({
     'network',
     ({ value }: { value: unknown }) =>
       `The plan cannot be carried out: ${planFaults(value as Plan).join('; ')}.`,
-    (plan) => !isWhole(plan) || planFaults(plan as Plan).length === 0,
+    (plan) => !isWhole(plan) || planFaults(plan as unknown as Plan).length === 0,
   )
 
 /** Whether a plan holds lists to be followed at all; what else is wrong with it its own fields say. */
@@ -435,8 +612,13 @@ const isWhole = (plan: unknown) =>
 export const STORY_PARTS = {
   vessel: vesselSchema,
   layouts: listOf(layoutSchema, 'The layouts', 100),
+  pieces: listOf(pieceSchema, 'The stones and wood', 1000),
   species: listOf(speciesSchema, 'The species', 2000),
   plantings: listOf(plantingSchema, 'The plantings', 2000),
+  equipment: array()
+    .of(lazy((thing: unknown) => equipmentSchema(thing)))
+    .max(200, 'The equipment: more than 200 things is not a tank.')
+    .required(SAY.missing('The equipment')),
   populations: listOf(populationSchema, 'The populations', 500),
   sources: listOf(sourceSchema, 'The source waters', 100),
   products: listOf(productSchema, 'The products', 500),

@@ -1,7 +1,10 @@
+import { since as version } from '@/core/history/dated'
 import { inTimeOrder } from '@/core/history/lookup'
+import { lampRecord, plantingRecord } from '@/core/history/records'
 import {
   USUAL_CARE,
   type Planting,
+  type PlantingRecord,
   type Polygon,
   type Species,
   type TankHistory,
@@ -30,11 +33,14 @@ function planting(
   stems: number,
   since: number,
   perch: Planting['perch'] = null,
-): Planting {
-  return {
+): PlantingRecord {
+  return plantingRecord({
     id: `${tank}-${stake.toLowerCase()}`,
     layoutId: `${tank}-first`,
     speciesId: species.id,
+    kinds: [{ speciesId: species.id, share: 1, sure: 'sure' }],
+    origin: 'cutting',
+    parentIds: [],
     stake,
     name,
     zone,
@@ -43,28 +49,30 @@ function planting(
     perch,
     plantedAt: clock.at(since, 14),
     removedAt: null,
-  }
+  })
 }
 
 /** Spring: nursery and holding in the boot room. */
 export function springStory(clock: DemoClock): TankHistory {
   const since = 290
+  const begun = clock.at(since, 10)
   const base: Omit<TankHistory, 'entries'> = {
     vessel: {
       id: 'spring',
       slug: 'spring',
       name: 'Spring',
       kind: 'nursery',
-      lengthCm: 60,
-      depthCm: 30,
-      heightCm: 36,
-      waterlineCm: 33,
-      glassMm: 6,
       altitudeM: 1400,
-      evaporationLitresPerDay: 0.5,
-      lamp: { onAt: '08:00', hours: 9, parAtSurface: 80 },
-      gas: null,
-      care: USUAL_CARE,
+      glass: [
+        version(begun, {
+          lengthCm: 60,
+          depthCm: 30,
+          heightCm: 36,
+          waterlineCm: 33,
+          glassMm: 6,
+        }),
+      ],
+      care: [version(begun, { ...USUAL_CARE, evaporationLitresPerDay: 0.5 })],
       timeZone: 'Europe/Vienna',
       standsAt: 'Boot room, north wall',
       startedAt: clock.at(since, 10),
@@ -74,20 +82,22 @@ export function springStory(clock: DemoClock): TankHistory {
       {
         id: 'spring-first',
         name: 'Rows',
-        state: 'current',
-        from: clock.at(since, 10),
+        draft: false,
+        from: begun,
         to: null,
-        ground: {
-          material: 'sand',
-          laidAt: clock.at(since, 9),
-          profile: [
-            { x: 0, frontCm: 4, backCm: 5 },
-            { x: 60, frontCm: 4, backCm: 5 },
-          ],
-        },
-        hardscape: [],
+        ground: [
+          version(begun, {
+            material: 'sand',
+            laidAt: clock.at(since, 9),
+            profile: [
+              { x: 0, frontCm: 4, backCm: 5 },
+              { x: 60, frontCm: 4, backCm: 5 },
+            ],
+          }),
+        ],
       },
     ],
+    pieces: [],
     species: [CATALOGUE.greenCrypt, CATALOGUE.redStem, CATALOGUE.greenStem].sort((a, b) =>
       a.id < b.id ? -1 : 1,
     ),
@@ -133,9 +143,13 @@ export function springStory(clock: DemoClock): TankHistory {
         kind: 'snail',
         adultLengthCm: 2,
         since: clock.at(280, 12),
+        until: null,
+        temporary: null,
+        needs: {},
       },
     ],
-    sources: [lodgeSources('spring')[0]],
+    sources: [lodgeSources('spring', begun)[0]],
+    equipment: [lampRecord('spring-lamp', { onAt: '08:00', hours: 9, parAtSurface: 80 }, begun)],
     products: [],
     routines: [
       {
@@ -145,6 +159,8 @@ export function springStory(clock: DemoClock): TankHistory {
         amount: null,
         says: 'Walk the round',
         since: clock.at(since, 9),
+        until: null,
+        equipmentId: null,
       },
       {
         id: 'spring-change',
@@ -153,6 +169,8 @@ export function springStory(clock: DemoClock): TankHistory {
         amount: 0.3,
         says: 'Water change, 30 %',
         since: clock.at(since, 9),
+        until: null,
+        equipmentId: null,
       },
     ],
     plans: [],
@@ -166,6 +184,7 @@ export function springStory(clock: DemoClock): TankHistory {
     event: 'added',
     count: 6,
     plusMinus: 0,
+    otherVesselId: null,
   })
   for (let ago = 276, k = 0; ago > 1; ago -= 14, k++) {
     diary.add(ago, 16, 'water-change', { fraction: 0.3, litres: 15, sourceId: 'spring-spring' })
@@ -212,22 +231,24 @@ export function springStory(clock: DemoClock): TankHistory {
 /** Gully: the paludarium by the window. */
 export function gullyStory(clock: DemoClock): TankHistory {
   const since = 180
+  const begun = clock.at(since, 10)
   const base: Omit<TankHistory, 'entries'> = {
     vessel: {
       id: 'gully',
       slug: 'gully',
       name: 'Gully',
       kind: 'paludarium',
-      lengthCm: 45,
-      depthCm: 45,
-      heightCm: 60,
-      waterlineCm: 14,
-      glassMm: 6,
       altitudeM: 1400,
-      evaporationLitresPerDay: 0.3,
-      lamp: { onAt: '08:00', hours: 11, parAtSurface: 60 },
-      gas: null,
-      care: USUAL_CARE,
+      glass: [
+        version(begun, {
+          lengthCm: 45,
+          depthCm: 45,
+          heightCm: 60,
+          waterlineCm: 14,
+          glassMm: 6,
+        }),
+      ],
+      care: [version(begun, { ...USUAL_CARE, evaporationLitresPerDay: 0.3 })],
       timeZone: 'Europe/Vienna',
       standsAt: 'Common room, north window',
       startedAt: clock.at(since, 10),
@@ -237,24 +258,31 @@ export function gullyStory(clock: DemoClock): TankHistory {
       {
         id: 'gully-first',
         name: 'Bank and pool',
-        state: 'current',
-        from: clock.at(since, 10),
+        draft: false,
+        from: begun,
         to: null,
-        ground: {
-          material: 'gravel',
-          laidAt: clock.at(since, 9),
-          profile: [
-            { x: 0, frontCm: 5, backCm: 24 },
-            { x: 22, frontCm: 3, backCm: 20 },
-            { x: 45, frontCm: 3, backCm: 12 },
-          ],
-        },
-        hardscape: [
-          {
-            id: 'gully-root',
-            label: 'the long root',
-            material: 'wood',
-            focal: true,
+        ground: [
+          version(begun, {
+            material: 'gravel',
+            laidAt: clock.at(since, 9),
+            profile: [
+              { x: 0, frontCm: 5, backCm: 24 },
+              { x: 22, frontCm: 3, backCm: 20 },
+              { x: 45, frontCm: 3, backCm: 12 },
+            ],
+          }),
+        ],
+      },
+    ],
+    pieces: [
+      {
+        id: 'gully-root',
+        label: 'the long root',
+        material: 'wood',
+        focal: true,
+        stands: [
+          version(begun, {
+            layoutId: 'gully-first',
             outline: [
               [6, 12],
               [12, 24],
@@ -273,7 +301,7 @@ export function gullyStory(clock: DemoClock): TankHistory {
               [18, 30],
               [6, 29],
             ],
-          },
+          }),
         ],
       },
     ],
@@ -318,7 +346,8 @@ export function gullyStory(clock: DemoClock): TankHistory {
       ),
     ],
     populations: [],
-    sources: [lodgeSources('gully')[0]],
+    sources: [lodgeSources('gully', begun)[0]],
+    equipment: [lampRecord('gully-lamp', { onAt: '08:00', hours: 11, parAtSurface: 60 }, begun)],
     products: [],
     routines: [
       {
@@ -328,6 +357,8 @@ export function gullyStory(clock: DemoClock): TankHistory {
         amount: null,
         says: 'Refill and clean the misting tank',
         since: clock.at(since, 9),
+        until: null,
+        equipmentId: null,
       },
       {
         id: 'gully-round',
@@ -336,13 +367,16 @@ export function gullyStory(clock: DemoClock): TankHistory {
         amount: null,
         says: 'Walk the round',
         since: clock.at(since, 9),
+        until: null,
+        equipmentId: null,
       },
     ],
     plans: [],
   }
   const diary = new Diary(base, clock)
   diary.add(since, 11, 'note', { text: 'Bank of gravel and bark, a hand of water in front.' })
-  for (let ago = 176; ago > 6; ago -= 14) diary.add(ago, 9, 'clean', { item: 'the misting tank' })
+  for (let ago = 176; ago > 6; ago -= 14)
+    diary.add(ago, 9, 'clean', { item: 'the misting tank', equipmentId: null })
   for (let ago = 170; ago > 8; ago -= 28)
     diary.add(ago, 9.5, 'measure', {
       plantingId: 'gully-e2',

@@ -6,8 +6,9 @@ import { MEASURED_SD } from '@/core/plants/growth'
 import { heightCourse, heightOn } from '@/core/plants/height'
 import { asRead, type Estimate } from '@/core/quantity/estimate'
 import { seededRandom } from '@/core/quantity/random'
+import { plantingAsLastSeen } from '@/core/history/tank-at'
 import { dayOf } from '@/core/quantity/time'
-import { netLitres } from '@/core/vessel/volume'
+import { litresNow } from '@/core/vessel/litres-over'
 import { estimateParameter } from '@/core/water/estimate'
 import { likelihoodOf } from '@/core/water/reading-uncertainty'
 import type { DemoClock } from './clock'
@@ -16,7 +17,9 @@ import { TarnWater } from './tarn-water'
 import {
   lodgeSources,
   PLANTED,
+  tarnEquipment,
   tarnLayout,
+  tarnPieces,
   tarnPlantings,
   tarnPopulations,
   tarnRoutines,
@@ -34,16 +37,22 @@ export function tarnStory(clock: DemoClock): TankHistory {
   const base: Omit<TankHistory, 'entries'> = {
     vessel: tarnVessel(clock),
     layouts: [tarnLayout(clock)],
+    pieces: tarnPieces(clock).sort((a, b) => (a.id < b.id ? -1 : 1)),
+    equipment: tarnEquipment(clock).sort((a, b) => (a.id < b.id ? -1 : 1)),
     species: TARN_SPECIES,
     plantings: tarnPlantings(clock).sort((a, b) => (a.stake < b.stake ? -1 : 1)),
     populations: tarnPopulations(clock).sort((a, b) => (a.name < b.name ? -1 : 1)),
-    sources: lodgeSources('tarn').sort((a, b) => (a.name < b.name ? -1 : 1)),
+    sources: lodgeSources('tarn', clock.at(PLANTED, 10)).sort((a, b) => (a.name < b.name ? -1 : 1)),
     routines: tarnRoutines(clock).sort((a, b) => (a.kind < b.kind ? -1 : 1)),
     plans: [],
     products: [...TARN_PRODUCTS].sort((a, b) => (a.name < b.name ? -1 : 1)),
   }
   const diary = new Diary(base, clock)
-  new TarnYear(diary, netLitres(base.vessel, base.layouts[0])).live()
+  new TarnYear(
+    diary,
+    base.plantings.map((record) => plantingAsLastSeen(record, dayOf(clock.now))),
+    litresNow(base, clock.now),
+  ).live()
   return { ...base, entries: inTimeOrder(diary.entries) }
 }
 
@@ -67,10 +76,11 @@ class TarnYear {
 
   constructor(
     private readonly diary: Diary,
+    private readonly plantings: readonly Planting[],
     private readonly litres: number,
   ) {
     this.water = new TarnWater(diary, seededRandom(1401))
-    for (const planting of diary.base.plantings)
+    for (const planting of this.plantings)
       this.heights.set(planting.stake, START_HEIGHT[planting.stake] ?? 3)
   }
 
@@ -104,8 +114,16 @@ class TarnYear {
     })
     add.add(PLANTED, 15, 'reading', reading('kh', 1, 'dKH', 'titration'))
     add.add(PLANTED, 15.2, 'reading', reading('gh', 2, 'dGH', 'titration'))
-    add.add(PLANTED, 16, 'equipment', { item: 'Lamp', says: '6 hours a day for the first month' })
-    add.add(PLANTED, 16.5, 'equipment', { item: 'Gas', says: 'On at 07:30, one bubble a second' })
+    add.add(PLANTED, 16, 'equipment', {
+      equipmentId: 'tarn-lamp',
+      item: 'Lamp',
+      says: '6 hours a day for the first month',
+    })
+    add.add(PLANTED, 16.5, 'equipment', {
+      equipmentId: 'tarn-gas',
+      item: 'Gas',
+      says: 'On at 08:30, one bubble a second',
+    })
   }
 
   /** Hidden truth, a day on. */
@@ -166,7 +184,7 @@ class TarnYear {
     const { diary } = this
     const ago = this.ago(day)
     const answers = { asked: 0, confirmed: 0 }
-    for (const planting of diary.base.plantings) {
+    for (const planting of this.plantings) {
       if (
         !HEIGHT_ROUND[planting.stake] ||
         day % HEIGHT_ROUND[planting.stake] !== 4 % HEIGHT_ROUND[planting.stake] ||
@@ -281,7 +299,7 @@ class TarnYear {
     day: number,
     answers: { asked: number },
   ): void {
-    const planting = this.diary.base.plantings.find((candidate) => candidate.stake === stake)
+    const planting = this.plantings.find((candidate) => candidate.stake === stake)
     if (!planting) return
     const now = this.at(this.ago(day))
     const fit = day > EXPECT_FROM_DAY ? fitCover(this.diary.story, planting, now) : null
@@ -374,7 +392,8 @@ class TarnYear {
       })
       this.lastTopOff = day
     }
-    if (day % 28 === 20) diary.add(ago, 16.5, 'clean', { item: 'the prefilter sponge' })
+    if (day % 28 === 20)
+      diary.add(ago, 16.5, 'clean', { item: 'Prefilter sponge', equipmentId: 'tarn-guard' })
     if (day % 28 === 12) {
       const kh =
         day < 180
@@ -548,7 +567,11 @@ const STORY: { day: number; tell: (diary: Diary, ago: number) => void }[] = [
     day: 30,
     tell: (d, ago) => {
       d.add(ago, 10, 'algae', { algae: 'brown film', place: { of: 'glass' }, coverPercent: 8 })
-      d.add(ago, 11, 'equipment', { item: 'Lamp', says: '7½ hours a day from now on' })
+      d.add(ago, 11, 'equipment', {
+        equipmentId: 'tarn-lamp',
+        item: 'Lamp',
+        says: '7½ hours a day from now on',
+      })
     },
   },
   {
@@ -563,7 +586,13 @@ const STORY: { day: number; tell: (diary: Diary, ago: number) => void }[] = [
         ago,
         17,
         'stock',
-        { populationId: 'tarn-tetras', event: 'added', count: 24, plusMinus: 0 },
+        {
+          populationId: 'tarn-tetras',
+          event: 'added',
+          count: 24,
+          plusMinus: 0,
+          otherVesselId: null,
+        },
         { note: 'From Spring, six first, the rest four days later.' },
       ),
   },
@@ -575,6 +604,7 @@ const STORY: { day: number; tell: (diary: Diary, ago: number) => void }[] = [
         event: 'added',
         count: 5,
         plusMinus: 0,
+        otherVesselId: null,
       }),
   },
   {
@@ -585,6 +615,7 @@ const STORY: { day: number; tell: (diary: Diary, ago: number) => void }[] = [
         event: 'added',
         count: 20,
         plusMinus: 0,
+        otherVesselId: null,
       }),
   },
   {
@@ -602,7 +633,47 @@ const STORY: { day: number; tell: (diary: Diary, ago: number) => void }[] = [
         event: 'counted',
         count: 40,
         plusMinus: 12,
+        otherVesselId: null,
       }),
+  },
+  {
+    day: 95,
+    tell: (d, ago) =>
+      d.add(ago, 12, 'changed', {
+        subject: { part: 'equipment', id: 'tarn-side-lamp' },
+        fields: [{ field: 'there', before: false, after: true }],
+      }),
+  },
+  {
+    day: 112,
+    tell: (d, ago) =>
+      d.add(
+        ago,
+        11,
+        'changed',
+        {
+          subject: { part: 'pieces', id: 'tarn-small-stone' },
+          fields: [{ field: 'footprint', before: [55.9, 66.4, 14, 22], after: [58.5, 69, 14, 22] }],
+        },
+        { note: 'It crowded the main stone.' },
+      ),
+  },
+  {
+    day: 178,
+    tell: (d, ago) =>
+      d.add(
+        ago,
+        12,
+        'changed',
+        {
+          subject: { part: 'equipment', id: 'tarn-lamp' },
+          fields: [
+            { field: 'parAtSurface', before: 118, after: 104 },
+            { field: 'aboveWaterCm', before: 14, after: 22 },
+          ],
+        },
+        { note: 'Raised, against algae on the stone.' },
+      ),
   },
   {
     day: 140,
@@ -612,12 +683,14 @@ const STORY: { day: number; tell: (diary: Diary, ago: number) => void }[] = [
         event: 'counted',
         count: 23,
         plusMinus: 1,
+        otherVesselId: null,
       }),
   },
   {
     day: 168,
     tell: (d, ago) =>
       d.add(ago, 7.8, 'equipment', {
+        equipmentId: 'tarn-gas',
         item: 'Gas',
         says: 'The needle valve drifts; three bubbles a second in the morning, none at noon',
       }),
@@ -625,7 +698,11 @@ const STORY: { day: number; tell: (diary: Diary, ago: number) => void }[] = [
   {
     day: 176,
     tell: (d, ago) =>
-      d.add(ago, 7.8, 'equipment', { item: 'Gas', says: 'Indicator blue at ten, yellow at three' }),
+      d.add(ago, 7.8, 'equipment', {
+        equipmentId: 'tarn-gas',
+        item: 'Gas',
+        says: 'Indicator blue at ten, yellow at three',
+      }),
   },
   {
     day: 188,
@@ -642,6 +719,7 @@ const STORY: { day: number; tell: (diary: Diary, ago: number) => void }[] = [
     day: 194,
     tell: (d, ago) =>
       d.add(ago, 14, 'equipment', {
+        equipmentId: 'tarn-gas',
         item: 'Gas',
         says: 'New valve; two bubbles a second, steady through the day',
       }),
@@ -680,7 +758,7 @@ const STORY: { day: number; tell: (diary: Diary, ago: number) => void }[] = [
         ago,
         15,
         'clean',
-        { item: 'the main stone, brushed by hand' },
+        { item: 'the main stone, brushed by hand', equipmentId: null },
         { note: 'First trial: brush only.' },
       ),
   },
@@ -697,8 +775,31 @@ const STORY: { day: number; tell: (diary: Diary, ago: number) => void }[] = [
     day: 262,
     tell: (d, ago) =>
       d.add(ago, 15, 'equipment', {
+        equipmentId: 'tarn-gas',
         item: 'Gas',
         says: 'On an hour earlier and checked daily: second trial, steadiness',
+      }),
+  },
+  {
+    day: 263,
+    tell: (d, ago) =>
+      d.add(
+        ago,
+        12,
+        'changed',
+        {
+          subject: { part: 'equipment', id: 'tarn-side-lamp' },
+          fields: [{ field: 'running', before: true, after: false }],
+        },
+        { note: 'Off for a month: does the left side keep clean without it?' },
+      ),
+  },
+  {
+    day: 293,
+    tell: (d, ago) =>
+      d.add(ago, 12, 'changed', {
+        subject: { part: 'equipment', id: 'tarn-side-lamp' },
+        fields: [{ field: 'running', before: false, after: true }],
       }),
   },
   {
@@ -718,6 +819,7 @@ const STORY: { day: number; tell: (diary: Diary, ago: number) => void }[] = [
         event: 'counted',
         count: 22,
         plusMinus: 1,
+        otherVesselId: null,
       }),
   },
   {
@@ -728,6 +830,7 @@ const STORY: { day: number; tell: (diary: Diary, ago: number) => void }[] = [
         event: 'counted',
         count: 4,
         plusMinus: 0,
+        otherVesselId: null,
       }),
   },
   {
@@ -747,6 +850,7 @@ const STORY: { day: number; tell: (diary: Diary, ago: number) => void }[] = [
         event: 'counted',
         count: 60,
         plusMinus: 20,
+        otherVesselId: null,
       }),
   },
   {

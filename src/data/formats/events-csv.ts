@@ -1,10 +1,15 @@
-import { DOSE_UNITS, type DoseUnit, type Entry, type EntryOf } from '@/core/history/entries'
-import { currentLayout } from '@/core/history/lookup'
+import {
+  DOSE_UNITS,
+  STOCK_EVENTS,
+  type DoseUnit,
+  type Entry,
+  type EntryOf,
+} from '@/core/history/entries'
 import type { TankHistory } from '@/core/history/types'
 import { type Result, ok, refuse } from '@/core/quantity/result'
 import type { Instant } from '@/core/quantity/time'
 import { lengthToCm, volumeToLitres } from '@/core/quantity/units'
-import { netLitres } from '@/core/vessel/volume'
+import { litresNow } from '@/core/vessel/litres-over'
 import { productOf, unitProblem } from '@/core/water/products'
 import { TEXT_LIMITS } from '../border/entry-schema'
 import {
@@ -31,7 +36,8 @@ const EVENT_KINDS = [
   'stock',
 ] as const
 type EventKind = (typeof EVENT_KINDS)[number]
-const STOCK_EVENTS = ['counted', 'added', 'born', 'died', 'moved', 'missing'] as const
+/** How files written earlier call an event. */
+const FORMER_EVENTS: Readonly<Record<string, string>> = { moved: 'moved out' }
 
 /** What each kind of line becomes, without the common part; refusals are sentences. */
 type Detail = {
@@ -71,7 +77,7 @@ const readLineFor =
       return refuse(
         `“${shorten(field('kind'))}” is not a kind of event; Vivero reads ${EVENT_KINDS.join(', ')}`,
       )
-    const detail = detailOf(kind, { field, decimal }, history)
+    const detail = detailOf(kind, { field, decimal }, history, at)
     if (!detail.ok) return detail
     const note = field('note')
     const print = origin([at, kind, field('amount'), field('unit'), field('subject'), note])
@@ -93,6 +99,7 @@ function detailOf(
   kind: EventKind,
   { field, decimal }: CsvFields<Column>,
   history: TankHistory,
+  at: Instant,
 ): Result<Detail> {
   const [unit, subject] = [field('unit'), field('subject')]
   if (subject.length > TEXT_LIMITS.item)
@@ -101,10 +108,12 @@ function detailOf(
     return refuse(`what happened is longer than ${TEXT_LIMITS.happened} characters`)
   if (kind === 'equipment')
     return subject && field('note')
-      ? ok({ kind, item: subject, says: field('note') })
+      ? ok({ kind, ...thingNamed(history, subject), says: field('note') })
       : refuse('equipment needs a subject (what) and a note (what happened)')
   if (kind === 'clean')
-    return subject ? ok({ kind, item: subject }) : refuse('clean needs a subject: what was cleaned')
+    return subject
+      ? ok({ kind, ...thingNamed(history, subject) })
+      : refuse('clean needs a subject: what was cleaned')
   const number = numberIn(decimal('amount'), field('amount'))
   if (!number.ok) return number
   const amount = number.value
@@ -113,7 +122,7 @@ function detailOf(
   switch (kind) {
     case 'water-change':
     case 'top-off':
-      return waterDetail(kind, amount, unit, subject, history)
+      return waterDetail(kind, amount, unit, subject, history, at)
     case 'dose': {
       const doseUnit = DOSE_UNITS.find(
         (candidate) => candidate.toLowerCase() === unit.toLowerCase(),
@@ -156,16 +165,32 @@ function detailOf(
         (candidate) => candidate.name.toLowerCase() === subject.toLowerCase(),
       )
       if (!population) return refuse(`“${shorten(subject)}” are not animals of this tank`)
-      const event = STOCK_EVENTS.find((candidate) => candidate === unit)
+      const event = STOCK_EVENTS.find(
+        (candidate) =>
+          candidate === (Object.hasOwn(FORMER_EVENTS, unit) ? FORMER_EVENTS[unit] : unit),
+      )
       if (!event)
         return refuse(
           `the unit of a stock line says what happened: ${STOCK_EVENTS.join(', ')}; not “${shorten(unit)}”`,
         )
       return Number.isInteger(amount)
-        ? ok({ kind, populationId: population.id, event, count: amount, plusMinus: 0 })
+        ? ok({
+            kind,
+            populationId: population.id,
+            event,
+            count: amount,
+            plusMinus: 0,
+            otherVesselId: null,
+          })
         : refuse('animals come in whole numbers')
     }
   }
+}
+
+/** What a line says was cleaned or served, with the thing of that name where there is one. */
+function thingNamed({ equipment }: TankHistory, item: string) {
+  const thing = equipment.find(({ name }) => name.toLowerCase() === item.toLowerCase())
+  return { item, equipmentId: thing?.id ?? null }
 }
 
 function waterDetail(
@@ -174,6 +199,7 @@ function waterDetail(
   unit: string,
   subject: string,
   history: TankHistory,
+  at: Instant,
 ): Result<Detail> {
   const source = history.sources.find(
     (candidate) => candidate.name.toLowerCase() === subject.toLowerCase(),
@@ -182,7 +208,7 @@ function waterDetail(
     return refuse(
       `“${shorten(subject)}” is not a source water of this tank; describe it under “Waters and bottles” first`,
     )
-  const tank = netLitres(history.vessel, currentLayout(history))
+  const tank = litresNow(history, at)
   if (unit === 'percent' || unit === '%') {
     if (kind === 'top-off') return refuse('a top-up is in L or gal')
     return amount > 100

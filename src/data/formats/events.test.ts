@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { sql } from 'drizzle-orm'
 import { lodge } from '../demo/lodge'
-import { DAY0, entry, height, STEMS, tank } from '@/core/testing/tank'
+import { DAY0, entry, height, STEMS, tank, STAYS } from '@/core/testing/tank'
 import { instantOf } from '@/core/quantity/time'
 import type { Entry } from '@/core/history/entries'
 import { importCsv } from '../import-csv'
@@ -11,14 +11,20 @@ import { memoryDatabase } from '../testing/memory'
 import type { CsvReport } from './csv-lines'
 import { readEventsCsv, writeEventsCsv } from './events-csv'
 import { writeSeriesCsv } from './series-csv'
-import { readTankFile, writeTankFile } from './tank-file'
 
 const NOW = '2026-11-24T09:00:00.000Z'
 const HEAD = 'at,kind,amount,unit,subject,note'
 const bytes = (text: string) => new TextEncoder().encode(text)
 const story = tank([], {
   populations: [
-    { id: 'fish', name: 'Red tetras', kind: 'fish', adultLengthCm: 2, since: instantOf(DAY0) },
+    {
+      id: 'fish',
+      name: 'Red tetras',
+      kind: 'fish',
+      adultLengthCm: 2,
+      since: instantOf(DAY0),
+      ...STAYS,
+    },
   ],
   products: [
     {
@@ -192,38 +198,6 @@ test('series.csv holds ink, pencil and what is to come of every parameter read',
 })
 
 describe('older data', () => {
-  test('a tank file of version 1 is read: care, sources and doses come up to date, the rest is as it was', async () => {
-    const now = tank([
-      entry(3, 'dose', { product: 'weekly bottle', productId: null, amount: 10, unit: 'mL' }),
-      height(4, STEMS.id, 20),
-    ])
-    const old = JSON.parse(writeTankFile(now)) as Record<string, unknown>
-    const { care: _care, ...vessel } = old.vessel as Record<string, unknown>
-    const { products: _products, ...rest } = old
-    const version1 = {
-      ...rest,
-      version: 1,
-      vessel,
-      sources: (old.sources as object[]).map((source) =>
-        Object.fromEntries(
-          Object.entries(source).filter(
-            ([key]) => !/phosphate|potassium|calcium|magnesium|conductivity/.test(key),
-          ),
-        ),
-      ),
-      entries: (old.entries as Record<string, unknown>[]).map(
-        ({ amount, unit: _unit, productId: _id, ...one }) =>
-          one.kind === 'dose' ? { ...one, millilitres: amount } : { ...one },
-      ),
-    }
-    expect(await readTankFile(bytes(JSON.stringify(version1)), NOW)).toEqual({
-      ok: true,
-      value: now,
-    })
-    expect(
-      await readTankFile(bytes(JSON.stringify({ ...version1, vessel: 'gone' })), NOW),
-    ).toMatchObject({ ok: false, problem: expect.stringContaining('vessel') })
-  })
   test('the migration rewrites doses kept in millilitres, in the journal and in its history', async () => {
     const { db, close } = await memoryDatabase(
       tank([
@@ -267,12 +241,25 @@ async function legacyDose(db: Database): Promise<void> {
 describe('the door that forms have too', () => {
   const STORY = tank(
     [
-      entry(1, 'stock', { populationId: 'fish', event: 'added', count: 60, plusMinus: 0 }),
+      entry(1, 'stock', {
+        populationId: 'fish',
+        event: 'added',
+        count: 60,
+        plusMinus: 0,
+        otherVesselId: null,
+      }),
       height(1, STEMS.id, 20),
     ],
     {
       populations: [
-        { id: 'fish', name: 'Red tetras', kind: 'fish', adultLengthCm: 2, since: instantOf(DAY0) },
+        {
+          id: 'fish',
+          name: 'Red tetras',
+          kind: 'fish',
+          adultLengthCm: 2,
+          since: instantOf(DAY0),
+          ...STAYS,
+        },
       ],
     },
   )

@@ -1,7 +1,16 @@
 import { lodge } from '@/data/demo/lodge'
 import { planFaults, storyFaults } from '@/core/history/sound'
 import type { Plan, TankHistory } from '@/core/history/types'
-import { CARPET, nitrate, STEMS, tank } from '@/core/testing/tank'
+import {
+  CARPET,
+  nitrate,
+  STEMS,
+  tank,
+  recordOf,
+  STAYS,
+  KEPT_UP,
+  withSource,
+} from '@/core/testing/tank'
 import { importStory } from '../import-tank'
 import { setOnBench, readBench } from '../bench'
 import { loadStory } from '../story'
@@ -27,7 +36,12 @@ const rhythm = tarn.routines.findIndex((routine) => routine.kind === 'water-chan
 const change = tarn.entries.findIndex((entry) => entry.kind === 'water-change')
 
 test.each([
-  ['a number that overflows', 'vessel.lengthCm', '1e999', /vessel\.lengthCm/],
+  [
+    'a number that overflows',
+    'vessel.glass.0.is.lengthCm',
+    '1e999',
+    /vessel\.glass\[0\]\.is\.lengthCm/,
+  ],
   [
     'a routine every 10⁻⁹ days',
     'routines.0.everyDays',
@@ -43,24 +57,24 @@ test.each([
   ],
   [
     'a corner a kilometre away',
-    'plantings.0.patch.0',
+    'plantings.0.stands.0.is.patch.0',
     '[100000, 1]',
     /plantings\[0\].*outside any tank/,
   ],
   [
     'a patch outside the glass',
-    'plantings.0.patch.0',
+    'plantings.0.stands.0.is.patch.0',
     '[140, 1]',
-    /plantings\[0\]: its patch lies outside the glass/,
+    /plantings\[0\]\.stands\[0\]: its patch lies outside the glass/,
   ],
-  ['a corner that overflows', 'layouts.0.hardscape.0.outline.0', '[1e999, 1]', /hardscape\[0\]/],
+  ['a corner that overflows', 'pieces.0.stands.0.is.outline.0', '[1e999, 1]', /pieces\[0\]/],
   [
     'ground above the rim',
-    'layouts.0.ground.profile.0.backCm',
+    'layouts.0.ground.0.is.profile.0.backCm',
     '150',
     /the ground is deeper than the vessel is high/,
   ],
-  ['ground from right to left', 'layouts.0.ground.profile.0.x', '99', /from left to right/],
+  ['ground from right to left', 'layouts.0.ground.0.is.profile.0.x', '99', /from left to right/],
   [
     'growth without end',
     'species.0.growthCmPerDay',
@@ -73,8 +87,13 @@ test.each([
     '{"value":1,"low":2,"high":3}',
     /between its least and its most/,
   ],
-  ['a million stems', 'plantings.0.stems', '1000000', /plantings\[0\]\.stems/],
-  ['half a stem', 'plantings.0.stems', '1.5', /whole numbers/],
+  [
+    'a million stems',
+    'plantings.0.stands.0.is.stems',
+    '1000000',
+    /plantings\[0\]\.stands\[0\]\.is\.stems/,
+  ],
+  ['half a stem', 'plantings.0.stands.0.is.stems', '1.5', /whole numbers/],
   [
     'pH 40',
     `entries.${reading}`,
@@ -104,6 +123,29 @@ test.each([
     JSON.stringify(tarn.plantings[0].stake),
     /stands already at plantings\[0\]/,
   ],
+  [
+    'versions that go back in time',
+    'equipment.0.settings',
+    JSON.stringify([...tarn.equipment[0].settings, tarn.equipment[0].settings[0]]),
+    /equipment\[0\]\.settings: its versions must go forward in time/,
+  ],
+  ['a fact of no version', 'vessel.glass', '[]', /vessel\.glass: .*one version is needed/],
+  [
+    'a lamp set like a heater',
+    'equipment.4.settings.0.is',
+    '{"targetC":24,"watts":null}',
+    /equipment\[4\]/,
+  ],
+  ['equipment of no kind', 'equipment.0.kind', '"rocket"', /equipment\[0\]/],
+  ['a thing that serves nothing here', 'equipment.0.servesId', '"ghost"', /no thing “ghost”/],
+  ['a routine of a thing nobody has', 'routines.0.equipmentId', '"ghost"', /no thing “ghost”/],
+  [
+    'kinds that are more than the whole',
+    'plantings.0.kinds.0.share',
+    '0.4',
+    /the shares of its kinds do not add up to one/,
+  ],
+  ['a piece in no layout', 'pieces.0.stands.0.is.layoutId', '"nowhere"', /no layout “nowhere”/],
   ['a place on the bench of no number', 'vessel.order', '1e999', /vessel\.order/],
   [
     'a plan without a stage',
@@ -149,6 +191,7 @@ function plan(over: Partial<Plan>): Plan {
     cautions: [],
     plantingIds: [],
     animalsOut: false,
+    acts: [],
   })
   return {
     id: 'p',
@@ -207,12 +250,9 @@ test('too many corners and too many stems for any tank', () => {
   const patch = Array.from({ length: 400 }, (_, i): [number, number] => [5 + (i % 10), 5 + (i % 7)])
   const many = (n: number, over: object): TankHistory =>
     tank([], {
-      plantings: Array.from({ length: n }, (_, i) => ({
-        ...STEMS,
-        id: `p${i}`,
-        stake: `S${i}`,
-        ...over,
-      })),
+      plantings: Array.from({ length: n }, (_, i) =>
+        recordOf({ ...STEMS, id: `p${i}`, stake: `S${i}`, ...over }),
+      ),
     })
   expect(
     storyFaults(many(60, { patch }), NOW)
@@ -239,14 +279,25 @@ describe('a file and the tanks that are here', () => {
       plantings: [],
       species: [],
       sources: [],
+      equipment: [],
       ...over,
     })
   test('nothing in it may carry the id of another tank’s thing', async () => {
     const { db, close } = await memoryDatabase(
       tank([{ ...nitrate(1, 5), id: 'mine' }], {
-        populations: [{ id: 'fish', name: 'Fish', kind: 'fish', adultLengthCm: 3, since: NOW }],
+        populations: [
+          { id: 'fish', name: 'Fish', kind: 'fish', adultLengthCm: 3, since: NOW, ...STAYS },
+        ],
         routines: [
-          { id: 'rt', kind: 'round', everyDays: 7, amount: null, says: 'Round', since: NOW },
+          {
+            id: 'rt',
+            kind: 'round',
+            everyDays: 7,
+            amount: null,
+            says: 'Round',
+            since: NOW,
+            ...KEPT_UP,
+          },
         ],
         plans: [plan({})],
       }),
@@ -258,13 +309,14 @@ describe('a file and the tanks that are here', () => {
       ['source water “src”', { sources: here.sources }],
       ['routine “rt”', { routines: here.routines }],
       ['plan “p”', { plans: here.plans }],
+      ['thing “lamp”', { equipment: here.equipment }],
       ['1 entries', { entries: here.entries }],
       [
         'planting “p-l1”',
         {
           species: here.species,
           layouts: [{ ...here.layouts[0], id: 'lay-2' }],
-          plantings: [{ ...CARPET, layoutId: 'lay-2' }],
+          plantings: [recordOf({ ...CARPET, layoutId: 'lay-2' })],
         },
       ],
     ]
@@ -297,7 +349,10 @@ describe('a file and the tanks that are here', () => {
     const second = { ...tank().layouts[0], id: 'lay-2', name: 'Second' }
     const answer = await importStory(
       db,
-      tank([], { plantings: [CARPET, STEMS, twin], layouts: [tank().layouts[0], second] }),
+      tank([], {
+        plantings: [CARPET, STEMS, twin].map(recordOf),
+        layouts: [tank().layouts[0], second],
+      }),
     )
     expect(answer).toMatchObject({
       ok: true,
@@ -315,7 +370,7 @@ describe('a file and the tanks that are here', () => {
       ['p-s1', 'S1'],
       ['p-twin', 'S2'],
     ])
-    expect(after.layouts.map((layout) => layout.state)).toEqual(['current', 'past'])
+    expect(after.layouts.map((layout) => layout.to)).toEqual([null, second.from])
     await close()
   })
   test('what stands here otherwise is left as it is, and named', async () => {
@@ -326,8 +381,8 @@ describe('a file and the tanks that are here', () => {
     const { db, close } = await memoryDatabase(here)
     const answer = await importStory(db, {
       ...here,
-      plantings: [{ ...CARPET, stems: 99 }, STEMS],
-      sources: [{ ...here.sources[0], pH: 8 }],
+      plantings: [{ ...CARPET, stems: 99 }, STEMS].map(recordOf),
+      sources: withSource(here, { pH: 8 }).sources,
       entries: [{ ...here.entries[0], note: 'other' }, here.entries[1]],
     })
     expect(answer).toMatchObject({
@@ -347,13 +402,13 @@ describe('a file and the tanks that are here', () => {
   test('a tank is put away without being read, and comes back as it was', async () => {
     const { db, close } = await memoryDatabase(tank(), other({}))
     await setOnBench(db, 'other', false)
-    expect(await readBench(db)).toMatchObject({
+    expect(await readBench(db, NOW)).toMatchObject({
       standing: [{ slug: 'test' }],
       away: [{ slug: 'other', name: 'Other' }],
     })
     expect(await loadStory(db, 'other')).not.toBeNull()
     await setOnBench(db, 'other', true)
-    expect((await readBench(db)).standing).toHaveLength(2)
+    expect((await readBench(db, NOW)).standing).toHaveLength(2)
     await expect(setOnBench(db, 'nowhere', true)).rejects.toThrow(/no tank of that name/)
     await close()
   })

@@ -7,16 +7,17 @@ import { type Result, ok, refuse } from '@/core/quantity/result'
 import type { Instant } from '@/core/quantity/time'
 import { parseEntry } from '../border/entry-schema'
 import { sane } from '../border/sane'
-import { plantingOf } from '../entries'
 import { STORY_PARTS } from '../border/story-schema'
 import { EntryRefused } from '../refused'
 import { pacer, yieldToOthers } from '../yield'
 import { readJsonObject } from './json-steps'
+import { looseEnds } from './loose-ends'
 import { readText } from './text-file'
 import { upgradeFromVersion1 } from './upgrade'
+import { upgradeFromVersion2 } from './upgrade-3'
 
-const TANK_FORMAT = 'vivero-tank'
-const TANK_VERSION = 2
+export const TANK_FORMAT = 'vivero-tank'
+export const TANK_VERSION = 3
 export const TANK_FILE_MAX_MB = 64
 const MAX_ENTRIES = 200_000
 const MAX_PROBLEMS = 20
@@ -45,6 +46,32 @@ function sorted(value: unknown): unknown {
 
 /** The story in a tank file, or which parts of it are wrong. It is read in steps that let others in; every reference is followed before anything is believed. */
 export async function readTankFile(bytes: Uint8Array, now: Instant): Promise<Result<TankHistory>> {
+  const file = await readFile(bytes)
+  if (!file.ok) return file
+  const raw = file.value
+  const problems: string[] = []
+  const parts: Record<string, unknown> = {}
+  for (const [name, schema] of Object.entries(STORY_PARTS) as [string, Schema][]) {
+    try {
+      parts[name] = schema.validateSync(sane(raw[name]), { abortEarly: false, strict: true })
+    } catch (error) {
+      problems.push(...sayProblems(name, error))
+    }
+    await yieldToOthers()
+  }
+  const entries = await readEntries(raw.entries, problems)
+  if (problems.length > 0) return refuse(sayAll(problems))
+  const history = canonical({ ...pick(raw), entries } as TankHistory)
+  const loose = looseEnds(history)
+  if (loose.length > 0) return refuse(sayAll(loose))
+  const faults = storyFaults(history, now)
+  return faults.length > 0
+    ? refuse(sayAll(faults.map(({ at, fault }) => `${at}: ${fault}`)))
+    : ok(history)
+}
+
+/** The parts of a tank file of any version as one of this version, not yet believed. */
+async function readFile(bytes: Uint8Array): Promise<Result<Record<string, unknown>>> {
   const text = readText(bytes, TANK_FILE_MAX_MB)
   if (!text.ok) return text
   const found: { entries: unknown[] } = { entries: [] }
@@ -65,34 +92,16 @@ export async function readTankFile(bytes: Uint8Array, now: Instant): Promise<Res
         ? `The tank file is damaged: ${TOO_MANY}. Nothing was written.`
         : `This is not JSON, or it was cut short (${read.problem}). Nothing was written.`,
     )
-  let raw: Record<string, unknown> = read.value
+  const raw = read.value
   if (raw.format !== TANK_FORMAT) return refuse(NO_TANK_FILE)
-  if (raw.version !== 1 && raw.version !== TANK_VERSION)
+  if (![1, 2, TANK_VERSION].includes(raw.version as number))
     return refuse(
-      `The tank file is of version ${String(raw.version).slice(0, 40)}; this Vivero reads versions 1 and ${TANK_VERSION}. Nothing was written.`,
+      `The tank file is of version ${String(raw.version).slice(0, 40)}; this Vivero reads versions 1 to ${TANK_VERSION}. Nothing was written.`,
     )
   // The parser hands the list over emptied of what was taken from it.
   if (Array.isArray(raw.entries)) raw.entries = found.entries
-  if (raw.version === 1) raw = upgradeFromVersion1(raw)
-  const problems: string[] = []
-  const parts: Record<string, unknown> = {}
-  for (const [name, schema] of Object.entries(STORY_PARTS) as [string, Schema][]) {
-    try {
-      parts[name] = schema.validateSync(sane(raw[name]), { abortEarly: false, strict: true })
-    } catch (error) {
-      problems.push(...sayProblems(name, error))
-    }
-    await yieldToOthers()
-  }
-  const entries = await readEntries(raw.entries, problems)
-  if (problems.length > 0) return refuse(sayAll(problems))
-  const history = canonical({ ...pick(raw), entries } as TankHistory)
-  const loose = looseEnds(history)
-  if (loose.length > 0) return refuse(sayAll(loose))
-  const faults = storyFaults(history, now)
-  return faults.length > 0
-    ? refuse(sayAll(faults.map(({ at, fault }) => `${at}: ${fault}`)))
-    : ok(history)
+  if (raw.version === TANK_VERSION) return ok(raw)
+  return ok(upgradeFromVersion2(raw.version === 1 ? upgradeFromVersion1(raw) : raw))
 }
 
 const NO_TANK_FILE =
@@ -143,65 +152,6 @@ function sayProblems(part: string, error: unknown): string[] {
       (problem) =>
         `${part}${placeWithin(problem.path ?? '')}: ${problem.message.replace(/^this /, 'it ').replace(/\.$/, '')}`,
     )
-}
-
-/** Ids that stand twice and references that lead nowhere. */
-function looseEnds(history: TankHistory): string[] {
-  const problems: string[] = []
-  const ids = (part: keyof TankHistory) =>
-    new Set((history[part] as readonly { id: string }[]).map((item) => item.id))
-  for (const part of [
-    'layouts',
-    'species',
-    'plantings',
-    'populations',
-    'sources',
-    'products',
-    'routines',
-    'plans',
-    'entries',
-  ] as const) {
-    if (ids(part).size !== history[part].length) problems.push(`${part}: the same id stands twice`)
-  }
-  if (history.layouts.filter((layout) => layout.state === 'current').length > 1)
-    problems.push('layouts: more than one is marked as current')
-  const [layouts, species, plantings, populations, sources] = [
-    ids('layouts'),
-    ids('species'),
-    ids('plantings'),
-    ids('populations'),
-    ids('sources'),
-  ]
-  const pieces = new Set(
-    history.layouts.flatMap((layout) => layout.hardscape.map((piece) => piece.id)),
-  )
-  const steps = new Set(
-    history.plans.flatMap((plan) => plan.steps.map((step) => `${plan.id} ${step.id}`)),
-  )
-  history.plantings.forEach((planting, i) => {
-    if (!layouts.has(planting.layoutId))
-      problems.push(
-        `plantings[${i}].layoutId: there is no layout “${planting.layoutId}” in the file`,
-      )
-    if (!species.has(planting.speciesId))
-      problems.push(
-        `plantings[${i}].speciesId: there is no species “${planting.speciesId}” in the file`,
-      )
-  })
-  history.entries.forEach((entry, i) => {
-    const plantingId = plantingOf(entry)
-    if (plantingId !== null && !plantings.has(plantingId))
-      problems.push(`entries[${i}]: there is no planting “${plantingId}” in the file`)
-    if ('sourceId' in entry && entry.sourceId !== null && !sources.has(entry.sourceId))
-      problems.push(`entries[${i}]: there is no source water “${entry.sourceId}” in the file`)
-    if ('place' in entry && entry.place.of === 'hardscape' && !pieces.has(entry.place.id))
-      problems.push(`entries[${i}]: there is no piece “${entry.place.id}” in the file`)
-    if (entry.kind === 'step-done' && !steps.has(`${entry.planId} ${entry.stepId}`))
-      problems.push(`entries[${i}]: there is no step “${entry.stepId}” of that plan in the file`)
-    if (entry.kind === 'stock' && !populations.has(entry.populationId))
-      problems.push(`entries[${i}]: there are no animals “${entry.populationId}” in the file`)
-  })
-  return problems
 }
 
 function sayAll(problems: readonly string[]): string {

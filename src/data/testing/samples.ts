@@ -16,9 +16,9 @@ const SAMPLES: { [K in EntryKind]: EntryDetails[K] } = {
   trim: { plantingId: 's1', fromCm: 30, toCm: 12 },
   sign: { sign: 'holes', place: { of: 'planting', id: 's1' } },
   algae: { algae: 'hair', place: { of: 'glass' }, coverPercent: 8 },
-  equipment: { item: 'Lamp', says: 'Seven hours' },
-  clean: { item: 'the sponge' },
-  stock: { populationId: 'tetras', event: 'counted', count: 22, plusMinus: 1 },
+  equipment: { item: 'Lamp', says: 'Seven hours', equipmentId: null },
+  clean: { item: 'the sponge', equipmentId: null },
+  stock: { populationId: 'tetras', event: 'counted', count: 22, plusMinus: 1, otherVesselId: null },
   feeling: { enjoyment: 7, workMinutes: 60 },
   'soil-test': { khBefore: 4, khAfter: 3, hours: 36 },
   disagreement: { finding: 'nitrate', why: 'The card was wet.' },
@@ -27,6 +27,10 @@ const SAMPLES: { [K in EntryKind]: EntryDetails[K] } = {
   note: { text: 'Clear as glass.' },
   'degassed-sample': { pHTank: 6.6, pHAtRest: 7.8 },
   'gas-use': { bubblesPerSecond: 2, cylinderGrams: 1500 },
+  changed: {
+    subject: { part: 'equipment', id: 'lamp' },
+    fields: [{ field: 'hours', before: 8, after: 6 }],
+  },
 }
 export const DETAIL_KINDS = Object.keys(SAMPLES) as EntryKind[]
 

@@ -20,14 +20,7 @@ function Today({ content, width, maxHeight, title }: Props) {
   const scene = useMemo(() => sceneOn(stage, stage.today), [stage])
   const alarmed = useMemo(() => new Set(content.alarmed), [content.alarmed])
   return (
-    <Elevation
-      stage={stage}
-      scene={scene}
-      width={width}
-      maxHeight={maxHeight}
-      alarmed={alarmed}
-      title={title}
-    />
+    <Elevation scene={scene} width={width} maxHeight={maxHeight} alarmed={alarmed} title={title} />
   )
 }
 

@@ -1,4 +1,4 @@
-import { tank } from '@/core/testing/tank'
+import { tank, standing } from '@/core/testing/tank'
 import type { DueTask } from '@/core/routine/due'
 import { dueSentence } from './rail'
 
@@ -9,7 +9,10 @@ const task = (says: string, daysLate: number): DueTask => ({
   daysLate,
   lastAt: null,
 })
-const place = (name: string, ...due: DueTask[]) => ({ vessel: { ...tank().vessel, name }, due })
+const place = (name: string, ...due: DueTask[]) => ({
+  vessel: { ...standing(tank()).vessel, name },
+  due,
+})
 
 test.each([
   [[], 'The bench is empty.'],

@@ -55,7 +55,7 @@ export async function BenchDesk({ page }: { page: number }) {
   const at = now()
   const db = await database()
   const all = await dueOnBench(db, at)
-  const { away } = await readBench(db)
+  const { away } = await readBench(db, at)
   if (all.length === 0 && away.length === 0) return <EmptyBench />
   const last = Math.max(0, Math.ceil(all.length / ON_A_PAGE) - 1)
   const here = Math.min(page, last)

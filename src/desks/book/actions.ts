@@ -9,12 +9,13 @@ import { ident, parseEntry, TEXT_LIMITS } from '@/data/border/entry-schema'
 import { sane } from '@/data/border/sane'
 import { parseId, parseSending, written } from '@/data/border/sending'
 import { now } from '@/data/clock'
+import { actOfEntry, redoAct, undoAct } from '@/data/acts'
 import { database } from '@/data/database'
 import { addEntries, editEntry, setVoided } from '@/data/entries'
 import { EntryRefused } from '@/data/refused'
 import { storyOrRefuse } from '@/data/tank'
 import type { Sending } from '@/core/history/sending'
-import { instantIn, NO_SUCH_DAY } from '@/ui/when'
+import { instantIn, NO_SUCH_DAY } from '@/core/quantity/zone'
 import { detailFromForm, formField } from './form-entry'
 
 export interface EntryForm {
@@ -88,7 +89,7 @@ export async function logEntry(
       by: before?.by ?? 'keeper',
       note: form.note.trim() || null,
       expected: before?.expected ?? null,
-      ...detailFromForm(kind, form.fields, story),
+      ...detailFromForm(kind, form.fields, story, at),
     }
     const asked = askAbout(entry, story, form.stands)
     if (before && form.replaces)
@@ -119,10 +120,15 @@ function askAbout(raw: unknown, story: TankHistory, stands: boolean): unknown {
   return { ...entry, questioned: questions.join(' ').slice(0, 500) }
 }
 
-/** Strikes an entry out, or brings it back. */
+/** Strikes an entry out, or brings it back; with a line that tells of a change, the change itself is taken back. */
 export async function strike(slug: string, entryId: string, voided: boolean): Promise<Attempt> {
   return written(async () => {
-    await setVoided(await database(), slug, parseId(entryId), voided === true, now())
+    const db = await database()
+    const id = parseId(entryId)
+    const act = await actOfEntry(db, id)
+    if (!act) await setVoided(db, slug, id, voided === true, now())
+    else if (voided === true) await undoAct(db, slug, act.id, now())
+    else await redoAct(db, slug, act.id, now())
     return null
   })
 }

@@ -1,14 +1,17 @@
 import { SALTS } from '@/core/chemistry/salts'
 import { placeName } from '@/core/history/describe'
-import { currentLayout, usualSource } from '@/core/history/lookup'
+import { usualSource } from '@/core/history/lookup'
+import { layoutOn, tankNow } from '@/core/history/tank-at'
 import type { TankHistory } from '@/core/history/types'
+import { dayOf, type Instant } from '@/core/quantity/time'
 import { doseUnitOf, saltAsProduct } from '@/core/water/products'
 
 /** What the form's choices are made of. */
-export function formContext(story: TankHistory) {
-  const layout = currentLayout(story)
+export function formContext(story: TankHistory, now: Instant) {
+  const layout = layoutOn(story, dayOf(now))
+  // What was pulled out may still be written of, for a day on which it stood.
   const plantings = story.plantings
-    .filter((planting) => planting.layoutId === layout?.id)
+    .filter(({ stands }) => stands.some(({ is }) => is !== null && is.layoutId === layout?.id))
     .map((planting) => ({ id: planting.id, says: `${planting.stake} ${planting.name}` }))
   const places = [
     ...(['glass', 'surface', 'ground', 'equipment', 'tank'] as const).map((of) => ({
@@ -26,7 +29,8 @@ export function formContext(story: TankHistory) {
     places,
     animals: story.populations.map(({ id, name }) => ({ id, says: name })),
     sources: story.sources.map(({ id, name }) => ({ id, says: name })),
-    usualSource: usualSource(story)?.id ?? '',
+    usualSource: usualSource(story, now)?.id ?? '',
+    things: tankNow(story, now).equipment.map(({ id, name }) => ({ id, says: name })),
     products: [...story.products, ...SALTS.map((salt) => saltAsProduct(salt.id))].map(
       (product) => ({ id: product.id, says: product.name, unit: doseUnitOf(product) }),
     ),

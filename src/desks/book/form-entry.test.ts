@@ -1,7 +1,8 @@
 import { ENTRY_KINDS } from '@/core/history/entries'
 import { describeEntry } from '@/core/history/describe'
 import { litresPerCentimetre, netLitres } from '@/core/vessel/volume'
-import { tank } from '@/core/testing/tank'
+import { instantOf } from '@/core/quantity/time'
+import { DAY0, standing, tank } from '@/core/testing/tank'
 import { parseEntry } from '@/data/border/entry-schema'
 import { lodge } from '@/data/demo/lodge'
 import { detailFromForm, formField } from './form-entry'
@@ -19,28 +20,27 @@ const story = tank([], {
     },
   ],
 })
-const litres = netLitres(story.vessel, story.layouts[0])
+const NOW = instantOf(DAY0 + 1)
+const { vessel, layout } = standing(story)
+const litres = netLitres(vessel, layout)
 
 test('a change is the same whichever way it was measured: per cent, litres, centimetres, buckets, gallons', () => {
   const by = (amount: string, unit: string) =>
-    detailFromForm('water-change', { amount, by: unit, source: 'src' }, story) as {
+    detailFromForm('water-change', { amount, by: unit, source: 'src' }, story, NOW) as {
       fraction: number
       litres: number
     }
   expect(by('40', CHANGE_BY[0]).litres).toBeCloseTo(0.4 * litres, 2)
   expect(by('30', 'litres').fraction).toBeCloseTo(30 / litres, 9)
-  expect(by('5', 'centimetres of height').litres).toBeCloseTo(
-    5 * litresPerCentimetre(story.vessel),
-    3,
-  )
-  expect(by('3', 'buckets').litres).toBeCloseTo(3 * story.vessel.care.bucketLitres, 6)
+  expect(by('5', 'centimetres of height').litres).toBeCloseTo(5 * litresPerCentimetre(vessel), 3)
+  expect(by('3', 'buckets').litres).toBeCloseTo(3 * vessel.care.bucketLitres, 6)
   expect(by('10', 'US gallons').litres).toBeCloseTo(37.854, 2)
   expect(by('7,5', 'litres').litres).toBe(7.5)
   expect(by('half', CHANGE_BY[0])).toMatchObject({ fraction: 'half' })
 })
 test('a dose is of the shelf, of a plain salt, or of something else', () => {
   const dose = (fields: Record<string, string>) =>
-    detailFromForm('dose', { amount: '5', unit: 'mL', ...fields }, story)
+    detailFromForm('dose', { amount: '5', unit: 'mL', ...fields }, story, NOW)
   expect(dose({ productId: 'p', product: '' })).toEqual({
     product: 'Weekly bottle',
     productId: 'p',
@@ -63,6 +63,7 @@ test('a reading is kept as entered and in its canonical unit; what is no number 
       'reading',
       { parameter: 'nitrate', value: '5', unit: 'mg/L N', method: 'photometer' },
       story,
+      NOW,
     ),
   ).toMatchObject({ value: expect.closeTo(22.13, 1), entered: { value: 5, unit: 'mg/L N' } })
   expect(
@@ -70,6 +71,7 @@ test('a reading is kept as entered and in its canonical unit; what is no number 
       'reading',
       { parameter: 'nitrate', value: 'lots', unit: 'mg/L', method: 'strip' },
       story,
+      NOW,
     ),
   ).toMatchObject({ value: 'lots' })
   expect(unitsOf('nitrate')[0]).toBe('mg/L')
@@ -81,7 +83,7 @@ test('every entry of the demo that is edited by hand goes into its form and come
   for (const entry of tarn.entries) {
     const fields = fieldsOf(entry)
     if (!fields || !FORMS.some((form) => form.kind === entry.kind)) continue
-    const back = parseEntry({ ...entry, ...detailFromForm(entry.kind, fields, tarn) })
+    const back = parseEntry({ ...entry, ...detailFromForm(entry.kind, fields, tarn, entry.at) })
     // Litres of a change are worked out anew from its per cent.
     expect({ ...back, litres: 0 }).toEqual({ ...entry, litres: 0 })
     checked++

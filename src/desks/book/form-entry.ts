@@ -1,6 +1,7 @@
 import type { EntryKind } from '@/core/history/entries'
-import { currentLayout } from '@/core/history/lookup'
+import { tankNow, type Tank } from '@/core/history/tank-at'
 import type { TankHistory, Vessel } from '@/core/history/types'
+import type { Instant } from '@/core/quantity/time'
 import { numberOrText } from '@/core/quantity/read-number'
 import { isParameter, toCanonical, volumeToLitres } from '@/core/quantity/units'
 import { litresPerCentimetre, netLitres } from '@/core/vessel/volume'
@@ -12,6 +13,7 @@ export function detailFromForm(
   kind: EntryKind,
   fields: Record<string, string>,
   story: TankHistory,
+  at: Instant,
 ): object {
   const n = (name: string) => numberOrText(fields[name] ?? '')
   const place = placeFrom(fields.place ?? '')
@@ -32,7 +34,7 @@ export function detailFromForm(
     }
     case 'water-change':
       return {
-        ...changeAmount(n('amount'), fields.by ?? CHANGE_BY[0], story),
+        ...changeAmount(n('amount'), fields.by ?? CHANGE_BY[0], tankNow(story, at)),
         sourceId: fields.source || null,
       }
     case 'top-off':
@@ -55,6 +57,7 @@ export function detailFromForm(
         event: fields.event,
         count: n('count'),
         plusMinus: n('plusMinus') === '' ? 0 : n('plusMinus'),
+        otherVesselId: null,
       }
     case 'feeling':
       return {
@@ -72,11 +75,22 @@ export function detailFromForm(
       }
     case 'feed':
       return { grams: n('grams'), food: fields.food }
+    case 'equipment':
+      return { ...thingOf(fields, story), says: fields.says }
+    case 'clean':
+      return thingOf(fields, story)
     case 'soil-test':
       return { khBefore: n('khBefore'), khAfter: n('khAfter'), hours: n('hours') }
     default:
       return fields
   }
+}
+
+/** A thing of the list by its id, under the name it has; else the words written. */
+function thingOf(fields: Record<string, string>, story: TankHistory) {
+  const thing = story.equipment.find(({ id }) => id === fields.thing)
+  const written = (fields.item ?? '').trim()
+  return { item: written || (thing?.name ?? ''), equipmentId: thing?.id ?? null }
 }
 
 /** What was dosed: a product of the shelf or a plain salt by its id, else the words written. */
@@ -113,11 +127,11 @@ function litresBy(by: string, value: number, vessel: Vessel, tank: number): numb
 function changeAmount(
   value: number | string,
   by: string,
-  story: TankHistory,
+  { vessel, layout }: Tank,
 ): { fraction: number | string; litres: number | string } {
   if (typeof value === 'string') return { fraction: value, litres: value }
-  const tank = netLitres(story.vessel, currentLayout(story))
-  const litres = litresBy(by, value, story.vessel, tank)
+  const tank = netLitres(vessel, layout)
+  const litres = litresBy(by, value, vessel, tank)
   return { fraction: Number((litres / tank).toPrecision(12)), litres: Number(litres.toFixed(3)) }
 }
 
@@ -135,6 +149,7 @@ export function formField(kind: EntryKind, field: string): string {
     plantingId: 'planting',
     populationId: 'animals',
     sourceId: 'source',
+    equipmentId: 'thing',
   }
   if (kind === 'water-change' && plain === 'litres') return 'amount'
   return Object.hasOwn(moved, plain) ? moved[plain] : plain

@@ -4,6 +4,7 @@ import {
   METHODS,
   PLANT_MEASURES,
   SIGNS,
+  STOCK_EVENTS,
   type Entry,
   type EntryKind,
 } from '@/core/history/entries'
@@ -14,7 +15,16 @@ export interface Field {
   name: string
   label: string
   type:
-    'number' | 'text' | 'choice' | 'planting' | 'place' | 'animals' | 'source' | 'unit' | 'product'
+    | 'number'
+    | 'text'
+    | 'choice'
+    | 'planting'
+    | 'place'
+    | 'animals'
+    | 'source'
+    | 'unit'
+    | 'product'
+    | 'thing'
   choices?: readonly string[]
   /** May be left empty. */
   optional?: boolean
@@ -35,6 +45,8 @@ const choice = (name: string, label: string, choices: readonly string[]): Field 
   choices,
 })
 const text = (name: string, label: string): Field => ({ name, label, type: 'text' })
+
+const THING: Field = { name: 'thing', label: 'Which', type: 'thing' }
 
 export const CHANGE_BY = [
   'percent of the water',
@@ -134,7 +146,7 @@ export const FORMS: { kind: EntryKind; says: string; fields: Field[] }[] = [
     says: 'animals',
     fields: [
       { name: 'animals', label: 'Which', type: 'animals' },
-      choice('event', 'What', ['counted', 'added', 'born', 'died', 'moved', 'missing']),
+      choice('event', 'What', STOCK_EVENTS),
       number('count', 'How many'),
       number('plusMinus', 'Give or take', '', true),
     ],
@@ -142,9 +154,9 @@ export const FORMS: { kind: EntryKind; says: string; fields: Field[] }[] = [
   {
     kind: 'equipment',
     says: 'equipment',
-    fields: [text('item', 'What'), text('says', 'What happened')],
+    fields: [THING, text('item', 'Called'), text('says', 'What happened')],
   },
-  { kind: 'clean', says: 'cleaning', fields: [text('item', 'What was cleaned')] },
+  { kind: 'clean', says: 'cleaning', fields: [THING, text('item', 'Called')] },
   {
     kind: 'soil-test',
     says: 'a soil test in a jar',
@@ -170,6 +182,11 @@ export function unitsOf(parameter: string): string[] {
   const spec = PARAMETER_UNITS[parameter as Parameter]
   return spec ? Object.keys(spec.units).filter(Boolean) : []
 }
+
+const thingFields = ({ equipmentId, item }: { equipmentId: string | null; item: string }) => ({
+  thing: equipmentId ?? '',
+  item,
+})
 
 /** The form's fields for an entry that is to be edited; null for kinds that are not edited by hand. */
 export function fieldsOf(entry: Entry): Record<string, string> | null {
@@ -217,10 +234,12 @@ export function fieldsOf(entry: Entry): Record<string, string> | null {
         coverPercent: String(entry.coverPercent),
       }
     case 'equipment':
-      return { item: entry.item, says: entry.says }
+      return { ...thingFields(entry), says: entry.says }
     case 'clean':
-      return { item: entry.item }
+      return thingFields(entry)
     case 'stock':
+      // One half of a move between two tanks is not changed alone.
+      if (entry.otherVesselId !== null) return null
       return {
         animals: entry.populationId,
         event: entry.event,
@@ -247,6 +266,7 @@ export function fieldsOf(entry: Entry): Record<string, string> | null {
       }
     case 'note':
       return { text: entry.text }
+    case 'changed':
     case 'disagreement':
     case 'step-done':
     case 'round':

@@ -238,6 +238,8 @@ function initialOf(field: Field, context: FormContext): string {
       return context.places[0]?.id ?? ''
     case 'animals':
       return context.animals[0]?.id ?? ''
+    case 'thing':
+      return context.things[0]?.id ?? ''
     case 'product':
       return context.products[0]?.id ?? ''
     case 'source':
@@ -327,6 +329,8 @@ function optionsOf(
       return context.places
     case 'animals':
       return context.animals
+    case 'thing':
+      return [...context.things, { id: '', says: 'something else' }]
     case 'source':
       return [...context.sources, { id: '', says: 'not said' }]
     case 'product':

@@ -10,7 +10,7 @@ import { now } from '@/data/clock'
 import { database } from '@/data/database'
 import { entryVersions, journalPage, type JournalFilter, type JournalPage } from '@/data/entries'
 import { storyOr404 } from '@/data/tank'
-import { instantIn, localMoment } from '@/ui/when'
+import { instantIn, localMoment } from '@/core/quantity/zone'
 import { EntryLine } from './entry-line.client'
 import { Filters } from './filters.client'
 import { formContext } from './form-context'
@@ -58,7 +58,7 @@ export async function BookDesk({ slug, query }: { slug: string; query: BookQuery
           slug={slug}
           kind={log.kind}
           at={localMoment(at, zone)}
-          context={formContext(story)}
+          context={formContext(story, now())}
           initial={presetFields(log.kind, one)}
           note=""
           replaces={null}
@@ -176,7 +176,7 @@ async function OpenEntry({
           slug={slug}
           kind={entry.kind}
           at={localMoment(entry.at, story.vessel.timeZone)}
-          context={formContext(story)}
+          context={formContext(story, now())}
           initial={fields}
           note={entry.note ?? ''}
           replaces={{ id: entry.id, revision: (former[0]?.revision ?? 0) + 1 }}

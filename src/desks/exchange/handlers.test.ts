@@ -128,7 +128,9 @@ describe('files coming in', () => {
     })
     const bad = await readTankUpload(post(own.replace('"lengthCm": 60', '"lengthCm": -60')))
     expect(bad.status).toBe(422)
-    expect(((await bad.json()) as { problem: string }).problem).toContain('vessel.lengthCm')
+    expect(((await bad.json()) as { problem: string }).problem).toContain(
+      'vessel.glass[0].is.lengthCm',
+    )
   })
 })
 

@@ -3,7 +3,7 @@
 import { Box } from '@chakra-ui/react'
 import { useLayoutEffect, useState, type RefObject } from 'react'
 import type { Finding } from '@/core/judgement/finding'
-import type { Scene, Stage } from '@/core/layout/scene'
+import type { Scene } from '@/core/layout/scene'
 import { patchCentre } from '@/core/plants/height'
 import { ELEVATION_MARGIN, frontProjection } from '@/ui/drawing/geometry'
 
@@ -18,14 +18,12 @@ interface Line {
 /** Pencil lines from each margin note to what it speaks of in the drawing. Only where note and drawing stand side by side. */
 export function Leaders({
   wrapper,
-  stage,
   scene,
   notes,
   width,
   maxHeight,
 }: {
   wrapper: RefObject<HTMLDivElement | null>
-  stage: Stage
   scene: Scene
   notes: readonly Finding[]
   width: number
@@ -35,12 +33,12 @@ export function Leaders({
   useLayoutEffect(() => {
     const box = wrapper.current
     if (!box) return
-    const draw = () => setLines(measure(box, stage, scene, notes, width, maxHeight))
+    const draw = () => setLines(measure(box, scene, notes, width, maxHeight))
     draw()
     const observer = new ResizeObserver(draw)
     observer.observe(box)
     return () => observer.disconnect()
-  }, [wrapper, stage, scene, notes, width, maxHeight])
+  }, [wrapper, scene, notes, width, maxHeight])
   return (
     <Box
       position="absolute"
@@ -69,7 +67,6 @@ export function Leaders({
 
 function measure(
   box: HTMLDivElement,
-  stage: Stage,
   scene: Scene,
   notes: readonly Finding[],
   width: number,
@@ -78,12 +75,12 @@ function measure(
   const origin = box.getBoundingClientRect()
   const drawing = box.querySelector('svg[data-testid="elevation"]')?.getBoundingClientRect()
   if (!drawing) return []
-  const projection = frontProjection(stage.vessel, width, maxHeight, ELEVATION_MARGIN)
+  const projection = frontProjection(scene.tank.vessel, width, maxHeight, ELEVATION_MARGIN)
   return notes.flatMap((finding) => {
     const mark = box
       .querySelector(`[data-note="${CSS.escape(finding.key)}"] svg`)
       ?.getBoundingClientRect()
-    const anchor = anchorOf(finding, stage, scene)
+    const anchor = anchorOf(finding, scene)
     if (!mark || !anchor || mark.left < drawing.right - 4) return []
     return [
       {
@@ -98,14 +95,14 @@ function measure(
 }
 
 /** The point of the tank, cm, that a finding is about. */
-function anchorOf({ subject }: Finding, stage: Stage, scene: Scene): [number, number] | null {
-  const { vessel, layout } = stage
+function anchorOf({ subject }: Finding, scene: Scene): [number, number] | null {
+  const { vessel, layout } = scene.tank
   switch (subject.of) {
     case 'planting': {
-      const plant = scene.plants.find(({ staged }) => staged.planting.id === subject.id)
+      const plant = scene.plants.find(({ planting }) => planting.id === subject.id)
       if (!plant) return null
-      const top = Math.min(vessel.waterlineCm - 1, plant.staged.rootCm + plant.height.value * 0.9)
-      return [patchCentre(plant.staged.planting).x, Math.max(plant.staged.rootCm + 1, top)]
+      const top = Math.min(vessel.waterlineCm - 1, plant.rootCm + plant.height.value * 0.9)
+      return [patchCentre(plant.planting).x, Math.max(plant.rootCm + 1, top)]
     }
     case 'hardscape': {
       const piece = layout?.hardscape.find((candidate) => candidate.id === subject.id)

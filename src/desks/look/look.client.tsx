@@ -50,7 +50,7 @@ export function Look({ model, onDispute }: { model: LookModel; onDispute: Disput
   const says = daySentence(offset, day, stage.today, model.zone)
   const alarmed = useMemo(() => new Set(atToday ? model.alarmed : []), [atToday, model.alarmed])
   const wrapper = useRef<HTMLDivElement>(null)
-  const empty = stage.plantings.length === 0
+  const empty = scene.plants.length === 0 && atToday
   return (
     <Box as="main" px={{ base: 3, md: 8 }} pt={3} pb={2} maxW="1240px">
       <Flex
@@ -99,7 +99,6 @@ export function Look({ model, onDispute }: { model: LookModel; onDispute: Disput
         <Flex gap={{ base: 4, xl: 7 }} direction={{ base: 'column', lg: 'row' }} align="flex-start">
           <Box ref={ref} flex={{ lg: '0 0 63%' }} w={{ base: '100%', lg: 'auto' }} minW={0}>
             <Elevation
-              stage={stage}
               scene={scene}
               width={width}
               maxHeight={MAX_DRAWING_HEIGHT}
@@ -112,9 +111,8 @@ export function Look({ model, onDispute }: { model: LookModel; onDispute: Disput
             ) : (
               <Flex gap={5} align="center" wrap={{ base: 'wrap', sm: 'nowrap' }}>
                 <PlanView
-                  stage={stage}
                   scene={calm}
-                  width={planWidth(stage.vessel, width)}
+                  width={planWidth(calm.tank.vessel, width)}
                   left={34}
                   title={`${model.name} from above, ${daySentence(calmOffset, calmDay, stage.today, model.zone)}`}
                 />
@@ -129,7 +127,6 @@ export function Look({ model, onDispute }: { model: LookModel; onDispute: Disput
         {atToday ? (
           <Leaders
             wrapper={wrapper}
-            stage={stage}
             scene={scene}
             notes={model.notes}
             width={width}
@@ -223,19 +220,19 @@ const DayTable = memo(function DayTable({ scene }: { scene: Scene }) {
   return (
     <table className="day-table" aria-label="Plantings on this day">
       <tbody>
-        {scene.plants.map(({ staged, height, cover, par }) => {
+        {scene.plants.map(({ planting, staged, height, cover, par }) => {
           const flat = ['carpet', 'floating', 'moss'].includes(staged.species.group)
           const value = flat ? cover : height
           return (
-            <tr key={staged.planting.id}>
-              <td>{staged.planting.stake}</td>
-              <td className="serif">{staged.planting.name}</td>
+            <tr key={planting.id}>
+              <td>{planting.stake}</td>
+              <td className="serif">{planting.name}</td>
               <td className={scene.pencil ? 'pencil' : undefined}>
                 {sayNumber(value.value, Math.max(1, (value.high - value.low) / 2))}{' '}
                 {flat ? '%' : 'cm'}
                 {scene.pencil ? <small> ({sayRange(value)})</small> : null}
               </td>
-              <td className="pencil">{staged.planting.zone === 'surface' ? '' : sayLight(par)}</td>
+              <td className="pencil">{planting.zone === 'surface' ? '' : sayLight(par)}</td>
             </tr>
           )
         })}

@@ -75,7 +75,7 @@ test('a stage packed for its way to the page stands there as it was, to the mill
     expect(heights(packStage(stage))).toBeLessThan(0.5 * heights(stage))
     for (const [i, staged] of stage.plantings.entries()) {
       expect(back.plantings[i]).toMatchObject({
-        planting: staged.planting,
+        id: staged.id,
         species: staged.species,
         course: { rate: staged.course.rate, ceilingCm: staged.course.ceilingCm },
       })

@@ -1,6 +1,7 @@
 import { algaeCourses, algaeOn } from '@/core/algae/course'
 import { entriesOf } from '@/core/history/journal-index'
-import { currentLayout, headCount } from '@/core/history/lookup'
+import { headCount, routinesAt } from '@/core/history/lookup'
+import { gasOf, tankNow } from '@/core/history/tank-at'
 import type { TankHistory } from '@/core/history/types'
 import type { Finding } from '@/core/judgement/finding'
 import { headline } from '@/core/judgement/findings'
@@ -10,6 +11,7 @@ import { daysToSurface } from '@/core/plants/height'
 import { plantingsAt } from '@/core/history/lookup'
 import { sayNumber } from '@/core/quantity/say'
 import { dayOf, daysBetween, type Instant } from '@/core/quantity/time'
+import { lightOf } from '@/core/vessel/light'
 import { filledMass, netLitres } from '@/core/vessel/volume'
 import { routineChanges } from '@/core/water/estimate'
 import { findingsOf } from '@/data/analysis-cache'
@@ -40,9 +42,8 @@ export interface LookModel {
 
 /** All that the Look desk shows, worked out from the story. */
 export function lookModel(story: TankHistory, now: Instant): LookModel {
-  const { vessel } = story
+  const { vessel, layout } = tankNow(story, now)
   const all = findingsOf(story, now)
-  const layout = currentLayout(story)
   const planted = layout ? sayDay(layout.from, vessel.timeZone, now) : null
   const lastRound = entriesOf(story.entries, 'round').at(-1)
   const notes = varied(all)
@@ -93,12 +94,14 @@ function varied(all: readonly Finding[]): Finding[] {
 
 /** Short facts of today under the notes. */
 function marginalia(story: TankHistory, stage: Stage, now: Instant): string[] {
-  const { vessel } = story
   const scene = sceneOn(stage, dayOf(now))
-  const carpet = scene.plants.find(({ staged }) => staged.planting.zone === 'foreground')
-  const floats = scene.plants.find(({ staged }) => staged.planting.zone === 'surface')
-  const animals = story.populations.map((population) => {
-    const { count, plusMinus } = headCount(story, population)
+  const { tank } = scene
+  const light = lightOf(tank.equipment, tank.vessel)
+  const gas = gasOf(tank)
+  const carpet = scene.plants.find(({ planting }) => planting.zone === 'foreground')
+  const floats = scene.plants.find(({ planting }) => planting.zone === 'surface')
+  const animals = tank.populations.map((population) => {
+    const { count, plusMinus } = headCount(story, population, now)
     return `${count}${plusMinus > 0 ? ` ± ${plusMinus}` : ''} ${population.name.toLowerCase()}`
   })
   const score = forecastScore(story.entries)
@@ -107,7 +110,7 @@ function marginalia(story: TankHistory, stage: Stage, now: Instant): string[] {
     carpet
       ? `Light at the carpet about ${sayNumber(carpet.par, 5)} µmol, ${sayNumber(carpet.dli, 0.3)} mol a day`
       : null,
-    `${vessel.gas ? `Gas on ${vessel.gas.onAt}, lamp` : 'Lamp'} ${vessel.lamp.onAt} for ${vessel.lamp.hours} h`,
+    `${gas ? `Gas on ${gas.onAt}, lamp` : 'Lamp'} ${light.onAt} for ${sayNumber(light.hours)} h`,
     animals.length > 0 ? animals.join(', ') : null,
     score.met >= 20
       ? `${score.held} of ${score.met} pencilled values held (${Math.round((100 * score.held) / score.met)} %; 80 % is the aim)`
@@ -135,7 +138,7 @@ function ticksOf(story: TankHistory, now: Instant): RuleTick[] {
       ? [{ day: today + Math.max(1, reach.value), kind: 'trim', pencil: true }]
       : []
   })
-  const every = story.routines.find((routine) => routine.kind === 'round')?.everyDays
+  const every = routinesAt(story, now).find((routine) => routine.kind === 'round')?.everyDays
   const rounds: RuleTick[] = every
     ? Array.from({ length: Math.floor(OUTLOOK_DAYS / every) }, (_, i) => ({
         day: today + (i + 1) * every,

@@ -1,4 +1,4 @@
-import { localMoment } from '@/ui/when'
+import { localMoment } from '@/core/quantity/zone'
 import { MS_PER_DAY, type Instant } from '@/core/quantity/time'
 
 /** Days of pencil on the time rule. */

@@ -1,3 +1,4 @@
+import { tankNow } from '@/core/history/tank-at'
 import { lodge } from '@/data/demo/lodge'
 import { now } from '@/data/clock'
 import type { Database } from '@/data/db'
@@ -32,8 +33,8 @@ test('a plan is drawn up in pencil, its steps are ticked with their minutes, tak
   const plan = (await story()).plans.find((one) => one.id === answer.value)!
   expect(plan).toMatchObject({ option: 'partial', state: 'pencil' })
   const [first, second] = plan.steps
-  expect((await tickStep('tarn', plan.id, first.id, '25', sent())).ok).toBe(true)
-  expect((await tickStep('tarn', plan.id, second.id, '', sent())).ok).toBe(true)
+  expect((await tickStep('tarn', plan.id, first.id, '25', [], sent())).ok).toBe(true)
+  expect((await tickStep('tarn', plan.id, second.id, '', [], sent())).ok).toBe(true)
   const ticks = (await story()).entries.filter((entry) => entry.kind === 'step-done')
   expect(ticks).toEqual([
     expect.objectContaining({
@@ -48,14 +49,39 @@ test('a plan is drawn up in pencil, its steps are ticked with their minutes, tak
       certainty: 'glance',
     }),
   ])
-  expect(problems(await tickStep('tarn', plan.id, first.id, '10', sent()))).toContain(
+  expect(problems(await tickStep('tarn', plan.id, first.id, '10', [], sent()))).toContain(
     'ticked off already',
   )
   expect((await untickStep('tarn', ticks[0].id)).ok).toBe(true)
-  expect((await tickStep('tarn', plan.id, first.id, '10', sent())).ok).toBe(true)
+  expect((await tickStep('tarn', plan.id, first.id, '10', [], sent())).ok).toBe(true)
   expect((await setAside('tarn', plan.id, true)).ok).toBe(true)
   expect((await story()).plans.find((one) => one.id === plan.id)!.state).toBe('set-aside')
   expect((await setAside('tarn', plan.id, false)).ok).toBe(true)
+})
+test('a step does to the tank what it offers, what was taken off is left, and a tick taken back takes all back', async () => {
+  const [plan] = (await story()).plans
+  const before = await story()
+  const lift = plan.steps.find((step) => step.acts.some((one) => one.do === 'lift'))!
+  const cut = plan.steps.find((step) => step.acts.some((one) => one.do === 'cut'))!
+  const [first, ...others] = lift.acts
+  const done = (acts: readonly { id: string }[]) => acts.map(({ id }) => ({ id, amount: null }))
+  expect((await tickStep('tarn', plan.id, lift.id, '30', done(others), sent())).ok).toBe(true)
+  const after = await story()
+  const there = (plantingId: string) =>
+    tankNow(after, now()).plantings.some((planting) => planting.id === plantingId)
+  for (const act of others) if (act.do === 'lift') expect(there(act.plantingId)).toBe(false)
+  if (first.do === 'lift') expect(there(first.plantingId)).toBe(true)
+  const tick = after.entries.find((one) => one.kind === 'step-done' && one.stepId === lift.id)!
+  expect((await untickStep('tarn', tick.id)).ok).toBe(true)
+  expect(await story()).toEqual(before)
+  const heights = cut.acts.map(({ id }) => ({ id, amount: 7 }))
+  expect((await tickStep('tarn', plan.id, cut.id, '', heights, sent())).ok).toBe(true)
+  const trims = (await story()).entries.filter(
+    (one) => one.kind === 'trim' && !before.entries.some(({ id }) => id === one.id),
+  )
+  expect(trims.map((one) => one.kind === 'trim' && one.toCm)).toEqual(heights.map(() => 7))
+  expect((await untickStep('tarn', trims[0].id)).ok).toBe(true)
+  expect(await story()).toEqual(before)
 })
 test.each([
   ['an option that is none', { option: 'explode', startOn: START }, /not an option/],
@@ -71,16 +97,16 @@ test.each([
 })
 test('steps and plans that are not there, and minutes that are none', async () => {
   const [plan] = (await story()).plans
-  expect(problems(await tickStep('tarn', plan.id, 'ghost', '5', sent()))).toContain(
+  expect(problems(await tickStep('tarn', plan.id, 'ghost', '5', [], sent()))).toContain(
     'not in this plan',
   )
-  expect(problems(await tickStep('tarn', 'ghost', plan.steps[3].id, '5', sent()))).toContain(
+  expect(problems(await tickStep('tarn', 'ghost', plan.steps[3].id, '5', [], sent()))).toContain(
     'not in this plan',
   )
-  expect(problems(await tickStep('tarn', plan.id, plan.steps[3].id, 'long', sent()))).toContain(
+  expect(problems(await tickStep('tarn', plan.id, plan.steps[3].id, 'long', [], sent()))).toContain(
     'must be a number',
   )
-  expect(problems(await tickStep('tarn', plan.id, plan.steps[3].id, '-5', sent()))).toContain(
+  expect(problems(await tickStep('tarn', plan.id, plan.steps[3].id, '-5', [], sent()))).toContain(
     'below zero',
   )
   expect(problems(await setAside('tarn', 'ghost', true))).toContain('no such plan')

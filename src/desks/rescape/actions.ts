@@ -1,6 +1,6 @@
 'use server'
 
-import { mixed, object, string } from 'yup'
+import { array, mixed, object, string } from 'yup'
 import { OPTION_KEYS, type OptionKey } from '@/core/rescape/options'
 import { reviewDecline } from '@/core/rescape/decline'
 import { draftPlan } from '@/core/rescape/plan'
@@ -10,12 +10,14 @@ import { amount, SAY } from '@/data/border/entry-schema'
 import { parseId, parseSending, textFields, written } from '@/data/border/sending'
 import { now } from '@/data/clock'
 import { database } from '@/data/database'
-import { addEntries, setVoided } from '@/data/entries'
+import { inkStep, unInkStep } from '@/data/facts/steps'
+import { sane } from '@/data/border/sane'
+import type { Entry } from '@/core/history/entries'
 import { EntryRefused } from '@/data/refused'
 import { addPlan, setPlanState } from '@/data/plans'
 import { storyOrRefuse } from '@/data/tank'
 import type { Sending } from '@/core/history/sending'
-import { instantIn, NO_SUCH_DAY } from '@/ui/when'
+import { instantIn, NO_SUCH_DAY } from '@/core/quantity/zone'
 
 const MAX_AHEAD_DAYS = 730
 const draftSchema = object({
@@ -57,17 +59,37 @@ export async function draft(
   })
 }
 
-/** Ticks a step off: pencil becomes ink, with the minutes it really took. No minutes given: as planned, at a glance. */
+/** Which of the acts of a step were done, each with its figure as the keeper has it. */
+type DoneActs = { id: string; amount: number | null }[]
+const doneSchema = array()
+  .of(
+    object({
+      id: string().max(80).required(),
+      amount: amount('The figure')
+        .min(0, 'The figure cannot be below zero.')
+        .max(500, 'That is more than can be.')
+        .nullable()
+        .defined(),
+    })
+      .noUnknown()
+      .required(),
+  )
+  .max(500)
+  .required()
+
+/** Ticks a step off: pencil becomes ink, with the minutes it really took and what it did to the tank. No minutes given: as planned, at a glance. */
 export async function tickStep(
   slug: string,
   planId: string,
   stepId: string,
   minutes: string,
+  done: DoneActs,
   sending: Sending,
 ): Promise<Attempt> {
   return written(async () => {
     const at = now()
     const story = await storyOrRefuse(slug)
+    const acts = doneSchema.validateSync(sane(done))
     const step = story.plans
       .find((plan) => plan.id === planId)
       ?.steps.find((candidate) => candidate.id === stepId)
@@ -75,37 +97,28 @@ export async function tickStep(
     const given = amount('The minutes').validateSync(
       typeof minutes === 'string' ? minutes : Number.NaN,
     )
-    await addEntries(
-      await database(),
-      slug,
-      [
-        {
-          id: parseSending(sending).id,
-          kind: 'step-done',
-          at,
-          certainty: given === undefined ? 'glance' : 'measured',
-          by: 'keeper',
-          note: null,
-          expected: {
-            value: step.minutes.likely,
-            low: step.minutes.best,
-            high: step.minutes.worst,
-          },
-          planId,
-          stepId,
-          minutes: given ?? step.minutes.likely,
-        },
-      ],
+    const { id } = parseSending(sending)
+    const tick: Entry = {
+      id,
+      kind: 'step-done',
       at,
-    )
+      certainty: given === undefined ? 'glance' : 'measured',
+      by: 'keeper',
+      note: null,
+      expected: { value: step.minutes.likely, low: step.minutes.best, high: step.minutes.worst },
+      planId,
+      stepId,
+      minutes: given ?? step.minutes.likely,
+    }
+    await inkStep(await database(), slug, { tick, step, done: acts }, at)
     return null
   })
 }
 
-/** Takes a tick back: the entry is struck out, not lost. */
+/** Takes a tick back, and all that was inked with it: nothing is lost. */
 export async function untickStep(slug: string, entryId: string): Promise<Attempt> {
   return written(async () => {
-    await setVoided(await database(), slug, parseId(entryId), true, now())
+    await unInkStep(await database(), slug, parseId(entryId), now())
     return null
   })
 }

@@ -7,7 +7,7 @@ import { planModel } from './plan-model'
 /** One plan: stages with dates, steps to tick off, materials, cautions at the step. */
 export async function PlanDesk({ slug, planId }: { slug: string; planId: string }) {
   const story = await storyOr404(slug)
-  const model = planModel(story, planId)
+  const model = planModel(story, planId, now())
   if (!model) notFound()
   return <PlanPage model={model} now={now()} />
 }

@@ -27,7 +27,7 @@ const tick = (
 })
 
 test('a plan as drafted: every stage with its steps, its hours and its span; nothing inked', () => {
-  const model = planModel({ ...tarn, plans: [plan] }, 'plan')!
+  const model = planModel({ ...tarn, plans: [plan] }, 'plan', NOW)!
   expect(model.stages.map((stage) => stage.number)).toEqual(
     plan.stages.map((stage) => stage.number),
   )
@@ -56,6 +56,7 @@ test('ticking off sets actual beside planned, for the ticked steps only; a glanc
       ],
     },
     'plan',
+    NOW,
   )!
   expect(model.stages[0]).toMatchObject({
     inked: 2,
@@ -73,8 +74,8 @@ test('ticking off sets actual beside planned, for the ticked steps only; a glanc
 test('ticks of another plan do not count, and a plan that is not there is none', () => {
   const other = { ...tick(plan.steps[0].id, 5), planId: 'other' } as Entry
   expect(
-    planModel({ ...tarn, plans: [plan], entries: [...tarn.entries, other] }, 'plan')!.stages[0]
+    planModel({ ...tarn, plans: [plan], entries: [...tarn.entries, other] }, 'plan', NOW)!.stages[0]
       .inked,
   ).toBe(0)
-  expect(planModel(tarn, 'plan')).toBeNull()
+  expect(planModel(tarn, 'plan', NOW)).toBeNull()
 })

@@ -1,11 +1,23 @@
 import { entriesOf } from '@/core/history/journal-index'
-import { currentLayout } from '@/core/history/lookup'
+import { tankNow } from '@/core/history/tank-at'
+import type { Instant } from '@/core/quantity/time'
 import type { Plan, PlanStep, Planting, TankHistory } from '@/core/history/types'
 import type { Estimate } from '@/core/quantity/estimate'
 import { animalsOutHours, handHours, stageSchedule } from '@/core/rescape/timing'
+import { offeredActs } from '@/core/rescape/do-acts'
+import { sayAct } from '@/core/rescape/step-acts.words'
 import { filledMass } from '@/core/vessel/volume'
 
-export interface StepLine extends PlanStep {
+/** What a step did to the tank, offered for ink: a sentence, and the figure that may be corrected. */
+interface Offer {
+  id: string
+  says: string
+  amount: number | null
+  unit: string
+}
+export interface StepLine extends Omit<PlanStep, 'acts'> {
+  offers: Offer[]
+
   critical: boolean
   /** Hours after the stage begins at which it can start. */
   startsAt: number
@@ -15,7 +27,7 @@ export interface PlanModel {
   slug: string
   name: string
   zone: string
-  plan: Plan
+  plan: Omit<Plan, 'steps'>
   stages: {
     number: number
     says: string
@@ -37,22 +49,25 @@ export interface PlanModel {
 }
 
 /** A plan with its network worked out and what was done of it. Null when the tank has no such plan. */
-export function planModel(story: TankHistory, planId: string): PlanModel | null {
+export function planModel(story: TankHistory, planId: string, now: Instant): PlanModel | null {
   const plan = story.plans.find((candidate) => candidate.id === planId)
   if (!plan) return null
+  const { steps: allSteps, ...rest } = plan
   const done = new Map(
     entriesOf(story.entries, 'step-done')
       .filter((entry) => entry.planId === planId)
       .map((entry) => [entry.stepId, entry]),
   )
   const stages = plan.stages.map((stage) => {
-    const steps = plan.steps.filter((step) => step.stage === stage.number)
-    const network = stageSchedule(plan.steps, stage.number)
+    const steps = allSteps.filter((step) => step.stage === stage.number)
+    const network = stageSchedule(allSteps, stage.number)
     const times = new Map(network.activities.map((activity) => [activity.id, activity]))
     const lines = steps.map((step): StepLine => {
       const entry = done.get(step.id)
+      const { acts, ...line } = step
       return {
-        ...step,
+        ...line,
+        offers: entry ? [] : offersOf(story, acts, now),
         critical: times.get(step.id)?.critical ?? false,
         startsAt: times.get(step.id)?.earliestStart ?? 0,
         done: entry
@@ -79,18 +94,26 @@ export function planModel(story: TankHistory, planId: string): PlanModel | null 
       inked: inked.length,
     }
   })
-  const layout = currentLayout(story)
+  const { vessel, layout, plantings } = tankNow(story, now)
   return {
     slug: story.vessel.slug,
     name: story.vessel.name,
     zone: story.vessel.timeZone,
-    plan,
+    plan: rest,
     stages,
-    hands: handHours(plan.steps),
-    animalsOut: animalsOutHours(plan.steps),
-    massKg: filledMass(story.vessel, layout).total,
-    plantings: story.plantings.filter((planting) => planting.layoutId === layout?.id),
-    vessel: story.vessel,
+    hands: handHours(allSteps),
+    animalsOut: animalsOutHours(allSteps),
+    massKg: filledMass(vessel, layout).total,
+    plantings,
+    vessel,
     hardscape: layout?.hardscape.map(({ id, footprint }) => ({ id, footprint })) ?? [],
   }
 }
+
+const offersOf = (story: TankHistory, acts: PlanStep['acts'], now: Instant): Offer[] =>
+  offeredActs(story, acts, now).map(({ act, amount }) => ({
+    id: act.id,
+    says: sayAct(act, story),
+    amount,
+    unit: act.do === 'cut' ? 'cm' : '%',
+  }))

@@ -14,7 +14,7 @@ import { StageMap } from './stage-map'
 
 export function PlanPage({ model, now }: { model: PlanModel; now: string }) {
   const { plan, slug, zone, stages } = model
-  const total = plan.steps.length
+  const total = model.stages.reduce((sum, stage) => sum + stage.steps.length, 0)
   const inked = stages.reduce((sum, stage) => sum + stage.inked, 0)
   const { busy, refusal, send } = useSending()
   return (
@@ -165,8 +165,13 @@ function Step({ step, slug, planId }: { step: StepLine; slug: string; planId: st
   const [minutes, setMinutes] = useState('')
   const { busy, refusal, send } = useSending()
   const problem = refusal ? sayProblems(refusal) : null
+  const [inked, setInked] = useState<Record<string, string | null>>(() => firstInked(step.offers))
+  const done = step.offers.flatMap(({ id, amount }) => {
+    const figure = inked[id]
+    return figure === null ? [] : [{ id, amount: amount === null ? null : Number(figure) }]
+  })
   const tick = async () => {
-    const answer = await send((sending) => tickStep(slug, planId, step.id, minutes, sending))
+    const answer = await send((sending) => tickStep(slug, planId, step.id, minutes, done, sending))
     if (answer.ok) setOpen(false)
   }
   const untick = () => {
@@ -268,6 +273,7 @@ function Step({ step, slug, planId }: { step: StepLine; slug: string; planId: st
               <Box as="span" fontSize="sm" color="pencil" ml={2}>
                 left empty: as planned
               </Box>
+              <Offers offers={step.offers} inked={inked} onChange={setInked} />
             </chakra.form>
           ) : null}
           {problem ? (
@@ -297,6 +303,60 @@ function Step({ step, slug, planId }: { step: StepLine; slug: string; planId: st
           ) : null}
         </Box>
       </Flex>
+    </Box>
+  )
+}
+
+const firstFigure = (amount: number | null) => (amount === null ? '' : String(amount))
+const firstInked = (offers: StepLine['offers']): Record<string, string | null> =>
+  Object.fromEntries(offers.map(({ id, amount }) => [id, firstFigure(amount)]))
+
+/** What the step does to the tank: all of it is inked with the tick, but for what is taken off; figures can be put right first. */
+function Offers({
+  offers,
+  inked,
+  onChange,
+}: {
+  offers: StepLine['offers']
+  inked: Record<string, string | null>
+  onChange: (inked: Record<string, string | null>) => void
+}) {
+  if (offers.length === 0) return null
+  const set = (id: string, figure: string | null) => onChange({ ...inked, [id]: figure })
+  return (
+    <Box as="fieldset" border={0} p={0} m={0} mt={2}>
+      <Box as="legend" fontSize="sm" color="pencil">
+        This changes the tank; take off what was not done.
+      </Box>
+      {offers.map(({ id, says, amount, unit }) => (
+        <Flex key={id} align="center" gap={2} minH="38px" wrap="wrap" data-act={id}>
+          <chakra.label display="inline-flex" alignItems="center" gap={2} cursor="pointer">
+            <input
+              type="checkbox"
+              checked={inked[id] !== null}
+              onChange={(event) => set(id, event.target.checked ? firstFigure(amount) : null)}
+            />
+            {says}
+          </chakra.label>
+          {amount === null || inked[id] === null ? null : (
+            <>
+              <chakra.input
+                aria-label={`${says} (${unit})`}
+                inputMode="decimal"
+                value={inked[id] ?? ''}
+                onChange={(event) => set(id, event.target.value)}
+                w="4.5em"
+                minH="36px"
+                px={2}
+                border="1px solid"
+                borderColor="graphite"
+                bg="paper"
+              />
+              {unit}
+            </>
+          )}
+        </Flex>
+      ))}
     </Box>
   )
 }

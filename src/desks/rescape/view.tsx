@@ -5,7 +5,7 @@ import { instantOf, dayOf } from '@/core/quantity/time'
 import { now } from '@/data/clock'
 import { reckonedAt } from '@/data/analysis-cache'
 import { storyOr404 } from '@/data/tank'
-import { localMoment } from '@/ui/when'
+import { localMoment } from '@/core/quantity/zone'
 import { Rescape } from './rescape.client'
 
 /** Rescape: is it time, how much, how. The review, and every option weighed against its signs. */

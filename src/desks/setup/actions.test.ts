@@ -1,8 +1,10 @@
+import { tankNow } from '@/core/history/tank-at'
 import { now } from '@/data/clock'
 import type { Database } from '@/data/db'
 import { listVessels, loadStory } from '@/data/story'
 import { serveFromMemory } from '@/data/testing/served'
-import { plant, setUpTank } from './actions'
+import { setUpTank } from './actions'
+import { plant } from './planting-actions'
 import { sent } from '@/data/testing/sent'
 
 jest.mock('next/cache', () => ({ revalidatePath: () => {} }))
@@ -64,14 +66,13 @@ test('a tank is set up with its ground, its water, two routines and the usual ca
   const first = await setUpTank(form(), sent())
   expect(first).toEqual({ ok: true, value: 'brook' })
   const story = (await loadStory(db, 'brook'))!
-  expect(story.vessel).toMatchObject({
-    lengthCm: 60,
-    care: { school: 'all-in-one' },
-    order: 1,
-    lamp: { onAt: '09:30', hours: 7, parAtSurface: 120 },
-    gas: { onAt: '08:00', offAt: '15:30' },
-  })
-  expect(story.sources).toEqual([
+  const tank = tankNow(story, now())
+  expect(tank.vessel).toMatchObject({ lengthCm: 60, care: { school: 'all-in-one' }, order: 1 })
+  expect(tank.equipment.map(({ kind, setting }) => [kind, setting])).toEqual([
+    ['gas', expect.objectContaining({ onAt: '08:00', offAt: '15:30' })],
+    ['lamp', expect.objectContaining({ onAt: '09:30', hours: 7, parAtSurface: 120 })],
+  ])
+  expect(tank.sources).toEqual([
     expect.objectContaining({ name: 'Tap', nitrateMgL: 5, conductivityUs: null }),
   ])
   expect(story.routines.map((routine) => routine.kind).sort()).toEqual(['round', 'water-change'])
@@ -150,7 +151,7 @@ test('a plant that is in no list is planted by its kind, and is one species in e
   const story = (await loadStory(db, 'brook'))!
   expect(
     story.species.find(
-      (one) => one.id === story.plantings.find((other) => other.stake === 'R1')!.speciesId,
+      (one) => one.id === story.plantings.find((other) => other.stake === 'R1')!.kinds[0].speciesId,
     ),
   ).toMatchObject({
     name: 'Big crypt-like thing',

@@ -1,18 +1,19 @@
 import { mixed, object, string } from 'yup'
-import type { VesselFacts } from '@/core/history/vessel-changes'
-import { VESSEL_KINDS, ZONES, type TankHistory, type Vessel, type Zone } from '@/core/history/types'
+import {
+  PLANT_ORIGINS,
+  SURENESSES,
+  VESSEL_KINDS,
+  ZONES,
+  type Glass,
+  type Vessel,
+  type Zone,
+} from '@/core/history/types'
+import { instantOfDay } from '@/data/border/since'
 import type { EntryProblem } from '@/core/history/problem'
 import { amount, SAY, words } from '@/data/border/entry-schema'
 import { clock, timeZone } from '@/data/border/story-schema'
 import { now } from '@/data/clock'
-import { instantIn, localMoment, NO_SUCH_DAY } from '@/ui/when'
-
-/** A day named without its hour: at the hour given, or now when that hour of today is still to come. Empty for a day that is none. */
-export function hourOf(zone: string, date: string, hour: string): string {
-  const present = now()
-  const at = instantIn(zone, `${date}T${hour}`, present)
-  return at > present && localMoment(present, zone).slice(0, 10) === date ? present : at
-}
+import { NO_SUCH_DAY } from '@/core/quantity/zone'
 
 export const size = (what: string, max: number) =>
   amount(what)
@@ -35,7 +36,7 @@ const maybeClock = (what: string) =>
       (text) => text === '' || clock(what).isValidSync(text),
     )
 
-/** What is asked of the glass, the lamp and the gas, for a new tank and when an old one is put right. */
+/** What is asked of the tank and its glass, for a new one and when an old one is said otherwise. */
 export const GLASS = {
   name: words('The name', 60).required(SAY.missing('The name')),
   kind: mixed<Vessel['kind']>()
@@ -47,11 +48,15 @@ export const GLASS = {
   waterlineCm: amount('The water line')
     .min(0, 'The water line cannot be below the bottom.')
     .required(SAY.missing('The water line')),
+  glassMm: size('The glass', 60).default(8),
   altitudeM: amount('The altitude')
     .min(-430, 'The altitude is below any shore.')
     .max(6000, 'The altitude is above any house.')
     .required(SAY.missing('The altitude')),
   timeZone,
+}
+/** What is asked of the first lamp and gas of a new tank. */
+export const LIGHT = {
   lampOn: clock('Lamp on'),
   lampHours: amount('The lamp’s hours')
     .min(0, 'The lamp cannot burn less than not at all.')
@@ -64,38 +69,32 @@ export const GLASS = {
   gasOn: maybeClock('Gas on'),
   gasOff: maybeClock('Gas off'),
 }
-export const glassSchema = object({
+export const glassForm = object({
   ...GLASS,
   startedOn: day('The first day'),
   standsAt: words('The place', 200).default(''),
 }).noUnknown()
-type Glass = Omit<ReturnType<typeof glassSchema.validateSync>, 'standsAt' | 'startedOn'>
 
-/** The facts of a vessel from its form. */
-export const factsOf = (form: Glass & { standsAt?: string }): VesselFacts => ({
-  name: form.name,
-  kind: form.kind,
-  lengthCm: form.lengthCm,
-  depthCm: form.depthCm,
-  heightCm: form.heightCm,
-  waterlineCm: form.waterlineCm,
-  altitudeM: form.altitudeM,
-  timeZone: form.timeZone,
-  standsAt: form.standsAt ?? '',
-  lamp: { onAt: form.lampOn, hours: form.lampHours, parAtSurface: form.parAtSurface },
-  gas: form.gasOn && form.gasOff ? { onAt: form.gasOn, offAt: form.gasOff } : null,
+/** The measures of a vessel from its form. */
+export const glassOf = ({ lengthCm, depthCm, heightCm, waterlineCm, glassMm }: Glass): Glass => ({
+  lengthCm,
+  depthCm,
+  heightCm,
+  waterlineCm,
+  glassMm,
 })
 
-/** What no field shows alone: water above the rim, gas that never ends. */
-export function glassProblems(form: Glass): EntryProblem[] {
-  return [
-    ...(form.waterlineCm > form.heightCm
-      ? [{ field: 'waterlineCm', says: 'The water line cannot stand above the rim.' }]
-      : []),
-    ...(form.gasOn && !form.gasOff ? [{ field: 'gasOff', says: 'When does the gas go off?' }] : []),
-    ...(form.gasOff && !form.gasOn ? [{ field: 'gasOn', says: 'When does the gas come on?' }] : []),
-  ]
-}
+/** Water above the rim. */
+export const glassProblems = (form: Glass): EntryProblem[] =>
+  form.waterlineCm > form.heightCm
+    ? [{ field: 'waterlineCm', says: 'The water line cannot stand above the rim.' }]
+    : []
+
+/** Gas that never ends, or never begins. */
+export const gasProblems = ({ gasOn, gasOff }: { gasOn: string; gasOff: string }) => [
+  ...(gasOn && !gasOff ? [{ field: 'gasOff', says: 'When does the gas go off?' }] : []),
+  ...(gasOff && !gasOn ? [{ field: 'gasOn', says: 'When does the gas come on?' }] : []),
+]
 
 /** Where a thing stands in the plan. */
 export const BOX = {
@@ -108,7 +107,7 @@ export const BOX = {
 /** Edges the wrong way round, or outside the glass. */
 export function boxProblems(
   box: { left: number; right: number; front: number; back: number },
-  vessel: Vessel,
+  vessel: Glass,
 ): EntryProblem[] {
   return [
     ...(box.right <= box.left
@@ -155,6 +154,14 @@ export const PLANTING = {
     .max(2000, 'That is more than fits.')
     .required(SAY.missing('The number of stems or crowns')),
   plantedOn: day('The day of planting'),
+  sure: mixed<(typeof SURENESSES)[number]>()
+    .oneOf([...SURENESSES], 'How sure is it?')
+    .default('sure'),
+  also: words('Its other kinds', 300).default(''),
+  origin: mixed<(typeof PLANT_ORIGINS)[number]>()
+    .oneOf([...PLANT_ORIGINS], 'This is no way in which plants come.')
+    .default('not said'),
+  parent: string().max(80).default(''),
   grownOn: string().max(80).default(''),
   grownAtCm: amount('The height on it')
     .min(0, 'The height cannot be below the bottom.')
@@ -166,7 +173,7 @@ export const PLANTING = {
 /** The perch of a planting from its form, or what is wrong with it. */
 export function perchOf(
   form: { grownOn: string; grownAtCm: number | null },
-  story: TankHistory,
+  vessel: Glass,
   pieces: readonly { id: string; label: string }[],
 ): { perch: { hardscapeId: string; heightCm: number } | null; problems: EntryProblem[] } {
   if (form.grownOn === '') return { perch: null, problems: [] }
@@ -183,10 +190,10 @@ export function perchOf(
         { field: 'grownAtCm', says: `How high above the bottom does it sit on ${piece.label}?` },
       ],
     }
-  if (form.grownAtCm > story.vessel.heightCm)
+  if (form.grownAtCm > vessel.heightCm)
     return {
       perch: null,
-      problems: [{ field: 'grownAtCm', says: `The tank is ${story.vessel.heightCm} cm high.` }],
+      problems: [{ field: 'grownAtCm', says: `The tank is ${vessel.heightCm} cm high.` }],
     }
   return { perch: { hardscapeId: piece.id, heightCm: form.grownAtCm }, problems: [] }
 }
@@ -196,7 +203,7 @@ export function plantedAtOf(
   date: string,
   zone: string,
 ): { plantedAt: string; problems: EntryProblem[] } {
-  const plantedAt = hourOf(zone, date, '12:00')
+  const plantedAt = instantOfDay(zone, date, now())
   if (plantedAt === '') return { plantedAt, problems: [{ field: 'plantedOn', says: NO_SUCH_DAY }] }
   return {
     plantedAt,
@@ -210,7 +217,7 @@ export function startedAtOf(
   date: string,
   zone: string,
 ): { startedAt: string; problems: EntryProblem[] } {
-  const startedAt = hourOf(zone, date, '10:00')
+  const startedAt = instantOfDay(zone, date, now(), '10:00')
   if (startedAt === '') return { startedAt, problems: [{ field: 'startedOn', says: NO_SUCH_DAY }] }
   return {
     startedAt,

@@ -1,3 +1,4 @@
+import { PLANT_ORIGINS, SURENESSES, ZONES } from '@/core/history/types'
 import type { PlainField } from '@/ui/plain-form.client'
 
 export const number = (name: string, label: string, after = ''): PlainField => ({
@@ -42,6 +43,7 @@ export function glassGroups(): [Group, Group, Group] {
         number('depthCm', 'Depth, front to back', 'cm'),
         number('heightCm', 'Height', 'cm'),
         number('waterlineCm', 'Water line above the bottom', 'cm'),
+        number('glassMm', 'Glass', 'mm'),
       ],
     },
     {
@@ -80,42 +82,59 @@ export const speciesGroup = (species: readonly { id: string; says: string }[]): 
   hint: 'One that is not in the list is at its end, by its kind. Vivero takes what is usual for that kind until you have measured it twice.',
 })
 
-/** What is asked of a planting; `pieces` are what it can grow on. */
-export function plantingGroups(pieces: readonly { id: string; label: string }[]): Group[] {
+/** What is asked of a planting; `pieces` are what it can grow on, `parents` what it can be cut from. */
+export function plantingGroups(
+  pieces: readonly { id: string; label: string }[],
+  parents: readonly { id: string; says: string }[] = [],
+): Group[] {
   return [
     {
       title: 'What',
       fields: [
         { name: 'name', label: 'Name and place, like “Green stems, back left”', type: 'text' },
-        {
-          name: 'zone',
-          label: 'Zone',
-          type: 'choice',
-          choices: choices(['background', 'midground', 'foreground', 'surface', 'hardscape']),
-        },
+        { name: 'zone', label: 'Zone', type: 'choice', choices: choices(ZONES) },
         number('stems', 'Stems or crowns'),
-        { name: 'plantedOn', label: 'Planted on', type: 'date' },
+        { name: 'plantedOn', label: 'Planted on, or found', type: 'date' },
       ],
     },
     { title: 'Where, in the plan', fields: edges, hint: EDGES_HINT },
-    ...(pieces.length > 0
+    ...(pieces.length > 0 ? [perchGroup(pieces)] : []),
+    originGroup(parents),
+  ]
+}
+
+const perchGroup = (pieces: readonly { id: string; label: string }[]): Group => ({
+  title: 'On what',
+  fields: [
+    {
+      name: 'grownOn',
+      label: 'It grows on',
+      type: 'choice',
+      choices: [
+        { id: '', says: 'the ground' },
+        ...pieces.map(({ id, label }) => ({ id, says: label })),
+      ],
+    },
+    number('grownAtCm', 'at a height of', 'cm above the bottom'),
+  ],
+})
+
+/** How sure its kind is, with what it is mixed, and where it came from. */
+const originGroup = (parents: readonly { id: string; says: string }[]): Group => ({
+  title: 'If you know it',
+  fields: [
+    { name: 'sure', label: 'The kind is', type: 'choice', choices: choices(SURENESSES) },
+    { name: 'origin', label: 'It came as', type: 'choice', choices: choices(PLANT_ORIGINS) },
+    ...(parents.length > 0
       ? [
           {
-            title: 'On what',
-            fields: [
-              {
-                name: 'grownOn',
-                label: 'It grows on',
-                type: 'choice' as const,
-                choices: [
-                  { id: '', says: 'the ground' },
-                  ...pieces.map(({ id, label }) => ({ id, says: label })),
-                ],
-              },
-              number('grownAtCm', 'at a height of', 'cm above the bottom'),
-            ],
+            name: 'parent',
+            label: 'Cut or divided from',
+            type: 'choice' as const,
+            choices: [{ id: '', says: 'none of these' }, ...parents],
           },
         ]
       : []),
-  ]
-}
+    { name: 'also', label: 'Mixed with, like “Moss 20 %”', type: 'lines' },
+  ],
+})

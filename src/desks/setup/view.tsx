@@ -4,14 +4,17 @@ import { sceneOn, stageOf } from '@/core/layout/scene'
 import { dayOf } from '@/core/quantity/time'
 import { now } from '@/data/clock'
 import { database } from '@/data/database'
-import { listSpecies } from '@/data/plantings'
+import { actsOf } from '@/data/acts'
+import { listSpecies } from '@/data/facts/plantings'
+import { readBench } from '@/data/bench'
 import { storyOr404 } from '@/data/tank'
 import { PlanView } from '@/ui/drawing/plan-view'
 import { SetUpForm } from './set-up.client'
-import { Corrections } from './corrections.client'
-import { correctionsModel } from './corrections-model'
+import { Facts } from './facts.client'
+import { factsModel } from './facts-model'
 
 const PLAN_WIDTH = 440
+const SHOWN_ACTS = 12
 
 /** A new tank for the bench. */
 export function SetUpPage() {
@@ -29,7 +32,11 @@ export function SetUpPage() {
 export async function StandsPage({ slug }: { slug: string }) {
   const story = await storyOr404(slug)
   const at = now()
+  const db = await database()
+  const { standing } = await readBench(db, at)
   const stage = stageOf(story, at)
+  const scene = sceneOn(stage, dayOf(at))
+  const { vessel } = scene.tank
   return (
     <Box as="main" px={{ base: 3, md: 8 }} py={4} maxW="1240px">
       <Box fontSize="sm" color="water">
@@ -43,18 +50,25 @@ export async function StandsPage({ slug }: { slug: string }) {
       </Box>
       <Flex gap={{ base: 4, lg: 10 }} direction={{ base: 'column', lg: 'row' }} align="flex-start">
         <Box flex={1} minW={0} w="100%">
-          <Corrections model={correctionsModel(story, at, await listSpecies(await database()))} />
+          <Facts
+            model={factsModel(story, at, {
+              species: await listSpecies(db),
+              acts: await actsOf(db, story.vessel.id, SHOWN_ACTS),
+              tanks: standing
+                .filter((other) => other.slug !== slug)
+                .map(({ slug: to, name }) => ({ slug: to, name })),
+            })}
+          />
         </Box>
         <Box position={{ lg: 'sticky' }} top={4} maxW="100%">
           <PlanView
-            stage={stage}
-            scene={sceneOn(stage, dayOf(at))}
+            scene={scene}
             width={PLAN_WIDTH}
             left={38}
             title={`${story.vessel.name} from above`}
           />
           <Box fontSize="sm" color="pencil" pl="38px">
-            {story.vessel.lengthCm} cm long, {story.vessel.depthCm} cm deep, seen from above.
+            {vessel.lengthCm} cm long, {vessel.depthCm} cm deep, seen from above.
           </Box>
         </Box>
       </Flex>

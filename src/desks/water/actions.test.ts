@@ -1,3 +1,4 @@
+import type { TankHistory } from '@/core/history/types'
 import { lodge } from '@/data/demo/lodge'
 import { now } from '@/data/clock'
 import type { Database } from '@/data/db'
@@ -181,13 +182,17 @@ describe('waters', () => {
   test('decimal commas are read, empty figures stay unknown, a change keeps the id', async () => {
     expect(problems(await keepSource('spring', null, source({}), sent()))).toEqual([])
     const tap = (await story()).sources.find((one) => one.name === 'Village tap')!
-    expect(tap).toMatchObject({ ghDegrees: 11.5, phosphateMgL: null, conductivityUs: 420 })
+    expect(tap.analyses[0].is).toMatchObject({
+      ghDegrees: 11.5,
+      phosphateMgL: null,
+      conductivityUs: 420,
+    })
     expect(
       problems(await keepSource('spring', tap.id, source({ calciumMgL: '70' }), sent())),
     ).toEqual([])
-    expect((await story()).sources.filter((one) => one.name === 'Village tap')).toEqual([
-      expect.objectContaining({ id: tap.id, calciumMgL: 70 }),
-    ])
+    const [changed, ...others] = (await story()).sources.filter((one) => one.name === 'Village tap')
+    expect(others).toEqual([])
+    expect(changed.analyses.at(-1)!.is.calciumMgL).toBe(70)
   })
   test('calcium that makes more hardness than there is said to be is asked about', async () => {
     // 40 mg/L Ca is 5.6 °dH (1 °dH = 7.147 mg/L Ca; DIN 38409-6).
@@ -230,6 +235,8 @@ describe('waters', () => {
   })
 })
 
+const standingCare = ({ vessel }: Pick<TankHistory, 'vessel'>) => vessel.care.at(-1)!.is
+
 describe('bands, habits, school and rhythm', () => {
   const usual: Record<string, string> = {}
   test('only what differs from the school is kept, so that the rest goes on following it', async () => {
@@ -239,18 +246,18 @@ describe('bands, habits, school and rhythm', () => {
       jest.requireActual<typeof import('@/core/water/parameters')>('@/core/water/parameters')
     const { vessel } = await story()
     for (const parameter of PARAMETERS) {
-      const band = schoolBand(vessel.kind, vessel.care.school, parameter)
+      const band = schoolBand(vessel.kind, standingCare({ vessel }).school, parameter)
       usual[`${parameter}-low`] = band.low === null ? '' : String(band.low)
       usual[`${parameter}-high`] = band.high === null ? '' : String(band.high)
     }
     expect(problems(await keepBands('spring', { ...usual, 'nitrate-high': '12' }, sent()))).toEqual(
       [],
     )
-    expect((await story()).vessel.care.bands).toEqual({
+    expect(standingCare(await story()).bands).toEqual({
       nitrate: { low: Number(usual['nitrate-low']), high: 12 },
     })
     expect(problems(await keepBands('spring', usual, sent()))).toEqual([])
-    expect((await story()).vessel.care.bands).toEqual({})
+    expect(standingCare(await story()).bands).toEqual({})
   })
   test('a band upside down, or of letters, stands at its field', async () => {
     expect(
@@ -278,9 +285,10 @@ describe('bands, habits, school and rhythm', () => {
         ),
       ),
     ).toEqual([])
-    expect((await story()).vessel).toMatchObject({
+    expect(standingCare(await story())).toMatchObject({
       evaporationLitresPerDay: null,
-      care: { bucketLitres: 8, foodProteinPercent: 45 },
+      bucketLitres: 8,
+      foodProteinPercent: 45,
     })
     expect(
       problems(
@@ -303,7 +311,7 @@ describe('bands, habits, school and rhythm', () => {
   })
   test('a school is switched, one that is none is refused', async () => {
     expect((await switchSchool('spring', 'lean column', sent())).ok).toBe(true)
-    expect((await story()).vessel.care.school).toBe('lean column')
+    expect(standingCare(await story()).school).toBe('lean column')
     expect(problems(await switchSchool('spring', 'alchemy', sent())).join()).toContain(
       'not a school',
     )

@@ -10,6 +10,8 @@ import {
   type School,
   type SourceWater,
 } from '@/core/history/types'
+import { vesselOn } from '@/core/history/tank-at'
+import { dayOf } from '@/core/quantity/time'
 import { numberOrText, readNumber } from '@/core/quantity/read-number'
 import { INDICATOR_COLOURS, PARAMETERS, type Parameter } from '@/core/quantity/units'
 import { sayNumber } from '@/core/quantity/say'
@@ -26,13 +28,9 @@ import { writeDisagreement } from '@/data/disagree'
 import { addEntries } from '@/data/entries'
 import { EntryRefused } from '@/data/refused'
 import { storyOrRefuse } from '@/data/tank'
-import {
-  changeCare,
-  removeProduct,
-  saveProduct,
-  saveSource,
-  setChangeRoutine,
-} from '@/data/water-care'
+import { setChangeRoutine } from '@/data/facts/routines'
+import { changeCare, removeProduct, saveProduct, saveSource } from '@/data/water-care'
+import { sinceOf } from '@/data/border/since'
 import type { Sending } from '@/core/history/sending'
 
 type Fields = Record<string, string>
@@ -44,6 +42,13 @@ const numericOrNull = (fields: Fields, name: string): number | null =>
   words(fields, name) === '' ? null : numeric(fields, name)
 const words = (fields: Fields, name: string) =>
   typeof fields[name] === 'string' ? fields[name].trim() : ''
+
+/** Who sends a form, what it showed, and since when what it says holds. Throws ValidationError or EntryRefused. */
+async function sayingOf(slug: string, fields: Fields, sending: Sending) {
+  const at = now()
+  const { vessel } = await storyOrRefuse(slug)
+  return { ...parseSending(sending), since: sinceOf(fields, vessel.timeZone, at), now: at }
+}
 
 /** Writes down that the keeper sees a finding of the water otherwise. */
 export async function disagree(
@@ -71,10 +76,18 @@ export async function switchSchool(
   return written(async () => {
     if (!(SCHOOLS as readonly string[]).includes(school))
       throw new EntryRefused([{ field: 'school', says: 'This is not a school Vivero knows.' }])
-    await changeCare(await database(), slug, 'school', parseSending(sending).seen, (kept) => ({
-      ...kept,
-      care: { ...kept.care, school: school as School },
-    }))
+    const { id, seen } = parseSending(sending)
+    const at = now()
+    await changeCare(
+      await database(),
+      slug,
+      'school',
+      { id, seen, since: at, now: at },
+      (care) => ({
+        ...care,
+        school: school as School,
+      }),
+    )
     return null
   })
 }
@@ -94,13 +107,24 @@ export async function keepHabits(
         .nullable()
         .validateSync(words(fields, 'evaporation') === '' ? null : words(fields, 'evaporation')) ??
       null
+    const feeding =
+      words(fields, 'feedGrams') === '' && words(fields, 'feedFood') === ''
+        ? null
+        : {
+            gramsPerDay: numeric(fields, 'feedGrams'),
+            food: words(fields, 'feedFood'),
+            fastDays: numericOrNull(fields, 'fastDays') ?? 0,
+          }
     const habits = {
       bucketLitres: numeric(fields, 'bucketLitres'),
       foodProteinPercent: numeric(fields, 'foodProteinPercent'),
     }
-    await changeCare(await database(), slug, 'habits', parseSending(sending).seen, ({ care }) => ({
-      care: { ...care, ...habits },
+    const saying = await sayingOf(slug, fields, sending)
+    await changeCare(await database(), slug, 'habits', saying, (care) => ({
+      ...care,
+      ...habits,
       evaporationLitresPerDay: loss,
+      feeding,
     }))
     return 'Kept.'
   })
@@ -114,7 +138,7 @@ export async function keepBands(
 ): Promise<Attempt<string>> {
   return written(async () => {
     const fields = textFields(raw)
-    const { vessel } = await storyOrRefuse(slug)
+    const vessel = vesselOn((await storyOrRefuse(slug)).vessel, dayOf(now()))
     const bands: Partial<Record<Parameter, Band>> = {}
     const problems: { field: string; says: string }[] = []
     for (const parameter of PARAMETERS) {
@@ -134,10 +158,8 @@ export async function keepBands(
       if (band.low !== usual.low || band.high !== usual.high) bands[parameter] = band
     }
     if (problems.length > 0) throw new EntryRefused(problems)
-    await changeCare(await database(), slug, 'bands', parseSending(sending).seen, (kept) => ({
-      ...kept,
-      care: { ...kept.care, bands },
-    }))
+    const saying = await sayingOf(slug, fields, sending)
+    await changeCare(await database(), slug, 'bands', saying, (care) => ({ ...care, bands }))
     return 'Kept.'
   })
 }
@@ -154,9 +176,9 @@ export async function keepSource(
 ): Promise<Attempt<string>> {
   return written(async () => {
     const fields = textFields(raw)
-    const { id, seen } = parseSending(sending)
+    const saying = await sayingOf(slug, fields, sending)
     const source = {
-      id: known === null ? id : parseId(known),
+      id: known === null ? saying.id : parseId(known),
       name: words(fields, 'name'),
       kind: words(fields, 'kind') as SourceWater['kind'],
       nitrateMgL: numeric(fields, 'nitrateMgL'),
@@ -178,7 +200,12 @@ export async function keepSource(
           says: `Its calcium and magnesium alone make GH ${sayNumber(fromIons, 0.3)}; ${sayNumber(source.ghDegrees)} cannot be. Which of them is wrong?`,
         },
       ])
-    await saveSource(await database(), slug, source, seen)
+    await saveSource(
+      await database(),
+      slug,
+      source,
+      known === null ? { ...saying, id: `${saying.id}.act` } : saying,
+    )
     return `${source.name} is kept.`
   })
 }
@@ -324,15 +351,7 @@ export async function adoptRoutine(
   return written(async () => {
     const { id, seen } = parseSending(sending)
     const checked = routineSchema.validateSync(sane({ everyDays, fraction }))
-    await setChangeRoutine(
-      await database(),
-      slug,
-      checked.everyDays,
-      checked.fraction,
-      id,
-      seen,
-      now(),
-    )
+    await setChangeRoutine(await database(), slug, checked, { id, seen, now: now() })
     return null
   })
 }

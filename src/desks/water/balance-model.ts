@@ -1,12 +1,14 @@
 import { entriesOf } from '@/core/history/journal-index'
 import { usualSource } from '@/core/history/lookup'
+import { tankNow } from '@/core/history/tank-at'
+import { lightOf } from '@/core/vessel/light'
 import type { Band, TankHistory } from '@/core/history/types'
 import { Z80, type Estimate } from '@/core/quantity/estimate'
 import { dayOf, type Instant } from '@/core/quantity/time'
 import type { Parameter } from '@/core/quantity/units'
 import { balanceOf, uptakePerDay, type Balance } from '@/core/water/balance'
 import { estimateParameter } from '@/core/water/estimate'
-import { bandFor } from '@/core/water/parameters'
+import { bandNow } from '@/core/water/parameters'
 import { changeRegime, nextChange } from '@/core/water/regime'
 import { evaporation, levelOfSource } from '@/core/water/sources'
 import type { Regime, WhatIfInput } from '@/core/water/what-if'
@@ -32,13 +34,14 @@ export interface BalanceModel {
 /** The balance of a parameter, and all that the what-if needs to set out from. */
 export function balanceModel(story: TankHistory, parameter: Parameter, now: Instant): BalanceModel {
   const today = dayOf(now)
+  const tank = tankNow(story, now)
   const estimate = estimateParameter(story, parameter, now)
   const balance = balanceOf(story, parameter, now, estimate.ok ? { known: estimate.value } : {})
-  const band = bandFor(story.vessel, parameter)
+  const band = bandNow(story, parameter, now)
   const sources = story.sources.map(({ id, name }) => ({
     id,
     name,
-    level: levelOfSource(story, id, parameter),
+    level: levelOfSource(story, id, parameter, today),
   }))
   return {
     slug: story.vessel.slug,
@@ -47,8 +50,8 @@ export function balanceModel(story: TankHistory, parameter: Parameter, now: Inst
     today,
     band,
     sources,
-    lampHours: story.vessel.lamp.hours,
-    usualSourceId: usualSource(story)?.id ?? null,
+    lampHours: lightOf(tank.equipment, tank.vessel).hours,
+    usualSourceId: usualSource(story, now)?.id ?? null,
     now: estimate.ok ? estimate.value.now : null,
     balance: balance.ok ? balance.value : null,
     refusal: balance.ok ? null : balance.problem,
@@ -73,8 +76,8 @@ function whatIfOf(
   const present: Regime = {
     changeFraction: regime.fraction ?? next?.fraction ?? 0,
     changeEveryDays: Math.max(1, Math.round(regime.everyDays?.median ?? next?.everyDays ?? 7)),
-    source: levelOfSource(story, next?.sourceId ?? null, parameter),
-    topUpSource: topUp ? levelOfSource(story, topUp.sourceId, parameter) : 0,
+    source: levelOfSource(story, next?.sourceId ?? null, parameter, today),
+    topUpSource: topUp ? levelOfSource(story, topUp.sourceId, parameter, today) : 0,
     dosePerDay: estimate.dosePerDay,
     feed: 1,
     plants: 1,
@@ -94,6 +97,6 @@ function whatIfOf(
     evaporationShare: evaporation(story, today, estimate.litres).value / estimate.litres,
     present,
     trial: present,
-    limit: bandFor(story.vessel, parameter).high ?? estimate.now.high * 1.5,
+    limit: bandNow(story, parameter, now).high ?? estimate.now.high * 1.5,
   }
 }

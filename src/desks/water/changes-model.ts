@@ -1,4 +1,4 @@
-import { usualSource } from '@/core/history/lookup'
+import { routinesAt, usualSource } from '@/core/history/lookup'
 import type { Band, SourceWater, TankHistory } from '@/core/history/types'
 import type { Estimate } from '@/core/quantity/estimate'
 import { dayOf, type Instant } from '@/core/quantity/time'
@@ -16,7 +16,7 @@ import { incomePerDay } from '@/core/water/estimate'
 import { bandFor } from '@/core/water/parameters'
 import { changeRegime, type ChangeRegime } from '@/core/water/regime'
 import { evaporation, levelOfSource } from '@/core/water/sources'
-import { currentLayout } from '@/core/history/lookup'
+import { tankNow } from '@/core/history/tank-at'
 import { filledMass, litresPerCentimetre, netLitres } from '@/core/vessel/volume'
 import { stampOf } from '@/data/stamp'
 
@@ -60,16 +60,15 @@ export interface ChangesModel {
 
 /** All that the page of changes shows. */
 export function changesModel(story: TankHistory, parameter: Parameter, now: Instant): ChangesModel {
-  const { vessel } = story
+  const { vessel, layout, sources } = tankNow(story, now)
   const conditions = conditionsOf(story, now)
   const estimate = conditions.of(parameter)
-  const layout = currentLayout(story)
   const litres = netLitres(vessel, layout)
   const regime = changeRegime(story, now)
-  const source = usualSource(story)
-  const level = levelOfSource(story, source?.id ?? null, parameter)
+  const source = usualSource(story, now)
+  const level = levelOfSource(story, source?.id ?? null, parameter, dayOf(now))
   const band = bandFor(vessel, parameter)
-  const routine = story.routines.find((candidate) => candidate.kind === 'water-change')
+  const routine = routinesAt(story, now).find((candidate) => candidate.kind === 'water-change')
   const choices = estimate && !estimate.settings.settle ? routinesWithin(estimate, band, level) : []
   const loss = evaporation(story, dayOf(now), litres)
   const habit =
@@ -87,9 +86,9 @@ export function changesModel(story: TankHistory, parameter: Parameter, now: Inst
     bucketLitres: vessel.care.bucketLitres,
     filledKg: filledMass(vessel, layout).total,
     band,
-    sources: [...story.sources],
+    sources: [...sources],
     levels: Object.fromEntries(
-      story.sources.map((one) => [one.id, levelOfSource(story, one.id, parameter)]),
+      sources.map((one) => [one.id, levelOfSource(story, one.id, parameter, dayOf(now))]),
     ),
     usualSourceId: source?.id ?? null,
     tank: { temperature: value('temperature'), gh: value('gh'), kh: value('kh'), pH: value('pH') },

@@ -1,6 +1,7 @@
 import { SALTS } from '@/core/chemistry/salts'
 import { entriesOf } from '@/core/history/journal-index'
-import { currentLayout, usualSource } from '@/core/history/lookup'
+import { usualSource } from '@/core/history/lookup'
+import { tankNow } from '@/core/history/tank-at'
 import {
   SCHOOLS,
   type Band,
@@ -9,7 +10,7 @@ import {
   type TankHistory,
 } from '@/core/history/types'
 import type { Estimate } from '@/core/quantity/estimate'
-import type { Instant } from '@/core/quantity/time'
+import { dayOf, type Instant } from '@/core/quantity/time'
 import type { Parameter } from '@/core/quantity/units'
 import { conditionsOf } from '@/core/water/conditions'
 import { DOSED, planOfSchool, rootTabs, type RootTabs, type SchoolPlan } from '@/core/water/dosing'
@@ -53,11 +54,11 @@ const USUAL_RHYTHM = { fraction: 0.4, everyDays: 7 }
 
 /** All that the page of dosing shows. */
 export function dosingModel(story: TankHistory, now: Instant): DosingModel {
-  const { vessel } = story
+  const { vessel, layout } = tankNow(story, now)
   const conditions = conditionsOf(story, now)
-  const litres = netLitres(vessel, currentLayout(story))
+  const litres = netLitres(vessel, layout)
   const regime = changeRegime(story, now)
-  const sourceId = usualSource(story)?.id ?? null
+  const sourceId = usualSource(story, now)?.id ?? null
   const rhythm =
     regime.everyDays && regime.fraction
       ? { fraction: Math.min(1, regime.fraction), everyDays: Math.max(1, regime.everyDays.median) }
@@ -70,7 +71,7 @@ export function dosingModel(story: TankHistory, now: Instant): DosingModel {
     parameter,
     now: conditions.value(parameter),
     band: bandFor(vessel, parameter),
-    sourceLevel: levelOfSource(story, sourceId, parameter),
+    sourceLevel: levelOfSource(story, sourceId, parameter, dayOf(now)),
     dosePerDay: conditions.of(parameter)?.dosePerDay ?? 0,
     uptake: uptakeOf(parameter),
   }))
@@ -82,7 +83,7 @@ export function dosingModel(story: TankHistory, now: Instant): DosingModel {
     name: vessel.name,
     zone: vessel.timeZone,
     school: vessel.care.school,
-    schoolStamp: stampOf(CARE_PARTS.school(vessel)),
+    schoolStamp: stampOf(CARE_PARTS.school(vessel.care)),
     litres,
     rhythm,
     parameters,
@@ -97,7 +98,7 @@ export function dosingModel(story: TankHistory, now: Instant): DosingModel {
         rhythm,
         litres,
         uptake,
-        (parameter) => levelOfSource(story, sourceId, parameter),
+        (parameter) => levelOfSource(story, sourceId, parameter, dayOf(now)),
         (parameter) => schoolBand(vessel.kind, school, parameter),
       ),
     ),

@@ -1,5 +1,5 @@
 import { entriesOf } from '@/core/history/journal-index'
-import { usualSource } from '@/core/history/lookup'
+import { routinesAt, usualSource } from '@/core/history/lookup'
 import type { Band, SourceWater, TankHistory } from '@/core/history/types'
 import type { Finding } from '@/core/judgement/finding'
 import { dayOf, type Instant } from '@/core/quantity/time'
@@ -13,7 +13,7 @@ import {
   type ComingChange,
   type WaterEstimate,
 } from '@/core/water/estimate'
-import { bandFor, FACTS, type Behaviour } from '@/core/water/parameters'
+import { bandNow, FACTS, type Behaviour } from '@/core/water/parameters'
 import { changeRegime, type ChangeRegime } from '@/core/water/regime'
 import { levelOfSource } from '@/core/water/sources'
 import { worthTesting, type WorthTesting } from '@/core/water/worth-testing'
@@ -55,9 +55,9 @@ export function driftModel(story: TankHistory, parameter: Parameter, now: Instan
   const today = dayOf(now)
   const since = today - STRIP.past
   const regime = changeRegime(story, now)
-  const source = usualSource(story)
-  const level = levelOfSource(story, source?.id ?? null, parameter)
-  const routine = story.routines.find((candidate) => candidate.kind === 'water-change')
+  const source = usualSource(story, now)
+  const level = levelOfSource(story, source?.id ?? null, parameter, today)
+  const routine = routinesAt(story, now).find((candidate) => candidate.kind === 'water-change')
   const behaviour = FACTS[parameter].behaviour
   const gain = result.ok && behaviour === 'dissolved' ? incomePerDay(result.value) : null
   const settle = (everyDays: number | undefined, fraction: number | null | undefined) =>
@@ -71,7 +71,7 @@ export function driftModel(story: TankHistory, parameter: Parameter, now: Instan
     today,
     parameter,
     behaviour,
-    band: bandFor(story.vessel, parameter),
+    band: bandNow(story, parameter, now),
     estimate: result.ok ? withoutPast(result.value, since) : null,
     refusal: result.ok ? null : result.problem,
     past: result.ok ? result.value.past.filter((point) => point.day >= since) : [],

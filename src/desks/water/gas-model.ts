@@ -1,5 +1,8 @@
 import { entriesOf } from '@/core/history/journal-index'
-import type { TankHistory, Vessel } from '@/core/history/types'
+import type { GasSetting } from '@/core/history/equipment'
+import { gasOf, tankNow } from '@/core/history/tank-at'
+import type { TankHistory } from '@/core/history/types'
+import { lightOf, type Light } from '@/core/vessel/light'
 import type { Finding } from '@/core/judgement/finding'
 import { pressureRatio } from '@/core/chemistry/oxygen'
 import { carbonDioxideAtRest, OUTDOOR_CO2, ROOM_FACTOR } from '@/core/chemistry/carbon-dioxide'
@@ -23,8 +26,8 @@ export interface GasModel {
   name: string
   zone: string
   now: Instant
-  gas: Vessel['gas']
-  lamp: Vessel['lamp']
+  gas: GasSetting | null
+  lamp: Light
   altitudeM: number
   methods: CarbonDioxideByMethod[]
   day: { hour: number; value: number }[] | null
@@ -49,7 +52,9 @@ const USUAL_PLATEAU = 25
 
 /** All that the page of gas and air shows. */
 export function gasModel(story: TankHistory, now: Instant): GasModel {
-  const { vessel } = story
+  const tank = tankNow(story, now)
+  const { vessel } = tank
+  const gas = gasOf(tank)
   const conditions = conditionsOf(story, now)
   const temperature = conditions.value('temperature') ?? ASSUMED_TEMPERATURE
   const pressure = pressureRatio(vessel.altitudeM)
@@ -64,14 +69,14 @@ export function gasModel(story: TankHistory, now: Instant): GasModel {
     name: vessel.name,
     zone: vessel.timeZone,
     now,
-    gas: vessel.gas,
-    lamp: vessel.lamp,
+    gas,
+    lamp: lightOf(tank.equipment, vessel),
     altitudeM: vessel.altitudeM,
     methods: carbonDioxideByMethod(story, conditions, now),
-    day: vessel.gas
+    day: gas
       ? carbonDioxideDay(
-          hourOf(vessel.gas.onAt),
-          hourOf(vessel.gas.offAt),
+          hourOf(gas.onAt),
+          hourOf(gas.offAt),
           plateau,
           carbonDioxideAtRest(temperature.value, pressure, OUTDOOR_CO2 * ROOM_FACTOR) * REST_FACTOR,
         )

@@ -3,10 +3,11 @@ import { LABEL_FORM_NAMES } from '@/core/chemistry/nutrients'
 import { dayOf } from '@/core/quantity/time'
 import { PARAMETERS } from '@/core/quantity/units'
 import { sayEstimate } from '@/core/quantity/say'
-import { currentLayout } from '@/core/history/lookup'
+import { tankNow } from '@/core/history/tank-at'
 import { netLitres } from '@/core/vessel/volume'
 import { schoolBand, bandFor } from '@/core/water/parameters'
 import { evaporation } from '@/core/water/sources'
+import { localMoment } from '@/core/quantity/zone'
 import { now } from '@/data/clock'
 import { stampOf } from '@/data/stamp'
 import { storyOr404 } from '@/data/tank'
@@ -18,12 +19,17 @@ import { WaterSettings } from './settings.client'
 /** Waters and bottles: what the desk reckons with, to be looked at and changed. */
 export async function WaterSettingsPage({ slug }: { slug: string }) {
   const story = await storyOr404(slug)
-  const { vessel } = story
+  const at = now()
+  const { vessel, layout, sources } = tankNow(story, at)
   if (vessel.kind === 'terrarium') return <DryVessel slug={slug} name={vessel.name} />
+  const unsaid = story.vessel.care.map((version) => ({
+    ...version,
+    is: { ...version.is, evaporationLitresPerDay: null },
+  }))
   const loss = evaporation(
-    { ...story, vessel: { ...vessel, evaporationLitresPerDay: null } },
-    dayOf(now()),
-    netLitres(vessel, currentLayout(story)),
+    { ...story, vessel: { ...story.vessel, care: unsaid } },
+    dayOf(at),
+    netLitres(vessel, layout),
   )
   return (
     <WaterFrame
@@ -32,18 +38,18 @@ export async function WaterSettingsPage({ slug }: { slug: string }) {
       title={
         <>
           <TankName>{vessel.name}</TankName> drinks{' '}
-          {story.sources.length === 0
+          {sources.length === 0
             ? 'water nobody described yet'
-            : story.sources.map((source) => source.name.toLowerCase()).join(' and ')}
+            : sources.map((source) => source.name.toLowerCase()).join(' and ')}
           .
         </>
       }
     >
       <WaterSettings
         care={vessel.care}
-        evaporation={vessel.evaporationLitresPerDay}
+        today={localMoment(at, vessel.timeZone).slice(0, 10)}
         evaporationReckoned={`${sayEstimate(loss, 'L')} by ${loss.because}`}
-        sources={story.sources}
+        sources={sources}
         products={story.products}
         bands={PARAMETERS.map((parameter) => ({
           parameter,
@@ -53,10 +59,10 @@ export async function WaterSettingsPage({ slug }: { slug: string }) {
         forms={LABEL_FORM_NAMES}
         salts={SALTS.map((salt) => salt.formula)}
         stamps={{
-          habits: stampOf(CARE_PARTS.habits(vessel)),
-          bands: stampOf(CARE_PARTS.bands(vessel)),
+          habits: stampOf(CARE_PARTS.habits(vessel.care)),
+          bands: stampOf(CARE_PARTS.bands(vessel.care)),
           of: Object.fromEntries(
-            [...story.sources, ...story.products].map((one) => [one.id, stampOf(one)]),
+            [...sources, ...story.products].map((one) => [one.id, stampOf(one)]),
           ),
         }}
         onHabits={keepHabits.bind(null, slug)}

@@ -12,6 +12,7 @@ import { sayProblems, type Answer, type Sending } from '@/ui/ask.client'
 import { OpenItem } from '@/ui/open-item.client'
 import { Overtaken } from '@/ui/overtaken'
 import { PlainForm, type PlainField } from '@/ui/plain-form.client'
+import { SINCE_GROUP, sinceInitial } from '@/ui/since-fields'
 import { useSending } from '@/ui/use-sending.client'
 import { Section } from './frame'
 import { nameOf, unitOf } from './parameter-name'
@@ -20,7 +21,8 @@ type Fields = Record<string, string>
 type Send = (fields: Fields, sending: Sending) => Promise<Answer<string>>
 interface Props {
   care: WaterCare
-  evaporation: number | null
+  /** The day of the tank, for what changed today. */
+  today: string
   evaporationReckoned: string
   sources: readonly SourceWater[]
   products: readonly Product[]
@@ -68,6 +70,7 @@ export function WaterSettings(props: Props) {
               <SourceForm
                 source={source}
                 seen={props.stamps.of[source.id]}
+                today={props.today}
                 onSend={(fields, sending) => onSource(source.id, fields, sending)}
               />
             </OpenItem>
@@ -80,6 +83,7 @@ export function WaterSettings(props: Props) {
           >
             <SourceForm
               source={null}
+              today={props.today}
               onSend={(fields, sending) => onSource(null, fields, sending)}
             />
           </OpenItem>
@@ -128,12 +132,39 @@ export function WaterSettings(props: Props) {
   )
 }
 
+const SOURCE_GROUPS: { title: string; fields: PlainField[] }[] = [
+  {
+    title: 'What it is',
+    fields: [
+      { name: 'name', label: 'Name', type: 'text' },
+      { name: 'kind', label: 'Kind', type: 'choice', choices: SOURCE_KINDS },
+      number('nitrateMgL', 'Nitrate', 'mg/L'),
+      number('khDegrees', 'KH', '°dH'),
+      number('ghDegrees', 'GH', '°dH'),
+      number('pH', 'pH'),
+      number('temperatureC', 'Temperature', '°C'),
+    ],
+  },
+  {
+    title: 'If you know it',
+    fields: [
+      number('phosphateMgL', 'Phosphate', 'mg/L'),
+      number('potassiumMgL', 'Potassium', 'mg/L'),
+      number('calciumMgL', 'Calcium', 'mg/L'),
+      number('magnesiumMgL', 'Magnesium', 'mg/L'),
+      number('conductivityUs', 'Conductivity', 'µS/cm'),
+    ],
+  },
+]
+
 function SourceForm({
   source,
   seen,
+  today,
   onSend,
 }: {
   source: SourceWater | null
+  today: string
   seen?: string
   onSend: Send
 }) {
@@ -160,31 +191,9 @@ function SourceForm({
         calciumMgL: shown(source?.calciumMgL ?? null),
         magnesiumMgL: shown(source?.magnesiumMgL ?? null),
         conductivityUs: shown(source?.conductivityUs ?? null),
+        ...sinceInitial(today),
       }}
-      groups={[
-        {
-          title: 'What it is',
-          fields: [
-            { name: 'name', label: 'Name', type: 'text' },
-            { name: 'kind', label: 'Kind', type: 'choice', choices: SOURCE_KINDS },
-            number('nitrateMgL', 'Nitrate', 'mg/L'),
-            number('khDegrees', 'KH', '°dH'),
-            number('ghDegrees', 'GH', '°dH'),
-            number('pH', 'pH'),
-            number('temperatureC', 'Temperature', '°C'),
-          ],
-        },
-        {
-          title: 'If you know it',
-          fields: [
-            number('phosphateMgL', 'Phosphate', 'mg/L'),
-            number('potassiumMgL', 'Potassium', 'mg/L'),
-            number('calciumMgL', 'Calcium', 'mg/L'),
-            number('magnesiumMgL', 'Magnesium', 'mg/L'),
-            number('conductivityUs', 'Conductivity', 'µS/cm'),
-          ],
-        },
-      ]}
+      groups={[...SOURCE_GROUPS, ...(source ? [SINCE_GROUP] : [])]}
     />
   )
 }
@@ -319,7 +328,7 @@ function Drop({ name, onDrop }: { name: string; onDrop: () => Promise<Answer> })
   )
 }
 
-function HabitsForm({ care, evaporation, evaporationReckoned, stamps, onHabits }: Props) {
+function HabitsForm({ care, today, evaporationReckoned, stamps, onHabits }: Props) {
   const router = useRouter()
   return (
     <>
@@ -334,7 +343,11 @@ function HabitsForm({ care, evaporation, evaporationReckoned, stamps, onHabits }
         initial={{
           bucketLitres: String(care.bucketLitres),
           foodProteinPercent: String(care.foodProteinPercent),
-          evaporation: shown(evaporation),
+          evaporation: shown(care.evaporationLitresPerDay),
+          feedGrams: shown(care.feeding?.gramsPerDay ?? null),
+          feedFood: care.feeding?.food ?? '',
+          fastDays: shown(care.feeding?.fastDays ?? null),
+          ...sinceInitial(today, 'from'),
         }}
         groups={[
           {
@@ -345,6 +358,15 @@ function HabitsForm({ care, evaporation, evaporationReckoned, stamps, onHabits }
               number('evaporation', 'Lost to the air a day', 'L'),
             ],
           },
+          {
+            title: 'What is meant to be fed',
+            fields: [
+              number('feedGrams', 'Food a day', 'g'),
+              { name: 'feedFood', label: 'Of what', type: 'text' },
+              number('fastDays', 'Days a week without', 'days'),
+            ],
+          },
+          SINCE_GROUP,
         ]}
       />
       <Box fontSize="sm" color="pencil" mt={1}>

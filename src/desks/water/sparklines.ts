@@ -6,7 +6,7 @@ import { dayOf, type Instant } from '@/core/quantity/time'
 import { PARAMETERS, type Parameter } from '@/core/quantity/units'
 import type { Conditions } from '@/core/water/conditions'
 import { forecastParameter, routineChanges, type BandPoint } from '@/core/water/estimate'
-import { bandFor } from '@/core/water/parameters'
+import { bandNow } from '@/core/water/parameters'
 import { outsideBand } from '@/core/water/worth-testing'
 
 /** Size of a strip's drawing; every strip shares its days. */
@@ -60,7 +60,7 @@ export function sparklinesOf(
         routineChanges(history, parameter, now, STRIP.ahead),
       ),
     )
-    const band = bandFor(history.vessel, parameter)
+    const band = bandNow(history, parameter, now)
     const readings = estimate.readings.filter((reading) => reading.day >= today - STRIP.past)
     const values = [...past, ...ahead]
       .flatMap((point) => [point.low, point.high])

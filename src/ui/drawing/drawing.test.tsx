@@ -1,7 +1,8 @@
 import { renderToStaticMarkup } from 'react-dom/server'
 import { lodge } from '@/data/demo/lodge'
 import { sceneOn, stageOf } from '@/core/layout/scene'
-import { DAY0, entry, height, STEMS, tank } from '@/core/testing/tank'
+import { tankNow } from '@/core/history/tank-at'
+import { DAY0, entry, height, recordOf, STEMS, tank } from '@/core/testing/tank'
 import { instantOf } from '@/core/quantity/time'
 import { Elevation } from './elevation'
 import { ELEVATION_MARGIN, frontProjection, softOutline, tankTransform } from './geometry'
@@ -13,7 +14,6 @@ const stage = stageOf(tarn, NOW)
 const draw = (day: number, alarmed: string[] = [], moving = false) =>
   renderToStaticMarkup(
     <Elevation
-      stage={stage}
       scene={sceneOn(stage, day)}
       width={700}
       maxHeight={368}
@@ -84,7 +84,7 @@ describe('the elevation', () => {
     expect(draw(stage.today - 200)).not.toContain('fill="url(#algae-hatch-cm)"')
   })
   test('the glass is to scale: its frame is as long as the tank is, and the water line stands where it does', () => {
-    const p = frontProjection(tarn.vessel, 700, 368, ELEVATION_MARGIN)
+    const p = frontProjection(tankNow(tarn, NOW).vessel, 700, 368, ELEVATION_MARGIN)
     const markup = draw(stage.today)
     expect(markup).toContain(`y1="${p.y(42)}" y2="${p.y(42)}" stroke="var(--chakra-colors-water)"`)
     expect(markup).toContain(`M${p.x(0)} ${p.y(45)}V${p.y(0)}H${p.x(100)}V${p.y(45)}`)
@@ -101,7 +101,6 @@ describe('the elevation', () => {
         expect(
           renderToStaticMarkup(
             <Elevation
-              stage={other}
               scene={sceneOn(other, day)}
               width={320}
               maxHeight={200}
@@ -121,30 +120,23 @@ describe('the plan', () => {
       const carpet = {
         ...STEMS,
         id: 'c',
-        speciesId: 'eleocharis',
+        kinds: [{ speciesId: 'eleocharis', share: 1, sure: 'sure' as const }],
         stake: 'L1',
         zone: 'foreground' as const,
       }
       const story = tank(
         [entry(1, 'measure', { plantingId: 'c', measure: 'cover', value: cover })],
-        { plantings: [carpet] },
+        { plantings: [recordOf(carpet)] },
       )
       const other = stageOf(story, instantOf(DAY0 + 2))
       return renderToStaticMarkup(
-        <PlanView
-          stage={other}
-          scene={sceneOn(other, DAY0 + 2)}
-          width={240}
-          left={30}
-          title="from above"
-        />,
+        <PlanView scene={sceneOn(other, DAY0 + 2)} width={240} left={30} title="from above" />,
       )
     }
     const opacity = (text: string) => Number(/fill-opacity="([\d.]+)"/.exec(text)![1])
     expect(opacity(markup(90))).toBeGreaterThan(opacity(markup(20)))
     const plan = renderToStaticMarkup(
       <PlanView
-        stage={stage}
         scene={sceneOn(stage, stage.today)}
         width={300}
         left={30}
@@ -160,13 +152,7 @@ describe('the plan', () => {
       const story = tank([height(1, STEMS.id, cm)])
       const other = stageOf(story, instantOf(DAY0 + 1.1))
       return renderToStaticMarkup(
-        <PlanView
-          stage={other}
-          scene={sceneOn(other, DAY0 + 1.1)}
-          width={240}
-          left={30}
-          title="x"
-        />,
+        <PlanView scene={sceneOn(other, DAY0 + 1.1)} width={240} left={30} title="x" />,
       )
     }
     expect(of(8)).toBe(of(30))
@@ -177,11 +163,10 @@ test('on the plan no code stands in another, at the size of the page and on a ph
   for (const story of lodge('2026-11-24T09:00:00.000Z')) {
     const stage = stageOf(story, '2026-11-24T09:00:00.000Z')
     for (const width of [226, 440]) {
-      const scale = width / stage.vessel.lengthCm
-      const codes = placeCodes(sceneOn(stage, stage.today).plants, (x, z) => [
-        x * scale,
-        (stage.vessel.depthCm - z) * scale,
-      ])
+      const scene = sceneOn(stage, stage.today)
+      const { vessel } = scene.tank
+      const scale = width / vessel.lengthCm
+      const codes = placeCodes(scene.plants, (x, z) => [x * scale, (vessel.depthCm - z) * scale])
       expect(codes.length).toBe(sceneOn(stage, stage.today).plants.length)
       codes.forEach((one, i) =>
         codes

@@ -1,6 +1,6 @@
 import { memo, useMemo } from 'react'
 import type { GroundStation, Hardscape, Species } from '@/core/history/types'
-import type { Scene, ScenePlant, Stage } from '@/core/layout/scene'
+import type { Scene, ScenePlant } from '@/core/layout/scene'
 import { spanOf } from '@/core/layout/draw-plant'
 import { patchCentre } from '@/core/plants/height'
 import { seededRandom, seedOf } from '@/core/quantity/random'
@@ -23,7 +23,6 @@ const TINT: Record<Species['leaf']['tint'], string> = {
 }
 
 interface Props {
-  stage: Stage
   scene: Scene
   width: number
   maxHeight: number
@@ -35,26 +34,21 @@ interface Props {
 }
 
 /** The tank from the front, to scale, on one day: ink up to today, pencil after it. */
-export function Elevation({
-  stage,
-  scene,
-  width,
-  maxHeight,
-  alarmed,
-  title,
-  moving = false,
-}: Props) {
-  const { vessel, layout } = stage
+export function Elevation({ scene, width, maxHeight, alarmed, title, moving = false }: Props) {
+  const {
+    vessel: { lengthCm, heightCm, waterlineCm },
+    layout,
+  } = scene.tank
   const projection = useMemo(
-    () => frontProjection(vessel, width, maxHeight, ELEVATION_MARGIN),
-    [vessel, width, maxHeight],
+    () => frontProjection({ lengthCm, heightCm }, width, maxHeight, ELEVATION_MARGIN),
+    [lengthCm, heightCm, width, maxHeight],
   )
-  const transform = tankTransform(projection, vessel.heightCm)
+  const transform = tankTransform(projection, heightCm)
   const plants = [...scene.plants].sort(
-    (a, b) => patchCentre(b.staged.planting).z - patchCentre(a.staged.planting).z,
+    (a, b) => patchCentre(b.planting).z - patchCentre(a.planting).z,
   )
-  const behind = plants.filter((plant) => plant.staged.planting.zone === 'background')
-  const before = plants.filter((plant) => plant.staged.planting.zone !== 'background')
+  const behind = plants.filter((plant) => plant.planting.zone === 'background')
+  const before = plants.filter((plant) => plant.planting.zone !== 'background')
   const algaeOf = (of: string, id: string) =>
     scene.algae
       .filter(
@@ -76,16 +70,16 @@ export function Elevation({
       style={{ display: 'block', maxWidth: '100%', height: 'auto' }}
     >
       <Patterns />
-      <Water projection={projection} stage={stage} />
+      <Water projection={projection} lengthCm={lengthCm} waterlineCm={waterlineCm} />
       <Shades projection={projection} scene={scene} />
       <g transform={transform}>
         {layout ? <GroundBack profile={layout.ground.profile} /> : null}
         {behind.map((plant) => (
           <Plant
-            key={plant.staged.planting.id}
+            key={plant.planting.id}
             plant={plant}
             pencil={plant.pencil}
-            algae={algaeOf('planting', plant.staged.planting.id)}
+            algae={algaeOf('planting', plant.planting.id)}
             depth={0}
             scale={projection.scale}
           />
@@ -94,23 +88,23 @@ export function Elevation({
           <Piece key={piece.id} piece={piece} algae={algaeOf('hardscape', piece.id)} />
         ))}
         {before
-          .filter((plant) => plant.staged.planting.zone !== 'surface')
+          .filter((plant) => plant.planting.zone !== 'surface')
           .map((plant) => (
             <Plant
-              key={plant.staged.planting.id}
+              key={plant.planting.id}
               plant={plant}
               pencil={plant.pencil}
-              algae={algaeOf('planting', plant.staged.planting.id)}
+              algae={algaeOf('planting', plant.planting.id)}
               depth={1}
               scale={projection.scale}
             />
           ))}
-        {layout ? <GroundFront profile={layout.ground.profile} length={vessel.lengthCm} /> : null}
+        {layout ? <GroundFront profile={layout.ground.profile} length={lengthCm} /> : null}
         {before
-          .filter((plant) => plant.staged.planting.zone === 'surface')
+          .filter((plant) => plant.planting.zone === 'surface')
           .map((plant) => (
             <Plant
-              key={plant.staged.planting.id}
+              key={plant.planting.id}
               plant={plant}
               pencil={plant.pencil}
               algae={0}
@@ -122,17 +116,22 @@ export function Elevation({
       {glass > 0 ? (
         <rect
           x={projection.x(0)}
-          y={projection.y(vessel.waterlineCm)}
-          width={vessel.lengthCm * projection.scale}
-          height={vessel.waterlineCm * projection.scale}
+          y={projection.y(waterlineCm)}
+          width={lengthCm * projection.scale}
+          height={waterlineCm * projection.scale}
           fill="url(#algae-hatch)"
           opacity={Math.min(0.5, glass / 40)}
         />
       ) : null}
       {scene.pencil ? (
-        <Brackets projection={projection} scene={scene} waterlineCm={vessel.waterlineCm} />
+        <Brackets projection={projection} scene={scene} waterlineCm={waterlineCm} />
       ) : null}
-      <Glass projection={projection} stage={stage} />
+      <Glass
+        projection={projection}
+        lengthCm={lengthCm}
+        heightCm={heightCm}
+        waterlineCm={waterlineCm}
+      />
       <Stakes projection={projection} plants={scene.plants} alarmed={alarmed} />
     </svg>
   )
@@ -174,17 +173,19 @@ const Patterns = memo(function Patterns() {
 
 const Water = memo(function Water({
   projection: p,
-  stage: { vessel },
+  lengthCm,
+  waterlineCm,
 }: {
   projection: Projection
-  stage: Stage
+  lengthCm: number
+  waterlineCm: number
 }) {
   return (
     <rect
       x={p.x(0)}
-      y={p.y(vessel.waterlineCm)}
-      width={vessel.lengthCm * p.scale}
-      height={vessel.waterlineCm * p.scale}
+      y={p.y(waterlineCm)}
+      width={lengthCm * p.scale}
+      height={waterlineCm * p.scale}
       fill="url(#water-depth)"
     />
   )
@@ -272,7 +273,14 @@ const GroundFront = memo(function GroundFront({
 const dot = (x: number, y: number, r: number) =>
   `M${(x - r).toFixed(2)} ${y.toFixed(2)}a${r.toFixed(2)} ${r.toFixed(2)} 0 1 0 ${(2 * r).toFixed(2)} 0a${r.toFixed(2)} ${r.toFixed(2)} 0 1 0 ${(-2 * r).toFixed(2)} 0`
 
-const Piece = memo(function Piece({ piece, algae }: { piece: Hardscape; algae: number }) {
+/** A piece is looked up anew for every day: where its outline is the same, it is drawn already. */
+const sameDrawing = (a: PieceProps, b: PieceProps) =>
+  a.piece.id === b.piece.id && a.piece.outline === b.piece.outline && a.algae === b.algae
+interface PieceProps {
+  piece: Hardscape
+  algae: number
+}
+const Piece = memo(function Piece({ piece, algae }: PieceProps) {
   const outline = softOutline(piece.outline)
   return (
     <g>
@@ -310,7 +318,7 @@ const Piece = memo(function Piece({ piece, algae }: { piece: Hardscape; algae: n
       ) : null}
     </g>
   )
-})
+}, sameDrawing)
 
 /** Two or three strokes that give a stone its facets and a root its grain. */
 function grainLines(piece: Hardscape): string {
@@ -365,7 +373,7 @@ const Plant = memo(
     depth: 0 | 1
     scale: number
   }) {
-    const { drawing, staged } = plant
+    const { drawing, staged, planting } = plant
     const tint = TINT[staged.species.leaf.tint]
     const stroke = pencil ? colour('pencil') : colour('contour')
     // Outlines thin out with the drawing, or a small tank would be all outline.
@@ -379,7 +387,7 @@ const Plant = memo(
     const leafLine = staged.species.group === 'carpet' ? 0.35 : 0.6
     const stalkLine = staged.species.group.startsWith('stem') ? 1.1 : 0.5
     return (
-      <g data-planting={staged.planting.stake}>
+      <g data-planting={planting.stake}>
         <path
           className="leaves"
           d={drawing.leaves}
@@ -429,11 +437,11 @@ function Brackets({
     <g stroke={colour('pencil')} strokeWidth={1} strokeDasharray="3 3" fill="none">
       {scene.plants
         .filter(({ staged }) => staged.species.group.startsWith('stem'))
-        .map(({ staged, height }) => {
-          const [x0, x1] = spanOf(staged.planting)
+        .map(({ planting, rootCm, height }) => {
+          const [x0, x1] = spanOf(planting)
           const line = (cm: number) =>
-            `M${p.x(x0)} ${p.y(Math.min(staged.rootCm + cm, waterlineCm))}H${p.x(x1)}`
-          return <path key={staged.planting.id} d={`${line(height.high)}${line(height.low)}`} />
+            `M${p.x(x0)} ${p.y(Math.min(rootCm + cm, waterlineCm))}H${p.x(x1)}`
+          return <path key={planting.id} d={`${line(height.high)}${line(height.low)}`} />
         })}
     </g>
   )
@@ -442,12 +450,15 @@ function Brackets({
 /** Glass, water line, and the two rulers. */
 const Glass = memo(function Glass({
   projection: p,
-  stage: { vessel },
+  lengthCm,
+  heightCm,
+  waterlineCm,
 }: {
   projection: Projection
-  stage: Stage
+  lengthCm: number
+  heightCm: number
+  waterlineCm: number
 }) {
-  const { lengthCm, heightCm, waterlineCm } = vessel
   const step = lengthCm > 70 ? 20 : 10
   const marks = (to: number) => Array.from({ length: Math.floor(to / 5) + 1 }, (_, i) => i * 5)
   const text = { fill: colour('pencil'), style: svgText(11) }
@@ -520,7 +531,7 @@ const Stakes = memo(
   }) {
     const rows: number[] = []
     const placed = [...plants]
-      .map((plant) => ({ plant, x: p.x(patchCentre(plant.staged.planting).x) }))
+      .map((plant) => ({ plant, x: p.x(patchCentre(plant.planting).x) }))
       .sort((a, b) => a.x - b.x)
       .map(({ plant, x }) => {
         let row = 0
@@ -531,8 +542,8 @@ const Stakes = memo(
     return (
       <g>
         {placed.map(({ plant, x, row }) => {
-          const { stake, id, name } = plant.staged.planting
-          const floats = plant.staged.planting.zone === 'surface'
+          const { stake, id, name } = plant.planting
+          const floats = plant.planting.zone === 'surface'
           const y = floats ? p.top - 12 : p.y(0) - 24 - row * 21
           const alarm = alarmed.has(id)
           return (
@@ -553,5 +564,8 @@ const Stakes = memo(
     a.projection === b.projection &&
     a.alarmed === b.alarmed &&
     a.plants.length === b.plants.length &&
-    a.plants.every((plant, i) => plant.staged === b.plants[i].staged),
+    a.plants.every((plant, i) => sameStake(plant, b.plants[i])),
 )
+
+const sameStake = (a: ScenePlant, b: ScenePlant) =>
+  a.staged === b.staged && a.planting.patch === b.planting.patch

@@ -1,5 +1,5 @@
 import { memo } from 'react'
-import type { Scene, Stage } from '@/core/layout/scene'
+import type { Scene } from '@/core/layout/scene'
 import { patchCentre } from '@/core/plants/height'
 import { softOutline } from './geometry'
 import { svgText } from './svg-text'
@@ -14,22 +14,20 @@ const TINT = {
 
 /** The tank from above, to scale, front below. Bald ground shows through what no longer covers it. */
 export const PlanView = memo(function PlanView({
-  stage,
   scene,
   width,
   left,
   title,
 }: {
-  stage: Stage
   scene: Scene
   width: number
   left: number
   title: string
 }) {
-  const { vessel, layout } = stage
+  const { vessel, layout } = scene.tank
   const scale = width / vessel.lengthCm
   const height = vessel.depthCm * scale
-  const plants = [...scene.plants].sort((a, b) => a.staged.rootCm - b.staged.rootCm)
+  const plants = [...scene.plants].sort((a, b) => a.rootCm - b.rootCm)
   const text = { fill: colour('pencil'), style: svgText(11) }
   return (
     <svg
@@ -48,15 +46,15 @@ export const PlanView = memo(function PlanView({
       </text>
       <g transform={`translate(${left} ${height + 2}) scale(${scale} ${-scale})`}>
         <rect x={0} y={0} width={vessel.lengthCm} height={vessel.depthCm} fill={colour('margin')} />
-        {plants.map(({ staged, cover }) => {
-          const floats = staged.planting.zone === 'surface'
+        {plants.map(({ planting, staged, cover }) => {
+          const floats = planting.zone === 'surface'
           const share = ['carpet', 'floating', 'moss'].includes(staged.species.group)
             ? cover.value / 100
             : 1
           return (
             <path
-              key={staged.planting.id}
-              d={softOutline(staged.planting.patch)}
+              key={planting.id}
+              d={softOutline(planting.patch)}
               fill={colour(TINT[staged.species.leaf.tint])}
               fillOpacity={floats ? 0.1 : 0.25 + 0.6 * share}
               stroke={scene.pencil ? colour('pencil') : colour('ink')}
@@ -121,9 +119,7 @@ export function placeCodes(
   toPage: (x: number, z: number) => [number, number],
 ): { id: string; stake: string; at: [number, number] }[] {
   const placed: { id: string; stake: string; at: [number, number] }[] = []
-  for (const {
-    staged: { planting },
-  } of plants) {
+  for (const { planting } of plants) {
     const floats = planting.zone === 'surface'
     const centre = patchCentre(planting)
     const [x, y] = toPage(

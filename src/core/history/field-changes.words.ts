@@ -1,0 +1,98 @@
+import { sayNumber } from '../quantity/say'
+import type { FieldChange, FieldValue } from './field-changes'
+
+/** How each field is called, and what its figures are in. A field without a line is called by its own name. */
+const FIELDS: Record<string, readonly [label: string, unit?: string]> = {
+  lengthCm: ['length', 'cm'],
+  depthCm: ['depth', 'cm'],
+  heightCm: ['height', 'cm'],
+  waterlineCm: ['water line', 'cm'],
+  glassMm: ['glass', 'mm'],
+  altitudeM: ['altitude', 'm'],
+  standsAt: ['place'],
+  timeZone: ['time zone'],
+  startedAt: ['set up on'],
+  onAt: ['on at'],
+  offAt: ['off at'],
+  hours: ['hours', 'h'],
+  parAtSurface: ['light at the surface', 'µmol'],
+  watts: ['power', 'W'],
+  levelPercent: ['level', '%'],
+  rampMinutes: ['ramp', 'min'],
+  aboveWaterCm: ['height above the water', 'cm'],
+  xCm: ['place from the left', 'cm'],
+  bubblesPerSecond: ['bubbles a second'],
+  diffuserAt: ['diffuser'],
+  litresPerHour: ['flow', 'L/h'],
+  outletAt: ['outlet'],
+  aimedAt: ['outlet aimed'],
+  targetC: ['temperature', '°C'],
+  amountPerDay: ['dose a day'],
+  timesADay: ['times a day'],
+  seconds: ['seconds', 's'],
+  humidityPercent: ['humidity', '%'],
+  patch: ['place'],
+  outline: ['seen from the front'],
+  footprint: ['place'],
+  stems: ['stems or crowns'],
+  'perch.heightCm': ['height on it', 'cm'],
+  'perch.hardscapeId': ['grown on'],
+  perch: ['grown on'],
+  adultLengthCm: ['adult length', 'cm'],
+  school: ['school'],
+  bucketLitres: ['bucket', 'L'],
+  foodProteinPercent: ['protein in the food', '%'],
+  evaporationLitresPerDay: ['evaporation', 'L a day'],
+  nitrateMgL: ['nitrate', 'mg/L'],
+  phosphateMgL: ['phosphate', 'mg/L'],
+  potassiumMgL: ['potassium', 'mg/L'],
+  calciumMgL: ['calcium', 'mg/L'],
+  magnesiumMgL: ['magnesium', 'mg/L'],
+  khDegrees: ['KH', '°dH'],
+  ghDegrees: ['GH', '°dH'],
+  temperatureC: ['temperature', '°C'],
+  conductivityUs: ['conductivity', 'µS/cm'],
+  everyDays: ['every', 'days'],
+  endedAt: ['taken away on'],
+  until: ['until'],
+  kinds: ['kind'],
+  profile: ['depths of the ground'],
+}
+/** Fields whose values no keeper reads: that they changed is all that is said. */
+const UNSAID: ReadonlySet<string> = new Set([
+  'outline',
+  'profile',
+  'kinds',
+  'bands',
+  'needs',
+  'analysis',
+  'recipe',
+  'perch',
+  'perch.hardscapeId',
+  'parentIds',
+])
+
+/** “hours 8 h → 6 h; level 100 % → 60 %”. */
+export const sayFieldChanges = (changes: readonly FieldChange[]): string =>
+  changes.map(sayFieldChange).join('; ')
+
+function sayFieldChange({ field, before, after }: FieldChange): string {
+  if (field === 'there') return after ? 'new' : 'taken off the list'
+  if (field === 'running') return after ? 'on again' : 'switched off'
+  if (field === 'in the tank') return after ? 'in the tank again' : 'out of the tank'
+  if (field === 'ended' || field.startsWith('ended.'))
+    return after === null ? 'stands again' : 'gone'
+  const [label, unit = ''] = FIELDS[field] ?? [field.replace(/([A-Z])/g, ' $1').toLowerCase()]
+  return UNSAID.has(field)
+    ? `${label} changed`
+    : `${label} ${sayValue(before, unit)} → ${sayValue(after, unit)}`
+}
+
+function sayValue(value: FieldValue, unit: string): string {
+  if (value === null || value === '') return 'not said'
+  if (typeof value === 'boolean') return value ? 'yes' : 'no'
+  if (typeof value === 'number') return `${sayNumber(value)}${unit === '' ? '' : ` ${unit}`}`
+  if (typeof value === 'string') return /^\d{4}-\d\d-\d\dT/.test(value) ? value.slice(0, 10) : value
+  const [left, right, front, back] = value.map((edge) => sayNumber(edge))
+  return `${left}–${right} cm from the left, ${front}–${back} from the front`
+}

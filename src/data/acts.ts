@@ -1,0 +1,317 @@
+import { desc, eq, or, sql } from 'drizzle-orm'
+import {
+  applyDiffs,
+  diffOf,
+  inverseOf,
+  overtakenBy,
+  type ActKind,
+  type FactDiff,
+} from '@/core/history/diff'
+import type { Entry } from '@/core/history/entries'
+import { factName } from '@/core/history/fact-names'
+import { fieldChanges } from '@/core/history/field-changes'
+import { withEntries } from '@/core/history/revise'
+import { storyFaults } from '@/core/history/sound'
+import type { TankHistory, VesselRecord } from '@/core/history/types'
+import type { Instant } from '@/core/quantity/time'
+import { checkFact } from './border/fact-schema'
+import type { Database } from './db'
+import { insertEntries, setEntryVoided } from './entries'
+import { saveFact } from './fact-rows'
+import { EntryRefused } from './refused'
+import * as t from './schema'
+
+import { writeTank, writeTanks } from './write'
+
+/** What the keeper did to the facts of a tank. `holdsFrom`: since when, null for what was so all along. */
+export interface Act {
+  id: string
+  kind: ActKind
+  holdsFrom: Instant | null
+  now: Instant
+}
+/** What an act makes of a story; null: nothing to be done. `entries`: lines it writes beside those that tell the change. */
+export interface Acted {
+  story: TankHistory
+  entries?: readonly Entry[]
+  /** These lines tell all there is to tell. */
+  told?: boolean
+}
+
+/**
+ * The one way to change what stands in a tank: `change` makes another story of the one that stands, and what is other is written, kept as
+ * an act that can be taken back, and, where it holds from a day on, told by a line of the book. A change that would leave the story
+ * unsound is refused. Sent again, an act that was written is left as it is. Throws ValidationError or EntryRefused.
+ */
+export async function actOn(
+  db: Database,
+  slug: string,
+  act: Act,
+  change: (story: TankHistory, tx: Database) => Acted | null | Promise<Acted | null>,
+): Promise<void> {
+  await writeTank(db, slug, async (tx, id, story) => {
+    if (await actStands(tx, act.id)) return false
+    const acted = await change(story, tx)
+    if (acted === null) return false
+    const diffs = diffOf(story, acted.story)
+    const entries = [...(acted.entries ?? []), ...linesOf(diffs, acted, act)]
+    if (diffs.length === 0 && entries.length === 0) return false
+    refuseUnsound(story, acted.story, diffs, act.now)
+    await saveDiffs(tx, id, diffs)
+    await insertEntries(
+      tx,
+      id,
+      entries.map((entry) => ({ entry, origin: null })),
+    )
+    await keepAct(tx, act, { vesselId: id, otherVesselId: null }, diffs, entries)
+    // A species that came with a planting is read with the story.
+    return acted.story.species === story.species ? withEntries(acted.story, entries) : undefined
+  })
+}
+
+/** An act on two tanks, in one transaction over both: `change` gets both stories and gives both back. */
+export async function actOnTwo(
+  db: Database,
+  slugs: readonly [string, string],
+  act: Act,
+  change: (from: TankHistory, to: TankHistory) => { from: Acted; to: Acted } | null,
+): Promise<void> {
+  await writeTanks(db, slugs, async (tx, [from, to]) => {
+    if (await actStands(tx, act.id)) return false
+    const acted = change(from.story, to.story)
+    if (acted === null) return false
+    const diffs: FactDiff[] = []
+    const entries: Entry[] = []
+    for (const [tank, after] of [
+      [from, acted.from],
+      [to, acted.to],
+    ] as const) {
+      const own = diffOf(tank.story, after.story)
+      refuseUnsound(tank.story, after.story, own, act.now)
+      await saveDiffs(tx, tank.id, own)
+      await insertEntries(
+        tx,
+        tank.id,
+        (after.entries ?? []).map((entry) => ({ entry, origin: null })),
+      )
+      diffs.push(...own)
+      entries.push(...(after.entries ?? []))
+    }
+    await keepAct(tx, act, { vesselId: from.id, otherVesselId: to.id }, diffs, entries)
+    return true
+  })
+}
+
+/** A line of the book for each fact that became another on a day. What was put right was so all along: it writes none. */
+function linesOf(diffs: readonly FactDiff[], { told = false }: Acted, act: Act): Entry[] {
+  if (act.kind === 'correction' || told) return []
+  return diffs.flatMap((diff, i): Entry[] => {
+    const fields = fieldChanges(diff)
+    if (fields.length === 0) return []
+    return [
+      {
+        id: `${act.id}.${i}`,
+        kind: 'changed',
+        at: act.holdsFrom ?? act.now,
+        certainty: 'measured',
+        by: 'keeper',
+        note: null,
+        expected: null,
+        subject: { part: diff.part, id: diff.id },
+        fields,
+      },
+    ]
+  })
+}
+
+/** Each record by its schema, and the story by what no single record shows; a fault that stood before is none of this act's. */
+function refuseUnsound(
+  before: TankHistory,
+  after: TankHistory,
+  diffs: readonly FactDiff[],
+  now: Instant,
+): void {
+  for (const { part, after: fact } of diffs) if (fact !== null) checkFact(part, fact)
+  const faults = (story: TankHistory) => storyFaults({ ...story, entries: [] }, now)
+  const known = new Set(faults(before).map(({ at, fault }) => `${at} ${fault}`))
+  const fresh = faults(after).filter(({ at, fault }) => !known.has(`${at} ${fault}`))
+  if (fresh.length > 0)
+    throw new EntryRefused(
+      fresh.map(({ at, fault }) => ({ field: '', says: `${whatIsAt(after, at)}: ${fault}.` })),
+    )
+}
+
+/** “plantings[3].stands[0]” as the keeper calls it. */
+function whatIsAt(story: TankHistory, at: string): string {
+  const [, part, index] = /^(\w+)\[(\d+)\]/.exec(at) ?? []
+  if (part === undefined || part === 'plans') return story.vessel.name
+  const list = story[part as 'plantings'] as readonly { id: string }[]
+  return factName({ part: part as 'plantings', id: list[Number(index)].id }, story)
+}
+
+async function saveDiffs(tx: Database, vesselId: string, diffs: readonly FactDiff[]) {
+  for (const { part, id, after } of diffs) {
+    if (part === 'vessel') await saveVessel(tx, vesselId, after as VesselRecord)
+    else await saveFact(tx, part, id, after, vesselId)
+  }
+}
+
+async function saveVessel(tx: Database, vesselId: string, record: VesselRecord): Promise<void> {
+  const { id: _id, slug: _slug, order: _order, startedAt, ...facts } = record
+  await tx
+    .update(t.vessel)
+    .set({ ...facts, startedAt: new Date(startedAt) })
+    .where(eq(t.vessel.id, vesselId))
+}
+
+async function actStands(tx: Database, id: string): Promise<boolean> {
+  return (await tx.select({ id: t.act.id }).from(t.act).where(eq(t.act.id, id))).length > 0
+}
+
+async function keepAct(
+  tx: Database,
+  { id, kind, holdsFrom, now }: Act,
+  of: { vesselId: string; otherVesselId: string | null },
+  diffs: readonly FactDiff[],
+  entries: readonly Entry[],
+): Promise<void> {
+  await tx.insert(t.act).values({
+    id,
+    kind,
+    ...of,
+    madeAt: new Date(now),
+    holdsFrom: holdsFrom === null ? null : new Date(holdsFrom),
+    diffs,
+    entryIds: entries.map((entry) => entry.id),
+  })
+}
+
+/** An act as it is told: what it was, when it was written, and what of the facts it changed. */
+export interface KeptAct {
+  id: string
+  kind: ActKind
+  madeAt: Instant
+  holdsFrom: Instant | null
+  diffs: readonly FactDiff[]
+  undoneAt: Instant | null
+}
+
+/** The latest acts on a tank, newest first. */
+export async function actsOf(db: Database, vesselId: string, most: number): Promise<KeptAct[]> {
+  const rows = await db
+    .select()
+    .from(t.act)
+    .where(or(eq(t.act.vesselId, vesselId), eq(t.act.otherVesselId, vesselId)))
+    .orderBy(desc(t.act.madeAt), desc(t.act.id))
+    .limit(most)
+  return rows.map((row) => ({
+    id: row.id,
+    kind: row.kind,
+    madeAt: row.madeAt.toISOString(),
+    holdsFrom: row.holdsFrom?.toISOString() ?? null,
+    diffs: row.diffs,
+    undoneAt: row.undoneAt?.toISOString() ?? null,
+  }))
+}
+
+/**
+ * Takes an act back: its facts are again what they were, its lines are struck out, in both tanks if it was on two. Refused where a fact
+ * was changed again since. One that was taken back already is left so. Throws EntryRefused.
+ */
+export async function undoAct(db: Database, slug: string, id: string, now: Instant): Promise<void> {
+  await turnAct(db, slug, id, now, true)
+}
+
+/** Does again what was taken back. Throws EntryRefused. */
+export async function redoAct(db: Database, slug: string, id: string, now: Instant): Promise<void> {
+  await turnAct(db, slug, id, now, false)
+}
+
+async function turnAct(db: Database, slug: string, id: string, now: Instant, back: boolean) {
+  const slugs = await tanksOf(db, slug, id)
+  await writeTanks(db, slugs, async (tx, tanks) => {
+    const [row] = await tx.select().from(t.act).where(eq(t.act.id, id)).for('update')
+    if ((row.undoneAt !== null) === back) return false
+    const diffs = back ? row.diffs : inverseOf(row.diffs)
+    for (const { id: vesselId, story } of tanks) {
+      const [lost] = overtakenBy(story, diffs)
+      if (lost)
+        throw new EntryRefused([
+          {
+            field: '',
+            says: `${factName(lost, story)} was changed again since; take that back first. Nothing was changed.`,
+          },
+        ])
+      const own = inverseOf(diffs).filter((diff) => diff.vesselId === vesselId)
+      refuseUnderfoot(story, own, new Set(row.entryIds), now)
+      const strike = async () => {
+        for (const entryId of row.entryIds) await setEntryVoided(tx, vesselId, entryId, back, now)
+      }
+      // A line stands on the fact it speaks of: it goes before it, and comes after it.
+      if (back) await strike()
+      await saveDiffs(tx, vesselId, own)
+      if (!back) await strike()
+    }
+    await tx
+      .update(t.act)
+      .set({ undoneAt: back ? new Date(now) : null })
+      .where(eq(t.act.id, id))
+    return true
+  })
+}
+
+/** What was added and is spoken of by now cannot be taken away: its lines would speak of nothing. */
+function refuseUnderfoot(
+  story: TankHistory,
+  diffs: readonly FactDiff[],
+  ownLines: ReadonlySet<string>,
+  now: Instant,
+): void {
+  const after = applyDiffs(story, diffs)
+  refuseUnsound(story, after, diffs, now)
+  for (const diff of diffs)
+    if (diff.after === null) {
+      const lines = story.entries.filter(
+        (entry) => !ownLines.has(entry.id) && speaksOf(entry, diff.id),
+      ).length
+      if (lines > 0)
+        throw new EntryRefused([
+          {
+            field: '',
+            says: `${lines === 1 ? 'A line' : `${lines} lines`} of the book ${lines === 1 ? 'speaks' : 'speak'} of ${factName(diff, story)} by now; it cannot be taken off the list.`,
+          },
+        ])
+    }
+}
+
+const speaksOf = (entry: Entry, id: string): boolean =>
+  ('plantingId' in entry && entry.plantingId === id) ||
+  ('populationId' in entry && entry.populationId === id) ||
+  ('sourceId' in entry && entry.sourceId === id) ||
+  ('equipmentId' in entry && entry.equipmentId === id) ||
+  ('place' in entry && 'id' in entry.place && entry.place.id === id)
+
+async function tanksOf(db: Database, slug: string, id: string): Promise<string[]> {
+  const rows = await db
+    .select({ slug: t.vessel.slug })
+    .from(t.act)
+    .innerJoin(t.vessel, or(eq(t.vessel.id, t.act.vesselId), eq(t.vessel.id, t.act.otherVesselId)))
+    .where(eq(t.act.id, id))
+  const slugs = rows.map((row) => row.slug)
+  if (!slugs.includes(slug))
+    throw new EntryRefused([{ field: '', says: 'There is no such change in this tank.' }])
+  return slugs
+}
+
+/** The act an entry belongs to, or null: striking out one of its lines takes it back whole. */
+export async function actOfEntry(
+  db: Database,
+  entryId: string,
+): Promise<{ id: string; undone: boolean } | null> {
+  const [row] = await db
+    .select({ id: t.act.id, undoneAt: t.act.undoneAt })
+    .from(t.act)
+    .where(sql`${t.act.entryIds} ? ${entryId}`)
+    .limit(1)
+  return row ? { id: row.id, undone: row.undoneAt !== null } : null
+}

@@ -1,0 +1,181 @@
+import { and, asc, eq, inArray } from 'drizzle-orm'
+import type { PgColumn, PgTable } from 'drizzle-orm/pg-core'
+import type { FactOf, FactPart } from '@/core/history/diff'
+import type { EquipmentRecord } from '@/core/history/equipment'
+import type { VesselRecord } from '@/core/history/types'
+import type { Database } from './db'
+import * as t from './schema'
+
+/** The parts of which a tank has several; the vessel is one row of its own. */
+export type ListPart = Exclude<FactPart, 'vessel'>
+type Row<T extends { $inferSelect: object }> = T['$inferSelect']
+
+const iso = (moment: Date) => moment.toISOString()
+const maybeIso = (moment: Date | null) => moment?.toISOString() ?? null
+const date = (instant: string) => new Date(instant)
+const maybeDate = (instant: string | null) => (instant === null ? null : new Date(instant))
+
+/** How each part of a story lies in the database: its table, and the way there and back. */
+interface Rows<P extends ListPart, T extends PgTable> {
+  table: T & { id: PgColumn; vesselId: PgColumn }
+  order: PgColumn[]
+  toRow: (fact: FactOf<P>, vesselId: string) => T['$inferInsert']
+  fromRow: (row: T['$inferSelect']) => FactOf<P>
+}
+const rows = <P extends ListPart, T extends PgTable>(of: Rows<P, T>): Rows<P, T> => of
+
+export const FACT_ROWS = {
+  layouts: rows<'layouts', typeof t.layout>({
+    table: t.layout,
+    order: [t.layout.from, t.layout.id],
+    toRow: (fact, vesselId) => ({
+      ...fact,
+      vesselId,
+      from: date(fact.from),
+      to: maybeDate(fact.to),
+    }),
+    fromRow: ({ vesselId: _v, ...row }) => ({
+      ...row,
+      from: iso(row.from),
+      to: maybeIso(row.to),
+    }),
+  }),
+  pieces: rows<'pieces', typeof t.piece>({
+    table: t.piece,
+    order: [t.piece.id],
+    toRow: (fact, vesselId) => ({ ...fact, vesselId }),
+    fromRow: ({ vesselId: _v, ...row }) => row,
+  }),
+  plantings: rows<'plantings', typeof t.planting>({
+    table: t.planting,
+    order: [t.planting.stake, t.planting.id],
+    toRow: (fact, vesselId) => ({ ...fact, vesselId }),
+    fromRow: ({ vesselId: _v, ...row }) => row,
+  }),
+  equipment: rows<'equipment', typeof t.equipment>({
+    table: t.equipment,
+    order: [t.equipment.id],
+    toRow: (fact, vesselId) => ({ ...fact, vesselId, endedAt: maybeDate(fact.endedAt) }),
+    fromRow: ({ vesselId: _v, ...row }) =>
+      ({ ...row, endedAt: maybeIso(row.endedAt) }) as EquipmentRecord,
+  }),
+  populations: rows<'populations', typeof t.population>({
+    table: t.population,
+    order: [t.population.name, t.population.id],
+    toRow: (fact, vesselId) => ({
+      ...fact,
+      vesselId,
+      since: date(fact.since),
+      until: maybeDate(fact.until),
+    }),
+    fromRow: ({ vesselId: _v, ...row }) => ({
+      ...row,
+      since: iso(row.since),
+      until: maybeIso(row.until),
+    }),
+  }),
+  sources: rows<'sources', typeof t.sourceWater>({
+    table: t.sourceWater,
+    order: [t.sourceWater.name, t.sourceWater.id],
+    toRow: (fact, vesselId) => ({ ...fact, vesselId }),
+    fromRow: ({ vesselId: _v, ...row }) => row,
+  }),
+  products: rows<'products', typeof t.product>({
+    table: t.product,
+    order: [t.product.name, t.product.id],
+    toRow: (fact, vesselId) => ({ ...fact, vesselId }),
+    fromRow: ({ vesselId: _v, ...row }) => row,
+  }),
+  routines: rows<'routines', typeof t.routine>({
+    table: t.routine,
+    order: [t.routine.kind, t.routine.id],
+    toRow: (fact, vesselId) => ({
+      ...fact,
+      vesselId,
+      since: date(fact.since),
+      until: maybeDate(fact.until),
+    }),
+    fromRow: ({ vesselId: _v, ...row }) => ({
+      ...row,
+      since: iso(row.since),
+      until: maybeIso(row.until),
+    }),
+  }),
+} as const satisfies { [P in ListPart]: unknown }
+export const LIST_PARTS = Object.keys(FACT_ROWS) as ListPart[]
+
+/** One of them whatever it is of; the compiler cannot follow a part through its rows. */
+const rowsOf = (part: ListPart) => FACT_ROWS[part] as unknown as Rows<ListPart, PgTable>
+
+/** All records of a part of a tank, in the order in which stories hold them. */
+export async function readPart<P extends ListPart>(
+  db: Database,
+  part: P,
+  vesselId: string,
+): Promise<FactOf<P>[]> {
+  const { table, order, fromRow } = rowsOf(part)
+  const found = await db
+    .select()
+    .from(table as PgTable)
+    .where(eq(table.vesselId, vesselId))
+    .orderBy(...order.map((column) => asc(column)))
+  return found.map((row) => fromRow(row)) as FactOf<P>[]
+}
+
+/** Writes new records of a part. An id that stands already fails. */
+export async function insertFacts<P extends ListPart>(
+  tx: Database,
+  part: P,
+  facts: readonly FactOf<P>[],
+  vesselId: string,
+): Promise<void> {
+  if (facts.length === 0) return
+  const { table, toRow } = rowsOf(part)
+  await tx
+    .insert(table as PgTable)
+    .values(facts.map((fact) => toRow(fact as FactOf<ListPart>, vesselId)))
+}
+
+/** Writes a record as it is now: in place of the one of its id, or as a new one; null takes it away. */
+export async function saveFact(
+  tx: Database,
+  part: ListPart,
+  id: string,
+  fact: FactOf<ListPart> | null,
+  vesselId: string,
+): Promise<void> {
+  const { table, toRow } = rowsOf(part)
+  const own = and(eq(table.id, id), eq(table.vesselId, vesselId))
+  if (fact === null) {
+    await tx.delete(table as PgTable).where(own)
+    return
+  }
+  const row = toRow(fact, vesselId)
+  const known = await tx
+    .update(table as PgTable)
+    .set(row)
+    .where(own)
+    .returning({ id: table.id })
+  if (known.length === 0) await tx.insert(table as PgTable).values(row)
+}
+
+/** Whose the records of given ids are: for a file that must not carry what belongs to another tank. */
+export async function ownersOf(
+  tx: Database,
+  part: ListPart,
+  ids: readonly string[],
+): Promise<{ id: string; vesselId: string }[]> {
+  const { table } = rowsOf(part)
+  return ids.length === 0
+    ? []
+    : ((await tx
+        .select({ id: table.id, vesselId: table.vesselId })
+        .from(table as PgTable)
+        .where(inArray(table.id, [...ids]))) as { id: string; vesselId: string }[])
+}
+
+/** A vessel from its row, without what only the house keeps of it. */
+export function vesselOf(row: Row<typeof t.vessel>): VesselRecord {
+  const { revision: _revision, onBench: _onBench, arriving: _arriving, ...rest } = row
+  return { ...rest, startedAt: iso(row.startedAt) }
+}

@@ -1,0 +1,169 @@
+import { asc } from 'drizzle-orm'
+import { endPlanting, saidOf, withFact, withNewFact, type Since } from '@/core/history/facts'
+import { layoutOn, plantingAsLastSeen } from '@/core/history/tank-at'
+import type { Fate, PlantingRecord, PlantingSpot, Species, TankHistory } from '@/core/history/types'
+import { dayOf, type Instant } from '@/core/quantity/time'
+import { actOn } from '../acts'
+import { speciesSchema } from '../border/story-schema'
+import type { Database } from '../db'
+import { EntryRefused } from '../refused'
+import * as t from '../schema'
+import { refuseOvertaken } from '../stamp'
+
+/** Every species any tank here grows, by name. */
+export async function listSpecies(db: Database): Promise<Species[]> {
+  return (await db.select().from(t.species).orderBy(asc(t.species.name))) as Species[]
+}
+
+/** Puts a planting into the tank; its species is added to the catalogue if it is not there. The stake must be free. */
+export async function addPlanting(
+  db: Database,
+  slug: string,
+  planting: PlantingRecord,
+  species: Species,
+  now: Instant,
+): Promise<void> {
+  const holdsFrom = planting.stands[0].from
+  await actOn(
+    db,
+    slug,
+    { id: `${planting.id}.planted`, kind: 'change', holdsFrom, now },
+    async (story, tx) => {
+      if (story.plantings.some((other) => other.id === planting.id)) return null
+      if (!layoutOn(story, dayOf(now)))
+        throw new EntryRefused([
+          { field: 'name', says: 'This tank has no current layout to plant in.' },
+        ])
+      if (story.plantings.some((other) => other.stake === planting.stake && other.ended === null))
+        throw new EntryRefused([{ field: 'stake', says: `The stake ${planting.stake} is taken.` }])
+      await tx
+        .insert(t.species)
+        .values(speciesSchema.validateSync(species) as Species)
+        .onConflictDoNothing()
+      const known = story.species.some((other) => other.id === species.id)
+      const story2 = withNewFact(story, 'plantings', planting)
+      return { story: known ? story2 : { ...story2, species: [...story2.species, species] } }
+    },
+  )
+}
+
+/** What the keeper says of a planting. */
+export interface SaidPlanting {
+  identity: Pick<PlantingRecord, 'name' | 'kinds' | 'origin' | 'parentIds'>
+  spot: Omit<PlantingSpot, 'layoutId'>
+  plantedAt: Instant
+  since: Since
+}
+interface Saying {
+  id: string
+  seen: string | null
+  now: Instant
+}
+
+/** Writes what the keeper says of a planting: what it is, since when, where it stands and how much of it. Throws ValidationError or EntryRefused. */
+export async function sayPlanting(
+  db: Database,
+  slug: string,
+  plantingId: string,
+  { identity, spot, plantedAt, since }: SaidPlanting,
+  { id, seen, now }: Saying,
+): Promise<void> {
+  const act = { id, kind: since === null ? 'correction' : 'change', holdsFrom: since, now } as const
+  await actOn(db, slug, act, (story) => {
+    const before = findPlanting(story, plantingId)
+    const shown = plantingAsLastSeen(before, dayOf(now))
+    refuseOvertaken(
+      seen,
+      before,
+      () =>
+        `${before.stake} was changed elsewhere meanwhile: ${before.name}, ${shown.stems} in the ${shown.zone}. Yours is not written yet.`,
+    )
+    if (since !== null && dayOf(since) < dayOf(plantedAt))
+      throw new EntryRefused([
+        { field: 'holdsFrom', says: `${before.stake} was not planted yet on that day.` },
+      ])
+    const stands = withFirstFrom(before, plantedAt)
+    const next = { ...spot, layoutId: shown.layoutId }
+    return {
+      story: withFact(story, 'plantings', plantingId, (planting) => ({
+        ...planting,
+        ...identity,
+        stands: sameSpot(shown, next) ? stands : saidOf(stands, next, since, dayOf(now)),
+      })),
+    }
+  })
+}
+
+/** The versions of a planting planted on another day than was written. */
+function withFirstFrom({ stands, stake }: PlantingRecord, plantedAt: Instant) {
+  const [first, second] = stands
+  if (first.from === plantedAt) return stands
+  if (second && dayOf(second.from) <= dayOf(plantedAt))
+    throw new EntryRefused([
+      {
+        field: 'plantedOn',
+        says: `${stake} was changed on ${second.from.slice(0, 10)}; it was planted before that.`,
+      },
+    ])
+  return [{ ...first, from: plantedAt }, ...stands.slice(1)]
+}
+
+const sameSpot = (a: PlantingSpot, b: PlantingSpot) =>
+  a.zone === b.zone &&
+  a.stems === b.stems &&
+  a.perch?.hardscapeId === b.perch?.hardscapeId &&
+  a.perch?.heightCm === b.perch?.heightCm &&
+  JSON.stringify(a.patch) === JSON.stringify(b.patch)
+
+/** Takes a planting out of the tank for good, with what became of it. Its record stays. Throws EntryRefused. */
+export async function pullOut(
+  db: Database,
+  slug: string,
+  plantingId: string,
+  { at, became }: { at: Instant; became: Fate },
+  { id, now }: Omit<Saying, 'seen'>,
+): Promise<void> {
+  await actOn(db, slug, { id, kind: 'change', holdsFrom: at, now }, (story) => {
+    const before = findPlanting(story, plantingId)
+    if (before.ended !== null) return null
+    if (dayOf(at) < dayOf(before.stands[0].from))
+      throw new EntryRefused([
+        { field: 'removedOn', says: `${before.stake} was not planted yet on that day.` },
+      ])
+    return {
+      story: withFact(story, 'plantings', plantingId, (planting) =>
+        endPlanting(planting, at, became),
+      ),
+    }
+  })
+}
+
+/** A planting that was not pulled out after all. Throws EntryRefused. */
+export async function standsStill(
+  db: Database,
+  slug: string,
+  plantingId: string,
+  { id, now }: Omit<Saying, 'seen'>,
+): Promise<void> {
+  await actOn(db, slug, { id, kind: 'correction', holdsFrom: null, now }, (story) => {
+    const before = findPlanting(story, plantingId)
+    if (before.ended === null) return null
+    const twin = story.plantings.find(
+      (other) => other.stake === before.stake && other.ended === null,
+    )
+    if (twin)
+      throw new EntryRefused([
+        { field: 'planting', says: `The stake ${before.stake} marks ${twin.name} by now.` },
+      ])
+    return {
+      story: withFact(story, 'plantings', plantingId, (planting) => ({ ...planting, ended: null })),
+    }
+  })
+}
+
+function findPlanting(story: TankHistory, plantingId: string): PlantingRecord {
+  const found = story.plantings.find((planting) => planting.id === plantingId)
+  if (!found)
+    throw new EntryRefused([{ field: 'planting', says: 'This planting is not in this tank.' }])
+  return found
+}

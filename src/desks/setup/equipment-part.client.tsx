@@ -1,0 +1,141 @@
+'use client'
+
+import { Box } from '@chakra-ui/react'
+import { useState } from 'react'
+import { EQUIPMENT_KINDS, type EquipmentKind } from '@/core/history/equipment'
+import { OpenItem } from '@/ui/open-item.client'
+import type { PlainField } from '@/ui/plain-form.client'
+import { FOR_A_WHILE_GROUP, SINCE_GROUP, sinceInitial } from '@/ui/since-fields'
+import { HINTS, SETTING_FIELDS } from './equipment-fields'
+import { addThing, sayThing, takeThingAway } from './facts-actions'
+import type { FactsModel } from './facts-model'
+import { choices } from './form-groups'
+import { Part, Sheet, type Items } from './part.client'
+
+const RUNNING: PlainField = {
+  name: 'running',
+  label: 'It is',
+  type: 'radio',
+  choices: [
+    { id: 'on', says: 'in use' },
+    { id: 'off', says: 'switched off' },
+  ],
+}
+
+function nameFields(model: FactsModel, own: string | null): PlainField[] {
+  const others = model.equipment.filter(({ id }) => id !== own)
+  return [
+    { name: 'name', label: 'Name', type: 'text' },
+    ...(others.length > 0
+      ? [
+          {
+            name: 'servesId',
+            label: 'It belongs to',
+            type: 'choice' as const,
+            choices: [
+              { id: '', says: 'the tank' },
+              ...others.map(({ id, name }) => ({ id, says: name })),
+            ],
+          },
+        ]
+      : []),
+  ]
+}
+
+function settingGroup(kind: EquipmentKind) {
+  return { title: 'Set to', fields: SETTING_FIELDS[kind], hint: HINTS[kind] }
+}
+
+/** Lamps, gas, filters and what else serves the tank: how each is set, since when, and for how long. */
+export function EquipmentPart({ model, item }: { model: FactsModel; item: Items }) {
+  return (
+    <Part title="Equipment">
+      {model.equipment.map((thing) => (
+        <OpenItem key={thing.id} title={thing.name} says={thing.says} {...item(thing.id)}>
+          <Sheet
+            submit="Write it"
+            initial={{ ...thing.fields, ...sinceInitial(model.today, 'from') }}
+            groups={[
+              { title: '', fields: [...nameFields(model, thing.id), RUNNING] },
+              ...(SETTING_FIELDS[thing.kind].length > 0 ? [settingGroup(thing.kind)] : []),
+              SINCE_GROUP,
+              FOR_A_WHILE_GROUP,
+            ]}
+            seen={thing.stamp}
+            onSend={(fields, sending) => sayThing(model.slug, thing.id, fields, sending)}
+            says={() => 'Written.'}
+          />
+          {thing.before.length > 0 ? (
+            <Box fontSize="sm" mt={3}>
+              <b>Before</b>
+              <Box as="ul" pl={5} m={0} color="pencil">
+                {thing.before.map((was) => (
+                  <li key={was}>{was}</li>
+                ))}
+              </Box>
+            </Box>
+          ) : null}
+          <Box mt={4}>
+            <Sheet
+              submit="Take it away"
+              initial={{ endedOn: model.today }}
+              groups={[
+                {
+                  title: 'Or take it away',
+                  fields: [{ name: 'endedOn', label: 'On', type: 'date' }],
+                },
+              ]}
+              onSend={(fields, sending) => takeThingAway(model.slug, thing.id, fields, sending)}
+              says={() => 'Taken away.'}
+            />
+          </Box>
+        </OpenItem>
+      ))}
+      <OpenItem title="Another thing" says="lamp, filter, heater, lid …" {...item('new-thing')}>
+        <NewThing model={model} />
+      </OpenItem>
+    </Part>
+  )
+}
+
+function NewThing({ model }: { model: FactsModel }) {
+  const [kind, setKind] = useState<EquipmentKind>('filter')
+  return (
+    <>
+      <Box as="label" display="block" fontSize="sm" mb={3}>
+        Which kind{' '}
+        <select
+          value={kind}
+          onChange={(event) => setKind(event.target.value as EquipmentKind)}
+          style={{ minHeight: 42, marginLeft: 6 }}
+        >
+          {choices(EQUIPMENT_KINDS).map(({ id, says }) => (
+            <option key={id} value={id}>
+              {says}
+            </option>
+          ))}
+        </select>
+      </Box>
+      <Sheet
+        key={kind}
+        submit="Put it on the list"
+        initial={{
+          name: kind.charAt(0).toUpperCase() + kind.slice(1),
+          servesId: '',
+          came: model.today,
+          ...model.newThings[kind],
+        }}
+        clear={['name']}
+        groups={[
+          {
+            title: '',
+            fields: [...nameFields(model, null), { name: 'came', label: 'Since', type: 'date' }],
+          },
+          ...(SETTING_FIELDS[kind].length > 0 ? [settingGroup(kind)] : []),
+        ]}
+        onSend={(fields, sending) => addThing(model.slug, { ...fields, kind }, sending)}
+        says={(name) => `${name} is on the list.`}
+      />
+    </>
+  )
+}

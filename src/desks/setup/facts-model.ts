@@ -1,0 +1,357 @@
+import { boxOf, fieldChanges } from '@/core/history/field-changes'
+import { sayFieldChanges } from '@/core/history/field-changes.words'
+import { factName } from '@/core/history/fact-names'
+import { applyDiffs, type FactDiff } from '@/core/history/diff'
+import { versionOn } from '@/core/history/dated'
+import { EQUIPMENT_KINDS, type EquipmentKind } from '@/core/history/equipment'
+import { headCount, routinesAt, speciesOf } from '@/core/history/lookup'
+import { mainKind, tankNow, type Tank } from '@/core/history/tank-at'
+import {
+  PLANT_GROUPS,
+  type Hardscape,
+  type Planting,
+  type Population,
+  type Species,
+  type TankHistory,
+} from '@/core/history/types'
+import { CATALOGUE } from '@/core/plants/catalogue'
+import { kinName } from '@/core/plants/kin'
+import { sayEvery, sayNumber } from '@/core/quantity/say'
+import { dayOf, type Instant } from '@/core/quantity/time'
+import { localMoment } from '@/core/quantity/zone'
+import type { KeptAct } from '@/data/acts'
+import { shownOfVessel } from '@/data/facts/vessel'
+import { stampOf } from '@/data/stamp'
+import { sayDay } from '@/ui/when'
+import { fieldsOfSetting, saySetting } from './equipment-fields'
+import { ANOTHER } from './form-groups'
+import { sayOtherKinds } from './kinds-field'
+
+type Fields = Record<string, string>
+interface Line {
+  id: string
+  says: string
+}
+export interface FactsModel {
+  slug: string
+  today: string
+  glass: Fields
+  glassStamp: string
+  glassSays: string
+  plantings: (Line & { stamp: string; stake: string; name: string; fields: Fields })[]
+  pulled: (Line & { stake: string; name: string })[]
+  parents: Line[]
+  pieces: (Line & { label: string; fields: Fields })[]
+  takenOut: { id: string; label: string }[]
+  equipment: (Line & {
+    stamp: string
+    name: string
+    kind: EquipmentKind
+    fields: Fields
+    /** What it was before and when, newest first. */
+    before: string[]
+  })[]
+  newThings: Record<EquipmentKind, Fields>
+  animals: (Line & { name: string; fields: Fields })[]
+  routines: (Line & { stamp: string; title: string; fields: Fields })[]
+  species: Line[]
+  /** Other tanks, to which something can be moved. */
+  tanks: { slug: string; name: string }[]
+  acts: (Line & { undone: boolean })[]
+}
+
+/** What was pulled out can be put back from this page for so many days. */
+const REMEMBERED_DAYS = 60
+
+/** Everything that stands in a tank, as lines and as the fields of their forms. */
+export function factsModel(
+  story: TankHistory,
+  now: Instant,
+  {
+    species = [],
+    acts = [],
+    tanks = [],
+  }: {
+    species?: readonly Species[]
+    acts?: readonly KeptAct[]
+    tanks?: readonly { slug: string; name: string }[]
+  } = {},
+): FactsModel {
+  const tank = tankNow(story, now)
+  const zone = tank.vessel.timeZone
+  const known = knownSpecies(story, species)
+  return {
+    slug: story.vessel.slug,
+    today: localMoment(now, zone).slice(0, 10),
+    ...glassPart(story, tank),
+    ...plantingParts(story, tank, now, known),
+    ...pieceParts(story, tank, now),
+    equipment: equipmentLines(story, tank, now),
+    newThings: Object.fromEntries(
+      EQUIPMENT_KINDS.map((kind) => [kind, fieldsOfSetting(kind, null)]),
+    ) as Record<EquipmentKind, Fields>,
+    animals: tank.populations.map((population) => ({
+      id: population.id,
+      name: population.name,
+      says: sayPopulation(population, story, now, zone),
+      fields: populationFields(population, zone),
+    })),
+    routines: routinesAt(story, now).map(routineLine),
+    species: [
+      ...known.map(({ id, name, group }) => ({ id, says: `${name} (${kinName(group)})` })),
+      ...PLANT_GROUPS.map((group) => ({
+        id: `${ANOTHER}${group}`,
+        says: `another ${kinName(group)} …`,
+      })),
+    ],
+    tanks: [...tanks],
+    acts: acts.map((act) => ({
+      id: act.id,
+      says: sayAct(act, story, now),
+      undone: act.undoneAt !== null,
+    })),
+  }
+}
+
+function glassPart(story: TankHistory, tank: Tank) {
+  const { lengthCm, depthCm, heightCm, waterlineCm } = tank.vessel
+  const sides = [lengthCm, depthCm, heightCm].map((side) => sayNumber(side, 0.05))
+  return {
+    glassStamp: stampOf(shownOfVessel(story.vessel)),
+    glass: glassFields(tank),
+    glassSays: `${sides.join(' × ')} cm, filled to ${sayNumber(waterlineCm, 0.05)} cm`,
+  }
+}
+
+function plantingParts(
+  story: TankHistory,
+  tank: Tank,
+  now: Instant,
+  known: readonly Species[],
+): Pick<FactsModel, 'plantings' | 'pulled' | 'parents'> {
+  const zone = tank.vessel.timeZone
+  return {
+    plantings: tank.plantings.map((planting) => ({
+      id: planting.id,
+      stamp: stampOf(story.plantings.find(({ id }) => id === planting.id)),
+      stake: planting.stake,
+      name: planting.name,
+      says: sayPlanting(planting, story, now),
+      fields: plantingFields(planting, zone, known),
+    })),
+    pulled: story.plantings.flatMap(({ id, stake, name, ended }) => {
+      if (!ended || dayOf(now) - dayOf(ended.at) >= REMEMBERED_DAYS) return []
+      const fate = ended.became === 'not said' ? '' : `, ${ended.became}`
+      return [{ id, stake, name, says: `pulled out ${sayDay(ended.at, zone, now)}${fate}` }]
+    }),
+    parents: story.plantings.map(({ id, stake, name }) => ({ id, says: `${stake} ${name}` })),
+  }
+}
+
+function pieceParts(
+  story: TankHistory,
+  { layout }: Tank,
+  now: Instant,
+): Pick<FactsModel, 'pieces' | 'takenOut'> {
+  return {
+    pieces: (layout?.hardscape ?? []).map((piece) => ({
+      id: piece.id,
+      label: piece.label,
+      says: sayPiece(piece),
+      fields: pieceFields(piece),
+    })),
+    takenOut: story.pieces
+      .filter(({ stands }) => versionOn(stands, dayOf(now))?.is === null)
+      .map(({ id, label }) => ({ id, label })),
+  }
+}
+
+const routineLine = (routine: TankHistory['routines'][number]) => ({
+  id: routine.id,
+  stamp: stampOf(routine),
+  title: routine.says,
+  says: sayEvery(routine.everyDays),
+  fields: {
+    kind: routine.kind,
+    says: routine.says,
+    everyDays: String(routine.everyDays),
+    amount: amountOf(routine),
+    equipmentId: routine.equipmentId ?? '',
+    ends: '',
+  },
+})
+
+const knownSpecies = (story: TankHistory, species: readonly Species[]): Species[] =>
+  [...story.species, ...species, ...Object.values(CATALOGUE)]
+    .filter((one, i, all) => all.findIndex((other) => other.id === one.id) === i)
+    .sort((a, b) => a.name.localeCompare(b.name))
+
+function glassFields({ vessel }: Tank): Fields {
+  return {
+    name: vessel.name,
+    kind: vessel.kind,
+    startedOn: localMoment(vessel.startedAt, vessel.timeZone).slice(0, 10),
+    altitudeM: String(vessel.altitudeM),
+    timeZone: vessel.timeZone,
+    standsAt: vessel.standsAt,
+    lengthCm: String(vessel.lengthCm),
+    depthCm: String(vessel.depthCm),
+    heightCm: String(vessel.heightCm),
+    waterlineCm: String(vessel.waterlineCm),
+    glassMm: String(vessel.glassMm),
+  }
+}
+
+function sayPlanting(planting: Planting, story: TankHistory, now: Instant): string {
+  const species = speciesOf(story, planting)
+  const { sure } = mainKind(planting)
+  const others = planting.kinds.length - 1
+  return [
+    `${sure === 'thought to be' ? 'thought to be ' : ''}${species.name}${others > 0 ? ` and ${others} more` : ''}`,
+    planting.zone,
+    `${planting.origin === 'found' ? 'found' : 'since'} ${sayDay(planting.plantedAt, story.vessel.timeZone, now)}`,
+  ].join(', ')
+}
+
+function plantingFields(planting: Planting, timeZone: string, species: readonly Species[]): Fields {
+  const { name, zone, stems, plantedAt, patch, perch, origin, kinds, parentIds } = planting
+  const [left, right, front, back] = boxOf(patch).map(String)
+  return {
+    species: planting.speciesId,
+    newName: '',
+    newHeight: '',
+    newTint: 'green',
+    name,
+    zone,
+    stems: String(stems),
+    plantedOn: localMoment(plantedAt, timeZone).slice(0, 10),
+    sure: mainKind(planting).sure,
+    origin,
+    parent: parentIds[0] ?? '',
+    also: sayOtherKinds(kinds, species),
+    left,
+    right,
+    front,
+    back,
+    grownOn: perch?.hardscapeId ?? '',
+    grownAtCm: perch ? String(perch.heightCm) : '',
+  }
+}
+
+function sayPiece({ material, focal, outline }: Hardscape): string {
+  const [left, right, , top] = boxOf(outline).map((edge) => Number(edge.toFixed(1)))
+  return `${material}${focal ? ', the main piece' : ''}, ${left}–${right} cm from the left, up to ${top} cm`
+}
+
+function pieceFields({ label, material, focal, outline, footprint }: Hardscape): Fields {
+  const [left, right, front, back] = boxOf(footprint).map(String)
+  const topCm = String(boxOf(outline)[3])
+  return {
+    label,
+    material,
+    focal: String(focal),
+    left,
+    right,
+    front,
+    back,
+    topCm,
+    shown: [left, right, front, back, topCm].join(' '),
+  }
+}
+
+function equipmentLines(story: TankHistory, tank: Tank, now: Instant): FactsModel['equipment'] {
+  const zone = tank.vessel.timeZone
+  return tank.equipment.map((thing) => {
+    const record = story.equipment.find(({ id }) => id === thing.id)!
+    const version = versionOn<unknown>(record.settings, dayOf(now))
+    const former = record.settings.filter((one) => one !== version && one.from < now).reverse()
+    const temporary = version?.temporary
+    return {
+      id: thing.id,
+      kind: thing.kind,
+      name: thing.name,
+      stamp: stampOf(record),
+      says: [
+        saySetting(thing),
+        temporary ? `until ${sayDay(temporary.until, zone, now)}: ${temporary.because}` : null,
+      ]
+        .filter(Boolean)
+        .join(', '),
+      fields: {
+        name: thing.name,
+        servesId: thing.servesId ?? '',
+        running: thing.setting === null ? 'off' : 'on',
+        ...fieldsOfSetting(thing.kind, thing.setting),
+      },
+      before: former.map(
+        ({ from, is }) =>
+          `from ${sayDay(from, zone, now)}: ${saySetting({ ...thing, setting: is } as typeof thing) || 'as it came'}`,
+      ),
+    }
+  })
+}
+
+function sayPopulation(
+  population: Population,
+  story: TankHistory,
+  now: Instant,
+  zone: string,
+): string {
+  const { count, plusMinus } = headCount(story, population, now)
+  const { kind, adultLengthCm, temporary } = population
+  return [
+    `${count}${plusMinus > 0 ? ` ± ${plusMinus}` : ''}`,
+    kind,
+    `${adultLengthCm} cm grown`,
+    `since ${sayDay(population.since, zone, now)}`,
+    temporary ? `until ${sayDay(temporary.until, zone, now)}: ${temporary.because}` : null,
+  ]
+    .filter(Boolean)
+    .join(', ')
+}
+
+function populationFields(population: Population, zone: string): Fields {
+  const band = (parameter: 'temperature' | 'pH' | 'gh' | 'kh') => {
+    const held = population.needs[parameter]
+    return {
+      [`${parameter}-low`]: held?.low?.toString() ?? '',
+      [`${parameter}-high`]: held?.high?.toString() ?? '',
+    }
+  }
+  const { temporary } = population
+  return {
+    name: population.name,
+    adultLengthCm: String(population.adultLengthCm),
+    since: localMoment(population.since, zone).slice(0, 10),
+    endedOn: '',
+    until: temporary ? localMoment(temporary.until, zone).slice(0, 10) : '',
+    because: temporary?.because ?? '',
+    ...band('temperature'),
+    ...band('pH'),
+    ...band('gh'),
+    ...band('kh'),
+  }
+}
+
+function amountOf({ kind, amount }: TankHistory['routines'][number]): string {
+  if (amount === null) return ''
+  return kind === 'water-change' ? sayNumber(amount * 100) : String(amount)
+}
+
+/** What an act was, in a sentence: when it was written, of what, and what of it. */
+function sayAct(act: KeptAct, story: TankHistory, now: Instant): string {
+  const zone = story.vessel.timeZone
+  const own = act.diffs.filter(({ vesselId }) => vesselId === story.vessel.id)
+  // What is gone by now is called as it was called then.
+  const then = applyDiffs(story, own.map(asItWas))
+  const what = own.map((diff) => `${factName(diff, then)}: ${sayFieldChanges(fieldChanges(diff))}`)
+  const how = {
+    correction: 'put right',
+    change: `changed${act.holdsFrom ? ` from ${sayDay(act.holdsFrom, zone, now)} on` : ''}`,
+    'plan-step': 'done by a step of a plan',
+    move: 'moved',
+  }[act.kind]
+  return `${sayDay(act.madeAt, zone, now)}, ${how}${act.undoneAt ? ', taken back' : ''}: ${what.join('. ') || 'lines of the book'}`
+}
+
+const asItWas = (diff: FactDiff) => ({ ...diff, after: diff.after ?? diff.before }) as FactDiff

@@ -1,0 +1,68 @@
+'use client'
+
+import { useState } from 'react'
+import { OpenItem } from '@/ui/open-item.client'
+import { SINCE_GROUP, sinceInitial } from '@/ui/since-fields'
+import { AnimalsPart } from './animals-part.client'
+import { EquipmentPart } from './equipment-part.client'
+import { sayTank, turn } from './facts-actions'
+import type { FactsModel } from './facts-model'
+import { glassGroups } from './form-groups'
+import { Again, Part, Sheet, type Items } from './part.client'
+import { PiecesPart } from './pieces-part.client'
+import { PlantingsPart } from './plantings-part.client'
+import { RoutinesPart } from './routines-part.client'
+
+/** What stands in the tank, each line open to be put right or changed. One is open at a time. */
+export function Facts({ model }: { model: FactsModel }) {
+  const [open, setOpen] = useState<string | null>(
+    model.plantings.length === 0 ? 'new-planting' : null,
+  )
+  const toggle = (key: string) => setOpen((before) => (before === key ? null : key))
+  const item: Items = (key) => ({ open: open === key, onToggle: () => toggle(key) })
+  const [tank, measures] = glassGroups()
+  return (
+    <>
+      <PlantingsPart model={model} item={item} />
+      <PiecesPart model={model} item={item} />
+      <EquipmentPart model={model} item={item} />
+      <AnimalsPart model={model} item={item} />
+      <RoutinesPart model={model} item={item} />
+      <Part title="The tank">
+        <OpenItem title="Name, place and glass" says={model.glassSays} {...item('glass')}>
+          <Sheet
+            submit="Write it"
+            initial={{ ...model.glass, ...sinceInitial(model.today) }}
+            groups={[
+              {
+                ...tank,
+                fields: [
+                  ...tank.fields,
+                  { name: 'standsAt', label: 'Where it stands', type: 'text' },
+                ],
+                hint: 'These are put right, whatever is said below.',
+              },
+              measures,
+              SINCE_GROUP,
+            ]}
+            seen={model.glassStamp}
+            onSend={(fields, sending) => sayTank(model.slug, fields, sending)}
+            says={() => 'Written.'}
+          />
+        </OpenItem>
+      </Part>
+      {model.acts.length > 0 ? (
+        <Part title="What was written here last">
+          {model.acts.map((act) => (
+            <Again
+              key={act.id}
+              says={act.says}
+              button={act.undone ? 'do it again' : 'take it back'}
+              onAgain={() => turn(model.slug, act.id, !act.undone)}
+            />
+          ))}
+        </Part>
+      ) : null}
+    </>
+  )
+}

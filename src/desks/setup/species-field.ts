@@ -1,0 +1,39 @@
+import type { EntryProblem } from '@/core/history/problem'
+import { PLANT_GROUPS, type PlantKind, type Species } from '@/core/history/types'
+import { kinName, speciesFromKin } from '@/core/plants/kin'
+import { ANOTHER } from './form-groups'
+
+interface SpeciesForm {
+  species: string
+  newName: string
+  newHeight: number | null
+  newTint: Species['leaf']['tint']
+  sure: PlantKind['sure']
+}
+
+/** The species a form names, or one made from what it says of another. What nobody knows goes by its kind of plant. */
+export function speciesFor(
+  form: SpeciesForm,
+  known: readonly Species[],
+): { species: Species | undefined; problems: EntryProblem[] } {
+  if (!form.species.startsWith(ANOTHER)) {
+    const species = known.find((candidate) => candidate.id === form.species)
+    return {
+      species,
+      problems: species
+        ? []
+        : [{ field: 'species', says: 'This species is not in the catalogue.' }],
+    }
+  }
+  const group = PLANT_GROUPS.find((candidate) => candidate === form.species.slice(ANOTHER.length))
+  if (!group)
+    return {
+      species: undefined,
+      problems: [{ field: 'species', says: 'This is not a kind of plant Vivero knows.' }],
+    }
+  const name = form.newName || (form.sure === 'unknown' ? `Unknown ${kinName(group)}` : '')
+  if (name === '')
+    return { species: undefined, problems: [{ field: 'newName', says: 'What is it called?' }] }
+  const fresh = speciesFromKin(name, group, form.newHeight, form.newTint)
+  return { species: known.find((candidate) => candidate.id === fresh.id) ?? fresh, problems: [] }
+}

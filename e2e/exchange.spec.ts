@@ -94,7 +94,9 @@ test('the tank file goes out and comes back: a known tank gets nothing, a damage
     mimeType: 'application/json',
     buffer: Buffer.from(text.replace('"lengthCm": 45', '"lengthCm": -45')),
   })
-  await expect(page.getByRole('alert').filter({ hasText: 'vessel.lengthCm' })).toBeVisible()
+  await expect(
+    page.getByRole('alert').filter({ hasText: 'vessel.glass[0].is.lengthCm' }),
+  ).toBeVisible()
   await page.setInputFiles(chooser, {
     name: 'cut.json',
     mimeType: 'application/json',

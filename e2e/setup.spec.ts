@@ -86,25 +86,62 @@ test('a new tank from bare glass to its first round', async ({ page }) => {
   await expect(page.locator('main')).toContainText('answers inked')
 })
 
-test('what stands is put right: gas hours, a planting pulled out and back, a stone out and back; the book says what it was', async ({
+test('what stands is said otherwise: gas comes, a lamp is dimmed since a day, a planting pulled out and back; each is taken back', async ({
   page,
 }) => {
   await open(page, '/tanks/spring/stands')
-  await page.getByRole('button', { name: /^As they are/ }).click()
-  await page.getByLabel('CO2 on at').fill('07:30')
-  await page.getByRole('button', { name: 'Put it right' }).click()
-  await expect(page.locator('#gasOff-problem')).toContainText('When does the gas go off?')
-  await page.getByLabel('CO2 off at').fill('15:30')
-  await page.getByRole('button', { name: 'Put it right' }).click()
-  await expect(page.getByText('Put right; the Book says what it was before.')).toBeVisible()
-  await expect(page.getByRole('button', { name: /gas 07:30–15:30/ })).toBeVisible()
+  await page.getByRole('button', { name: /^Another thing/ }).click()
+  await page.getByLabel('Which kind').selectOption('gas')
+  await page.getByLabel('Off at').fill('')
+  await page.getByRole('button', { name: 'Put it on the list' }).click()
+  await expect(page.locator('#field-offAt + *, #offAt-problem').last()).toContainText('Gas off')
+  await page.getByLabel('On at').fill('07:30')
+  await page.getByLabel('Off at').fill('15:30')
+  await page.getByRole('button', { name: 'Put it on the list' }).click()
+  await expect(page.getByRole('button', { name: /^Gas 07:30–15:30/ })).toBeVisible()
+
+  await page.getByRole('button', { name: /^Lamp 08:00 for 9 h/ }).click()
+  await page.getByLabel('Level').fill('60')
+  await page.getByLabel('Until').fill('2099-01-01')
+  await page.getByRole('button', { name: 'Write it' }).click()
+  await expect(page.locator('#because-problem')).toContainText('Why for a while only')
+  await page.getByLabel('Why').fill('until the cuttings have taken')
+  await page.getByRole('button', { name: 'Write it' }).click()
+  await expect(
+    page.getByRole('button', {
+      name: /^Lamp 08:00 for 9 h, at 60 %.*until the cuttings have taken/,
+    }),
+  ).toBeVisible()
+
   await page.getByRole('button', { name: /Green cuttings/ }).click()
+  await page.getByLabel('It was', { exact: true }).selectOption('composted')
   await page.getByRole('button', { name: 'Pull out S1' }).click()
+  await expect(page.locator('main')).toContainText('composted')
   await page.getByRole('button', { name: 'it stands still' }).click()
   await expect(page.getByRole('button', { name: /Green cuttings/ })).toBeVisible()
+
   await open(page, '/tanks/spring/water/gas')
   await expect(page.getByRole('img', { name: /CO2 over the day/ })).toBeVisible()
-  await open(page, '/tanks/spring/book?kind=note')
-  await expect(page.locator('main')).toContainText('Put right: gas none → 07:30–15:30.')
-  await expect(page.locator('main')).toContainText('Pulled out S1')
+  await open(page, '/tanks/spring/book?kind=changed')
+  await expect(page.locator('main')).toContainText('Lamp: level 100 % → 60 %')
+  await page.getByRole('button', { name: /^strike out.*Lamp: level/ }).click()
+  await open(page, '/tanks/spring/stands')
+  await expect(page.getByRole('button', { name: /^Lamp 08:00 for 9 h, 80 µmol/ })).toBeVisible()
+})
+
+test('it was so all along: the past is put right, no line is written, and it is taken back', async ({
+  page,
+}) => {
+  await open(page, '/tanks/spring/stands')
+  await page.getByRole('button', { name: /^Name, place and glass/ }).click()
+  await expect(page.getByRole('radio', { name: 'It was so all along' })).toBeChecked()
+  await page.getByLabel('Water line above the bottom').fill('31')
+  await page.getByRole('button', { name: 'Write it' }).click()
+  await expect(page.getByRole('button', { name: /filled to 31 cm/ })).toBeVisible()
+  const line = page.getByText(/put right: Spring: water line 33 cm → 31 cm/)
+  await expect(line).toBeVisible()
+  await line.locator('..').getByRole('button', { name: 'take it back' }).click()
+  await expect(page.getByRole('button', { name: /filled to 33 cm/ })).toBeVisible()
+  await open(page, '/tanks/spring/book?kind=changed')
+  await expect(page.locator('main')).not.toContainText('water line')
 })

@@ -1,4 +1,5 @@
 import { desc, eq, or, sql } from 'drizzle-orm'
+import { ValidationError } from 'yup'
 import {
   applyDiffs,
   diffOf,
@@ -131,7 +132,7 @@ function refuseUnsound(
   diffs: readonly FactDiff[],
   now: Instant,
 ): void {
-  for (const { part, after: fact } of diffs) if (fact !== null) checkFact(part, fact)
+  for (const { part, after: fact } of diffs) if (fact !== null) checkAtItsFields(part, fact)
   const faults = (story: TankHistory) => storyFaults({ ...story, entries: [] }, now)
   const known = new Set(faults(before).map(({ at, fault }) => `${at} ${fault}`))
   const fresh = faults(after).filter(({ at, fault }) => !known.has(`${at} ${fault}`))
@@ -139,6 +140,22 @@ function refuseUnsound(
     throw new EntryRefused(
       fresh.map(({ at, fault }) => ({ field: '', says: `${whatIsAt(after, at)}: ${fault}.` })),
     )
+}
+
+/** A fault of what a version holds stands at its own field, as the form has it. Throws EntryRefused. */
+function checkAtItsFields(part: FactDiff['part'], fact: unknown): void {
+  try {
+    checkFact(part, fact)
+  } catch (error) {
+    if (!(error instanceof ValidationError)) throw error
+    const inner = error.inner.length > 0 ? error.inner : [error]
+    throw new EntryRefused(
+      inner.map(({ path, message }) => ({
+        field: (path ?? '').replace(/^.*\.is\./, ''),
+        says: message,
+      })),
+    )
+  }
 }
 
 /** “plantings[3].stands[0]” as the keeper calls it. */

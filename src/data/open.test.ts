@@ -141,7 +141,7 @@ describe('data of an older Vivero', () => {
     await first.close()
     return directory
   }
-  const said = () => jest.spyOn(console, 'log').mockImplementation(() => {})
+  const said = () => jest.spyOn(console, 'warn').mockImplementation(() => {})
   const aside = (directory: string) => join(directory, 'pg-before-0004_dated')
 
   test('are copied aside, then brought up to date; the copy is whole, and is made once', async () => {
@@ -177,7 +177,7 @@ describe('data of an older Vivero', () => {
           // First while the copy is made, then as soon as the word is given that it was.
           if (word === 'copy' && existsSync(`${aside(directory)}.part`)) child.kill('SIGKILL')
         }, 2)
-        child.stdout.on('data', (chunk: Buffer) => {
+        child.stderr.on('data', (chunk: Buffer) => {
           if (chunk.toString().includes('brought up to date')) child.kill('SIGKILL')
         })
         child.once('exit', () => {

@@ -222,7 +222,7 @@ async function keptAsideFirst(engine: PGlite, home: string, mark: string): Promi
       `The data in ${home} are of an older Vivero and are copied before they are brought up to date, for which the disk lacks room: ${problem} Nothing was changed.`,
     )
   const aside = keepAside(home, mark)
-  console.log(
+  console.warn(
     `The data are brought up to date. As they were they are kept in ${aside}; once all is well it can be deleted.`,
   )
   return openEngine(home)

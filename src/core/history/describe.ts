@@ -1,7 +1,7 @@
 import { never } from '../quantity/result'
 import { sayNumber } from '../quantity/say'
 import { INDICATOR_COLOURS, PARAMETER_UNITS } from '../quantity/units'
-import type { Entry, Place } from './entries'
+import type { Entry, EntryOf, Place } from './entries'
 import { factName } from './fact-names'
 import { sayFieldChanges } from './field-changes.words'
 import type { TankHistory } from './types'
@@ -65,11 +65,27 @@ export function describeEntry(entry: Entry, history: TankHistory): string {
       return `Gas: ${[entry.bubblesPerSecond === null ? null : `${sayNumber(entry.bubblesPerSecond)} bubbles a second`, entry.cylinderGrams === null ? null : `cylinder ${Math.round(entry.cylinderGrams)} g`].filter(Boolean).join(', ')}`
     case 'changed':
       return `${capital(factName(entry.subject, history))}: ${sayFieldChanges(entry.fields)}`
+    case 'moved':
+      return sayMove(entry)
     case 'note':
       return entry.text
     default:
       return never(entry)
   }
+}
+
+const MOVED_UNIT: Record<EntryOf<'moved'>['what'], string> = {
+  plants: 'stems of',
+  equipment: '',
+  'filter media': '% of the',
+  soil: 'L of',
+  water: 'L of',
+}
+
+/** “6 stems of S1 Green stems to Spring”. */
+function sayMove({ what, name, amount, direction, otherName }: EntryOf<'moved'>): string {
+  const much = amount === null ? '' : `${sayNumber(amount)} ${MOVED_UNIT[what]} `
+  return `Moved ${much}${name} ${direction === 'out' ? 'to' : 'here from'} ${otherName}`
 }
 
 export function sayMethod(method: string): string {

@@ -72,6 +72,9 @@ export const STOCK_EVENTS = [
   'missing',
 ] as const
 
+/** What goes from one tank to another beside animals. */
+export const MOVED_THINGS = ['plants', 'equipment', 'filter media', 'soil', 'water'] as const
+
 export const DOSE_UNITS = ['mL', 'g', 'tablets'] as const
 export type DoseUnit = (typeof DOSE_UNITS)[number]
 
@@ -130,6 +133,15 @@ export interface EntryDetails {
   note: { text: string }
   /** A fact of the tank became another on that day: which, and what of it. */
   changed: { subject: FactSubject; fields: readonly FieldChange[] }
+  /** One half of a move between two tanks; the other stands in the other book. Amount: stems, litres, or per cent of the media. */
+  moved: {
+    what: (typeof MOVED_THINGS)[number]
+    name: string
+    amount: number | null
+    direction: 'in' | 'out'
+    otherVesselId: string
+    otherName: string
+  }
 }
 export type EntryKind = keyof EntryDetails
 export type EntryOf<K extends EntryKind> = Common & { kind: K } & EntryDetails[K]
@@ -158,4 +170,5 @@ export const ENTRY_KINDS = [
   'degassed-sample',
   'gas-use',
   'changed',
+  'moved',
 ] as const satisfies readonly EntryKind[]

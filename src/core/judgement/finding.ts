@@ -25,7 +25,7 @@ export interface Finding {
   because: Evidence[]
   suggests: string
   /** Where in Vivero one does what is suggested. */
-  leadsTo: 'water' | 'round' | 'rescape' | 'log-trim' | 'log-change' | 'book' | null
+  leadsTo: 'water' | 'round' | 'rescape' | 'log-trim' | 'log-change' | 'book' | 'facts' | null
   /** The single observation that would settle it. */
   wouldChangeMyMind: string
   /** Order within a level, higher first. */

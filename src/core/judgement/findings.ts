@@ -13,6 +13,7 @@ import { moodFinding } from './mood-finding'
 import { nitrateFinding } from './nitrate-finding'
 import { soilFinding } from './soil-finding'
 import { bareFindings, stemFindings } from './stem-findings'
+import { temporaryFindings } from './temporary-finding'
 import { waterFindings } from './water-findings'
 
 const RANK: Record<Level, number> = { act: 0, watch: 1, good: 2 }
@@ -32,6 +33,7 @@ export function findings(history: TankHistory, now: Instant): Finding[] {
           ...waterFindings(story, conditions, now),
         ]),
     changeFinding(story, now),
+    ...temporaryFindings(story, now),
     soilFinding(story, now),
     moodFinding(story, now),
     ...stemFindings(story, now),
@@ -55,9 +57,11 @@ export function findings(history: TankHistory, now: Instant): Finding[] {
     )
 }
 
+const NO_OBSERVATION: ReadonlySet<Entry['kind']> = new Set(['note', 'changed', 'moved'])
+
 /** The tank today in one sentence, to go on from its name: the two weightiest clauses, or that all is well. Notes alone are no observation. */
 export function headline(all: readonly Finding[], entries: readonly Entry[]): string {
-  if (entries.every((entry) => entry.kind === 'note'))
+  if (entries.every((entry) => NO_OBSERVATION.has(entry.kind)))
     return 'has no entry yet; walk the first round.'
   const live = all.filter((finding) => finding.disputed === null)
   const pressing = live.filter((finding) => finding.level !== 'good')

@@ -5,6 +5,7 @@ import {
   ALGAE_KINDS,
   DOSE_UNITS,
   METHODS,
+  MOVED_THINGS,
   PLANT_MEASURES,
   SIGNS,
   STOCK_EVENTS,
@@ -313,6 +314,20 @@ export const DETAIL_SCHEMAS: { [K in EntryKind]: ObjectSchema<object> } = {
     confirmed: amount('The glances').integer().min(0).max(10_000).required(),
   }).noUnknown(),
   note: object({ text: someWords('The note', 4000) }).noUnknown(),
+  moved: object({
+    what: mixed<string>()
+      .oneOf([...MOVED_THINGS], 'This is nothing that is moved between tanks.')
+      .required(SAY.missing('What was moved')),
+    name: someWords('What was moved', 120),
+    amount: amount('The amount')
+      .min(0, 'An amount cannot be below zero.')
+      .max(100_000, 'That is more than can be moved.')
+      .nullable()
+      .default(null),
+    direction: mixed<string>().oneOf(['in', 'out'], 'It came in or went out.').required(),
+    otherVesselId: ident().required(SAY.missing('The other tank')),
+    otherName: someWords('The other tank', 120),
+  }).noUnknown(),
   changed: object({
     subject: object({
       part: mixed<string>()

@@ -43,7 +43,7 @@ const firstCount = ({ id, since }: Population, count: number): Entry => ({
 })
 
 /** Refuses a second kind of animals of one name while the first lives here. Throws EntryRefused. */
-export function refuseNamesake(here: readonly Population[], { name, id }: Population): void {
+function refuseNamesake(here: readonly Population[], { name, id }: Population): void {
   if (
     here.some(
       (other) =>

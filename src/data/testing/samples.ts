@@ -27,6 +27,14 @@ const SAMPLES: { [K in EntryKind]: EntryDetails[K] } = {
   note: { text: 'Clear as glass.' },
   'degassed-sample': { pHTank: 6.6, pHAtRest: 7.8 },
   'gas-use': { bubblesPerSecond: 2, cylinderGrams: 1500 },
+  moved: {
+    what: 'filter media',
+    name: 'filter media',
+    amount: 50,
+    direction: 'in',
+    otherVesselId: 'spring',
+    otherName: 'Spring',
+  },
   changed: {
     subject: { part: 'equipment', id: 'lamp' },
     fields: [{ field: 'hours', before: 8, after: 6 }],

@@ -267,6 +267,7 @@ export function fieldsOf(entry: Entry): Record<string, string> | null {
     case 'note':
       return { text: entry.text }
     case 'changed':
+    case 'moved':
     case 'disagreement':
     case 'step-done':
     case 'round':

@@ -324,7 +324,7 @@ export async function addThing(
       settings: [since(from, settingFrom(kind, fields))],
       endedAt: null,
     } as unknown as EquipmentRecord
-    await atFieldsOfSetting(() => database().then((db) => addEquipment(db, slug, thing, now())))
+    await addEquipment(await database(), slug, thing, now())
     return name
   })
 }
@@ -352,27 +352,9 @@ export async function sayThing(
       temporary: temporaryOf(fields, zone),
     }
     const saying = { ...parseSending(sending), now: now() }
-    await atFieldsOfSetting(async () =>
-      sayEquipment(await database(), slug, parseId(equipmentId), said, saying),
-    )
+    await sayEquipment(await database(), slug, parseId(equipmentId), said, saying)
     return name
   })
-}
-
-/** A fault of a setting stands at its field, not at the version that would hold it. */
-async function atFieldsOfSetting(act: () => Promise<void>): Promise<void> {
-  try {
-    await act()
-  } catch (error) {
-    const inner = (error as { inner?: { path?: string; message: string }[] }).inner
-    if (!inner || inner.length === 0) throw error
-    throw new EntryRefused(
-      inner.map(({ path = '', message }) => ({
-        field: path.replace(/^.*\.is\./, ''),
-        says: message,
-      })),
-    )
-  }
 }
 
 /** Takes a thing away on a day. */

@@ -8,6 +8,7 @@ import { EquipmentPart } from './equipment-part.client'
 import { sayTank, turn } from './facts-actions'
 import type { FactsModel } from './facts-model'
 import { glassGroups } from './form-groups'
+import { MovePart } from './move-part.client'
 import { Again, Part, Sheet, type Items } from './part.client'
 import { PiecesPart } from './pieces-part.client'
 import { PlantingsPart } from './plantings-part.client'
@@ -51,6 +52,7 @@ export function Facts({ model }: { model: FactsModel }) {
           />
         </OpenItem>
       </Part>
+      <MovePart model={model} item={item} />
       {model.acts.length > 0 ? (
         <Part title="What was written here last">
           {model.acts.map((act) => (

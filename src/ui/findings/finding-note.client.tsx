@@ -18,6 +18,7 @@ const DOES: Record<NonNullable<Finding['leadsTo']>, { says: string; path: string
   rescape: { says: 'is it time to rescape?', path: '/rescape' },
   'log-trim': { says: 'log a trim', path: '/book?log=trim' },
   'log-change': { says: 'log a change', path: '/book?log=water-change' },
+  facts: { says: 'say how it is', path: '/stands' },
   book: { says: 'see the entries', path: '/book?kind=algae' },
 }
 

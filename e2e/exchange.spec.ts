@@ -79,7 +79,7 @@ test('the tank file goes out and comes back: a known tank gets nothing, a damage
   const text = readFileSync(await download.path(), 'utf8')
   expect(JSON.parse(text)).toMatchObject({
     format: 'vivero-tank',
-    version: 2,
+    version: 3,
     vessel: { name: 'Gully' },
   })
   await open(page, '/read')

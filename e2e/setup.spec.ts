@@ -101,7 +101,7 @@ test('what stands is said otherwise: gas comes, a lamp is dimmed since a day, a 
   await expect(page.getByRole('button', { name: /^Gas 07:30–15:30/ })).toBeVisible()
 
   await page.getByRole('button', { name: /^Lamp 08:00 for 9 h/ }).click()
-  await page.getByLabel('Level').fill('60')
+  await page.getByLabel('Level', { exact: true }).fill('60')
   await page.getByLabel('Until').fill('2099-01-01')
   await page.getByRole('button', { name: 'Write it' }).click()
   await expect(page.locator('#because-problem')).toContainText('Why for a while only')
@@ -144,4 +144,25 @@ test('it was so all along: the past is put right, no line is written, and it is 
   await expect(page.getByRole('button', { name: /filled to 33 cm/ })).toBeVisible()
   await open(page, '/tanks/spring/book?kind=changed')
   await expect(page.locator('main')).not.toContainText('water line')
+})
+
+test('animals are moved to another tank: both books say so, and it is taken back in both', async ({
+  page,
+}) => {
+  await open(page, '/tanks/tarn/stands')
+  await page.getByRole('button', { name: /^A move/ }).click()
+  await page.getByLabel('Which', { exact: true }).selectOption({ label: 'Dwarf shrimp' })
+  await page.getByLabel('How many').fill('4000')
+  await page.getByLabel('To', { exact: true }).selectOption({ label: 'Spring' })
+  await page.getByRole('button', { name: 'Move it' }).click()
+  await expect(page.locator('#count-problem')).toContainText('cannot have moved out')
+  await page.getByLabel('How many').fill('3')
+  await page.getByRole('button', { name: 'Move it' }).click()
+  await expect(page.getByText('Moved; it stands in the book of Spring too.')).toBeVisible()
+  await open(page, '/tanks/spring/book?kind=stock')
+  await expect(page.locator('main')).toContainText('Dwarf shrimp: moved in 3')
+  await page.getByRole('button', { name: /^strike out.*moved in 3/ }).click()
+  await expect(page.getByRole('button', { name: /^strike out.*moved in 3/ })).toHaveCount(0)
+  await open(page, '/tanks/tarn/book?kind=stock')
+  await expect(page.locator('main')).not.toContainText('moved out 3')
 })

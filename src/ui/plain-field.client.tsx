@@ -116,7 +116,7 @@ function Radios({ field, register, problem }: Props) {
             minH="38px"
             cursor="pointer"
           >
-            <input type="radio" value={choice.id} {...register} />
+            <chakra.input type="radio" value={choice.id} accentColor="ink" {...register} />
             {choice.says}
           </chakra.label>
         ))}

@@ -17,6 +17,7 @@ import type { LookModel } from './model'
 import { unpackStage } from '@/core/layout/pack-stage'
 import { unpackTicks } from './pack'
 import { momentOf, OUTLOOK_DAYS, reachOf, within } from './shown-day'
+import { factsOfDay } from './facts-of-day'
 
 type Dispute = React.ComponentProps<typeof FindingNote>['onDispute']
 
@@ -90,7 +91,7 @@ export function Look({ model, onDispute }: { model: LookModel; onDispute: Disput
         )}
       </Flex>
       <Box fontSize="sm" color="pencil" mb={1}>
-        {model.facts} ·{' '}
+        {atToday ? model.facts : factsOfDay(calm.tank)} ·{' '}
         <Box as="span" color="water" textDecoration="underline">
           <NextLink href={`/tanks/${model.slug}/stands`}>put right</NextLink>
         </Box>

@@ -1,4 +1,6 @@
-import { tankNow } from '@/core/history/tank-at'
+import { tankAt, tankNow } from '@/core/history/tank-at'
+import { dayOf } from '@/core/quantity/time'
+import { readTankFile, writeTankFile } from '@/data/formats/tank-file'
 import { lodge } from '@/data/demo/lodge'
 import { now } from '@/data/clock'
 import type { Database } from '@/data/db'
@@ -82,6 +84,32 @@ test('a step does to the tank what it offers, what was taken off is left, and a 
   expect(trims.map((one) => one.kind === 'trim' && one.toCm)).toEqual(heights.map(() => 7))
   expect((await untickStep('tarn', trims[0].id)).ok).toBe(true)
   expect(await story()).toEqual(before)
+})
+test('a full reset done step by step: the old layout is past, the new one lies there with what was planted and laid, both on their days', async () => {
+  const before = tankNow(await story(), now())
+  const answer = await draft('tarn', { option: 'full', startOn: START }, sent())
+  if (!answer.ok) throw new Error(problems(answer))
+  const plan = (await story()).plans.find((one) => one.id === answer.value)!
+  for (const step of plan.steps.filter(({ acts }) => acts.length > 0)) {
+    const done = step.acts.map(({ id }) => ({ id, amount: null }))
+    expect(problems(await tickStep('tarn', plan.id, step.id, '', done, sent()))).toBe('')
+  }
+  const after = await story()
+  expect(after.layouts.map(({ to }) => to === null)).toEqual([false, true])
+  const here = tankNow(after, now())
+  expect(here.layout).toMatchObject({ id: `${plan.id}.layout` })
+  expect(here.plantings.map(({ id }) => id)).toEqual(before.plantings.map(({ id }) => id))
+  expect(here.layout!.hardscape.map(({ id }) => id)).toEqual(
+    before.layout!.hardscape.map(({ id }) => id),
+  )
+  const past = tankAt(after, dayOf(now()) - 5)
+  expect([past.layout!.id, past.plantings.length]).toEqual([
+    before.layout!.id,
+    before.plantings.length,
+  ])
+  expect(await readTankFile(new TextEncoder().encode(writeTankFile(after)), now())).toMatchObject({
+    ok: true,
+  })
 })
 test.each([
   ['an option that is none', { option: 'explode', startOn: START }, /not an option/],

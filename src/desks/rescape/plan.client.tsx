@@ -331,8 +331,9 @@ function Offers({
       {offers.map(({ id, says, amount, unit }) => (
         <Flex key={id} align="center" gap={2} minH="38px" wrap="wrap" data-act={id}>
           <chakra.label display="inline-flex" alignItems="center" gap={2} cursor="pointer">
-            <input
+            <chakra.input
               type="checkbox"
+              accentColor="ink"
               checked={inked[id] !== null}
               onChange={(event) => set(id, event.target.checked ? firstFigure(amount) : null)}
             />

@@ -22,8 +22,11 @@ const RUNNING: PlainField = {
   ],
 }
 
-function nameFields(model: FactsModel, own: string | null): PlainField[] {
-  const others = model.equipment.filter(({ id }) => id !== own)
+/** What belongs to another thing rather than to the tank. */
+const SERVING: ReadonlySet<EquipmentKind> = new Set(['intake guard', 'pump', 'other'])
+
+function nameFields(model: FactsModel, own: string | null, kind: EquipmentKind): PlainField[] {
+  const others = SERVING.has(kind) ? model.equipment.filter(({ id }) => id !== own) : []
   return [
     { name: 'name', label: 'Name', type: 'text' },
     ...(others.length > 0
@@ -56,7 +59,7 @@ export function EquipmentPart({ model, item }: { model: FactsModel; item: Items 
             submit="Write it"
             initial={{ ...thing.fields, ...sinceInitial(model.today, 'from') }}
             groups={[
-              { title: '', fields: [...nameFields(model, thing.id), RUNNING] },
+              { title: '', fields: [...nameFields(model, thing.id, thing.kind), RUNNING] },
               ...(SETTING_FIELDS[thing.kind].length > 0 ? [settingGroup(thing.kind)] : []),
               SINCE_GROUP,
               FOR_A_WHILE_GROUP,
@@ -129,7 +132,10 @@ function NewThing({ model }: { model: FactsModel }) {
         groups={[
           {
             title: '',
-            fields: [...nameFields(model, null), { name: 'came', label: 'Since', type: 'date' }],
+            fields: [
+              ...nameFields(model, null, kind),
+              { name: 'came', label: 'Since', type: 'date' },
+            ],
           },
           ...(SETTING_FIELDS[kind].length > 0 ? [settingGroup(kind)] : []),
         ]}

@@ -113,13 +113,15 @@ export function factsModel(
   }
 }
 
+const toMillimetre = (cm: number) => Number(cm.toFixed(1))
+
 function glassPart(story: TankHistory, tank: Tank) {
   const { lengthCm, depthCm, heightCm, waterlineCm } = tank.vessel
-  const sides = [lengthCm, depthCm, heightCm].map((side) => sayNumber(side, 0.05))
+  const sides = [lengthCm, depthCm, heightCm].map(toMillimetre)
   return {
     glassStamp: stampOf(shownOfVessel(story.vessel)),
     glass: glassFields(tank),
-    glassSays: `${sides.join(' × ')} cm, filled to ${sayNumber(waterlineCm, 0.05)} cm`,
+    glassSays: `${sides.join(' × ')} cm, filled to ${toMillimetre(waterlineCm)} cm`,
   }
 }
 

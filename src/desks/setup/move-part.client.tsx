@@ -19,41 +19,49 @@ const pick = (
   options: readonly { id: string; says: string }[],
 ): PlainField => ({ name, label, type: 'choice', choices: options })
 
-function whatFields(model: FactsModel): PlainField[] {
+/** What is asked of each that can be moved, apart, since each has its own caution. */
+function groupsOf(model: FactsModel) {
+  const animals = model.animals.map(({ id, name }) => ({ id, says: name }))
+  const plantings = model.plantings.map(({ id, stake, name }) => ({ id, says: `${stake} ${name}` }))
+  const things = model.equipment.map(({ id, name }) => ({ id, says: name }))
   return [
-    when(
-      'animals',
-      pick(
-        'populationId',
-        'Which',
-        model.animals.map(({ id, name }) => ({ id, says: name })),
-      ),
-    ),
-    when('animals', number('count', 'How many')),
-    when(
-      'plants',
-      pick(
-        'plantingId',
-        'Which',
-        model.plantings.map(({ id, stake, name }) => ({ id, says: `${stake} ${name}` })),
-      ),
-    ),
-    when('plants', pick('as', 'As', choices(['cutting', 'division', 'all of it']))),
-    when('plants', number('stems', 'Stems or crowns')),
-    when(
-      'equipment',
-      pick(
-        'equipmentId',
-        'Which',
-        model.equipment.map(({ id, name }) => ({ id, says: name })),
-      ),
-    ),
-    when('filter media', number('filter mediaAmount', 'How much of it', '%')),
-    when('soil', number('soilAmount', 'How much', 'L')),
-    when('water', number('waterAmount', 'How much', 'L')),
+    {
+      title: 'Which animals',
+      fields: [
+        when('animals', pick('populationId', 'Which', animals)),
+        when('animals', number('count', 'How many')),
+      ],
+      hint: HINT,
+    },
+    {
+      title: 'Which plants',
+      fields: [
+        when('plants', pick('plantingId', 'Which', plantings)),
+        when('plants', pick('as', 'As', choices(['cutting', 'division', 'all of it']))),
+        when('plants', number('stems', 'Stems or crowns')),
+      ],
+    },
+    {
+      title: 'Where in that tank',
+      fields: [
+        when('plants', pick('zone', 'Zone', choices(ZONES))),
+        ...edges.map((edge) => when('plants', edge)),
+      ],
+      hint: EDGES_HINT,
+    },
+    {
+      title: 'How much',
+      fields: [
+        when('equipment', pick('equipmentId', 'Which', things)),
+        when('filter media', number('filter mediaAmount', 'How much of it', '%')),
+        when('soil', number('soilAmount', 'How much', 'L')),
+        when('water', number('waterAmount', 'How much', 'L')),
+      ],
+    },
   ]
 }
 
+const MOVED_ON: PlainField = { name: 'movedOn', label: 'On', type: 'date' }
 const HINT =
   'Test ammonia and nitrite there first, and send a few ahead of a shoal. Match the temperature; sick animals go to a vet, not to another tank.'
 
@@ -80,6 +88,7 @@ const firstOf = (model: FactsModel): Record<string, string> => ({
 /** Moves to another tank: one act, in both books, taken back as one. */
 export function MovePart({ model, item }: { model: FactsModel; item: Items }) {
   if (model.tanks.length === 0) return null
+  const tanks = model.tanks.map(({ slug, name }) => ({ id: slug, says: name }))
   return (
     <Part title="Moved to another tank">
       <OpenItem
@@ -94,26 +103,9 @@ export function MovePart({ model, item }: { model: FactsModel; item: Items }) {
           groups={[
             {
               title: 'What, and where to',
-              fields: [
-                pick('what', 'What', choices(WHAT)),
-                ...whatFields(model),
-                pick(
-                  'toTank',
-                  'To',
-                  model.tanks.map(({ slug, name }) => ({ id: slug, says: name })),
-                ),
-                { name: 'movedOn', label: 'On', type: 'date' },
-              ],
-              hint: HINT,
+              fields: [pick('what', 'What', choices(WHAT)), pick('toTank', 'To', tanks), MOVED_ON],
             },
-            {
-              title: 'Where in that tank',
-              fields: [
-                when('plants', pick('zone', 'Zone', choices(ZONES))),
-                ...edges.map((edge) => when('plants', edge)),
-              ],
-              hint: EDGES_HINT,
-            },
+            ...groupsOf(model),
           ]}
           onSend={(fields, sending) => moveTo(model.slug, fields, sending)}
           says={(name) => `Moved; it stands in the book of ${name} too.`}

@@ -2,7 +2,7 @@ import type { Entry } from '../history/entries'
 import { seededRandom } from '../quantity/random'
 import { normalStream } from '../quantity/normal'
 import { instantOf } from '../quantity/time'
-import { change, DAY0, entry, tank } from '../testing/tank'
+import { change, DAY0, entry, tank, withCare, nitrate } from '../testing/tank'
 import { litresOn } from '../vessel/litres-over'
 import { Z80 } from '../quantity/estimate'
 import {
@@ -12,6 +12,7 @@ import {
   nitrificationCost,
   TAN_PER_PROTEIN,
 } from './balance'
+import { habitualFeeding } from './habit'
 import { evaporation } from './sources'
 import { expectedUptake } from './uptake'
 
@@ -167,4 +168,22 @@ test('top-ups with hard water leave their hardness behind; what is not tested en
     ok: false,
     problem: expect.stringContaining('No GH reading'),
   })
+})
+
+test('where no meal was written down, what is meant to be fed counts, with its doubt; a meal written down counts instead', () => {
+  const fed = (entries: Parameters<typeof tank>[0]) =>
+    withCare(tank(entries), { feeding: { gramsPerDay: 0.7, food: 'flakes', fastDays: 2 } })
+  const readings = [nitrate(1, 10), nitrate(20, 12), nitrate(40, 14)]
+  const feedOf = (entries: Parameters<typeof tank>[0]) => {
+    const balance = balanceOf(fed(entries), 'nitrate', at(41))
+    if (!balance.ok) throw new Error(balance.problem)
+    return balance.value.flows.find(({ kind }) => kind === 'feed')!.perWeek
+  }
+  expect(habitualFeeding(fed([]), DAY0 + 41)).toMatchObject({
+    gramsPerDay: expect.closeTo(0.5, 9),
+    meals: 0,
+  })
+  expect(feedOf(readings).because).toMatch(/3\.5 g a week .*as it is meant to be fed/)
+  const meal = entry(35, 'feed', { grams: 1, food: 'flakes' })
+  expect(feedOf([...readings, meal]).because).not.toContain('meant')
 })

@@ -56,6 +56,8 @@ const FEED_PHOSPHORUS_FREE = 0.6
 const FEED_POTASSIUM = 0.006
 /** Half-widths (80 %) of what feed, doses, changes and source figures can be trusted to, shares. Common practice. */
 const DOUBT = {
+  /** What is meant to be fed and what is fed differ. Common practice: people overstate how regular they are. */
+  meantFeed: 0.6,
   feed: 0.35,
   nitrification: 0.6,
   dose: 0.12,
@@ -205,8 +207,8 @@ function feedFlow(
     inferred: false,
     perWeek: around(
       amount,
-      amount * DOUBT.feed,
-      `${grams.toFixed(1)} g a week at ${Math.round(protein)} % protein`,
+      amount * (feeding.meals > 0 ? DOUBT.feed : DOUBT.meantFeed),
+      `${grams.toFixed(1)} g a week at ${Math.round(protein)} % protein${feeding.meals > 0 ? '' : ', as it is meant to be fed; no meal was written down'}`,
     ),
   }
 }

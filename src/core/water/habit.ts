@@ -44,7 +44,9 @@ export function habitualTopUps(
   )
 }
 
-/** Grams of food a day over the last six weeks and its protein as the tin said on the day it was fed, or null when no feeding was written down. */
+const DAYS_A_WEEK = 7
+
+/** Grams of food a day over the last six weeks and its protein as the tin said on the day it was fed; where no meal was written down, what is meant to be fed (`meals` 0), or null. */
 export function habitualFeeding(
   history: TankHistory,
   today: number,
@@ -53,7 +55,15 @@ export function habitualFeeding(
   const meals = entriesOf(history.entries, 'feed').filter(
     (entry) => entryDay(entry) <= today && entryDay(entry) > today - days,
   )
-  if (meals.length === 0) return null
+  const meant = heldOn(history.vessel.care, today).feeding
+  if (meals.length === 0)
+    return meant && meant.gramsPerDay > 0
+      ? {
+          gramsPerDay: (meant.gramsPerDay * (DAYS_A_WEEK - meant.fastDays)) / DAYS_A_WEEK,
+          meals: 0,
+          proteinPercent: heldOn(history.vessel.care, today).foodProteinPercent,
+        }
+      : null
   const grams = meals.reduce((sum, meal) => sum + meal.grams, 0)
   const proteinOn = (day: number) => heldOn(history.vessel.care, day).foodProteinPercent
   const protein = meals.reduce((sum, meal) => sum + meal.grams * proteinOn(entryDay(meal)), 0)

@@ -1,4 +1,5 @@
 import { asc } from 'drizzle-orm'
+import type { Temporary } from '@/core/history/dated'
 import { endPlanting, saidOf, withFact, withNewFact, type Since } from '@/core/history/facts'
 import { layoutOn, plantingAsLastSeen } from '@/core/history/tank-at'
 import type { Fate, PlantingRecord, PlantingSpot, Species, TankHistory } from '@/core/history/types'
@@ -53,6 +54,8 @@ export interface SaidPlanting {
   spot: Omit<PlantingSpot, 'layoutId'>
   plantedAt: Instant
   since: Since
+  /** Only for a while, from `since` on. */
+  temporary: Temporary | null
 }
 interface Saying {
   id: string
@@ -65,7 +68,7 @@ export async function sayPlanting(
   db: Database,
   slug: string,
   plantingId: string,
-  { identity, spot, plantedAt, since }: SaidPlanting,
+  { identity, spot, plantedAt, since, temporary }: SaidPlanting,
   { id, seen, now }: Saying,
 ): Promise<void> {
   const act = { id, kind: since === null ? 'correction' : 'change', holdsFrom: since, now } as const
@@ -88,7 +91,10 @@ export async function sayPlanting(
       story: withFact(story, 'plantings', plantingId, (planting) => ({
         ...planting,
         ...identity,
-        stands: sameSpot(shown, next) ? stands : saidOf(stands, next, since, dayOf(now)),
+        stands:
+          sameSpot(shown, next) && temporary === null
+            ? stands
+            : saidOf(stands, next, since, dayOf(now), temporary),
       })),
     }
   })

@@ -4,6 +4,7 @@ import { factName } from '@/core/history/fact-names'
 import { applyDiffs, type FactDiff } from '@/core/history/diff'
 import { versionOn } from '@/core/history/dated'
 import { EQUIPMENT_KINDS, type EquipmentKind } from '@/core/history/equipment'
+import { entryDay } from '@/core/history/journal-index'
 import { headCount, routinesAt, speciesOf } from '@/core/history/lookup'
 import { mainKind, tankNow, type Tank } from '@/core/history/tank-at'
 import {
@@ -16,7 +17,7 @@ import {
 } from '@/core/history/types'
 import { CATALOGUE } from '@/core/plants/catalogue'
 import { kinName } from '@/core/plants/kin'
-import { sayEvery, sayNumber } from '@/core/quantity/say'
+import { sayAgo, sayEvery, sayNumber } from '@/core/quantity/say'
 import { dayOf, type Instant } from '@/core/quantity/time'
 import { localMoment } from '@/core/quantity/zone'
 import type { KeptAct } from '@/data/acts'
@@ -261,6 +262,19 @@ function pieceFields({ label, material, focal, outline, footprint }: Hardscape):
   }
 }
 
+/** When a thing was last cleaned or seen to, or null. */
+function lastServed({ entries }: TankHistory, equipmentId: string, now: Instant): string | null {
+  const last = entries.findLast(
+    (entry) =>
+      (entry.kind === 'clean' || entry.kind === 'equipment') &&
+      entry.equipmentId === equipmentId &&
+      entryDay(entry) <= dayOf(now),
+  )
+  if (!last) return null
+  const did = last.kind === 'clean' ? 'cleaned' : 'seen to'
+  return `${did} ${sayAgo(Math.floor(dayOf(now) - entryDay(last)))}`
+}
+
 function equipmentLines(story: TankHistory, tank: Tank, now: Instant): FactsModel['equipment'] {
   const zone = tank.vessel.timeZone
   return tank.equipment.map((thing) => {
@@ -276,6 +290,7 @@ function equipmentLines(story: TankHistory, tank: Tank, now: Instant): FactsMode
       says: [
         saySetting(thing),
         temporary ? `until ${sayDay(temporary.until, zone, now)}: ${temporary.because}` : null,
+        lastServed(story, thing.id, now),
       ]
         .filter(Boolean)
         .join(', '),

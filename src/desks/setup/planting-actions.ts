@@ -20,7 +20,7 @@ import { tankNow } from '@/core/history/tank-at'
 import type { Attempt } from '@/data/border/attempt'
 import { amount, SAY, words } from '@/data/border/entry-schema'
 import { parseId, parseSending, textFields, written } from '@/data/border/sending'
-import { dayIn, sinceOf, withoutSince } from '@/data/border/since'
+import { dayIn, sinceOf, temporaryOf, withoutSince } from '@/data/border/since'
 import { now } from '@/data/clock'
 import { database } from '@/data/database'
 import { addPlanting, listSpecies, pullOut, sayPlanting, standsStill } from '@/data/facts/plantings'
@@ -90,7 +90,11 @@ const speciesKnown = async (story: TankHistory): Promise<Species[]> => [
 export async function plant(slug: string, raw: Fields, sending: Sending): Promise<Attempt<string>> {
   return written(async () => {
     const { id } = parseSending(sending)
-    const { story, layout, species, plantedAt, identity, spot } = await read(slug, textFields(raw))
+    const fields = textFields(raw)
+    const { story, layout, species, plantedAt, identity, spot } = await read(
+      slug,
+      withoutSince(fields),
+    )
     const planted = story.plantings.find((planting) => planting.id === id)
     if (planted) return planted.stake
     const stake = nextStake(species.group, story.plantings)
@@ -101,7 +105,13 @@ export async function plant(slug: string, raw: Fields, sending: Sending): Promis
         id,
         stake,
         ...identity,
-        stands: [since(plantedAt, { layoutId: layout.id, ...spot })],
+        stands: [
+          since(
+            plantedAt,
+            { layoutId: layout.id, ...spot },
+            temporaryOf(fields, story.vessel.timeZone),
+          ),
+        ],
         ended: null,
       },
       species,
@@ -135,6 +145,7 @@ export async function sayAPlanting(
         spot: { ...spot, patch: before && sameBox(before.patch, form) ? before.patch : spot.patch },
         plantedAt: sameDay ? before.plantedAt : plantedAt,
         since: sinceOf(fields, zone, now()),
+        temporary: temporaryOf(fields, zone),
       },
       { ...parseSending(sending), now: now() },
     )

@@ -4,7 +4,7 @@ import { Box } from '@chakra-ui/react'
 import { FATES } from '@/core/history/types'
 import { Stake } from '@/ui/marks/stake'
 import { OpenItem } from '@/ui/open-item.client'
-import { SINCE_GROUP, sinceInitial } from '@/ui/since-fields'
+import { FOR_A_WHILE_GROUP, SINCE_GROUP, sinceInitial } from '@/ui/since-fields'
 import type { FactsModel } from './facts-model'
 import { choices, plantingGroups, speciesGroup } from './form-groups'
 import { Again, Part, Sheet, type Items } from './part.client'
@@ -35,7 +35,11 @@ export function PlantingsPart({ model, item }: { model: FactsModel; item: Items 
           submit="Plant it"
           initial={{ ...FIRST, species: model.species[0]?.id ?? '', plantedOn: model.today }}
           clear={['name', 'left', 'right', 'front', 'back', 'stems', 'also']}
-          groups={[speciesGroup(model.species), ...plantingGroups(model.pieces, model.parents)]}
+          groups={[
+            speciesGroup(model.species),
+            ...plantingGroups(model.pieces, model.parents),
+            FOR_A_WHILE_GROUP,
+          ]}
           onSend={(fields, sending) => plant(model.slug, fields, sending)}
           says={(stake) => `${stake} stands in the plan.`}
         />
@@ -71,6 +75,7 @@ function OnePlanting({
             model.parents.filter(({ id }) => id !== planting.id),
           ),
           SINCE_GROUP,
+          FOR_A_WHILE_GROUP,
         ]}
         seen={planting.stamp}
         onSend={(fields, sending) => sayAPlanting(model.slug, planting.id, fields, sending)}
@@ -120,4 +125,7 @@ const FIRST = {
   also: '',
   grownOn: '',
   grownAtCm: '',
+  holds: 'from',
+  until: '',
+  because: '',
 }

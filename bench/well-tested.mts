@@ -1,4 +1,4 @@
-import type { Entry } from '@/core/history/entries'
+import type { Entry } from '@/core/journal/entry'
 import type { TankHistory } from '@/core/history/types'
 import { seededRandom } from '@/core/quantity/random'
 import { instantOf } from '@/core/quantity/time'

@@ -8,7 +8,8 @@ import {
   type ActKind,
   type FactDiff,
 } from '@/core/history/diff'
-import type { Entry } from '@/core/history/entries'
+import type { Entry } from '@/core/journal/entry'
+import { referencesOf } from '@/core/journal/subjects'
 import { factName } from '@/core/history/fact-names'
 import { fieldChanges } from '@/core/history/field-changes'
 import { withEntries } from '@/core/history/revise'
@@ -302,11 +303,7 @@ function refuseUnderfoot(
 }
 
 const speaksOf = (entry: Entry, id: string): boolean =>
-  ('plantingId' in entry && entry.plantingId === id) ||
-  ('populationId' in entry && entry.populationId === id) ||
-  ('sourceId' in entry && entry.sourceId === id) ||
-  ('equipmentId' in entry && entry.equipmentId === id) ||
-  ('place' in entry && 'id' in entry.place && entry.place.id === id)
+  referencesOf(entry).some((reference) => reference.id === id)
 
 async function tanksOf(db: Database, slug: string, id: string): Promise<string[]> {
   const rows = await db

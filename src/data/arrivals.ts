@@ -1,6 +1,6 @@
 import { eq, inArray, sql } from 'drizzle-orm'
 import { randomUUID } from 'node:crypto'
-import type { Entry } from '@/core/history/entries'
+import type { Entry } from '@/core/journal/entry'
 import { ENTRY_BATCH, insertEntries, type ImportProgress } from './entries'
 import { rowsOf, type Database } from './db'
 import { EntryRefused } from './refused'

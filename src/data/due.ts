@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm'
-import type { EntryKind } from '@/core/history/entries'
+import type { EntryKind } from '@/core/journal/entry'
 import type { Vessel } from '@/core/history/types'
 import type { Instant } from '@/core/quantity/time'
 import { DONE_BY, onlyDue, tasksOf, type DueTask } from '@/core/routine/due'

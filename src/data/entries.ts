@@ -1,10 +1,11 @@
 import { and, asc, count, desc, eq, gte, ilike, inArray, lt, or, sql, type SQL } from 'drizzle-orm'
-import type { Entry, EntryKind } from '@/core/history/entries'
+import type { Entry, EntryKind } from '@/core/journal/entry'
 import { problemsOf } from '@/core/admission/admit'
 import { describeEntry } from '@/core/history/describe'
 import { withEntries, withEntry } from '@/core/history/revise'
 import type { TankHistory } from '@/core/history/types'
 import type { Instant } from '@/core/quantity/time'
+import { subjectOf } from '@/core/journal/subjects'
 import { parseEntry, splitEntry } from './border/entry-schema'
 import type { Database } from './db'
 import { EntryRefused } from './refused'
@@ -16,12 +17,6 @@ import { writeTank } from './write'
 
 /** Entries written with one statement. */
 export const ENTRY_BATCH = 500
-
-/** The planting an entry speaks of, or null. */
-export function plantingOf(entry: Entry): string | null {
-  if ('plantingId' in entry) return entry.plantingId
-  return 'place' in entry && entry.place.of === 'planting' ? entry.place.id : null
-}
 
 /** The row of an entry. */
 function rowOf(
@@ -41,8 +36,8 @@ function rowOf(
     note: entry.note,
     expected: entry.expected,
     origin,
-    plantingId: plantingOf(entry),
-    populationId: entry.kind === 'stock' ? entry.populationId : null,
+    plantingId: subjectOf(entry, 'planting'),
+    populationId: subjectOf(entry, 'population'),
   }
 }
 

@@ -1,6 +1,7 @@
 import { and, asc, eq, inArray } from 'drizzle-orm'
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core'
-import type { FactOf, FactPart } from '@/core/history/diff'
+import type { FactPart } from '@/core/journal/fact-change'
+import type { FactOf } from '@/core/history/diff'
 import type { EquipmentRecord } from '@/core/history/equipment'
 import type { VesselRecord } from '@/core/history/types'
 import type { Database } from './db'

@@ -134,7 +134,7 @@ describe.each(DATABASES)('on %s', (name, start) => {
       expect(await count('twice')).toBe(0)
     })
     test('a round: inked by two presses, written once, and a late answer does not open it again', async () => {
-      const answers = { round: 'walk-1', values: {}, signs: [], station: 1 }
+      const answers = { round: 'walk-1', values: {}, signs: [], station: 1, asked: {} }
       await keepRound(db, 'test', answers, NOW)
       const ink = () =>
         attempt(() =>

@@ -1,4 +1,4 @@
-import type { EntryProblem } from '@/core/history/problem'
+import type { EntryProblem } from '@/core/journal/faults'
 
 /** A write was refused because of what the keeper entered, or because it cannot be done now; nothing was written. */
 export class EntryRefused extends Error {

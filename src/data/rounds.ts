@@ -1,7 +1,8 @@
 import { eq } from 'drizzle-orm'
 import { number, object, string, array, mixed } from 'yup'
 import type { Instant } from '@/core/quantity/time'
-import { ident } from './border/entry-schema'
+import { askedSchema, type AskedQuestion } from './border/asked-schema'
+import { ident } from './border/values'
 import { sane } from './border/sane'
 import { EntryRefused } from './refused'
 import type { Database } from './db'
@@ -15,6 +16,8 @@ export interface RoundAnswers {
   round: string
   values: Record<string, { value: number; certainty: 'measured' | 'glance' }>
   signs: { station: string; sign: string; place: { of: string; id?: string } }[]
+  /** The questions that were answered, as they stood before the keeper: what is kept as expected is what was seen. */
+  asked: Record<string, AskedQuestion>
   station: number
 }
 export interface RoundDraft {
@@ -42,17 +45,25 @@ export function parseRoundAnswers(raw: unknown): RoundAnswers {
     values: mixed<Record<string, unknown>>().required(),
     signs: array().of(signSchema).max(MAX_ANSWERS).required(),
     station: number().integer().min(0).max(30).required(),
+    asked: mixed<Record<string, unknown>>().default({}),
   }).noUnknown()
-  const { round, values, signs, station } = shape.validateSync(sane(raw))
-  const entries = Object.entries(values)
-    .slice(0, MAX_ANSWERS)
-    .map(([key, value]) => [key.slice(0, 120), answerSchema.validateSync(value)] as const)
+  const { round, values, signs, station, asked } = shape.validateSync(sane(raw))
   return {
     round,
-    values: Object.fromEntries(entries),
+    values: byKey(values, (value) => answerSchema.validateSync(value)),
     signs: signs as RoundAnswers['signs'],
     station,
+    asked: byKey(asked, (value) => askedSchema.validateSync(value) as unknown as AskedQuestion),
   }
+}
+
+/** What stands under each key of a question, checked; so many of them as a round can ask. */
+function byKey<T>(raw: Record<string, unknown>, checked: (value: unknown) => T): Record<string, T> {
+  return Object.fromEntries(
+    Object.entries(raw)
+      .slice(0, MAX_ANSWERS)
+      .map(([key, value]) => [key.slice(0, 120), checked(value)] as const),
+  )
 }
 
 /** The round begun in a tank and not finished, or null. */
@@ -67,6 +78,7 @@ export async function openRound(db: Database, slug: string): Promise<RoundDraft 
         startedAt: row.draft.startedAt.toISOString(),
         answers: {
           round: `round-${row.draft.startedAt.getTime()}`,
+          asked: {},
           ...(row.draft.answers as object),
         } as RoundAnswers,
       }

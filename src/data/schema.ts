@@ -12,7 +12,7 @@ import {
   uniqueIndex,
 } from 'drizzle-orm/pg-core'
 import type { ActKind, FactDiff } from '@/core/history/diff'
-import type { Entry } from '@/core/history/entries'
+import type { Entry } from '@/core/journal/entry'
 import type { EquipmentRecord } from '@/core/history/equipment'
 import type {
   LayoutRecord,

@@ -1,5 +1,5 @@
 import { asc, eq, inArray, sql } from 'drizzle-orm'
-import type { Entry } from '@/core/history/entries'
+import type { Entry } from '@/core/journal/entry'
 import type { FactOf } from '@/core/history/diff'
 import type { Plan, Species, TankHistory, VesselRecord } from '@/core/history/types'
 import { rowsOf, type Database } from './db'

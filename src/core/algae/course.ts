@@ -1,6 +1,6 @@
 import { entryDay } from '../history/journal-index'
 import { entriesOf } from '../history/journal-index'
-import type { AlgaeKind, Place } from '../history/entries'
+import type { AlgaeKind, Place } from '../journal/entry'
 import type { TankHistory } from '../history/types'
 import { dayOf, type Instant } from '../quantity/time'
 

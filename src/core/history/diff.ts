@@ -1,18 +1,6 @@
+import { FACT_PARTS, type FactPart } from '../journal/fact-change'
 import type { TankHistory } from './types'
 
-/** The parts of a story in which facts stand, each with its id; `vessel` is one record of its own. */
-export const FACT_PARTS = [
-  'vessel',
-  'layouts',
-  'pieces',
-  'plantings',
-  'equipment',
-  'populations',
-  'sources',
-  'products',
-  'routines',
-] as const
-export type FactPart = (typeof FACT_PARTS)[number]
 export type FactOf<P extends FactPart> = P extends 'vessel'
   ? TankHistory['vessel']
   : P extends keyof TankHistory

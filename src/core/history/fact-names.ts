@@ -1,5 +1,5 @@
 import { recordsOf } from './diff'
-import type { FactSubject } from './field-changes'
+import type { FactSubject } from '../journal/fact-change'
 import type { TankHistory } from './types'
 
 /** How a fact that is no more is called, by its part. */

@@ -1,7 +1,7 @@
 import { dayOf, type Instant } from '../quantity/time'
 import { putVersionRight, withVersion, type Dated, type Temporary } from './dated'
 import type { EquipmentRecord } from './equipment'
-import type { FactPart } from './diff'
+import type { FactPart } from '../journal/fact-change'
 import type { Fate, PieceSpot, PlantingRecord, PlantingSpot, TankHistory } from './types'
 
 /** Since when a fact holds: from a day on, or all along (null), which puts right what was written before. */

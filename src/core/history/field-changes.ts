@@ -1,17 +1,5 @@
-import { sameFact, type FactDiff, type FactPart } from './diff'
-
-/** What one field of a fact was and is: a plain value, or the box of an outline as left, right, front (or low), back (or high), cm. */
-export type FieldValue = string | number | boolean | null | readonly number[]
-export interface FieldChange {
-  field: string
-  before: FieldValue
-  after: FieldValue
-}
-/** Which fact a line of the book speaks of. */
-export interface FactSubject {
-  part: FactPart
-  id: string
-}
+import type { FieldChange, FieldValue } from '../journal/fact-change'
+import { sameFact, type FactDiff } from './diff'
 
 /** Outlines are told by their boxes: a keeper measures edges, not corners. */
 const OUTLINES: ReadonlySet<string> = new Set(['patch', 'outline', 'footprint'])

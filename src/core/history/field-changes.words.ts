@@ -1,5 +1,5 @@
 import { sayNumber } from '../quantity/say'
-import type { FieldChange, FieldValue } from './field-changes'
+import type { FieldChange, FieldValue } from '../journal/fact-change'
 
 /** How each field is called, and what its figures are in. A field without a line is called by its own name. */
 const FIELDS: Record<string, readonly [label: string, unit?: string]> = {

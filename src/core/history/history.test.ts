@@ -1,4 +1,4 @@
-import { STOCK_EVENTS } from './entries'
+import { STOCK_EVENTS } from '../journal/entry'
 import fc from 'fast-check'
 import {
   change,
@@ -14,9 +14,9 @@ import {
   STAYS,
 } from '../testing/tank'
 import { instantOf } from '../quantity/time'
-import { checkEntry } from '../admission/check-entry'
+import { problemsOf } from '../admission/admit'
 import { describeEntry, placeName, plantingName } from './describe'
-import type { Entry } from './entries'
+import type { Entry } from '../journal/entry'
 import { byId, entryDay, ofKind, ofParameter, ofPlanting } from './journal-index'
 import { headCount, plantingsAt, speciesOf, storyUntil, usualSource } from './lookup'
 
@@ -205,7 +205,7 @@ describe('what an entry says', () => {
 
 describe('what a story makes of an entry', () => {
   const story = tank([height(1, STEMS.id, 20)])
-  const fields = (one: Entry) => checkEntry(one, story, NOW, 80).map((problem) => problem.field)
+  const fields = (one: Entry) => problemsOf([one], story, NOW).map((problem) => problem.field)
   test.each([
     [
       'a value no water holds',
@@ -250,7 +250,7 @@ describe('what a story makes of an entry', () => {
     [
       'a step of no plan',
       entry(5, 'step-done', { planId: 'x', stepId: 'y', minutes: 3 }),
-      ['stepId'],
+      ['planId'],
     ],
     [
       'a sign on a planting that is not here',
@@ -287,7 +287,7 @@ test('no more animals can be lost than were there, give or take what the count w
     plusMinus = 0,
   ) => entry(day, 'stock', { populationId: 'fish', event, count, plusMinus, otherVesselId: null })
   const said = (one: Entry, ...before: Entry[]) =>
-    checkEntry(one, tank(before, { populations: [fish] }), NOW, 80)
+    problemsOf([one], tank(before, { populations: [fish] }), NOW)
       .map((problem) => problem.says)
       .join()
   expect(said(stock(5, 'died', 9), stock(1, 'added', 9))).toBe('')
@@ -304,7 +304,7 @@ test('no more animals can be lost than were there, give or take what the count w
 
 test('what is known to be a powder is not dosed in millilitres; what is on no shelf is dosed as it was written', () => {
   const dose = (product: string, productId: string | null, unit: 'g' | 'mL' | 'tablets') =>
-    checkEntry(entry(3, 'dose', { product, productId, amount: 1, unit }), tank(), NOW, 80)
+    problemsOf([entry(3, 'dose', { product, productId, amount: 1, unit })], tank(), NOW)
   expect(dose('potassium nitrate', 'salt-kno3', 'mL')).toEqual([
     { field: 'unit', says: 'potassium nitrate is measured in grams, not in millilitres.' },
   ])

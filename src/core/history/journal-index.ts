@@ -1,6 +1,6 @@
 import { dayOf } from '../quantity/time'
 import type { Parameter } from '../quantity/units'
-import type { Entry, EntryKind, EntryOf } from './entries'
+import type { Entry, EntryKind, EntryOf } from '../journal/entry'
 
 /**
  * An index of a journal, made once for each: a story of ten thousand lines is otherwise walked through for every

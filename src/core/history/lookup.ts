@@ -10,7 +10,7 @@ import type {
   TankFacts,
   TankHistory,
 } from './types'
-import type { Entry } from './entries'
+import type { Entry } from '../journal/entry'
 
 /** Entries in time order; those of one moment keep the order of their ids, so that two loads never differ. */
 export function inTimeOrder(entries: readonly Entry[]): Entry[] {
@@ -57,17 +57,33 @@ export function storyUntil(history: TankHistory, at: Instant): TankHistory {
 
 const ARRIVALS: ReadonlySet<string> = new Set(['added', 'born', 'moved in'])
 
-/** Head count up to `at` (or to the end of the book) after the last count, with what was added, born, died, moved or went missing since; never below zero. */
+/** Lines that say how many animals of a population there are, up to `at` or to the end of the book, without the entry `but`. */
+function countsOf(
+  { entries }: Pick<TankHistory, 'entries'>,
+  { id }: Pick<Population, 'id'>,
+  at: Instant | null,
+  but: string | null,
+) {
+  const until = at === null ? Infinity : dayOf(at)
+  return [...entriesOf(entries, 'stock'), ...entriesOf(entries, 'seen-again')]
+    .filter((entry) => entry.populationId === id && entryDay(entry) <= until && entry.id !== but)
+    .sort(byTime)
+}
+
+/** Head count up to `at` (or to the end of the book) after the last count, with what was added, born, died, moved, went missing or was seen again since; never below zero. */
 export function headCount(
   history: Pick<TankHistory, 'entries'>,
   population: Pick<Population, 'id'>,
   at: Instant | null = null,
+  but: string | null = null,
 ): { count: number; plusMinus: number } {
-  const until = at === null ? Infinity : dayOf(at)
   let count = 0
   let plusMinus = 0
-  for (const entry of entriesOf(history.entries, 'stock')) {
-    if (entry.populationId !== population.id || entryDay(entry) > until) continue
+  for (const entry of countsOf(history, population, at, but)) {
+    if (entry.kind === 'seen-again') {
+      count += entry.count
+      continue
+    }
     if (entry.event === 'counted') {
       count = entry.count
       plusMinus = entry.plusMinus
@@ -77,4 +93,20 @@ export function headCount(
     plusMinus = Math.hypot(plusMinus, entry.plusMinus)
   }
   return { count, plusMinus: Math.round(plusMinus) }
+}
+
+/** How many of a population have gone missing since the last count and were not seen again, up to `at`; never below zero. */
+export function missingSince(
+  history: Pick<TankHistory, 'entries'>,
+  population: Pick<Population, 'id'>,
+  at: Instant,
+  but: string | null = null,
+): number {
+  let missing = 0
+  for (const entry of countsOf(history, population, at, but)) {
+    if (entry.kind === 'seen-again') missing = Math.max(0, missing - entry.count)
+    else if (entry.event === 'counted') missing = 0
+    else if (entry.event === 'missing') missing += entry.count
+  }
+  return missing
 }

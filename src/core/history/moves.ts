@@ -1,6 +1,6 @@
 import { dayOf, type Instant } from '../quantity/time'
 import { since } from './dated'
-import type { Entry, EntryDetails, EntryKind, EntryOf } from './entries'
+import type { Entry, EntryDetails, EntryKind, EntryOf } from '../journal/entry'
 import type { EquipmentRecord } from './equipment'
 import { endPlanting, movePlanting, withFact, withNewFact } from './facts'
 import { equipmentOn, plantingOn } from './tank-at'

@@ -1,5 +1,5 @@
 import { byTime } from './journal-index'
-import type { Entry } from './entries'
+import type { Entry } from '../journal/entry'
 import type { TankHistory } from './types'
 
 /** The story with further entries at their places in time. What comes last is put last without sorting the whole again. */

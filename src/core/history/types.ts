@@ -2,7 +2,7 @@ import type { LabelForm } from '../chemistry/nutrients'
 import type { Instant } from '../quantity/time'
 import type { Parameter } from '../quantity/units'
 import type { Dated, Temporary } from './dated'
-import type { Entry } from './entries'
+import type { Entry } from '../journal/entry'
 import type { EquipmentRecord } from './equipment'
 
 /** A point in a vertical or horizontal drawing, cm. Elevation: x from the left glass, y up from the bottom glass. Plan: x from the left, z from the front. */

@@ -1,5 +1,5 @@
 import { describeEntry } from '../history/describe'
-import type { Entry } from '../history/entries'
+import type { Entry } from '../journal/entry'
 import { byId } from '../history/journal-index'
 import type { TankHistory } from '../history/types'
 import type { Evidence } from './finding'

@@ -1,5 +1,5 @@
 import { entriesOf } from '../history/journal-index'
-import type { Entry } from '../history/entries'
+import type { Entry } from '../journal/entry'
 import { storyUntil } from '../history/lookup'
 import type { TankHistory } from '../history/types'
 import { daysBetween, type Instant } from '../quantity/time'

@@ -1,8 +1,8 @@
 import { lodge } from '@/data/demo/lodge'
-import { checkEntry } from '../admission/check-entry'
+import { problemsOf } from '../admission/admit'
 import { describeEntry } from '../history/describe'
 import { entriesOf } from '../history/journal-index'
-import type { Entry } from '../history/entries'
+import type { Entry } from '../journal/entry'
 import { headCount, inTimeOrder, storyUntil } from '../history/lookup'
 import { instantOf } from '../quantity/time'
 import { dueTasks, onlyDue } from '../routine/due'
@@ -208,7 +208,7 @@ describe('score', () => {
 
 describe('entries in the light of the story', () => {
   const story = tank([height(1, STEMS.id, 20)])
-  const fields = (one: Entry) => checkEntry(one, story, at(10), 80).map((problem) => problem.field)
+  const fields = (one: Entry) => problemsOf([one], story, at(10)).map((problem) => problem.field)
   test('a trim taller than the plant, a change larger than the tank, the future, a stranger: each at its field', () => {
     expect(fields(entry(5, 'trim', { plantingId: STEMS.id, fromCm: null, toCm: 60 }))).toEqual([
       'toCm',

@@ -11,7 +11,7 @@ import {
   KEPT_UP,
 } from '../testing/tank'
 import { instantOf } from '../quantity/time'
-import type { Entry } from '../history/entries'
+import type { Entry } from '../journal/entry'
 import { findings } from './findings'
 import { UNMEASURED } from '../history/types'
 

@@ -1,4 +1,4 @@
-import type { Entry } from '../history/entries'
+import type { Entry } from '../journal/entry'
 import { heldTrue } from '../quantity/estimate'
 
 export interface ForecastScore {

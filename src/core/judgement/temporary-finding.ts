@@ -1,6 +1,6 @@
 import { versionOn, type Temporary } from '../history/dated'
 import { factName } from '../history/fact-names'
-import type { FactSubject } from '../history/field-changes'
+import type { FactSubject } from '../journal/fact-change'
 import type { TankHistory } from '../history/types'
 import { sayAgo } from '../quantity/say'
 import { dayOf, type Instant } from '../quantity/time'

@@ -1,4 +1,4 @@
-import type { Entry, EntryOf } from '../history/entries'
+import type { Entry, EntryOf } from '../journal/entry'
 import { entryDay, ofPlanting } from '../history/journal-index'
 import type { Planting, TankHistory } from '../history/types'
 import { Z80, type Estimate } from '../quantity/estimate'

@@ -1,4 +1,4 @@
-import type { Certainty, Entry } from '../history/entries'
+import type { Certainty, Entry } from '../journal/entry'
 import { entryDay, ofPlanting } from '../history/journal-index'
 import { speciesOf } from '../history/lookup'
 import type { Planting, TankHistory } from '../history/types'

@@ -1,6 +1,6 @@
 import { algaeCourses, algaeOn } from '../algae/course'
 import { entriesOf } from '../history/journal-index'
-import type { Sign } from '../history/entries'
+import type { Sign } from '../journal/entry'
 import { plantingsAt, storyUntil } from '../history/lookup'
 import { placeName } from '../history/describe'
 import type { TankHistory } from '../history/types'

@@ -1,4 +1,4 @@
-import type { Entry } from '../history/entries'
+import type { Entry } from '../journal/entry'
 import { endPlanting, movePiece, movePlanting, withFact, withNewFact } from '../history/facts'
 import { since } from '../history/dated'
 import { plantingOn } from '../history/tank-at'

@@ -1,4 +1,4 @@
-import type { Entry, EntryKind } from '../history/entries'
+import type { Entry, EntryKind } from '../journal/entry'
 import { entryDay, ofKind } from '../history/journal-index'
 import type { Routine, TankHistory } from '../history/types'
 import { dayOf, type Instant } from '../quantity/time'

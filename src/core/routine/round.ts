@@ -1,9 +1,10 @@
 import { algaeCourses, algaeOn, algaeTrend } from '../algae/course'
 import { entriesOf } from '../history/journal-index'
-import type { AlgaeKind, Method, Place, Sign } from '../history/entries'
+import type { AlgaeKind, Method, Place, Sign } from '../journal/entry'
 import { headCount, speciesOf } from '../history/lookup'
 import { tankNow } from '../history/tank-at'
-import { placeName, sayMethod } from '../history/describe'
+import { placeName } from '../history/describe'
+import { sayMethod } from '../journal/kinds/reading'
 import type { Planting, TankHistory, Zone } from '../history/types'
 import { coverIn, EYE_SD, fitCover } from '../plants/cover'
 import { growthSegments, MEASURED_SD } from '../plants/growth'
@@ -430,6 +431,30 @@ function feelingQuestions(history: TankHistory): Question[] {
     question('enjoyment', 'How much do you enjoy this tank?', 'of 10', 10, 1, 1),
     question('workMinutes', 'Minutes of work in the last week', 'min', 6000, 5, 12),
   ]
+}
+
+/**
+ * The stations with the questions that were answered already standing as they were asked, also where Vivero would not ask them any more
+ * or would pencil something else in. A question whose station is no more stands at the last one.
+ */
+export function withAsked(
+  stations: readonly Station[],
+  asked: Readonly<Record<string, { station: string; question: Question }>>,
+): Station[] {
+  const kept = Object.values(asked)
+  const now = new Set(stations.flatMap((station) => station.questions.map(({ key }) => key)))
+  const names = new Set<string>(stations.map(({ name }) => name))
+  const last = stations.at(-1)?.name
+  return stations.map((station) => ({
+    ...station,
+    questions: [
+      ...station.questions.map((question) => asked[question.key]?.question ?? question),
+      ...kept
+        .filter((one) => !now.has(one.question.key))
+        .filter((one) => (names.has(one.station) ? one.station : last) === station.name)
+        .map(({ question }) => question),
+    ],
+  }))
 }
 
 /** A value this far outside the pencilled range is asked for once more: beyond the range by more than its own width. */

@@ -1,4 +1,4 @@
-import type { Entry, EntryDetails, EntryKind } from '../history/entries'
+import type { Entry, EntryDetails, EntryKind } from '../journal/entry'
 import { since } from '../history/dated'
 import { lampRecord, plantingRecord, sourceRecord } from '../history/records'
 import { tankAt, type Tank } from '../history/tank-at'

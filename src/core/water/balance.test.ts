@@ -1,4 +1,4 @@
-import type { Entry } from '../history/entries'
+import type { Entry } from '../journal/entry'
 import { seededRandom } from '../quantity/random'
 import { normalStream } from '../quantity/normal'
 import { instantOf } from '../quantity/time'

@@ -1,4 +1,4 @@
-import type { Entry, Method } from '../history/entries'
+import type { Entry, Method } from '../journal/entry'
 import { seededRandom } from '../quantity/random'
 import { instantOf } from '../quantity/time'
 import { normalStream } from '../quantity/normal'

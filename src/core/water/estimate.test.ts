@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import type { Entry, Method } from '../history/entries'
+import type { Entry, Method } from '../journal/entry'
 import { PARAMETERS, PARAMETER_UNITS, type Parameter } from '../quantity/units'
 import { instantOf } from '../quantity/time'
 import { change, DAY0, entry, tank, withCare, KEPT_UP } from '../testing/tank'

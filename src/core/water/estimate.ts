@@ -1,6 +1,6 @@
 import { entryDay } from '../history/journal-index'
 import { readingsOf } from '../history/journal-index'
-import type { EntryOf } from '../history/entries'
+import type { EntryOf } from '../journal/entry'
 import type { TankHistory } from '../history/types'
 import { normalEstimate, type Estimate } from '../quantity/estimate'
 import { type Result, ok, refuse } from '../quantity/result'

@@ -1,5 +1,5 @@
 import { gasRecord } from '../history/records'
-import type { Entry, Method } from '../history/entries'
+import type { Entry, Method } from '../journal/entry'
 import type { Parameter } from '../quantity/units'
 import { instantOf } from '../quantity/time'
 import { change, DAY0, entry, nitrate, tank, standing, withCare, withSource } from '../testing/tank'

@@ -1,6 +1,6 @@
 import { LABEL_FORMS, NUTRIENTS, type LabelForm, type Nutrient } from '../chemistry/nutrients'
 import { degreesFrom, hardnessOf, nutrientShare, SALTS, saltById } from '../chemistry/salts'
-import type { DoseUnit, EntryOf } from '../history/entries'
+import type { DoseUnit, EntryOf } from '../journal/entry'
 import type { Product, TankHistory } from '../history/types'
 import { type Result, ok, refuse } from '../quantity/result'
 import type { Parameter } from '../quantity/units'
@@ -77,16 +77,6 @@ const DOSE_UNIT: Record<Product['form'], DoseUnit> = {
 
 /** The unit in which a product is measured out. */
 export const doseUnitOf = (product: Pick<Product, 'form'>): DoseUnit => DOSE_UNIT[product.form]
-
-const SAID_UNITS: Record<DoseUnit, string> = { mL: 'millilitres', g: 'grams', tablets: 'tablets' }
-/** Why a product cannot have been dosed in a unit, as a sentence; null when it can. */
-export const unitProblem = (
-  product: Pick<Product, 'form' | 'name'>,
-  unit: DoseUnit,
-): string | null =>
-  doseUnitOf(product) === unit
-    ? null
-    : `${product.name} is measured in ${SAID_UNITS[doseUnitOf(product)]}, not in ${SAID_UNITS[unit]}.`
 
 /** A plain salt as a product, so that it can be weighed like any powder. */
 export function saltAsProduct(saltId: string): Product {

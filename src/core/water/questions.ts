@@ -1,7 +1,7 @@
 import { freeCarbonDioxide } from '../chemistry/carbon-dioxide'
 import { hardnessOf } from '../chemistry/salts'
 import { entriesOf, readingsOf } from '../history/journal-index'
-import type { EntryOf } from '../history/entries'
+import type { EntryOf } from '../journal/entry'
 import { tankNow, vesselOn } from '../history/tank-at'
 import type { TankHistory } from '../history/types'
 import { sayNumber, sayRange } from '../quantity/say'

@@ -1,4 +1,4 @@
-import type { Certainty, Method } from '../history/entries'
+import type { Certainty, Method } from '../journal/entry'
 import { INDICATOR_COLOURS, type Parameter } from '../quantity/units'
 
 /** Colours printed on the usual drop-test cards, canonical units. Common practice. */

@@ -1,5 +1,5 @@
 import { change, DAY0, entry, tank } from '../testing/tank'
-import type { EntryOf } from '../history/entries'
+import type { EntryOf } from '../journal/entry'
 import { instantOf } from '../quantity/time'
 import { seededRandom } from '../quantity/random'
 import { estimateParameter } from './estimate'

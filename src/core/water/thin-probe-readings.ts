@@ -1,4 +1,4 @@
-import type { EntryOf } from '../history/entries'
+import type { EntryOf } from '../journal/entry'
 import { entryDay } from '../history/journal-index'
 
 /** A probe tells more often than water drifts: four times a day is as good as every minute. */

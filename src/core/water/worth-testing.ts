@@ -1,5 +1,5 @@
 import { readingsOf } from '../history/journal-index'
-import type { Method } from '../history/entries'
+import type { Method } from '../journal/entry'
 import type { Band, TankHistory } from '../history/types'
 import { normalCdf } from '../quantity/normal'
 import { Z80, type Estimate } from '../quantity/estimate'

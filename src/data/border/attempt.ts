@@ -1,5 +1,5 @@
 import { ValidationError } from 'yup'
-import type { EntryProblem } from '@/core/history/problem'
+import type { EntryProblem } from '@/core/journal/faults'
 import { EntryRefused } from '../refused'
 import { Overtaken } from '../stamp'
 

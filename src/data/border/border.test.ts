@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { ValidationError } from 'yup'
 import { DETAIL_KINDS, sampleEntries } from '../testing/samples'
-import { ENTRY_KINDS } from '@/core/history/entries'
+import { ENTRY_KINDS } from '@/core/journal/entry'
 import { lodge } from '../demo/lodge'
 import { parseEntry } from './entry-schema'
 import {

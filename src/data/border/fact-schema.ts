@@ -1,5 +1,5 @@
 import type { Schema } from 'yup'
-import type { FactPart } from '@/core/history/diff'
+import type { FactPart } from '@/core/journal/fact-change'
 import {
   equipmentSchema,
   layoutSchema,

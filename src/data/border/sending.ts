@@ -3,7 +3,8 @@ import { object, string } from 'yup'
 import type { Sending } from '@/core/history/sending'
 import { EntryRefused } from '../refused'
 import { attempt, type Attempt } from './attempt'
-import { ident, SAY } from './entry-schema'
+import { ident } from './values'
+import { SAY } from '@/core/journal/faults'
 import { sane } from './sane'
 
 const sendingSchema = object({

@@ -3,7 +3,7 @@ import type { Since } from '@/core/history/facts'
 import type { Instant } from '@/core/quantity/time'
 import { instantIn, localMoment, NO_SUCH_DAY } from '@/core/quantity/zone'
 import { EntryRefused } from '../refused'
-import { words } from './entry-schema'
+import { words } from './values'
 
 /** The two acts every form of a fact tells apart. */
 const ALL_ALONG = 'all-along'

@@ -29,7 +29,8 @@ import {
 } from '@/core/history/types'
 import { isParameter, PARAMETER_UNITS } from '@/core/quantity/units'
 import { checkAnalysis } from '@/core/water/products'
-import { amount, ident, instant, listOf, maybeInstant, SAY, plain, words } from './entry-schema'
+import { amount, ident, instant, listOf, maybeInstant, plain, words } from './values'
+import { SAY } from '@/core/journal/faults'
 
 const size = (what: string, max: number) =>
   amount(what)

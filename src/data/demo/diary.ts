@@ -1,4 +1,4 @@
-import type { Entry, EntryDetails, EntryKind } from '@/core/history/entries'
+import type { Entry, EntryDetails, EntryKind } from '@/core/journal/entry'
 import type { TankHistory } from '@/core/history/types'
 import type { DemoClock } from './clock'
 

@@ -1,10 +1,9 @@
-import { checkEntry } from '@/core/admission/check-entry'
+import { problemsOf } from '@/core/admission/admit'
 import { entriesOf } from '@/core/history/journal-index'
-import type { Entry } from '@/core/history/entries'
+import type { Entry } from '@/core/journal/entry'
 import { tankNow } from '@/core/history/tank-at'
 import { dayOf } from '@/core/quantity/time'
 import { PARAMETERS, toCanonical } from '@/core/quantity/units'
-import { litresOver } from '@/core/vessel/litres-over'
 import { conditionsOf } from '@/core/water/conditions'
 import { productOf } from '@/core/water/products'
 import { changeRegime } from '@/core/water/regime'
@@ -26,13 +25,10 @@ describe('the lodge', () => {
   })
   test('every entry passes its schema and the checks a keeper’s own entry must pass', () => {
     for (const story of stories) {
-      const litresOf = litresOver(story)
       for (const entry of story.entries) {
         expect(parseEntry(entry)).toEqual(entry)
         const before = { ...story, entries: story.entries.filter((other) => other.at < entry.at) }
-        expect(
-          checkEntry(entry, entry.kind === 'trim' ? before : story, NOW, litresOf(dayOf(entry.at))),
-        ).toEqual([])
+        expect(problemsOf([entry], entry.kind === 'trim' ? before : story, NOW)).toEqual([])
       }
     }
   })

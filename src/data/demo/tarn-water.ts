@@ -1,4 +1,4 @@
-import type { Method } from '@/core/history/entries'
+import type { Method } from '@/core/journal/entry'
 import type { Parameter } from '@/core/quantity/units'
 import type { Diary } from './diary'
 

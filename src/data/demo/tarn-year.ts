@@ -1,5 +1,5 @@
 import { inTimeOrder } from '@/core/history/lookup'
-import type { Sign } from '@/core/history/entries'
+import type { EntryDetails, Sign } from '@/core/journal/entry'
 import type { Planting, TankHistory } from '@/core/history/types'
 import { coverIn, EYE_SD, fitCover } from '@/core/plants/cover'
 import { MEASURED_SD } from '@/core/plants/growth'
@@ -617,6 +617,51 @@ const STORY: { day: number; tell: (diary: Diary, ago: number) => void }[] = [
         plusMinus: 0,
         otherVesselId: null,
       }),
+  },
+  ...[
+    { day: 118, what: 'leaves-taken', stake: 'k1', count: 4 },
+    { day: 147, what: 'poked', stake: 'l1', count: 12 },
+    { day: 190, what: 'runners-cut', stake: 'r1', count: 3 },
+    { day: 201, what: 'leaves-taken', stake: 'k1', count: 7 },
+    { day: 232, what: 'spike-left', stake: 'r1', count: 1 },
+  ].map(({ day, what, stake, count }) => ({
+    day,
+    tell: (d: Diary, ago: number) =>
+      d.add(ago, 18, 'groom', {
+        what: what as EntryDetails['groom']['what'],
+        place: { of: 'planting', id: `tarn-${stake}` },
+        count,
+      }),
+  })),
+  {
+    day: 239,
+    tell: (d, ago) => d.add(ago, 18, 'flowering', { plantingId: 'tarn-r1', stage: 'open' }),
+  },
+  {
+    day: 152,
+    tell: (d, ago) =>
+      d.add(ago, 18, 'stock', {
+        populationId: 'tarn-eaters',
+        event: 'missing',
+        count: 1,
+        plusMinus: 0,
+        otherVesselId: null,
+      }),
+  },
+  {
+    day: 166,
+    tell: (d, ago) =>
+      d.add(
+        ago,
+        21,
+        'seen-again',
+        {
+          populationId: 'tarn-eaters',
+          count: 1,
+          place: { of: 'hardscape', id: 'tarn-wood' },
+        },
+        { note: 'It had its place in the hollow of the root.' },
+      ),
   },
   {
     day: 120,

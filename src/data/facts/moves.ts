@@ -1,5 +1,5 @@
 import { problemsOf } from '@/core/admission/admit'
-import type { Entry } from '@/core/history/entries'
+import type { Entry } from '@/core/journal/entry'
 import { moveBetween, type Move } from '@/core/history/moves'
 import type { TankHistory } from '@/core/history/types'
 import type { Instant } from '@/core/quantity/time'

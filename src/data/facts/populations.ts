@@ -1,4 +1,4 @@
-import type { Entry } from '@/core/history/entries'
+import type { Entry } from '@/core/journal/entry'
 import { withFact, withNewFact } from '@/core/history/facts'
 import type { Population } from '@/core/history/types'
 import { dayOf, type Instant } from '@/core/quantity/time'

@@ -1,5 +1,5 @@
 import { problemsOf } from '@/core/admission/admit'
-import type { EntryOf } from '@/core/history/entries'
+import type { EntryOf } from '@/core/journal/entry'
 import { entriesOf } from '@/core/history/journal-index'
 import type { PlanStep } from '@/core/history/types'
 import type { Instant } from '@/core/quantity/time'

@@ -1,11 +1,12 @@
 import { createHash } from 'node:crypto'
 import Papa from 'papaparse'
-import { doorInto } from '@/core/admission/admit'
-import type { Entry, EntryKind, EntryOf } from '@/core/history/entries'
+import { doorInto, type Door } from '@/core/admission/admit'
+import type { Entry, EntryKind, EntryOf } from '@/core/journal/entry'
 import type { TankHistory } from '@/core/history/types'
 import { type Result, ok, refuse } from '@/core/quantity/result'
 import { dayOf, type Instant } from '@/core/quantity/time'
-import { instant, TEXT_LIMITS } from '../border/entry-schema'
+import { instant } from '../border/values'
+import { TEXT_LIMITS } from '@/core/journal/shape'
 import { pacer } from '../yield'
 import { readText } from './text-file'
 
@@ -73,6 +74,7 @@ interface Reading<Column extends string> {
     fields: CsvFields<Column>,
     at: Instant,
     origin: (parts: readonly unknown[]) => string,
+    door: Door,
   ) => Result<{ entry: BareEntry; origin: string }>
   /** Gives, for a tank's journal, whether it holds the same thing under another id. */
   journal: (history: TankHistory) => Promise<(entry: Entry) => boolean>
@@ -99,6 +101,7 @@ export async function readCsvLines<Column extends string>(
       `The fields are separated by ${SEPARATOR_NAMES[separator]}; decimal commas were read as decimals.`,
     )
   const inJournal = await reading.journal(history)
+  const door = doorInto(history, now)
   const seen = new Map<string, number>()
   let places: Record<Column | 'at' | 'note', number> | null = null
   let columns: readonly string[] = []
@@ -125,7 +128,7 @@ export async function readCsvLines<Column extends string>(
         ? refuse(`${row.length} fields where the heading has ${columns.length}`)
         : checkCommon(field('at'), field('note'), now)
     const print = (parts: readonly unknown[]) => fingerprint(reading.mark, parts)
-    const full = read.ok ? reading.readLine({ field, decimal }, read.value, print) : read
+    const full = read.ok ? reading.readLine({ field, decimal }, read.value, print, door) : read
     if (!full.ok) {
       report.refused.push({ line: here, says: full.problem })
       return ok(null)
@@ -147,7 +150,7 @@ export async function readCsvLines<Column extends string>(
           `A quotation mark in line ${line} is never closed, so the lines after it cannot be told apart. Nothing was written.`,
         )
       : read
-  await passDoor(report, history, now)
+  await passDoor(report, door)
   const older = report.accepted.filter(({ entry }) => entry.at < history.vessel.startedAt).length
   if (older > 0)
     report.remarks.push(
@@ -158,12 +161,11 @@ export async function readCsvLines<Column extends string>(
 }
 
 /** Lines must pass the door that a form's entries pass: each is checked against the story with those before it, in time order. */
-async function passDoor(report: CsvReport, history: TankHistory, now: Instant): Promise<void> {
-  const door = doorInto(history, now)
+async function passDoor(report: CsvReport, door: Door): Promise<void> {
   const refused = new Set<CsvLine>()
   const pace = pacer()
   for (const one of [...report.accepted].sort((a, b) => (a.entry.at < b.entry.at ? -1 : 1))) {
-    const problems = door(one.entry)
+    const problems = door.admit(one.entry)
     if (problems.length > 0) {
       refused.add(one)
       report.refused.push({ line: one.line, says: problems.map(({ says }) => says).join(' ') })

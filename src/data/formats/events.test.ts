@@ -3,7 +3,7 @@ import { sql } from 'drizzle-orm'
 import { lodge } from '../demo/lodge'
 import { DAY0, entry, height, STEMS, tank, STAYS } from '@/core/testing/tank'
 import { instantOf } from '@/core/quantity/time'
-import type { Entry } from '@/core/history/entries'
+import { ENTRY_KINDS, kindOf, type Entry } from '@/core/journal/entry'
 import { importCsv } from '../import-csv'
 import { rowsOf, type Database } from '../db'
 import { loadStory } from '../story'
@@ -96,8 +96,8 @@ describe('events.csv', () => {
   })
   test.each([
     ['an unknown kind', 'party,1,L,,', /not a kind of event/],
-    ['a change over the whole', 'water-change,140,percent,,', /more than 100 percent/],
-    ['more litres than the tank holds', 'water-change,900,L,,', /the tank holds \d+ L/],
+    ['a change over the whole', 'water-change,140,percent,,', /more than 100 %/],
+    ['more litres than the tank holds', 'water-change,900,L,,', /The tank holds \d+ L/],
     ['a top-up in per cent', 'top-off,10,percent,,', /a top-up is in L or gal/],
     [
       'a source nobody described',
@@ -296,5 +296,27 @@ describe('the door that forms have too', () => {
     expect(refused).toEqual([
       { line: 4, says: expect.stringMatching(/About 20 were left then; 30 cannot have died/) },
     ])
+  })
+})
+
+describe('a line of every kind', () => {
+  const [story] = lodge(NOW)
+  test('what is written is read back the same: every kind that has a line', async () => {
+    const events = story.entries.filter((entry) => kindOf(entry.kind).csv !== undefined)
+    expect(new Set(events.map(({ kind }) => kind)).size).toBe(
+      ENTRY_KINDS.filter((kind) => kindOf(kind).csv).length,
+    )
+    const text = writeEventsCsv(story)
+    const blank = { ...story, entries: story.entries.filter(({ kind }) => kind === 'measure') }
+    const read = await readEventsCsv(new TextEncoder().encode(text), blank, new Set(), NOW)
+    if (!read.ok) throw new Error(read.problem)
+    expect(read.value.refused).toEqual([])
+    const bare = ({ kind, at }: Entry) => `${at} ${kind}`
+    expect(read.value.accepted.map(({ entry }) => bare(entry)).sort()).toEqual(
+      events.map(bare).sort(),
+    )
+    // Read into the tank it was written from, it adds nothing.
+    const again = await readEventsCsv(new TextEncoder().encode(text), story, new Set(), NOW)
+    expect(again.ok && again.value.accepted).toEqual([])
   })
 })

@@ -4,6 +4,7 @@ import addFormats from 'ajv-formats'
 import { tank } from '@/core/testing/tank'
 import { lodge } from '../demo/lodge'
 import { sampleEntries } from '../testing/samples'
+import { eventsTable } from './events-table'
 import { tankFileSchema } from './json-schema'
 import { writeTankFile } from './tank-file'
 
@@ -14,6 +15,17 @@ if (process.env.VIVERO_WRITE_SCHEMA) writeFileSync(FILE, text)
 
 test('the shipped JSON Schema is the one made of the schemas that files are read with', () =>
   expect(readFileSync(FILE, 'utf8')).toBe(text))
+
+const DOCS = 'docs/formats.md'
+const TABLE = /(<!-- kinds: [^\n]*-->\n\n)[\s\S]*?(\n*<!-- \/kinds -->)/
+const docs = readFileSync(DOCS, 'utf8')
+const withTable = docs.replace(TABLE, (_all, open, close) => `${open}${eventsTable()}${close}`)
+if (process.env.VIVERO_WRITE_SCHEMA) writeFileSync(DOCS, withTable)
+
+test('the table of kinds in the docs is the one made of the kinds', () => {
+  expect(docs).toMatch(TABLE)
+  expect(readFileSync(DOCS, 'utf8')).toBe(withTable)
+})
 
 describe('by an independent validator (ajv)', () => {
   const ajv = new Ajv2020({ strict: false })

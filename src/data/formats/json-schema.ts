@@ -5,9 +5,11 @@ import type {
   SchemaObjectDescription,
 } from 'yup'
 import { EQUIPMENT_KINDS } from '@/core/history/equipment'
-import { ENTRY_KINDS } from '@/core/history/entries'
-import { COMMON_SCHEMA, DETAIL_SCHEMAS } from '../border/entry-schema'
+import { ENTRY_KINDS } from '@/core/journal/entry'
+import { kindOf } from '@/core/journal/entry'
+import { COMMON_SCHEMA } from '../border/entry-schema'
 import { actSchema, equipmentSchema, STEP_ACTS, STORY_PARTS } from '../border/story-schema'
+import { jsonOfShape } from './json-of-shape'
 import { TANK_FORMAT, TANK_VERSION } from './tank-file'
 
 type Json = Record<string, unknown>
@@ -42,15 +44,11 @@ export function tankFileSchema(): Json {
 /** An entry of a kind: what all entries hold, and what that kind does. */
 function entryOf(kind: (typeof ENTRY_KINDS)[number]): Json {
   const common = jsonOf(COMMON_SCHEMA.describe(), '') as { properties: Json; required: string[] }
-  const own = jsonOf(DETAIL_SCHEMAS[kind].describe(), '') as {
-    properties: Json
-    required?: string[]
-  }
+  const own = jsonOfShape(kindOf(kind).shape)
   return {
-    type: 'object',
-    additionalProperties: false,
+    ...own,
     properties: { ...common.properties, ...own.properties, kind: { const: kind } },
-    required: [...common.required, ...(own.required ?? [])],
+    required: [...common.required, ...own.required],
   }
 }
 

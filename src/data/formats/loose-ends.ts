@@ -1,6 +1,7 @@
-import type { Entry } from '@/core/history/entries'
+import type { Entry } from '@/core/journal/entry'
 import type { TankHistory } from '@/core/history/types'
-import { plantingOf } from '../entries'
+import type { PointsAt } from '@/core/journal/shape'
+import { referencesOf } from '@/core/journal/subjects'
 
 const PARTS = [
   'layouts',
@@ -49,7 +50,7 @@ export function looseEnds(history: TankHistory): string[] {
     ...[...twice, ...(entryIds.size === history.entries.length ? [] : ['entries'])].map(
       (part) => `${part}: the same id stands twice`,
     ),
-    ...[...referencesOfFacts(history), ...history.entries.flatMap(referencesOf)].flatMap(
+    ...[...referencesOfFacts(history), ...history.entries.flatMap(referencesOfEntry)].flatMap(
       ({ at, part, id }) =>
         id === null || ids[part].has(id)
           ? []
@@ -92,17 +93,17 @@ const spots = (at: string, stands: readonly { is: { layoutId: string } | null }[
     id: is?.layoutId ?? null,
   }))
 
-function referencesOf(entry: Entry, i: number): Reference[] {
-  const at = `entries[${i}]`
-  const to = (part: Part, id: string | null): Reference => ({ at, part, id })
-  return [
-    to('plantings', plantingOf(entry)),
-    to('sources', 'sourceId' in entry ? entry.sourceId : null),
-    to('equipment', 'equipmentId' in entry ? entry.equipmentId : null),
-    to('populations', entry.kind === 'stock' ? entry.populationId : null),
-    to('pieces', 'place' in entry && entry.place.of === 'hardscape' ? entry.place.id : null),
-  ]
+/** In which part of a story each thing stands that an entry can point at. */
+const PART_OF: Record<PointsAt, Part> = {
+  planting: 'plantings',
+  piece: 'pieces',
+  population: 'populations',
+  source: 'sources',
+  equipment: 'equipment',
+  plan: 'plans',
 }
+const referencesOfEntry = (entry: Entry, i: number): Reference[] =>
+  referencesOf(entry).map(({ to, id }) => ({ at: `entries[${i}]`, part: PART_OF[to], id }))
 
 function looseSteps({ plans, entries }: TankHistory): string[] {
   const steps = new Set(plans.flatMap((plan) => plan.steps.map((step) => `${plan.id} ${step.id}`)))

@@ -1,5 +1,5 @@
 import { entriesOf } from '@/core/history/journal-index'
-import { METHODS, type Entry, type EntryOf, type Method } from '@/core/history/entries'
+import { METHODS, type Entry, type EntryOf, type Method } from '@/core/journal/entry'
 import { withEntries } from '@/core/history/revise'
 import type { TankHistory } from '@/core/history/types'
 import { type Result, ok, refuse } from '@/core/quantity/result'

@@ -1,6 +1,6 @@
 import { ValidationError, type Schema } from 'yup'
 import { inTimeOrder } from '@/core/history/lookup'
-import type { Entry } from '@/core/history/entries'
+import type { Entry } from '@/core/journal/entry'
 import type { TankHistory } from '@/core/history/types'
 import { storyFaults } from '@/core/history/sound'
 import { type Result, ok, refuse } from '@/core/quantity/result'

@@ -1,4 +1,4 @@
-import type { Entry, EntryDetails, EntryKind } from '@/core/history/entries'
+import type { Entry, EntryDetails, EntryKind } from '@/core/journal/entry'
 
 /** A sound entry of every kind, for tests of what passes a border. The type makes a new kind add its own. */
 const SAMPLES: { [K in EntryKind]: EntryDetails[K] } = {
@@ -16,6 +16,9 @@ const SAMPLES: { [K in EntryKind]: EntryDetails[K] } = {
   trim: { plantingId: 's1', fromCm: 30, toCm: 12 },
   sign: { sign: 'holes', place: { of: 'planting', id: 's1' } },
   algae: { algae: 'hair', place: { of: 'glass' }, coverPercent: 8 },
+  groom: { what: 'leaves-taken', place: { of: 'planting', id: 's1' }, count: 3 },
+  flowering: { plantingId: 's1', stage: 'open' },
+  'seen-again': { populationId: 'tetras', count: 1, place: { of: 'surface' } },
   equipment: { item: 'Lamp', says: 'Seven hours', equipmentId: null },
   clean: { item: 'the sponge', equipmentId: null },
   stock: { populationId: 'tetras', event: 'counted', count: 22, plusMinus: 1, otherVesselId: null },

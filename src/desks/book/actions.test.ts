@@ -121,10 +121,14 @@ test.each([
     form('feed', { grams: 'much', food: 'flakes' }),
     /^grams: .*must be a number/,
   ],
-  ['a negative volume', form('top-off', { litres: '-3', source: '' }), /^litres: .*more than zero/],
+  [
+    'a negative volume',
+    form('top-off', { litres: '-3', sourceId: '' }),
+    /^litres: .*more than zero/,
+  ],
   [
     'a change over the whole',
-    form('water-change', { amount: '140', by: 'percent of the water', source: '' }),
+    form('water-change', { amount: '140', by: 'percent of the water', sourceId: '' }),
     /^amount: .*100 %/,
   ],
   [
@@ -140,13 +144,13 @@ test.each([
   ['a time that is none', form('note', { text: 'x' }, { at: 'noon' }), /^at: /],
   [
     'a trim taller than the plant',
-    form('trim', { planting: STEMS.id, fromCm: '', toCm: '90' }),
+    form('trim', { plantingId: STEMS.id, fromCm: '', toCm: '90' }),
     /^toCm: .*a trim cannot leave 90 cm/,
   ],
   [
     'a planting of another tank',
-    form('measure', { planting: 'ghost', measure: 'height', value: '3' }),
-    /^planting: /,
+    form('measure', { plantingId: 'ghost', measure: 'height', value: '3' }),
+    /^plantingId: /,
   ],
   ['a kind that is none', form('poem', { text: 'x' }), /kind/],
   [

@@ -1,11 +1,15 @@
 'use server'
 
 import { boolean, mixed, number, object, string } from 'yup'
-import { ENTRY_KINDS, type EntryKind } from '@/core/history/entries'
+import { ENTRY_KINDS, type EntryKind } from '@/core/journal/entry'
 import type { TankHistory } from '@/core/history/types'
-import { questionsAbout } from '@/core/water/questions'
+import { doorInto } from '@/core/admission/admit'
+import { doubtsAbout, stoodBy } from '@/core/admission/doubts'
+import { detailFrom, formField } from '@/core/journal/written'
 import type { Attempt } from '@/data/border/attempt'
-import { ident, parseEntry, TEXT_LIMITS } from '@/data/border/entry-schema'
+import { ident } from '@/data/border/values'
+import { parseEntry } from '@/data/border/entry-schema'
+import { TEXT_LIMITS } from '@/core/journal/shape'
 import { sane } from '@/data/border/sane'
 import { parseId, parseSending, written } from '@/data/border/sending'
 import { now } from '@/data/clock'
@@ -16,7 +20,6 @@ import { EntryRefused } from '@/data/refused'
 import { storyOrRefuse } from '@/data/tank'
 import type { Sending } from '@/core/history/sending'
 import { instantIn, NO_SUCH_DAY } from '@/core/quantity/zone'
-import { detailFromForm, formField } from './form-entry'
 
 export interface EntryForm {
   /** The entry to replace, with the revision that was shown; null for a new one. */
@@ -89,7 +92,7 @@ export async function logEntry(
       by: before?.by ?? 'keeper',
       note: form.note.trim() || null,
       expected: before?.expected ?? null,
-      ...detailFromForm(kind, form.fields, story, at),
+      ...detailFrom(kind, form.fields, doorInto(story, now()).ask(at)),
     }
     const asked = askAbout(entry, story, form.stands)
     if (before && form.replaces)
@@ -110,14 +113,10 @@ export async function logEntry(
 /** A reading that can hardly be is asked about once; stood by, it keeps the question. */
 function askAbout(raw: unknown, story: TankHistory, stands: boolean): unknown {
   const entry = parseEntry(raw)
-  if (entry.kind !== 'reading') return raw
-  const questions = questionsAbout(entry, {
-    ...story,
-    entries: story.entries.filter((other) => other.id !== entry.id),
-  })
-  if (questions.length === 0) return entry
-  if (!stands) throw new EntryRefused(questions.map((says) => ({ field: 'question', says })))
-  return { ...entry, questioned: questions.join(' ').slice(0, 500) }
+  const questions = doubtsAbout(entry, story)
+  if (questions.length > 0 && !stands)
+    throw new EntryRefused(questions.map((says) => ({ field: 'question', says })))
+  return stoodBy(entry, questions)
 }
 
 /** Strikes an entry out, or brings it back; with a line that tells of a change, the change itself is taken back. */

@@ -2,7 +2,7 @@
 
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import NextLink from '@/ui/page-link'
-import type { EntryKind } from '@/core/history/entries'
+import type { EntryKind } from '@/core/journal/entry'
 
 const field = {
   border: '1px solid',

@@ -27,10 +27,10 @@ export function formContext(story: TankHistory, now: Instant) {
   return {
     plantings,
     places,
-    animals: story.populations.map(({ id, name }) => ({ id, says: name })),
+    populations: story.populations.map(({ id, name }) => ({ id, says: name })),
     sources: story.sources.map(({ id, name }) => ({ id, says: name })),
     usualSource: usualSource(story, now)?.id ?? '',
-    things: tankNow(story, now).equipment.map(({ id, name }) => ({ id, says: name })),
+    equipment: tankNow(story, now).equipment.map(({ id, name }) => ({ id, says: name })),
     products: [...story.products, ...SALTS.map((salt) => saltAsProduct(salt.id))].map(
       (product) => ({ id: product.id, says: product.name, unit: doseUnitOf(product) }),
     ),

@@ -4,18 +4,18 @@ import { Box, chakra, Flex } from '@chakra-ui/react'
 import { useRouter } from 'next/navigation'
 import { useEffect, useState } from 'react'
 import { useForm, type UseFormReturn } from 'react-hook-form'
-import type { EntryKind } from '@/core/history/entries'
+import { unitsOf } from '@/core/journal/kinds/reading'
+import type { ShownField, ShownForm } from '@/core/journal/written'
 import { sayProblems } from '@/ui/ask.client'
 import { Overtaken } from '@/ui/overtaken'
 import NextLink from '@/ui/page-link'
 import { useSending } from '@/ui/use-sending.client'
 import { logEntry } from './actions'
-import { FORMS, unitsOf, type Field } from './form-spec'
 import type { FormContext } from './form-context'
 
 interface Props {
   slug: string
-  kind: EntryKind
+  form: ShownForm
   at: string
   context: FormContext
   initial: Record<string, string>
@@ -35,16 +35,14 @@ const box = {
 } as const
 
 /** The form of one kind of entry. What is wrong is said at its field; what was typed stays. */
-export function LogForm({ slug, kind, at, context, initial, note, replaces }: Props) {
+export function LogForm({ slug, form: spec, at, context, initial, note, replaces }: Props) {
   const router = useRouter()
-  const spec = FORMS.find((form) => form.kind === kind)
   const form = useForm<Values>({
-    defaultValues: { at, note, ...defaultsFor(spec?.fields ?? [], context), ...initial },
+    defaultValues: { at, note, ...defaultsFor(spec.fields, context), ...initial },
   })
   const [written, setWritten] = useState<string | null>(null)
   const { busy, refusal, send: sendOnce } = useSending()
   const [questions, setQuestions] = useState<readonly string[]>([])
-  if (!spec) return null
   const { errors } = form.formState
   const fresh = replaces === null
   const submit = fresh ? 'Ink it' : 'Change it'
@@ -56,7 +54,7 @@ export function LogForm({ slug, kind, at, context, initial, note, replaces }: Pr
           slug,
           {
             replaces: replaces && revision ? { id: replaces.id, revision } : null,
-            kind,
+            kind: spec.kind,
             at: when,
             note: words ?? '',
             fields,
@@ -93,7 +91,7 @@ export function LogForm({ slug, kind, at, context, initial, note, replaces }: Pr
           ...form.getValues(),
           ...Object.fromEntries(
             spec.fields
-              .filter((field) => field.type === 'number' || field.type === 'text')
+              .filter((field) => field.input === 'number' || field.input === 'text')
               .map((field) => [field.name, '']),
           ),
           note: '',
@@ -102,13 +100,13 @@ export function LogForm({ slug, kind, at, context, initial, note, replaces }: Pr
     })
   const lacking = spec.fields.find(
     (field) =>
-      (field.type === 'animals' && context.animals.length === 0) ||
-      (field.type === 'planting' && context.plantings.length === 0),
+      (field.input === 'population' && context.populations.length === 0) ||
+      (field.input === 'planting' && context.plantings.length === 0),
   )
   if (lacking)
     return (
       <Box border="1px solid" borderColor="ink" bg="margin" p={4} mt={2} mb={3} className="serif">
-        {lacking.type === 'animals'
+        {lacking.input === 'population'
           ? 'No animals are on paper yet.'
           : 'No planting is on paper yet.'}{' '}
         <NextLink href={`/tanks/${slug}/stands`}>Put them there first</NextLink>
@@ -224,22 +222,22 @@ export function LogForm({ slug, kind, at, context, initial, note, replaces }: Pr
   )
 }
 
-function defaultsFor(fields: readonly Field[], context: FormContext): Values {
+function defaultsFor(fields: readonly ShownField[], context: FormContext): Values {
   return Object.fromEntries(fields.map((field) => [field.name, initialOf(field, context)]))
 }
 
-function initialOf(field: Field, context: FormContext): string {
-  switch (field.type) {
+function initialOf(field: ShownField, context: FormContext): string {
+  switch (field.input) {
     case 'choice':
-      return field.choices?.[0] ?? ''
+      return field.choices[0]?.id ?? ''
     case 'planting':
       return context.plantings[0]?.id ?? ''
     case 'place':
-      return context.places[0]?.id ?? ''
-    case 'animals':
-      return context.animals[0]?.id ?? ''
-    case 'thing':
-      return context.things[0]?.id ?? ''
+      return field.optional ? '' : (context.places[0]?.id ?? '')
+    case 'population':
+      return context.populations[0]?.id ?? ''
+    case 'equipment':
+      return context.equipment[0]?.id ?? ''
     case 'product':
       return context.products[0]?.id ?? ''
     case 'source':
@@ -255,7 +253,7 @@ function FieldBox({
   context,
   first,
 }: {
-  field: Field
+  field: ShownField
   form: UseFormReturn<Values>
   context: FormContext
   first: boolean
@@ -274,12 +272,12 @@ function FieldBox({
   // Another parameter has other units: one that no longer fits gives way to the usual one.
   const { setValue, getValues } = form
   useEffect(() => {
-    if (field.type === 'unit' && !unitsOf(parameter).includes(getValues(field.name)))
+    if (field.input === 'unit' && !unitsOf(parameter).includes(getValues(field.name)))
       setValue(field.name, unitsOf(parameter)[0] ?? '')
   }, [field, parameter, getValues, setValue])
   // A product is measured in its own unit.
   const productUnit =
-    field.name === 'unit' && field.type === 'choice'
+    field.name === 'unit' && field.input === 'choice'
       ? context.products.find((product) => product.id === form.watch('productId'))?.unit
       : undefined
   useEffect(() => {
@@ -303,8 +301,8 @@ function FieldBox({
       ) : (
         <chakra.input
           {...shared}
-          inputMode={field.type === 'number' ? 'decimal' : undefined}
-          w={field.type === 'number' ? '110px' : '220px'}
+          inputMode={field.input === 'number' ? 'decimal' : undefined}
+          w={field.input === 'number' ? '110px' : '220px'}
           autoComplete="off"
         />
       )}
@@ -313,24 +311,21 @@ function FieldBox({
 }
 
 function optionsOf(
-  field: Field,
+  field: ShownField,
   context: FormContext,
   parameter: string,
 ): { id: string; says: string }[] | null {
-  switch (field.type) {
+  switch (field.input) {
     case 'choice':
-      return (field.choices ?? []).map((choice) => ({
-        id: choice,
-        says: choice.replace('drops-chart', 'drops and chart'),
-      }))
+      return [...field.choices]
     case 'planting':
       return context.plantings
     case 'place':
-      return context.places
-    case 'animals':
-      return context.animals
-    case 'thing':
-      return [...context.things, { id: '', says: 'something else' }]
+      return field.optional ? [{ id: '', says: 'not said' }, ...context.places] : context.places
+    case 'population':
+      return context.populations
+    case 'equipment':
+      return [...context.equipment, { id: '', says: 'something else' }]
     case 'source':
       return [...context.sources, { id: '', says: 'not said' }]
     case 'product':

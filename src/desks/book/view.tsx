@@ -2,7 +2,7 @@ import { Box, Flex } from '@chakra-ui/react'
 import NextLink from '@/ui/page-link'
 import { describeEntry } from '@/core/history/describe'
 import { entriesOf } from '@/core/history/journal-index'
-import { ENTRY_KINDS, type EntryKind } from '@/core/history/entries'
+import { ENTRY_KINDS, type EntryKind } from '@/core/journal/entry'
 import { isParameter } from '@/core/quantity/units'
 import type { TankHistory } from '@/core/history/types'
 import { forecastScore } from '@/core/judgement/score'
@@ -14,7 +14,7 @@ import { instantIn, localMoment } from '@/core/quantity/zone'
 import { EntryLine } from './entry-line.client'
 import { Filters } from './filters.client'
 import { formContext } from './form-context'
-import { fieldsOf, FORMS } from './form-spec'
+import { formOf, writtenOf, WRITTEN_KINDS } from '@/core/journal/written'
 import { LogForm } from './log-form.client'
 import { StruckNotice } from './struck-notice.client'
 
@@ -31,7 +31,8 @@ export async function BookDesk({ slug, query }: { slug: string; query: BookQuery
   const page = Math.max(0, Math.min(100000, Math.floor(Number(one('page')) || 0)))
   const journal = await journalPage(await database(), slug, filter, page * PAGE, PAGE)
   const open = one('entry') ? story.entries.find((entry) => entry.id === one('entry')) : undefined
-  const log = FORMS.find((form) => form.kind === one('log'))
+  const kind = WRITTEN_KINDS.find((candidate) => candidate === one('log'))
+  const log = kind ? formOf(kind) : null
   const score = forecastScore(story.entries)
   return (
     <Box as="main" px={{ base: 3, md: 8 }} py={4} maxW="1100px">
@@ -56,7 +57,7 @@ export async function BookDesk({ slug, query }: { slug: string; query: BookQuery
         <LogForm
           key={log.kind}
           slug={slug}
-          kind={log.kind}
+          form={log}
           at={localMoment(at, zone)}
           context={formContext(story, now())}
           initial={presetFields(log.kind, one)}
@@ -104,7 +105,7 @@ function LogBar({ slug }: { slug: string }) {
       <Box className="serif" fontSize="md">
         Write down
       </Box>
-      {FORMS.map((form) => (
+      {WRITTEN_KINDS.flatMap((kind) => formOf(kind) ?? []).map((form) => (
         <NextLink
           key={form.kind}
           href={`/tanks/${slug}/book?log=${form.kind}`}
@@ -119,7 +120,7 @@ function LogBar({ slug }: { slug: string }) {
 
 function presetFields(kind: EntryKind, one: (name: string) => string): Record<string, string> {
   if (kind === 'water-change' && /^\d{1,3}$/.test(one('percent'))) return { amount: one('percent') }
-  if (one('planting')) return { planting: one('planting') }
+  if (one('planting')) return { plantingId: one('planting') }
   if (kind === 'reading' && isParameter(one('parameter'))) return { parameter: one('parameter') }
   if (kind === 'dose' && one('product')) return { productId: one('product') }
   return {}
@@ -139,7 +140,7 @@ async function OpenEntry({
   const entry = story.entries.find((candidate) => candidate.id === entryId)
   if (!entry) return null
   const former = await entryVersions(await database(), slug, entryId)
-  const fields = fieldsOf(entry)
+  const [form, written] = [formOf(entry.kind), writtenOf(entry)]
   return (
     <Box
       as="section"
@@ -170,14 +171,14 @@ async function OpenEntry({
           </Box>
         </Box>
       ) : null}
-      {fields ? (
+      {form && written ? (
         <LogForm
           key={entry.id}
           slug={slug}
-          kind={entry.kind}
+          form={form}
           at={localMoment(entry.at, story.vessel.timeZone)}
           context={formContext(story, now())}
-          initial={fields}
+          initial={written}
           note={entry.note ?? ''}
           replaces={{ id: entry.id, revision: (former[0]?.revision ?? 0) + 1 }}
         />

@@ -6,6 +6,7 @@ import { CSV_MAX_MB, type CsvReader, type CsvReport } from '@/data/formats/csv-l
 import { readEventsCsv, writeEventsCsv } from '@/data/formats/events-csv'
 import { readReadingsCsv, writeReadingsCsv } from '@/data/formats/readings-csv'
 import { writeSeriesCsv } from '@/data/formats/series-csv'
+import { remarkOnUnlikely } from '@/data/formats/unlikely-lines'
 import { readTankFile, TANK_FILE_MAX_MB, writeTankFile } from '@/data/formats/tank-file'
 import { importCsv, previewCsv } from '@/data/import-csv'
 import { importStory } from '@/data/import-tank'
@@ -99,9 +100,12 @@ export async function readTankUpload(request: Request): Promise<Response> {
   if (bytes instanceof Response) return ended(job, bytes)
   const story = await readTankFile(bytes, now())
   if (!story.ok) return ended(job, Response.json({ problem: story.problem }, { status: 422 }))
-  return streamProgress(job, request, async (said, stop) =>
-    importStory(await database(), story.value, said, stop),
-  )
+  return streamProgress(job, request, async (said, stop) => {
+    const read = await importStory(await database(), story.value, said, stop)
+    if (!read.ok) return read
+    const remarks = [...read.value.remarks, ...(await remarkOnUnlikely(story.value))]
+    return ok({ ...read.value, remarks })
+  })
 }
 
 /** Stops a job by its name. */

@@ -1,6 +1,6 @@
 import { reviewDecline } from '@/core/rescape/decline'
 import { draftPlan } from '@/core/rescape/plan'
-import type { Entry } from '@/core/history/entries'
+import type { Entry } from '@/core/journal/entry'
 import { lodge } from '@/data/demo/lodge'
 import { planModel } from './plan-model'
 

@@ -1,4 +1,4 @@
-import { roundOf } from '@/core/routine/round'
+import { roundOf, withAsked } from '@/core/routine/round'
 import { lodge } from '@/data/demo/lodge'
 import { now } from '@/data/clock'
 import type { Database } from '@/data/db'
@@ -26,6 +26,7 @@ const answers = (values: Record<string, { value: number; certainty: 'measured' |
   values,
   signs: [{ station: 'ground', sign: 'mulm', place: { of: 'ground' } }],
   station: 2,
+  asked: {},
 })
 
 test('answers are kept as they come, survive a new page, and become entries together; then the next round is blank', async () => {
@@ -41,7 +42,7 @@ test('answers are kept as they come, survive a new page, and become entries toge
   expect((await keepAnswers('tarn', answers(given))).ok).toBe(true)
   expect((await openRound(db, 'tarn'))!.answers).toEqual(answers(given))
   expect((await story()).entries.length).toBe(before)
-  const done = await finishRound('tarn', answers(given))
+  const done = await finishRound('tarn', answers(given), true)
   if (!done.ok) throw new Error('the round was not written')
   expect(done.value.sentence).toMatch(/^[a-z].*\.$/)
   expect(done.value.notes.length).toBeGreaterThan(0)
@@ -51,6 +52,94 @@ test('answers are kept as they come, survive a new page, and become entries toge
   )
   expect(written.every((entry) => entry.by === 'round')).toBe(true)
   expect(await openRound(db, 'tarn')).toBeNull()
+})
+test('what is kept as expected is what was seen, and no answer vanishes when Vivero would ask no more', async () => {
+  const stations = roundOf(await story(), now())
+  const shown = stations
+    .flatMap(({ name, questions }) => questions.map((question) => ({ station: name, question })))
+    .find(({ question }) => question.asks.kind === 'measure' && question.expected !== null)!
+  const seen = { ...shown.question.expected!, value: 12.25, low: 11, high: 13.5 }
+  const asked = {
+    [shown.question.key]: { ...shown, question: { ...shown.question, expected: seen } },
+    'height:tarn-s2:then': {
+      station: 'a station that is no more',
+      question: {
+        ...shown.question,
+        key: 'height:tarn-s2:then',
+        asks: { kind: 'measure' as const, plantingId: 'tarn-s2', measure: 'height' as const },
+      },
+    },
+  }
+  const given = {
+    ...answers({
+      [shown.question.key]: { value: 12, certainty: 'measured' as const },
+      'height:tarn-s2:then': { value: 14, certainty: 'measured' as const },
+    }),
+    round: 'round-seen',
+    asked,
+  }
+  expect((await keepAnswers('tarn', given)).ok).toBe(true)
+  const draft = (await openRound(db, 'tarn'))!
+  expect(draft.answers.asked).toEqual(asked)
+  const again = withAsked(stations, draft.answers.asked)
+  expect(again.at(-1)!.questions.map(({ key }) => key)).toContain('height:tarn-s2:then')
+  expect(again.flatMap(({ questions }) => questions)).toContainEqual(
+    expect.objectContaining({ key: shown.question.key, expected: seen }),
+  )
+  expect((await finishRound('tarn', given, true)).ok).toBe(true)
+  const own = (await story()).entries.filter(({ id }) => id.startsWith('round-seen.'))
+  expect(own.filter(({ kind }) => kind === 'measure')).toHaveLength(2)
+  expect(own.find((entry) => 'value' in entry && entry.value === 12)!.expected).toEqual({
+    value: 12.25,
+    low: 11,
+    high: 13.5,
+  })
+})
+test('the round asks about a value that can hardly be, as the Book does, and keeps the question with it', async () => {
+  const before = (await story()).entries.length
+  const asks = {
+    kind: 'reading',
+    parameter: 'nitrate',
+    method: 'photometer',
+    unit: 'mg/L',
+  } as const
+  const question = {
+    key: 'nitrate',
+    asks,
+    stake: null,
+    says: 'Nitrate',
+    before: '',
+    expected: null,
+    unit: 'mg/L',
+    min: 0,
+    max: 500,
+    step: 5,
+  }
+  const given = {
+    round: 'round-far',
+    values: { nitrate: { value: 400, certainty: 'measured' as const } },
+    signs: [],
+    station: 0,
+    asked: { nitrate: { station: 'water', question } },
+  }
+  const first = await finishRound('tarn', given, false)
+  if (first.ok) throw new Error('it was not asked')
+  expect(first.problems).toEqual([
+    { field: 'question', says: expect.stringMatching(/400 is far from that\. Is it so\?$/) },
+  ])
+  expect((await story()).entries.length).toBe(before)
+  expect((await finishRound('tarn', given, true)).ok).toBe(true)
+  const reading = (await story()).entries.find(
+    ({ id, kind }) => id.startsWith('round-far.') && kind === 'reading',
+  )
+  expect(reading).toMatchObject({ value: 400, questioned: expect.stringMatching(/Is it so/) })
+})
+test.each([
+  ['no question', 7],
+  ['of no kind', { station: 'water', question: { key: 'a', asks: { kind: 'note', text: 'x' } } }],
+])('a question that is none is refused: %s', async (_name, one) => {
+  const raw = { round: 'r', values: {}, signs: [], station: 0, asked: { a: one } }
+  expect((await keepAnswers('tarn', raw)).ok).toBe(false)
 })
 test('a round begun anew forgets its answers and writes nothing', async () => {
   const before = (await story()).entries.length
@@ -68,6 +157,7 @@ test('one answer that cannot be keeps the whole round open and unwritten', async
   const answer = await finishRound(
     'tarn',
     answers({ [question.key]: { value: 9999, certainty: 'measured' } }),
+    false,
   )
   expect(answer.ok).toBe(false)
   expect((await story()).entries.length).toBe(before)

@@ -6,6 +6,9 @@ import { headline } from '@/core/judgement/findings'
 import { inkedValue } from '@/core/judgement/score'
 import { describeEntry } from '@/core/history/describe'
 import { byId } from '@/core/history/journal-index'
+import { doubtsAbout, stoodBy } from '@/core/admission/doubts'
+import { parseEntry } from '@/data/border/entry-schema'
+import { EntryRefused } from '@/data/refused'
 import type { TankHistory } from '@/core/history/types'
 import { heldTrue } from '@/core/quantity/estimate'
 import { daysBetween, type Instant } from '@/core/quantity/time'
@@ -55,13 +58,17 @@ export async function restartRound(slug: string): Promise<Attempt> {
 const SAME_WALK_DAYS = 0.5
 
 /** Writes the whole round into the journal in one transaction and says what it changed. Inked again, it is written once and the answer is the same. */
-export async function finishRound(slug: string, raw: unknown): Promise<Attempt<RoundOutcome>> {
+export async function finishRound(
+  slug: string,
+  raw: unknown,
+  stands: boolean,
+): Promise<Attempt<RoundOutcome>> {
   const at = now()
   const answer = await attempt(async () => {
     const answers = parseRoundAnswers(raw)
     const before = await storyOrRefuse(slug)
     if (!byId(before.entries, roundEntryId(answers.round)))
-      await writeRound(slug, answers, before, at)
+      await writeRound(slug, answers, before, at, stands === true)
     return outcomeOf(await storyOrRefuse(slug), answers.round, now())
   })
   if (answer.ok) revalidatePath('/', 'layout')
@@ -73,16 +80,29 @@ async function writeRound(
   answers: RoundAnswers,
   story: TankHistory,
   at: Instant,
+  stands: boolean,
 ): Promise<void> {
   const db = await database()
   const startedAt = (await openRound(db, slug))?.startedAt ?? at
   const walkedAt = daysBetween(startedAt, at) > SAME_WALK_DAYS ? startedAt : at
   const minutes = Math.min(180, daysBetween(startedAt, at) * 1440)
   // By their ids: of two presses the second carries other minutes, and is the same round.
-  await addEntries(db, slug, entriesOfRound(roundOf(story, at), answers, walkedAt, minutes), at, {
-    within: closeRound,
-    same: 'id',
-  })
+  const entries = entriesOfRound(roundOf(story, at), answers, walkedAt, minutes).map(parseEntry)
+  const doubts = entries.map((entry) => ({ entry, questions: doubtsAbout(entry, story) }))
+  if (!stands) refuseDoubts(doubts.flatMap(({ questions }) => questions))
+  await addEntries(
+    db,
+    slug,
+    doubts.map(({ entry, questions }) => stoodBy(entry, questions)),
+    at,
+    { within: closeRound, same: 'id' },
+  )
+}
+
+/** What can hardly be is asked about before anything is written, as the Book asks. */
+function refuseDoubts(questions: readonly string[]): void {
+  if (questions.length > 0)
+    throw new EntryRefused(questions.map((says) => ({ field: 'question', says })))
 }
 
 /** What a round came to, from what stands in the book of it. */

@@ -12,7 +12,7 @@ const questions = stations.flatMap((station) => station.questions)
 const answers = (
   values: RoundAnswers['values'],
   signs: RoundAnswers['signs'] = [],
-): RoundAnswers => ({ round: 'round-1', values, signs, station: 0 })
+): RoundAnswers => ({ round: 'round-1', values, signs, station: 0, asked: {} })
 
 test('every question of every vessel, answered as pencilled, becomes an entry its schema accepts', () => {
   for (const story of [tarn, spring, gully]) {
@@ -96,6 +96,7 @@ test('answers from a browser are checked: letters, strange certainties and too m
     values: { a: { value: 1, certainty: 'glance' } },
     signs: [],
     station: 3,
+    asked: {},
   }
   expect(parseRoundAnswers(fine)).toEqual(fine)
   for (const bad of [

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto'
-import type { Entry, Place, Sign } from '@/core/history/entries'
+import type { Entry, Place, Sign } from '@/core/journal/entry'
 import type { Estimate } from '@/core/quantity/estimate'
 import { never } from '@/core/quantity/result'
 import type { Instant } from '@/core/quantity/time'
@@ -9,16 +9,20 @@ import { roundEntryId, type RoundAnswers } from '@/data/rounds'
 const bare = (expected: Estimate | null): Entry['expected'] =>
   expected ? { value: expected.value, low: expected.low, high: expected.high } : null
 
-/** The entries a walked round comes to: one for each answer, one for each sign, and the round itself. Answers to questions no longer asked are left out. */
+/** The entries a walked round comes to: one for each answer, one for each sign, and the round itself. An answer goes with the question as it was
+ * seen; of a round begun before questions were kept, with the one that is asked now. */
 export function entriesOfRound(
   stations: readonly Station[],
   answers: RoundAnswers,
   at: Instant,
   minutes: number,
 ): unknown[] {
-  const questions = new Map(
-    stations.flatMap((station) => station.questions).map((question) => [question.key, question]),
-  )
+  const questions = new Map([
+    ...stations
+      .flatMap((station) => station.questions)
+      .map((question) => [question.key, question] as const),
+    ...Object.entries(answers.asked).map(([key, { question }]) => [key, question] as const),
+  ])
   const given = Object.entries(answers.values).flatMap(([key, answer]) => {
     const question = questions.get(key)
     return question ? [{ question, answer }] : []
@@ -109,6 +113,7 @@ function detailOf(asks: Asks, value: number): object {
         event: 'counted',
         count: Math.round(value),
         plusMinus: 0,
+        otherVesselId: null,
       }
     case 'enjoyment':
     case 'workMinutes':

@@ -3,7 +3,7 @@
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import { useRouter } from 'next/navigation'
 import { useEffect, useRef, useState } from 'react'
-import type { Place } from '@/core/history/entries'
+import type { Place } from '@/core/journal/entry'
 import { pencilledAnswer, type Question, type Station } from '@/core/routine/round'
 import type { RoundAnswers, RoundDraft } from '@/data/rounds'
 import { ask, NO_ANSWER, sayProblems, type Refusal } from '@/ui/ask.client'
@@ -25,7 +25,13 @@ interface Props {
   /** Seconds since the open round was begun. */
   walkedSeconds: number
 }
-const nothing = (round: string): RoundAnswers => ({ round, values: {}, signs: [], station: 0 })
+const nothing = (round: string): RoundAnswers => ({
+  round,
+  values: {},
+  signs: [],
+  station: 0,
+  asked: {},
+})
 
 export function Round({ slug, name, day, stations, draft, fresh, walkedSeconds }: Props) {
   const router = useRouter()
@@ -33,6 +39,7 @@ export function Round({ slug, name, day, stations, draft, fresh, walkedSeconds }
   const [outcome, setOutcome] = useState<RoundOutcome | null>(null)
   const [problem, setProblem] = useState<string | null>(null)
   const [busy, setBusy] = useState(false)
+  const [questions, setQuestions] = useState<readonly string[]>([])
   const { keep, settle } = useKeeping(slug, setProblem)
   const here = Math.min(answers.station, stations.length - 1)
   const station = stations[here]
@@ -47,20 +54,26 @@ export function Round({ slug, name, day, stations, draft, fresh, walkedSeconds }
     change((before) => ({ ...before, station: Math.max(0, Math.min(stations.length - 1, to)) }))
   const ink = (question: Question, value: number | null, certainty: 'measured' | 'glance') =>
     change((before) => {
-      const values = { ...before.values }
-      if (value === null) delete values[question.key]
-      else values[question.key] = { value, certainty }
-      return { ...before, values }
+      const [values, asked] = [{ ...before.values }, { ...before.asked }]
+      delete values[question.key]
+      delete asked[question.key]
+      if (value === null) return { ...before, values, asked }
+      return {
+        ...before,
+        values: { ...values, [question.key]: { value, certainty } },
+        asked: { ...asked, [question.key]: { station: station.name, question } },
+      }
     })
   const inkAll = () =>
     change((before) => {
-      const values = { ...before.values }
+      const [values, asked] = [{ ...before.values }, { ...before.asked }]
       for (const question of station.questions) {
         const pencilled = pencilledAnswer(question)
-        if (values[question.key] === undefined && pencilled !== null)
-          values[question.key] = { value: pencilled, certainty: 'glance' }
+        if (values[question.key] !== undefined || pencilled === null) continue
+        values[question.key] = { value: pencilled, certainty: 'glance' }
+        asked[question.key] = { station: station.name, question }
       }
-      return { ...before, values, station: Math.min(stations.length - 1, here + 1) }
+      return { ...before, values, asked, station: Math.min(stations.length - 1, here + 1) }
     })
   const toggleSign = (sign: string, place: Place) =>
     change((before) => {
@@ -73,14 +86,18 @@ export function Round({ slug, name, day, stations, draft, fresh, walkedSeconds }
         : [...before.signs, { station: station.name, sign, place }]
       return { ...before, signs }
     })
-  const finish = async () => {
+  const finish = async (stands: boolean) => {
     setBusy(true)
+    setQuestions([])
     // An answer still on its way would open the finished round again.
     await settle()
-    const answer = await ask(() => finishRound(slug, latest.current))
+    const answer = await ask(() => finishRound(slug, latest.current, stands))
     setBusy(false)
-    if (answer.ok) setOutcome(answer.value)
-    else setProblem(`${sayProblems(answer)} Your answers are kept.`)
+    if (answer.ok) return setOutcome(answer.value)
+    const asked = answer.problems.filter(({ field }) => field === 'question')
+    setQuestions(asked.map(({ says }) => says))
+    if (asked.length < answer.problems.length)
+      setProblem(`${sayProblems(answer)} Your answers are kept.`)
   }
   const restart = async () => {
     latest.current = nothing(newId())
@@ -157,6 +174,7 @@ export function Round({ slug, name, day, stations, draft, fresh, walkedSeconds }
           {problem}
         </Box>
       ) : null}
+      <Asked questions={questions} busy={busy} onStand={() => void finish(true)} />
       <Flex
         bg="margin"
         borderTop="1px solid"
@@ -181,7 +199,7 @@ export function Round({ slug, name, day, stations, draft, fresh, walkedSeconds }
           all as pencilled
         </BigButton>
         {last ? (
-          <BigButton id="finish" onClick={() => void finish()} strong disabled={busy}>
+          <BigButton id="finish" onClick={() => void finish(false)} strong disabled={busy}>
             {busy ? 'Writing …' : 'Ink the round'}
           </BigButton>
         ) : (
@@ -197,6 +215,43 @@ export function Round({ slug, name, day, stations, draft, fresh, walkedSeconds }
         )}
       </Flex>
     </Flex>
+  )
+}
+
+/** What can hardly be, asked once before the round is inked. */
+function Asked({
+  questions,
+  busy,
+  onStand,
+}: {
+  questions: readonly string[]
+  busy: boolean
+  onStand: () => void
+}) {
+  if (questions.length === 0) return null
+  return (
+    <Box
+      role="alert"
+      mx={{ base: 4, md: 10 }}
+      mb={3}
+      borderLeft="3px solid"
+      borderColor="clay"
+      pl={3}
+    >
+      {questions.map((question) => (
+        <Box key={question} className="serif" fontSize="lg">
+          {question}
+        </Box>
+      ))}
+      <Flex gap={4} mt={1} align="center" wrap="wrap">
+        <BigButton strong disabled={busy} onClick={onStand}>
+          It is so: ink the round
+        </BigButton>
+        <Box as="span" color="pencil">
+          or go back and change the value; nothing is written yet.
+        </Box>
+      </Flex>
+    </Box>
   )
 }
 

@@ -1,4 +1,4 @@
-import { roundOf } from '@/core/routine/round'
+import { roundOf, withAsked } from '@/core/routine/round'
 import { now } from '@/data/clock'
 import { database } from '@/data/database'
 import { reckonedAt } from '@/data/analysis-cache'
@@ -19,7 +19,7 @@ export async function RoundDesk({ slug }: { slug: string }) {
       slug={slug}
       name={story.vessel.name}
       day={day}
-      stations={roundOf(story, at)}
+      stations={withAsked(roundOf(story, at), draft?.answers.asked ?? {})}
       draft={draft}
       fresh={newId()}
       walkedSeconds={

@@ -9,8 +9,9 @@ import {
   type Zone,
 } from '@/core/history/types'
 import { instantOfDay } from '@/data/border/since'
-import type { EntryProblem } from '@/core/history/problem'
-import { amount, SAY, words } from '@/data/border/entry-schema'
+import type { EntryProblem } from '@/core/journal/faults'
+import { amount, words } from '@/data/border/values'
+import { SAY } from '@/core/journal/faults'
 import { clock, timeZone } from '@/data/border/story-schema'
 import { now } from '@/data/clock'
 import { NO_SUCH_DAY } from '@/core/quantity/zone'

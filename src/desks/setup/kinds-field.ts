@@ -1,4 +1,4 @@
-import type { EntryProblem } from '@/core/history/problem'
+import type { EntryProblem } from '@/core/journal/faults'
 import { mainKind } from '@/core/history/tank-at'
 import type { PlantKind, Species } from '@/core/history/types'
 import { readNumber } from '@/core/quantity/read-number'

@@ -1,4 +1,4 @@
-import type { EntryProblem } from '@/core/history/problem'
+import type { EntryProblem } from '@/core/journal/faults'
 import { PLANT_GROUPS, type PlantKind, type Species } from '@/core/history/types'
 import { kinName, speciesFromKin } from '@/core/plants/kin'
 import { ANOTHER } from './form-groups'

@@ -1,5 +1,5 @@
 import { entriesOf } from '@/core/history/journal-index'
-import type { EntryKind } from '@/core/history/entries'
+import type { EntryKind } from '@/core/journal/entry'
 import type { Band, TankHistory } from '@/core/history/types'
 import type { Estimate } from '@/core/quantity/estimate'
 import { dayOf, type Instant } from '@/core/quantity/time'

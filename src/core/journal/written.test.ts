@@ -1,12 +1,22 @@
-import { ENTRY_KINDS } from '@/core/history/entries'
-import { describeEntry } from '@/core/history/describe'
-import { litresPerCentimetre, netLitres } from '@/core/vessel/volume'
-import { instantOf } from '@/core/quantity/time'
-import { DAY0, standing, tank } from '@/core/testing/tank'
+import { doorInto } from '../admission/admit'
+import { describeEntry } from '../history/describe'
+import type { TankHistory } from '../history/types'
+import { instantOf, type Instant } from '../quantity/time'
+import { DAY0, standing, tank } from '../testing/tank'
+import { litresPerCentimetre, netLitres } from '../vessel/volume'
+import { ENTRY_KINDS, type EntryKind } from './entry'
+import { unitsOf } from './kinds/reading'
+import { detailFrom, formField, formOf, writtenOf } from './written'
 import { parseEntry } from '@/data/border/entry-schema'
 import { lodge } from '@/data/demo/lodge'
-import { detailFromForm, formField } from './form-entry'
-import { CHANGE_BY, fieldsOf, FORMS, unitsOf } from './form-spec'
+
+const detailFromForm = (
+  kind: EntryKind,
+  written: Record<string, string>,
+  of: TankHistory,
+  at: Instant,
+) => detailFrom(kind, written, doorInto(of, at).ask(at))
+const CHANGE_BY = formOf('water-change')!.fields[1].choices.map(({ id }) => id)
 
 const story = tank([], {
   products: [
@@ -26,7 +36,7 @@ const litres = netLitres(vessel, layout)
 
 test('a change is the same whichever way it was measured: per cent, litres, centimetres, buckets, gallons', () => {
   const by = (amount: string, unit: string) =>
-    detailFromForm('water-change', { amount, by: unit, source: 'src' }, story, NOW) as {
+    detailFromForm('water-change', { amount, by: unit, sourceId: 'src' }, story, NOW) as {
       fraction: number
       litres: number
     }
@@ -81,8 +91,8 @@ test('every entry of the demo that is edited by hand goes into its form and come
   const [tarn] = lodge('2026-11-24T09:00:00.000Z')
   let checked = 0
   for (const entry of tarn.entries) {
-    const fields = fieldsOf(entry)
-    if (!fields || !FORMS.some((form) => form.kind === entry.kind)) continue
+    const fields = writtenOf(entry)
+    if (!fields) continue
     const back = parseEntry({ ...entry, ...detailFromForm(entry.kind, fields, tarn, entry.at) })
     // Litres of a change are worked out anew from its per cent.
     expect({ ...back, litres: 0 }).toEqual({ ...entry, litres: 0 })
@@ -92,7 +102,7 @@ test('every entry of the demo that is edited by hand goes into its form and come
 })
 test('problems find their field; every kind can be said', () => {
   expect(formField('water-change', 'fraction')).toBe('amount')
-  expect(formField('trim', 'plantingId')).toBe('planting')
+  expect(formField('trim', 'plantingId')).toBe('plantingId')
   expect(formField('reading', 'entered.unit')).toBe('unit')
   const [tarn] = lodge('2026-11-24T09:00:00.000Z')
   const said = new Set(
@@ -103,7 +113,7 @@ test('problems find their field; every kind can be said', () => {
   )
   expect(
     [...ENTRY_KINDS].filter(
-      (kind) => !said.has(kind) && !['disagreement', 'step-done'].includes(kind),
+      (kind) => !said.has(kind) && !['disagreement', 'step-done', 'moved'].includes(kind),
     ),
   ).toEqual([])
 })

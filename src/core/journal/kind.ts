@@ -1,0 +1,137 @@
+import type { Instant } from '../quantity/time'
+import type { Result } from '../quantity/result'
+import type { FactSubject, FieldChange } from './fact-change'
+import type { EntryProblem } from './faults'
+import type { Field, Place, PointsAt, Shape } from './shape'
+
+/** `glance`: inked over the pencil with one key. It weighs less than `measured`, so that a forecast never feeds on itself. */
+export type Certainty = 'measured' | 'glance'
+
+/** What every line of the journal holds, whatever it is of. */
+export interface Common {
+  id: string
+  at: Instant
+  certainty: Certainty
+  /** Who wrote it. */
+  by: 'keeper' | 'round' | 'import' | 'device'
+  note: string | null
+  /** Pencilled expectation standing beside the field when the keeper inked it: the score Vivero keeps of itself. */
+  expected: { value: number; low: number; high: number } | null
+}
+
+/** How the things of a tank are called, for sentences. */
+export interface Names {
+  planting: (id: string) => string
+  place: (place: Place) => string
+  population: (id: string) => string
+  /** Null when it is not known. */
+  source: (id: string | null) => string | null
+  step: (planId: string, stepId: string) => string
+  fact: (subject: FactSubject) => string
+  changes: (fields: readonly FieldChange[]) => string
+}
+
+/** A thing found by what it is called or marked with. */
+export interface Found {
+  id: string
+  name: string
+}
+/**
+ * What a kind may ask of the tank it is written for, on the day of the entry. The floors above answer (`admission/ask.ts`), so that a
+ * kind knows its own rules and nothing of how a height or a volume is worked out.
+ */
+export interface Ask {
+  knows: (what: PointsAt, id: string) => boolean
+  /** By name or stake, whatever the case of the letters. */
+  find: (what: PointsAt, name: string) => Found | null
+  nameOf: (what: PointsAt, id: string) => string | null
+  planting: (id: string) => { stake: string; from: Instant } | null
+  /** Net litres of the tank. */
+  litres: () => number
+  litresPerCentimetre: () => number
+  bucketLitres: () => number
+  /** Height above which a planting can hardly have stood, cm. */
+  mostHeight: (plantingId: string) => number
+  /** Animals alive then, and how many have gone missing since the last count; `but`: the entry that is asked for, which does not count. */
+  headCount: (
+    populationId: string,
+    but: string,
+  ) => { count: number; plusMinus: number; missing: number }
+  /** Of the shelf, or a plain salt; null for what is neither. */
+  product: (written: {
+    productId: string | null
+    product: string
+  }) => (Found & { unit: 'mL' | 'g' | 'tablets' }) | null
+  /** Whether another line has ticked off the step. Null: there is no such step. */
+  ticked: (planId: string, stepId: string, but: string) => boolean | null
+}
+
+/** A field of the form a kind is written with. `name`: a field of the shape, or one of the form's own, which the kind turns into it. */
+export interface FormField {
+  name: string
+  label: string
+  after?: string
+  /** Only where the shape does not say it. */
+  input?: 'number' | 'text' | 'choice' | 'unit' | 'product' | 'equipment'
+  choices?: readonly string[]
+  optional?: boolean
+}
+/** What stands in a form: texts. */
+export type Written = Readonly<Record<string, string>>
+
+interface Form<D> {
+  /** “a water test”. */
+  says: string
+  fields: readonly FormField[]
+  /** The kind's values from a form whose fields are not the shape's own; what is no number goes on as it is, for the border to say so. */
+  read?: (written: Written, ask: Ask) => object
+  /** The form's texts for an entry that is to be edited; null: this one is not edited alone. */
+  write?: (entry: D) => Written | null
+  /** The form field at which a problem of a field of the shape is shown, where the names differ. */
+  shownAt?: Readonly<Record<string, string>>
+}
+
+/** A line of events.csv beside its time and kind. */
+interface CsvLine {
+  amount: number | null
+  unit: string
+  subject: string
+  note: string
+}
+interface Csv<D> {
+  write: (
+    entry: D & { note: string | null },
+    ask: Pick<Ask, 'nameOf'>,
+  ) => Omit<CsvLine, 'note'> & { note?: string }
+  /** A refusal is the sentence for the line. `amount` is a number for kinds that write one. */
+  read: (line: CsvLine & { amount: number }, ask: Ask) => Result<D>
+  /** The note of a line is one of the kind's own fields, and not said twice. */
+  noteIsOwn?: true
+  /** Whether a line must have an amount, and may have none of it. */
+  amount: 'none' | 'over zero' | 'zero or more'
+  /** For the docs: what stands in the columns. */
+  columns: { amount: string; subject: string }
+}
+
+/** All that a kind of entry is. One more kind is one more file like this, and one line in `kinds/index.ts`. */
+export interface Kind<D extends object> {
+  /** How the kind is called in lists and choices: “water change”. */
+  name: string
+  shape: { readonly [K in keyof D]-?: Field }
+  /** What an entry says, in one short sentence for the journal, evidence lists and the care sheet. */
+  tell: (entry: D, names: Names) => string
+  /** What the fields must be together, whatever the tank. */
+  rules?: (entry: D) => EntryProblem[]
+  /** What the tank's story must allow. */
+  check?: (entry: D & Common, ask: Ask) => EntryProblem[]
+  /** Later entries are judged by entries of this kind: how tall a plant is, how many animals are left, which steps are done. */
+  judgedBy?: true
+  /** Absent: it is not written by hand. */
+  form?: Form<D>
+  csv?: Csv<D>
+}
+
+/** A kind whatever it is of, for code that treats all alike. */
+export type AnyKind = Omit<Kind<object>, 'shape'> & { shape: Shape }
+
+export const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1)

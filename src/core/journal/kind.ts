@@ -75,6 +75,8 @@ export interface FormField {
   input?: 'number' | 'text' | 'choice' | 'unit' | 'product' | 'equipment'
   choices?: readonly string[]
   optional?: boolean
+  /** Of places: which sort stands first in the list, and is chosen at first. */
+  prefer?: 'planting'
 }
 /** What stands in a form: texts. */
 export type Written = Readonly<Record<string, string>>

@@ -116,6 +116,8 @@ describe('grooming', () => {
       fields(entry(5, 'groom', { what, place: { of }, count: null }), tank())
     expect(at('vacuumed', 'ground')).toEqual([])
     expect(at('brushed', 'glass')).toEqual([])
+    expect(at('poked', 'ground')).toEqual([])
+    expect(at('poked', 'glass')).toEqual(['place'])
     expect(at('leaves-taken', 'ground')).toEqual(['place'])
     expect(fields(groom('leaves-taken', 0), tank())).toEqual(['count'])
     expect(fields(groom('leaves-taken', 2.5), tank())).toEqual(['count'])

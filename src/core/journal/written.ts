@@ -23,6 +23,7 @@ export interface ShownField {
   choices: readonly { id: string; says: string }[]
   optional: boolean
   after: string
+  prefer: 'planting' | null
 }
 /** The form of a kind of entry. */
 export interface ShownForm {
@@ -48,6 +49,7 @@ function shown(field: FormField, shape: Shape): ShownField {
     name: field.name,
     label: field.label,
     after: field.after ?? '',
+    prefer: field.prefer ?? null,
     input: field.input ?? inputFor(spec),
     optional: field.optional ?? (spec !== null && 'maybe' in spec && spec.maybe === true),
     choices: (field.choices ?? (spec?.is === 'choice' ? spec.of : [])).map((id) => ({

@@ -22,7 +22,7 @@ export function Filters({
   asked,
 }: {
   slug: string
-  counts: readonly { kind: EntryKind; count: number }[]
+  counts: readonly { kind: EntryKind; name: string; count: number }[]
   plantings: readonly { id: string; stake: string; name: string }[]
   asked: Record<string, string>
 }) {
@@ -39,9 +39,9 @@ export function Filters({
           </chakra.label>
           <chakra.select id="filter-kind" name="kind" defaultValue={one('kind')} {...field}>
             <option value="">all</option>
-            {counts.map(({ kind, count }) => (
+            {counts.map(({ kind, name, count }) => (
               <option key={kind} value={kind}>
-                {kind.replace('-', ' ')} ({count})
+                {name} ({count})
               </option>
             ))}
           </chakra.select>

@@ -233,7 +233,7 @@ function initialOf(field: ShownField, context: FormContext): string {
     case 'planting':
       return context.plantings[0]?.id ?? ''
     case 'place':
-      return field.optional ? '' : (context.places[0]?.id ?? '')
+      return field.optional ? '' : (placesFor(field, context)[0]?.id ?? '')
     case 'population':
       return context.populations[0]?.id ?? ''
     case 'equipment':
@@ -310,6 +310,13 @@ function FieldBox({
   )
 }
 
+/** The places in the order of the field: what is mostly meant first. */
+function placesFor({ prefer }: ShownField, { places }: FormContext) {
+  if (prefer === null) return places
+  const meant = (id: string) => id.startsWith(`${prefer}:`)
+  return [...places.filter(({ id }) => meant(id)), ...places.filter(({ id }) => !meant(id))]
+}
+
 function optionsOf(
   field: ShownField,
   context: FormContext,
@@ -321,7 +328,9 @@ function optionsOf(
     case 'planting':
       return context.plantings
     case 'place':
-      return field.optional ? [{ id: '', says: 'not said' }, ...context.places] : context.places
+      return field.optional
+        ? [{ id: '', says: 'not said' }, ...placesFor(field, context)]
+        : placesFor(field, context)
     case 'population':
       return context.populations
     case 'equipment':

@@ -2,7 +2,7 @@ import { Box, Flex } from '@chakra-ui/react'
 import NextLink from '@/ui/page-link'
 import { describeEntry } from '@/core/history/describe'
 import { entriesOf } from '@/core/history/journal-index'
-import { ENTRY_KINDS, type EntryKind } from '@/core/journal/entry'
+import { ENTRY_KINDS, kindOf, type EntryKind } from '@/core/journal/entry'
 import { isParameter } from '@/core/quantity/units'
 import type { TankHistory } from '@/core/history/types'
 import { forecastScore } from '@/core/judgement/score'
@@ -70,6 +70,7 @@ export async function BookDesk({ slug, query }: { slug: string; query: BookQuery
         slug={slug}
         counts={ENTRY_KINDS.map((kind) => ({
           kind,
+          name: kindOf(kind).name,
           count: entriesOf(story.entries, kind).length,
         })).filter(({ count }) => count > 0)}
         plantings={story.plantings.map(({ id, stake, name }) => ({ id, stake, name }))}

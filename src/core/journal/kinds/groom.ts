@@ -48,8 +48,13 @@ const shape = {
   }),
 }
 
-/** What is done with a plant is done with a planting; brushing and vacuuming with any place. */
-const OF_ANY_PLACE: ReadonlySet<Grooming> = new Set(['brushed', 'vacuumed', 'poked', 'mown'])
+/** Where else than at a planting each can be done; what is not listed is done with a planting alone. */
+const ELSEWHERE: { readonly [G in Grooming]?: readonly Place['of'][] } = {
+  mown: ['ground'],
+  poked: ['ground'],
+  brushed: ['hardscape', 'glass', 'surface', 'ground', 'equipment', 'tank'],
+  vacuumed: ['hardscape', 'ground', 'tank'],
+}
 
 /** Grooming: acts on plants and ground that are no heights. */
 export const groom: Kind<DetailOf<typeof shape>> = {
@@ -62,14 +67,19 @@ export const groom: Kind<DetailOf<typeof shape>> = {
     return `${says}${much}, ${names.place(where)}`
   },
   rules: ({ what, place: where }) =>
-    where.of === 'planting' || OF_ANY_PLACE.has(what)
+    where.of === 'planting' || ELSEWHERE[what]?.includes(where.of)
       ? NO_PROBLEM
-      : problem('place', 'That is done with a planting: choose which.'),
+      : problem(
+          'place',
+          ELSEWHERE[what]
+            ? `${TOLD[what].says} is not said of that place: choose another.`
+            : 'That is done with a planting: choose which.',
+        ),
   form: {
     says: 'grooming',
     fields: [
       { name: 'what', label: 'What' },
-      { name: 'place', label: 'Where' },
+      { name: 'place', label: 'Where', prefer: 'planting' },
       { name: 'count', label: 'How many' },
     ],
   },

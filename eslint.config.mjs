@@ -7,6 +7,31 @@ const layer = (files, forbidden, message) => ({
   ignores: ['**/*.test.ts', '**/*.test.tsx'],
   rules: { 'no-restricted-imports': ['error', { patterns: [{ regex: forbidden, message }] }] },
 })
+
+/** The floors of the core, from the ground up; what stands on one floor may lean on each other, but never on a floor above. */
+const floors = [
+  ['quantity'],
+  ['chemistry'],
+  ['journal'],
+  ['history'],
+  ['vessel'],
+  ['plants', 'algae'],
+  ['layout'],
+  ['water'],
+  ['admission'],
+  ['judgement'],
+  ['rescape', 'routine'],
+]
+const THE_CORE = '@/(data|ui|desks|app|workers|devices)|react|next|drizzle-orm|@chakra-ui|yup|node:'
+const coreFloors = floors.map((own, i) => {
+  const above = floors.slice(i + 1).flat()
+  const over = above.length > 0 ? `|(\\.\\./)+(${above.join('|')})/` : ''
+  return layer(
+    own.map((room) => `src/core/${room}/**`),
+    `^(${THE_CORE}${over})`,
+    'The core knows no interface, no database and no machine, and each of its floors only those below it.',
+  )
+})
 const desks = ['bench', 'look', 'round', 'water', 'rescape', 'book', 'exchange', 'setup']
 
 const config = [
@@ -42,11 +67,7 @@ const config = [
     rules: { 'max-lines-per-function': 'off' },
   },
   { files: ['scripts/**', 'bench/**'], rules: { 'no-console': 'off' } },
-  layer(
-    ['src/core/**'],
-    '^(@/(data|ui|desks|app|workers|devices)|react|next|drizzle-orm|@chakra-ui|node:)',
-    'The core knows no interface, no database and no machine.',
-  ),
+  ...coreFloors,
   layer(['src/data/**'], '^@/(ui|desks|app|workers|devices)', 'Data knows no screen.'),
   layer(
     ['src/ui/**'],

@@ -10,17 +10,21 @@ import { fitGrowth } from '@/core/plants/growth'
 import { dayOf } from '@/core/quantity/time'
 import { reviewDecline } from '@/core/rescape/decline'
 import { weighOptions } from '@/core/rescape/options'
-import { estimateParameter, forecastParameter, routineChanges } from '@/core/water/estimate'
+import {
+  estimateParameter,
+  forecastParameter,
+  routineChanges,
+} from '@/core/water/estimate/estimate'
 import { lodge } from '@/data/demo/lodge'
 import { readReadingsCsv } from '@/data/formats/readings-csv'
 import { importCsv } from '@/data/import-csv'
 import { openDirectory } from '@/data/open'
 import { loadStory, readStory } from '@/data/story'
 import * as t from '@/data/schema'
-import { conditionsOf } from '@/core/water/conditions'
-import { makeRuns } from '@/core/water/what-if'
-import { worthTesting } from '@/core/water/worth-testing'
-import { balanceModel } from '@/desks/water/balance-model'
+import { conditionsOf } from '@/core/water/estimate/conditions'
+import { makeRuns } from '@/core/water/changes/what-if'
+import { worthTesting } from '@/core/water/balance/worth-testing'
+import { balanceModel } from '@/desks/water/balance/balance-model'
 import { oldRoom, writeAll } from './old-room.mts'
 import { FIFTEEN, plainFilter, plainLives, wellTested } from './well-tested.mts'
 

@@ -3,7 +3,7 @@ import type { TankHistory } from '@/core/history/types'
 import { seededRandom } from '@/core/quantity/random'
 import { instantOf } from '@/core/quantity/time'
 import { PARAMETERS, type Parameter } from '@/core/quantity/units'
-import { FACTS } from '@/core/water/parameters'
+import { FACTS } from '@/core/water/facts/parameters'
 
 const DAYS = 5 * 365
 /** The fifteen parameters of the speed goal: all that are dissolved or settle, but for those read by the eye and TDS, which shares its meter. */

@@ -1,5 +1,5 @@
 import { expose } from 'comlink'
-import { BATCH, makeRuns, type WhatIfInput, type WhatIfResult } from '@/core/water/what-if'
+import { BATCH, makeRuns, type WhatIfInput, type WhatIfResult } from '@/core/water/changes/what-if'
 
 let ticket = 0
 

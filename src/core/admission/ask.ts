@@ -7,7 +7,7 @@ import type { PointsAt } from '../journal/shape'
 import { heightCourse, heightOn } from '../plants/height'
 import { dayOf, type Instant } from '../quantity/time'
 import { litresPerCentimetre } from '../vessel/volume'
-import { doseUnitOf, productOf } from '../water/products'
+import { doseUnitOf, productOf } from '../water/dosing/products'
 
 /** A thing of a tank by its id, its name, and what it is marked with. */
 interface Listed {

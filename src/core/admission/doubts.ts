@@ -1,6 +1,6 @@
 import type { TankHistory } from '../history/types'
 import type { Entry } from '../journal/entry'
-import { questionsAbout } from '../water/questions'
+import { questionsAbout } from '../water/estimate/questions'
 
 /** Longest question that is kept with a reading, characters. */
 const MOST_LETTERS = 500

@@ -1,5 +1,5 @@
 import type { Parameter } from '../quantity/units'
-import { molarMass } from './masses'
+import { molarMass } from '../quantity/masses'
 
 /** Forms in which a nutrient is written: in water as the ion, on a label as element or oxide. */
 export const NUTRIENTS = {

@@ -5,7 +5,7 @@ import {
   freeCarbonDioxide,
   pHFromCarbonDioxide,
 } from './carbon-dioxide'
-import { molarMass } from './masses'
+import { molarMass } from '../quantity/masses'
 import { LABEL_FORM_NAMES, LABEL_FORMS, NUTRIENTS } from './nutrients'
 import {
   degreesFrom,

@@ -1,4 +1,4 @@
-import { molarMass } from './masses'
+import { molarMass } from '../quantity/masses'
 import { NUTRIENTS, type Nutrient } from './nutrients'
 
 /** What one formula unit of a salt sets free in water. */

@@ -2,7 +2,7 @@ import { entriesOf } from '../history/journal-index'
 import type { TankHistory } from '../history/types'
 import { sayDays } from '../quantity/say'
 import { dayOf, type Instant } from '../quantity/time'
-import { changeRegime } from '../water/regime'
+import { changeRegime } from '../water/changes/regime'
 import { evidence, reckoned } from './evidence'
 import type { Finding } from './finding'
 

@@ -3,12 +3,17 @@ import { usualSource } from '../history/lookup'
 import type { Estimate } from '../quantity/estimate'
 import { sayEstimate, sayNumber, sayRange } from '../quantity/say'
 import { dayOf, type Instant } from '../quantity/time'
-import type { Conditions } from '../water/conditions'
-import { changeForTarget, crossing, forecastParameter, routineChanges } from '../water/estimate'
-import { bandNow } from '../water/parameters'
-import { steadyBeforeChange } from '../water/dilution'
-import { nextChange } from '../water/regime'
-import { levelOfSource } from '../water/sources'
+import type { Conditions } from '../water/estimate/conditions'
+import {
+  changeForTarget,
+  crossing,
+  forecastParameter,
+  routineChanges,
+} from '../water/estimate/estimate'
+import { bandNow } from '../water/facts/parameters'
+import { steadyBeforeChange } from '../water/changes/dilution'
+import { nextChange } from '../water/changes/regime'
+import { levelOfSource } from '../water/facts/sources'
 import { evidenceFor, reckoned } from './evidence'
 import type { Finding } from './finding'
 

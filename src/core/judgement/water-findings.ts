@@ -5,15 +5,20 @@ import type { TankHistory } from '../history/types'
 import { sayAgo, sayDays, sayEstimate, sayNumber } from '../quantity/say'
 import { dayOf, daysBetween, type Instant } from '../quantity/time'
 import { PARAMETER_UNITS, type Parameter } from '../quantity/units'
-import { changeForTarget, crossing, forecastParameter, routineChanges } from '../water/estimate'
-import type { Conditions } from '../water/conditions'
-import { rootTabs } from '../water/dosing'
-import { ammoniaDanger, gasUse, oxygenOf, SAFE_NH3 } from '../water/gas'
-import { creepFactor, CREEP_WORTH } from '../water/mixing'
-import { bandNow, FACTS } from '../water/parameters'
-import { changeRegime } from '../water/regime'
-import { evaporation, levelOfSource } from '../water/sources'
-import { outsideBand } from '../water/worth-testing'
+import {
+  changeForTarget,
+  crossing,
+  forecastParameter,
+  routineChanges,
+} from '../water/estimate/estimate'
+import type { Conditions } from '../water/estimate/conditions'
+import { rootTabs } from '../water/dosing/dosing'
+import { ammoniaDanger, gasUse, oxygenOf, SAFE_NH3 } from '../water/gas/gas'
+import { creepFactor, CREEP_WORTH } from '../water/changes/mixing'
+import { bandNow, FACTS } from '../water/facts/parameters'
+import { changeRegime } from '../water/changes/regime'
+import { evaporation, levelOfSource } from '../water/facts/sources'
+import { outsideBand } from '../water/balance/worth-testing'
 import { evidenceFor, reckoned } from './evidence'
 import type { Finding } from './finding'
 

@@ -1,4 +1,4 @@
-import { molarMass } from '../chemistry/masses'
+import { molarMass } from './masses'
 import { type Result, ok, refuse } from './result'
 
 /**

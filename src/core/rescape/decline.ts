@@ -13,7 +13,7 @@ import { coverIn, fitCover } from '../plants/cover'
 import { patchCentre } from '../plants/height'
 import { sayEstimate, sayNumber } from '../quantity/say'
 import { dayOf, daysBetween, instantOf, type Instant } from '../quantity/time'
-import { estimateParameter } from '../water/estimate'
+import { estimateParameter } from '../water/estimate/estimate'
 
 export type DeclineSign =
   | 'carpet'

@@ -4,7 +4,7 @@ import type { Plan, Planting, PlanMaterial, TankHistory } from '../history/types
 import { heightCourse, heightOn, patchArea } from '../plants/height'
 import { dayOf, instantOf, type Instant } from '../quantity/time'
 import { groundLitres, netLitres } from '../vessel/volume'
-import { CM2_PER_TABLET } from '../water/dosing'
+import { CM2_PER_TABLET } from '../water/dosing/dosing'
 import { type Result, ok, refuse } from '../quantity/result'
 import type { DeclineReview } from './decline'
 import { renewsSoil, SECTION_INTERVAL_DAYS, stepsFor, type OptionKey } from './options'

@@ -13,11 +13,11 @@ import { asRead, normalEstimate, type Estimate } from '../quantity/estimate'
 import { sayAgo, sayNumber } from '../quantity/say'
 import { dayOf, type Instant } from '../quantity/time'
 import { PARAMETER_UNITS, type Parameter } from '../quantity/units'
-import { conditionsOf } from '../water/conditions'
-import { estimateParameter } from '../water/estimate'
-import { FACTS } from '../water/parameters'
-import { likelihoodOf } from '../water/reading-uncertainty'
-import { worthTesting } from '../water/worth-testing'
+import { conditionsOf } from '../water/estimate/conditions'
+import { estimateParameter } from '../water/estimate/estimate'
+import { FACTS } from '../water/facts/parameters'
+import { likelihoodOf } from '../water/estimate/reading-uncertainty'
+import { worthTesting } from '../water/balance/worth-testing'
 
 /** What an answer becomes in the journal. */
 export type Asks =

@@ -4,8 +4,8 @@ import { UNMEASURED, USUAL_CARE } from '../history/types'
 import { change, DAY0, entry, nitrate, tank } from '../testing/tank'
 import { instantOf } from '../quantity/time'
 import { seededRandom } from '../quantity/random'
-import { easiest, inBuckets, JUMP_LIMITS, jumpsOf, routinesWithin } from './change-planner'
-import { fractionForTarget, steadyWithTopUp } from './dilution'
+import { easiest, inBuckets, JUMP_LIMITS, jumpsOf, routinesWithin } from './changes/change-planner'
+import { fractionForTarget, steadyWithTopUp } from './changes/dilution'
 import {
   accumulationBound,
   amountFor,
@@ -19,13 +19,19 @@ import {
   planOfSchool,
   rootTabs,
   warnOfDose,
-} from './dosing'
-import { estimateParameter, forecastParameter } from './estimate'
-import { creepFactor, planMix } from './mixing'
-import { bandFor, schoolBand } from './parameters'
-import { checkAnalysis, nutrientsPerUnit, productOf, raises, saltAsProduct } from './products'
-import { likelihoodOf } from './reading-uncertainty'
-import { SCHOOL_FACTS } from './schools'
+} from './dosing/dosing'
+import { estimateParameter, forecastParameter } from './estimate/estimate'
+import { creepFactor, planMix } from './changes/mixing'
+import { bandFor, schoolBand } from './facts/parameters'
+import {
+  checkAnalysis,
+  nutrientsPerUnit,
+  productOf,
+  raises,
+  saltAsProduct,
+} from './dosing/products'
+import { likelihoodOf } from './estimate/reading-uncertainty'
+import { SCHOOL_FACTS } from './dosing/schools'
 
 const at = (day: number) => instantOf(DAY0 + day)
 const water = (id: string, gh: number, kh: number, temperatureC = 12, pH = 7.2): SourceWater => ({

@@ -3,17 +3,22 @@ import { KalmanFilter } from 'kalman-filter'
 import { seededRandom } from '../quantity/random'
 import { change, DAY0, entry, nitrate, tank, withCare, KEPT_UP } from '../testing/tank'
 import { instantOf } from '../quantity/time'
-import { afterChange, fractionForTarget, steadyBeforeChange, steadyWithTopUp } from './dilution'
-import { runGainFilter, type FilterReading, type FilterSettings } from './gain-filter'
+import {
+  afterChange,
+  fractionForTarget,
+  steadyBeforeChange,
+  steadyWithTopUp,
+} from './changes/dilution'
+import { runGainFilter, type FilterReading, type FilterSettings } from './estimate/gain-filter'
 import {
   changeForTarget,
   crossing,
   estimateParameter,
   forecastParameter,
   routineChanges,
-} from './estimate'
-import { likelihoodOf } from './reading-uncertainty'
-import { changeRegime, quantile } from './regime'
+} from './estimate/estimate'
+import { likelihoodOf } from './estimate/reading-uncertainty'
+import { changeRegime, quantile } from './changes/regime'
 
 const SETTINGS: FilterSettings = {
   gainDrift: 0.01,

@@ -28,7 +28,7 @@ import {
   type StepAct,
 } from '@/core/history/types'
 import { isParameter, PARAMETER_UNITS } from '@/core/quantity/units'
-import { checkAnalysis } from '@/core/water/products'
+import { checkAnalysis } from '@/core/water/dosing/products'
 import { amount, ident, instant, listOf, maybeInstant, plain, words } from './values'
 import { SAY } from '@/core/journal/faults'
 

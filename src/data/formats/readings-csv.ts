@@ -5,7 +5,7 @@ import type { TankHistory } from '@/core/history/types'
 import { type Result, ok, refuse } from '@/core/quantity/result'
 import { type Instant } from '@/core/quantity/time'
 import { isParameter, PARAMETERS, toCanonical } from '@/core/quantity/units'
-import { questionsOfParts } from '@/core/water/questions'
+import { questionsOfParts } from '@/core/water/estimate/questions'
 import { pacer } from '../yield'
 import {
   marksOf,

@@ -1,8 +1,8 @@
 import type { TankHistory } from '@/core/history/types'
 import { dayOf, instantOf, type Instant } from '@/core/quantity/time'
 import { PARAMETERS, PARAMETER_UNITS } from '@/core/quantity/units'
-import { conditionsOf } from '@/core/water/conditions'
-import { forecastParameter, routineChanges } from '@/core/water/estimate'
+import { conditionsOf } from '@/core/water/estimate/conditions'
+import { forecastParameter, routineChanges } from '@/core/water/estimate/estimate'
 import { writeCsv } from './csv-lines'
 
 const SERIES_COLUMNS = ['at', 'parameter', 'value', 'low', 'high', 'unit', 'what'] as const

@@ -4,7 +4,7 @@ import { usualSource } from '@/core/history/lookup'
 import { layoutOn, tankNow } from '@/core/history/tank-at'
 import type { TankHistory } from '@/core/history/types'
 import { dayOf, type Instant } from '@/core/quantity/time'
-import { doseUnitOf, saltAsProduct } from '@/core/water/products'
+import { doseUnitOf, saltAsProduct } from '@/core/water/dosing/products'
 
 /** What the form's choices are made of. */
 export function formContext(story: TankHistory, now: Instant) {

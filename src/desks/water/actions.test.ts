@@ -243,7 +243,7 @@ describe('bands, habits, school and rhythm', () => {
     const { PARAMETERS } =
       jest.requireActual<typeof import('@/core/quantity/units')>('@/core/quantity/units')
     const { schoolBand } =
-      jest.requireActual<typeof import('@/core/water/parameters')>('@/core/water/parameters')
+      jest.requireActual<typeof import('@/core/water/facts/parameters')>('@/core/water/parameters')
     const { vessel } = await story()
     for (const parameter of PARAMETERS) {
       const band = schoolBand(vessel.kind, standingCare({ vessel }).school, parameter)

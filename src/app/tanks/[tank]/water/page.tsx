@@ -1,4 +1,4 @@
-import { DriftPage } from '@/desks/water/drift-page'
+import { DriftPage } from '@/desks/water/drift/drift-page'
 
 export const metadata = { title: 'Water' }
 

@@ -1,4 +1,4 @@
-import { BalancePage } from '@/desks/water/balance-page'
+import { BalancePage } from '@/desks/water/balance/balance-page'
 
 export const metadata = { title: 'Balance' }
 

@@ -1,4 +1,4 @@
-import { ChangesPage } from '@/desks/water/changes-page'
+import { ChangesPage } from '@/desks/water/changes/changes-page'
 
 export const metadata = { title: 'Changes' }
 

@@ -1,4 +1,4 @@
-import { DosingPage } from '@/desks/water/dosing-page'
+import { DosingPage } from '@/desks/water/dosing/dosing-page'
 
 export const metadata = { title: 'Dosing' }
 

@@ -1,4 +1,4 @@
-import { GasPage } from '@/desks/water/gas-page'
+import { GasPage } from '@/desks/water/gas/gas-page'
 
 export const metadata = { title: 'Gas and air' }
 

@@ -1,4 +1,4 @@
-import { WaterSettingsPage } from '@/desks/water/settings-page'
+import { WaterSettingsPage } from '@/desks/water/settings/settings-page'
 
 export const metadata = { title: 'Waters and bottles' }
 

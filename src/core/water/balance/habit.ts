@@ -1,0 +1,75 @@
+import { heldOn } from '../../history/dated'
+import { entryDay } from '../../history/journal-index'
+import { entriesOf } from '../../history/journal-index'
+import type { TankHistory } from '../../history/types'
+import type { Parameter } from '../../quantity/units'
+import { addedByDose } from '../dosing/products'
+import { levelOfSource } from '../facts/sources'
+
+/** What was done in these last days is the present habit. */
+const HABIT_DAYS = 42
+
+/** What the doses of the last six weeks add to a parameter a day, canonical unit; zero for what is not dosed. `litres`: net volume. */
+export function habitualDosing(
+  history: TankHistory,
+  parameter: Parameter,
+  today: number,
+  litres: number,
+): number {
+  const doses = entriesOf(history.entries, 'dose').filter(
+    (entry) => entryDay(entry) <= today && entryDay(entry) > today - HABIT_DAYS,
+  )
+  const added = addedByDose(history, parameter)
+  return doses.reduce((sum, dose) => sum + added(dose), 0) / litres / HABIT_DAYS
+}
+
+/** What the top-ups of the last six weeks bring of a parameter a day, canonical unit. `litres`: net volume. */
+export function habitualTopUps(
+  history: TankHistory,
+  parameter: Parameter,
+  today: number,
+  litres: number,
+): number {
+  const topUps = entriesOf(history.entries, 'top-off').filter(
+    (entry) => entryDay(entry) <= today && entryDay(entry) > today - HABIT_DAYS,
+  )
+  return (
+    topUps.reduce(
+      (sum, entry) =>
+        sum + levelOfSource(history, entry.sourceId, parameter, entryDay(entry)) * entry.litres,
+      0,
+    ) /
+    litres /
+    HABIT_DAYS
+  )
+}
+
+const DAYS_A_WEEK = 7
+
+/** Grams of food a day over the last six weeks and its protein as the tin said on the day it was fed; where no meal was written down, what is meant to be fed (`meals` 0), or null. */
+export function habitualFeeding(
+  history: TankHistory,
+  today: number,
+  days = HABIT_DAYS,
+): { gramsPerDay: number; meals: number; proteinPercent: number } | null {
+  const meals = entriesOf(history.entries, 'feed').filter(
+    (entry) => entryDay(entry) <= today && entryDay(entry) > today - days,
+  )
+  const meant = heldOn(history.vessel.care, today).feeding
+  if (meals.length === 0)
+    return meant && meant.gramsPerDay > 0
+      ? {
+          gramsPerDay: (meant.gramsPerDay * (DAYS_A_WEEK - meant.fastDays)) / DAYS_A_WEEK,
+          meals: 0,
+          proteinPercent: heldOn(history.vessel.care, today).foodProteinPercent,
+        }
+      : null
+  const grams = meals.reduce((sum, meal) => sum + meal.grams, 0)
+  const proteinOn = (day: number) => heldOn(history.vessel.care, day).foodProteinPercent
+  const protein = meals.reduce((sum, meal) => sum + meal.grams * proteinOn(entryDay(meal)), 0)
+  return {
+    gramsPerDay: grams / days,
+    meals: meals.length,
+    proteinPercent: grams > 0 ? protein / grams : proteinOn(today),
+  }
+}

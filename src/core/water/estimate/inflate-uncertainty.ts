@@ -1,0 +1,28 @@
+import type { Part } from '../balance/reconcile'
+
+/**
+ * Gives the vague parts of a sum as much doubt as a gap asks for: where known and vague parts together miss `total` by more than one
+ * standard deviation, the vague ones that could close the gap by their sign are widened by one factor, until it is one. Known
+ * parts keep theirs, so that what nobody measured, not what was counted, is taken for mistaken. (The widening of discrepant
+ * uncertainties by their common ratio: Birge 1932, Phys. Rev. 40:207.) Any one unit; nothing is ever narrowed.
+ */
+export function inflateUncertainty<T extends Part>(
+  known: readonly Part[],
+  vague: readonly T[],
+  total: { value: number; sd: number },
+): T[] {
+  const gap = total.value - [...known, ...vague].reduce((sum, part) => sum + part.value, 0)
+  const closes = (part: Part) => part.sign === 0 || part.sign * gap > 0
+  // What is nothing and could only widen the gap has no say in it, however little is known of it.
+  const shrinks = (part: Part) => !closes(part) && part.value * part.sign > 0
+  const variance = (parts: readonly Part[]) => parts.reduce((sum, part) => sum + part.sd ** 2, 0)
+  const give = variance(vague.filter(closes))
+  const rest =
+    variance(known.filter((part) => closes(part) || shrinks(part))) +
+    variance(vague.filter(shrinks)) +
+    total.sd ** 2
+  const asked = gap ** 2
+  if (give === 0 || asked <= rest + give) return [...vague]
+  const factor = Math.sqrt((asked - rest) / give)
+  return vague.map((part) => (closes(part) ? { ...part, sd: part.sd * factor } : part))
+}

@@ -1,0 +1,84 @@
+import { heldOn } from '../../history/dated'
+import { entryDay } from '../../history/journal-index'
+import { entriesOf } from '../../history/journal-index'
+import type { TankHistory } from '../../history/types'
+import type { Parameter } from '../../quantity/units'
+import type { FilterEvent } from './gain-filter'
+import { FACTS } from '../facts/parameters'
+import { addedByDose } from '../dosing/products'
+import { evaporation, levelOfSource } from '../facts/sources'
+
+/** Litres of a change are seldom read better than this share. Common practice. */
+const CHANGE_SPREAD = 0.04
+/** A dose is measured to about a tenth, and bottles settle. Common practice. */
+const DOSE_SPREAD = 0.1
+/** A tank is never reckoned emptier than this: long before, somebody would have filled it. */
+const LEAST_FULL = 0.5
+
+export interface WaterEvents {
+  events: FilterEvent[]
+  /** Present over full volume at a day, 0.5–1: evaporation since the last time it was filled up. */
+  fullness: (day: number) => number
+}
+
+/**
+ * Changes, top-ups and doses between `from` and `today` as linear maps on the concentration of a parameter at full volume, and how
+ * full the tank was on any day. What settles has no such events. `litresOf`: net volume on a day.
+ */
+export function waterEvents(
+  history: TankHistory,
+  parameter: Parameter,
+  litresOf: (day: number) => number,
+  from: number,
+  today: number,
+): WaterEvents {
+  if (FACTS[parameter].behaviour === 'settling') return { events: [], fullness: () => 1 }
+  const reckoned =
+    entriesOf(history.entries, 'top-off').length > 0
+      ? evaporation(history, today, litresOf(today)).value
+      : 0
+  const lossOn = (day: number) =>
+    heldOn(history.vessel.care, day).evaporationLitresPerDay ?? reckoned
+  const added = addedByDose(history, parameter)
+  const filled: number[] = [from]
+  const events: FilterEvent[] = []
+  const dated = [
+    ...entriesOf(history.entries, 'water-change'),
+    ...entriesOf(history.entries, 'top-off'),
+    ...entriesOf(history.entries, 'dose'),
+  ]
+    .map((entry) => ({ entry, day: entryDay(entry) }))
+    .filter(({ day }) => day >= from && day <= today)
+    .sort((a, b) => a.day - b.day)
+  for (const { entry, day } of dated) {
+    const litres = litresOf(day)
+    if (entry.kind === 'dose') {
+      const b = added(entry) / litres
+      if (b > 0) events.push({ day, a: 1, b, sd: DOSE_SPREAD * b })
+      continue
+    }
+    const source = levelOfSource(history, entry.sourceId, parameter, day)
+    if (entry.kind === 'water-change') {
+      const missing = Math.min(
+        litres * (1 - LEAST_FULL),
+        lossOn(day) * (day - filled[filled.length - 1]),
+      )
+      const added = entry.fraction * (litres - missing) + missing
+      events.push({
+        day,
+        a: 1 - entry.fraction,
+        b: (source * added) / litres,
+        sd: CHANGE_SPREAD * FACTS[parameter].prior.c,
+      })
+    } else events.push({ day, a: 1, b: (source * entry.litres) / litres, sd: 0 })
+    filled.push(day)
+  }
+  let at = 0
+  const fullness = (day: number) => {
+    // Readings come in time order: the search goes on from where it stood.
+    if (filled[at] >= day) at = 0
+    while (at + 1 < filled.length && filled[at + 1] < day) at++
+    return Math.max(LEAST_FULL, 1 - (lossOn(day) * (day - filled[at])) / litresOf(day))
+  }
+  return { events, fullness }
+}

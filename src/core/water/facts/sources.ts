@@ -1,0 +1,110 @@
+import { GH_PER_CALCIUM, GH_PER_MAGNESIUM } from '../../chemistry/salts'
+import { entriesOf } from '../../history/journal-index'
+import { heldOn } from '../../history/dated'
+import { sourceOn } from '../../history/tank-at'
+import type { SourceWater, TankHistory } from '../../history/types'
+import type { Estimate } from '../../quantity/estimate'
+import type { Parameter } from '../../quantity/units'
+
+/** Share of a water's general hardness that is calcium where nobody measured it: three parts in four. Common practice. */
+const CALCIUM_SHARE = 0.75
+/** Conductivity of a degree of hardness with what goes along with it, and of water that holds next to nothing, µS/cm. Common practice, ± a quarter. */
+const US_PER_DEGREE = 32
+const US_BARE = 12
+/** Dissolved solids of a µS/cm as most meters convert it. Common practice (0.5 to 0.7). */
+const TDS_PER_US = 0.64
+
+/** What a source water holds of a parameter, canonical unit, and whether that was measured or reckoned from its hardness. Null for what is no amount (pH, temperature, gases). */
+export function sourceLevel(
+  source: SourceWater,
+  parameter: Parameter,
+): { value: number; measured: boolean } | null {
+  const known = (value: number | null, reckoned: number) => ({
+    value: value ?? reckoned,
+    measured: value !== null,
+  })
+  switch (parameter) {
+    case 'nitrate':
+      return known(source.nitrateMgL, 0)
+    case 'kh':
+      return known(source.khDegrees, 0)
+    case 'gh':
+      return known(source.ghDegrees, 0)
+    case 'phosphate':
+      return known(source.phosphateMgL, 0)
+    case 'potassium':
+      return known(source.potassiumMgL, 0)
+    case 'calcium':
+      return known(source.calciumMgL, (source.ghDegrees * CALCIUM_SHARE) / GH_PER_CALCIUM)
+    case 'magnesium':
+      return known(source.magnesiumMgL, (source.ghDegrees * (1 - CALCIUM_SHARE)) / GH_PER_MAGNESIUM)
+    case 'conductivity':
+      return known(source.conductivityUs, reckonedConductivity(source))
+    case 'tds':
+      return known(
+        source.conductivityUs === null ? null : source.conductivityUs * TDS_PER_US,
+        reckonedConductivity(source) * TDS_PER_US,
+      )
+    case 'nitrite':
+    case 'ammonia':
+    case 'iron':
+      return { value: 0, measured: false }
+    default:
+      return null
+  }
+}
+
+const reckonedConductivity = (source: SourceWater) =>
+  US_BARE + US_PER_DEGREE * Math.max(source.ghDegrees, source.khDegrees)
+
+/** What the named source, else the tank's first one, held of a parameter on a day; zero where there is none. */
+export function levelOfSource(
+  { sources }: Pick<TankHistory, 'sources'>,
+  sourceId: string | null,
+  parameter: Parameter,
+  day: number,
+): number {
+  const source = sources.find((candidate) => candidate.id === sourceId) ?? sources[0]
+  return source ? (sourceLevel(sourceOn(source, day), parameter)?.value ?? 0) : 0
+}
+
+/** Top-ups over which the loss to the air is averaged, and how many it takes to believe them. */
+const TOP_UP_DAYS = 90
+const ENOUGH_TOP_UPS = 3
+/** An open, warm tank loses between one and two hundredths of its water a day. Common practice. */
+const USUAL_LOSS = { value: 0.012, low: 0.006, high: 0.022 } as const
+/** How well a top-up is measured, share. Common practice. */
+const TOP_UP_SPREAD = 0.15
+
+/**
+ * Litres a day lost to the air: from the top-ups of the last three months when there are enough of them, else what the keeper
+ * once said, else common practice. `today` in days, `litres` the net volume.
+ */
+export function evaporation(history: TankHistory, today: number, litres: number): Estimate {
+  const recent = entriesOf(history.entries, 'top-off').filter((entry) => {
+    const day = Date.parse(entry.at) / 86_400_000
+    return day <= today && day > today - TOP_UP_DAYS
+  })
+  const first = recent[0]
+  if (first && recent.length >= ENOUGH_TOP_UPS) {
+    // Each top-up makes good what was lost since the one before it: the first only opens the count.
+    const span = Math.max(1, today - Date.parse(first.at) / 86_400_000)
+    const value = recent.slice(1).reduce((sum, entry) => sum + entry.litres, 0) / span
+    const half = Math.max(TOP_UP_SPREAD * value, value / Math.sqrt(recent.length))
+    return {
+      value,
+      low: Math.max(0, value - half),
+      high: value + half,
+      because: `${recent.length} top-ups in the last ${Math.round(span)} days`,
+    }
+  }
+  const said = heldOn(history.vessel.care, today).evaporationLitresPerDay
+  if (said !== null)
+    return { value: said, low: said * 0.7, high: said * 1.4, because: 'the loss you once measured' }
+  return {
+    value: litres * USUAL_LOSS.value,
+    low: litres * USUAL_LOSS.low,
+    high: litres * USUAL_LOSS.high,
+    because: 'common practice for an open tank: one to two per cent a day',
+  }
+}

@@ -1,0 +1,153 @@
+import { Box, Flex } from '@chakra-ui/react'
+import { sayEstimate, sayNumber } from '@/core/quantity/say'
+import { BALANCED, nitrificationCost, type Balance } from '@/core/water/balance/balance'
+import { now } from '@/data/clock'
+import { reckonedAt } from '@/data/analysis-cache'
+import { storyOr404 } from '@/data/tank'
+import NextLink from '@/ui/page-link'
+import { balanceModel, type BalanceModel } from './balance-model'
+import { DryVessel, Section, TankName, WaterFrame } from '../frame'
+import { chosen, nameOf, nameWithin, unitOf } from '../parameter-name'
+import { ParameterPick } from '../parameter-pick'
+import { Streams } from './streams'
+import { WhatIf } from '../changes/what-if.client'
+
+/** Balance: where a parameter comes from and goes to, and what would happen if. */
+export async function BalancePage({
+  slug,
+  of,
+}: {
+  slug: string
+  of: string | string[] | undefined
+}) {
+  const story = await storyOr404(slug)
+  if (story.vessel.kind === 'terrarium') return <DryVessel slug={slug} name={story.vessel.name} />
+  const model = balanceModel(story, chosen(of, BALANCED, 'nitrate'), reckonedAt(story, now()))
+  return (
+    <WaterFrame
+      slug={slug}
+      page="/balance"
+      title={
+        <>
+          <TankName>{model.name}</TankName>{' '}
+          {model.balance
+            ? sentence(model.balance, model.parameter)
+            : `has no balance of ${nameWithin(model.parameter)} yet.`}
+        </>
+      }
+    >
+      <ParameterPick slug={slug} path="/balance" offered={BALANCED} open={model.parameter} />
+      {model.balance ? (
+        <Flex gap={8} direction={{ base: 'column', lg: 'row' }} align="flex-start">
+          <Box flex={{ lg: '0 0 66%' }} w={{ base: '100%', lg: 'auto' }} minW={0}>
+            {[false, true].map((onPhone) => (
+              <Box
+                key={String(onPhone)}
+                display={{ base: onPhone ? 'block' : 'none', md: onPhone ? 'none' : 'block' }}
+              >
+                <Streams
+                  balance={model.balance!}
+                  level={
+                    model.now ? sayEstimate(model.now, onPhone ? '' : unitOf(model.parameter)) : ''
+                  }
+                  name={nameOf(model.parameter)}
+                  unit={unitOf(model.parameter)}
+                  onPhone={onPhone}
+                />
+              </Box>
+            ))}
+          </Box>
+          <Box flex={1}>
+            <Reading model={model} balance={model.balance} />
+          </Box>
+        </Flex>
+      ) : (
+        <Box className="serif" fontSize="lg" mb={5}>
+          {model.refusal}{' '}
+          <NextLink href={`/tanks/${slug}/book?log=reading&parameter=${model.parameter}`}>
+            Log a reading
+          </NextLink>
+        </Box>
+      )}
+      {model.whatIf ? <WhatIf key={model.parameter} model={model} input={model.whatIf} /> : null}
+    </WaterFrame>
+  )
+}
+
+/** The heaviest stream in and out, in a sentence. */
+function sentence(balance: Balance, parameter: BalanceModel['parameter']): string {
+  const top = (sign: 1 | -1) =>
+    balance.flows
+      .filter((flow) => Math.sign(flow.perWeek.value) === sign)
+      .reduce<Balance['flows'][number] | null>(
+        (best, flow) =>
+          best && Math.abs(best.perWeek.value) >= Math.abs(flow.perWeek.value) ? best : flow,
+        null,
+      )
+  const [into, out] = [top(1), top(-1)]
+  const share = (flow: Balance['flows'][number], sign: 1 | -1) =>
+    Math.round(
+      (100 * Math.abs(flow.perWeek.value)) /
+        balance.flows
+          .filter((other) => Math.sign(other.perWeek.value) === sign)
+          .reduce((sum, other) => sum + Math.abs(other.perWeek.value), 0),
+    )
+  if (!into || !out) return `moves little ${nameWithin(parameter)}.`
+  return `gets ${part(share(into, 1))} its ${nameWithin(parameter)} from ${SPOKEN[into.kind] ?? 'elsewhere'}, and loses ${part(share(out, -1))} it ${LOST[out.kind] ?? 'in ways nobody measured'}.`
+}
+
+const part = (percent: number) => (percent >= 99 ? 'all of' : `${percent} % of`)
+type Kind = Balance['flows'][number]['kind']
+const SPOKEN: Partial<Record<Kind, string>> = {
+  feed: 'food',
+  dose: 'bottles and salts',
+  source: 'the new water',
+  'top-up': 'top-ups',
+  soil: 'the new soil',
+  stones: 'stones and ground',
+  unlogged: 'what nobody wrote down',
+}
+const LOST: Partial<Record<Kind, string>> = {
+  changes: 'by changes',
+  plants: 'to its plants',
+  soil: 'to its soil',
+  nitrification: 'to the acid of its food',
+}
+
+function Reading({ model, balance }: { model: BalanceModel; balance: Balance }) {
+  const unit = unitOf(model.parameter)
+  const feed =
+    balance.parameter === 'nitrate' ? balance.flows.find((flow) => flow.kind === 'feed') : undefined
+  const cost = feed ? nitrificationCost(feed.perWeek.value, balance.litres) : null
+  return (
+    <Section
+      title="What it rests on"
+      aside={`a week, by the last ${Math.round(balance.days)} days`}
+    >
+      <Box as="ul" listStyleType="none" m={0} p={0} fontSize="sm">
+        {balance.flows.map((flow) => (
+          <Box as="li" key={flow.says} mb={1.5}>
+            <b>
+              {flow.perWeek.value < 0 ? '−' : '+'}
+              {sayNumber(Math.abs(flow.perWeek.value), (flow.perWeek.high - flow.perWeek.low) / 2)}
+            </b>{' '}
+            {unit} <Box as="span">{flow.says}</Box>
+            <Box color="pencil">{flow.perWeek.because}.</Box>
+          </Box>
+        ))}
+      </Box>
+      {cost ? (
+        <Box fontSize="sm" mt={1}>
+          Turning the food’s ammonia into nitrate takes{' '}
+          {sayNumber(cost.oxygenGrams, cost.oxygenGrams / 5)} g of oxygen and{' '}
+          {sayNumber(cost.khDegrees, cost.khDegrees / 5)} °dH of the KH a week.
+        </Box>
+      ) : null}
+      <Box fontSize="sm" color="pencil" mt={2}>
+        Filled streams are counted from the book, hatched ones inferred: all are fitted, each within
+        its doubt, to what the level did. What nobody measures (plants, soil, stones, the unwritten)
+        takes up most of the difference.
+      </Box>
+    </Section>
+  )
+}

@@ -1,0 +1,359 @@
+'use client'
+
+import { Box, chakra, Flex } from '@chakra-ui/react'
+import { useState } from 'react'
+import { sayProblems, type Answer, type Sending } from '@/ui/ask.client'
+import { useSending } from '@/ui/use-sending.client'
+import { sayEstimate, sayEvery, sayNumber } from '@/core/quantity/say'
+import {
+  inBuckets,
+  jumpsOf,
+  type Jump,
+  type RoutineChoice,
+} from '@/core/water/changes/change-planner'
+import { fractionForTarget, isWorthChanging } from '@/core/water/changes/dilution'
+import { CREEP_WORTH } from '@/core/water/changes/mixing'
+import NextLink from '@/ui/page-link'
+import { Caution } from '../caution'
+import type { ChangesModel } from './changes-model'
+import { Section } from '../frame'
+import { Mixing } from '../dosing/mixing.client'
+import { NumberInSentence } from '../number-in-sentence.client'
+import { nameOf, unitOf } from '../parameter-name'
+
+type Adopt = (everyDays: number, fraction: number, sending: Sending) => Promise<Answer>
+const WATER_KG_PER_L = 0.998
+
+export function Changes({ model, onAdopt }: { model: ChangesModel; onAdopt: Adopt }) {
+  return (
+    <Flex gap={{ base: 2, xl: 10 }} direction={{ base: 'column', lg: 'row' }}>
+      <Box flex={1} minW={0}>
+        <OneChange model={model} />
+        <Rhythms model={model} onAdopt={onAdopt} />
+      </Box>
+      <Box flex={1} minW={0}>
+        <Mixing model={model} />
+        <Creep model={model} />
+      </Box>
+    </Flex>
+  )
+}
+
+function OneChange({ model }: { model: ChangesModel }) {
+  const unit = unitOf(model.parameter)
+  const [target, setTarget] = useState(
+    Number(((model.band.high ?? model.now?.value ?? 10) * 0.6).toPrecision(2)),
+  )
+  const [sourceId, setSourceId] = useState(model.usualSourceId ?? model.sources[0]?.id ?? '')
+  const source = model.sources.find((candidate) => candidate.id === sourceId)
+  if (!model.now)
+    return (
+      <Section title="One change">
+        No test yet.{' '}
+        <NextLink href={`/tanks/${model.slug}/book?log=reading&parameter=${model.parameter}`}>
+          Log a reading
+        </NextLink>{' '}
+        and Vivero says how much to change.
+      </Section>
+    )
+  if (!source)
+    return (
+      <Section title="One change">
+        Say first what water you have, under “Waters and bottles”.
+      </Section>
+    )
+  const fraction = fractionForTarget(model.now.value, target, model.levels[source.id], 'either')
+  const litres = fraction.ok ? fraction.value * model.litres : 0
+  const jumps = fraction.ok ? jumpsOf(model.tank, source, fraction.value) : []
+  const most = Math.min(1, ...jumps.map((jump) => jump.mostFraction))
+  const { buckets, kilogramsEach } = inBuckets(litres, model.bucketLitres)
+  return (
+    <Section title="One change, to reach a target">
+      From {sayEstimate(model.now, unit)} to{' '}
+      <NumberInSentence
+        label={`Target, ${unit}`}
+        value={target}
+        onValue={setTarget}
+        min={0}
+        max={5000}
+      />{' '}
+      {unit} with{' '}
+      <chakra.select
+        aria-label="Source water"
+        value={sourceId}
+        onChange={(event) => setSourceId(event.target.value)}
+        minH="36px"
+        border="1px solid"
+        borderColor="graphite"
+        bg="paper"
+        px={1}
+      >
+        {model.sources.map((one) => (
+          <option key={one.id} value={one.id}>
+            {one.name.toLowerCase()} ({`${sayNumber(model.levels[one.id])} ${unit}`.trim()})
+          </option>
+        ))}
+      </chakra.select>
+      :
+      {fraction.ok && !isWorthChanging(fraction.value) ? (
+        <Box data-answer color="moss" mt={1}>
+          nothing need be changed: it stands there already, as near as can be told.
+        </Box>
+      ) : null}
+      {fraction.ok && isWorthChanging(fraction.value) ? (
+        <Box data-answer>
+          <Box fontSize="xl" className="serif" mt={1}>
+            <b>{Math.round(fraction.value * 100)} %</b>, {Math.round(litres)} L
+          </Box>
+          <Box color="pencil" fontSize="sm">
+            {sayNumber(litres / model.litresPerCm, 0.5)} cm of height above the stones; {buckets}{' '}
+            {buckets === 1 ? 'bucket' : 'buckets'} of {sayNumber(model.bucketLitres)} L,{' '}
+            {Math.round(kilogramsEach)} kg each; {Math.round(litres * WATER_KG_PER_L)} kg in all.
+            Full, the tank weighs about {Math.round(model.filledKg / 10) * 10} kg.
+          </Box>
+          <Jumps jumps={jumps} fraction={fraction.value} most={most} />
+          <Flex mt={1} color="water">
+            <NextLink
+              href={`/tanks/${model.slug}/book?log=water-change&percent=${Math.round(fraction.value * 100)}`}
+            >
+              log this change
+            </NextLink>
+          </Flex>
+          <Caution>
+            Unplug heater, pump and lamp before the water drops, and let the heater cool a quarter
+            of an hour; hands dry at the plug. Carry buckets by halves before you hurt your back.
+          </Caution>
+        </Box>
+      ) : null}
+      {fraction.ok ? null : (
+        <Box data-answer color="clay" mt={1}>
+          {fraction.problem}
+        </Box>
+      )}
+    </Section>
+  )
+}
+
+const JUMP_NAME: Record<Jump['what'], { name: string; unit: string; digits: number }> = {
+  temperature: { name: 'temperature', unit: '°C', digits: 0.3 },
+  gh: { name: 'GH', unit: '°dH', digits: 0.3 },
+  kh: { name: 'KH', unit: '°dH', digits: 0.3 },
+  pH: { name: 'pH', unit: '', digits: 0.1 },
+}
+
+/** How far the animals would be thrown at once, and how to go about it. */
+function Jumps({
+  jumps,
+  fraction,
+  most,
+}: {
+  jumps: readonly Jump[]
+  fraction: number
+  most: number
+}) {
+  if (jumps.length === 0)
+    return (
+      <Box fontSize="sm" color="pencil">
+        Temperature, hardness and pH were never read here, so the jump cannot be told.
+      </Box>
+    )
+  return (
+    <Box mt={1.5} fontSize="sm">
+      {jumps.map((jump) => {
+        const { name, unit, digits } = JUMP_NAME[jump.what]
+        const over = Math.abs(jump.to - jump.from) > jump.limit
+        return (
+          <Box key={jump.what} color={over ? 'clay' : undefined}>
+            {over ? '▲ ' : ''}
+            {name} {sayNumber(jump.from, digits)} → <b>{sayNumber(jump.to, digits)}</b> {unit} at
+            once{over ? `, more than the ${jump.limit} that animals are given at a time` : ''}
+          </Box>
+        )
+      })}
+      {most < fraction - 0.005 ? (
+        <Box mt={0.5}>
+          <b>
+            {jumps.some((jump) => jump.what === 'temperature' && jump.mostFraction <= most)
+              ? `Warm the new water, or change ${Math.max(1, Math.floor(most * 100))} % at a time`
+              : `Change ${Math.max(1, Math.floor(most * 100))} % at a time`}
+          </b>
+          , a day apart, until it is reached.
+        </Box>
+      ) : null}
+    </Box>
+  )
+}
+
+function Rhythms({ model, onAdopt }: { model: ChangesModel; onAdopt: Adopt }) {
+  const { busy, refusal, send } = useSending(model.routineStamp)
+  const [said, setSaid] = useState<string | null>(null)
+  // What undo gives back: the page shows the new routine as soon as it is written.
+  const [before, setBefore] = useState<ChangesModel['routine']>(null)
+  const unit = unitOf(model.parameter)
+  const adopt = async (
+    everyDays: number,
+    fraction: number,
+    words: string,
+    undoes: ChangesModel['routine'],
+  ) => {
+    const answer = await send((sending) => onAdopt(everyDays, fraction, sending))
+    setSaid(answer.ok ? words : null)
+    if (answer.ok) setBefore(undoes)
+  }
+  if (model.choices.length === 0) return null
+  const wanted =
+    model.band.high !== null
+      ? `${model.band.low !== null ? `${sayNumber(model.band.low)}–` : 'at most '}${sayNumber(model.band.high)} ${unit}`
+      : `at least ${sayNumber(model.band.low ?? 0)} ${unit}`
+  return (
+    <Section
+      title={`Rhythms that keep it ${model.band.high !== null && model.band.low === null ? '' : 'within '}${wanted}`}
+    >
+      <table className="band-table">
+        <thead>
+          <tr>
+            <th scope="col">every</th>
+            <th scope="col">change</th>
+            <th scope="col">a week</th>
+            <th scope="col">settles at</th>
+            <th scope="col">
+              <span className="sr-only">routine</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {model.choices.map((choice) => (
+            <Rhythm
+              key={choice.everyDays}
+              choice={choice}
+              best={choice.everyDays === model.easiest?.everyDays}
+              set={
+                model.routine?.everyDays === choice.everyDays &&
+                Math.abs((model.routine?.fraction ?? 0) - (choice.fraction ?? -1)) < 0.005
+              }
+              busy={busy}
+              onAdopt={() =>
+                void adopt(
+                  choice.everyDays,
+                  choice.fraction ?? 0,
+                  `The routine is now ${Math.round((choice.fraction ?? 0) * 100)} % every ${choice.everyDays} days.`,
+                  model.routine,
+                )
+              }
+            />
+          ))}
+        </tbody>
+      </table>
+      <Box fontSize="sm" color="pencil" mt={1.5}>
+        The smallest change of each rhythm that keeps four lives in five inside for twelve weeks, at
+        the gain as it is known now.
+        {model.settles !== null && model.regime.everyDays
+          ? ` As you change now (${Math.round((model.regime.fraction ?? 0) * 100)} % ${sayEvery(model.regime.everyDays.median)}) it ends at ${sayNumber(model.settles, 2)} ${unit} before each change.`
+          : ''}
+      </Box>
+      <Box aria-live="polite" fontSize="sm" mt={1}>
+        {said ? (
+          <>
+            {said}{' '}
+            {before ? (
+              <chakra.button
+                type="button"
+                onClick={() =>
+                  void adopt(before.everyDays, before.fraction, 'The routine is as it was.', null)
+                }
+                disabled={busy}
+                color="water"
+                textDecoration="underline"
+                cursor="pointer"
+                minH="28px"
+              >
+                undo
+              </chakra.button>
+            ) : null}
+          </>
+        ) : null}
+        {refusal ? (
+          <Box as="span" color="clay">
+            {sayProblems(refusal)}
+          </Box>
+        ) : null}
+      </Box>
+    </Section>
+  )
+}
+
+function Rhythm({
+  choice,
+  best,
+  set,
+  busy,
+  onAdopt,
+}: {
+  choice: RoutineChoice
+  best: boolean
+  set: boolean
+  busy: boolean
+  onAdopt: () => void
+}) {
+  if (choice.fraction === null)
+    return (
+      <tr>
+        <td>{choice.everyDays} d</td>
+        <td colSpan={4} className="pencil" style={{ textAlign: 'left' }}>
+          not even four fifths would do
+        </td>
+      </tr>
+    )
+  return (
+    <tr style={{ fontWeight: best ? 680 : undefined }}>
+      <td>{choice.everyDays} d</td>
+      <td>{Math.round(choice.fraction * 100)} %</td>
+      <td>{Math.round(choice.litresPerWeek ?? 0)} L</td>
+      <td className="pencil">{sayNumber(choice.settlesAt ?? 0, 2)}</td>
+      <td>
+        {set ? (
+          'your routine'
+        ) : (
+          <chakra.button
+            type="button"
+            disabled={busy}
+            onClick={onAdopt}
+            color="water"
+            textDecoration="underline"
+            cursor="pointer"
+            minH="30px"
+          >
+            make it the routine
+          </chakra.button>
+        )}
+      </td>
+    </tr>
+  )
+}
+
+function Creep({ model }: { model: ChangesModel }) {
+  return (
+    <Section title="What evaporates">
+      <Box>
+        About{' '}
+        <Box as="span" color="pencil">
+          {sayEstimate(model.loss, 'L')}
+        </Box>{' '}
+        a day, by {model.loss.because}. It is water alone: what tops it up leaves its salts behind.
+      </Box>
+      {model.creep !== null ? (
+        <Box mt={1}>
+          With your changes the salts of the top-up stand{' '}
+          <b>{Math.round((model.creep - 1) * 100)} %</b> over those of the source before each
+          change.{' '}
+          {model.creep >= CREEP_WORTH
+            ? 'Top up with rain or reverse osmosis water.'
+            : 'That is little; any soft water will do.'}
+        </Box>
+      ) : null}
+      <Box fontSize="sm" color="pencil" mt={1}>
+        {nameOf('conductivity')} just before a change shows whether it is so.
+      </Box>
+    </Section>
+  )
+}

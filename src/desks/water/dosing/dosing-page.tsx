@@ -1,0 +1,44 @@
+import { now } from '@/data/clock'
+import { reckonedAt } from '@/data/analysis-cache'
+import { storyOr404 } from '@/data/tank'
+import { logDose, switchSchool } from '../actions'
+import { Dosing } from './dosing.client'
+import { dosingModel } from './dosing-model'
+import { DryVessel, TankName, WaterFrame } from '../frame'
+import { schoolFacts } from '@/core/water/dosing/schools'
+
+/** Dosing: by which school, how much of what, and what it would do. */
+export async function DosingPage({ slug }: { slug: string }) {
+  const story = await storyOr404(slug)
+  if (story.vessel.kind === 'terrarium') return <DryVessel slug={slug} name={story.vessel.name} />
+  const model = dosingModel(story, reckonedAt(story, now()))
+  const facts = schoolFacts(model.school)
+  return (
+    <WaterFrame
+      slug={slug}
+      page="/dosing"
+      title={
+        <>
+          <TankName>{model.name}</TankName> is fed by {SPOKEN[model.school]}:{' '}
+          {facts.says.charAt(0).toLowerCase()}
+          {facts.says.slice(1)}
+        </>
+      }
+    >
+      <Dosing
+        model={model}
+        onSwitch={switchSchool.bind(null, slug)}
+        onDose={logDose.bind(null, slug)}
+      />
+    </WaterFrame>
+  )
+}
+
+const SPOKEN = {
+  'rich column': 'rich water',
+  'lean column': 'lean water',
+  'all-in-one': 'one weekly bottle',
+  'daily pump': 'a daily pump',
+  'root only': 'its roots alone',
+  'nothing added': 'fish food alone',
+} as const

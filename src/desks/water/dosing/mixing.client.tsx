@@ -1,0 +1,139 @@
+'use client'
+
+import { Box, chakra, Flex } from '@chakra-ui/react'
+import { useState } from 'react'
+import { SALTS } from '@/core/chemistry/salts'
+import { sayNumber } from '@/core/quantity/say'
+import { planMix, USUAL_SALTS } from '@/core/water/changes/mixing'
+import { Caution } from '../caution'
+import type { ChangesModel } from '../changes/changes-model'
+import { Section } from '../frame'
+import { NumberInSentence } from '../number-in-sentence.client'
+
+const CALCIUM = SALTS.filter((salt) => salt.gives.Ca && salt.ghEq > 0)
+const MAGNESIUM = SALTS.filter((salt) => salt.gives.Mg && salt.ghEq > 0)
+const ALKALI = SALTS.filter((salt) => salt.khEq > 0)
+/** Scales in a kitchen show a tenth of a gram. */
+const SCALE = 0.1
+
+/** New water made to measure: sources mixed, salts weighed. */
+export function Mixing({ model }: { model: ChangesModel }) {
+  const [litres, setLitres] = useState(Math.max(1, Math.round(model.litres * 0.4)))
+  const [gh, setGh] = useState(5)
+  const [kh, setKh] = useState(3)
+  const [use, setUse] = useState<ReadonlySet<string>>(
+    new Set(model.sources.map((source) => source.id)),
+  )
+  const [salts, setSalts] = useState<{ calcium: string; magnesium: string; alkali: string }>(
+    USUAL_SALTS,
+  )
+  const mix = planMix(
+    { litres, gh, kh },
+    model.sources.filter((source) => use.has(source.id)),
+    salts,
+  )
+  const toggle = (id: string) =>
+    setUse(
+      (before) =>
+        new Set(before.has(id) ? [...before].filter((one) => one !== id) : [...before, id]),
+    )
+  const pick = (which: keyof typeof salts, label: string, offered: typeof SALTS) => (
+    <chakra.label fontSize="sm">
+      {label}{' '}
+      <chakra.select
+        value={salts[which]}
+        onChange={(event) => setSalts({ ...salts, [which]: event.target.value })}
+        minH="34px"
+        border="1px solid"
+        borderColor="graphite"
+        bg="paper"
+        maxW="100%"
+      >
+        {offered.map((salt) => (
+          <option key={salt.id} value={salt.id}>
+            {salt.name}
+          </option>
+        ))}
+      </chakra.select>
+    </chakra.label>
+  )
+  return (
+    <Section title="New water, made to measure">
+      <NumberInSentence
+        label="Litres of new water"
+        value={litres}
+        onValue={setLitres}
+        min={0.1}
+        max={20000}
+      />{' '}
+      L at GH{' '}
+      <NumberInSentence label="Target GH, °dH" value={gh} onValue={setGh} min={0} max={40} /> and KH{' '}
+      <NumberInSentence label="Target KH, °dH" value={kh} onValue={setKh} min={0} max={40} /> from
+      <Flex as="span" display="inline-flex" gap={4} ml={2} wrap="wrap">
+        {model.sources.map((source) => (
+          <chakra.label
+            key={source.id}
+            display="inline-flex"
+            gap={1.5}
+            alignItems="center"
+            minH="36px"
+          >
+            <input
+              type="checkbox"
+              checked={use.has(source.id)}
+              onChange={() => toggle(source.id)}
+            />{' '}
+            {source.name.toLowerCase()}{' '}
+            <Box as="span" color="pencil" fontSize="sm">
+              (GH {sayNumber(source.ghDegrees)}, KH {sayNumber(source.khDegrees)})
+            </Box>
+          </chakra.label>
+        ))}
+      </Flex>
+      <Flex gap={3} wrap="wrap" mt={1}>
+        {pick('calcium', 'Calcium from', CALCIUM)}
+        {pick('magnesium', 'magnesium from', MAGNESIUM)}
+        {pick('alkali', 'KH from', ALKALI)}
+      </Flex>
+      {mix.ok ? (
+        <Box data-answer mt={2}>
+          <Box as="ul" pl={4} m={0}>
+            {mix.value.parts.map((part) => (
+              <li key={part.source.id}>
+                <b>{sayNumber(part.litres, part.litres < 10 ? 0.5 : 1)} L</b>{' '}
+                {part.source.name.toLowerCase()}
+              </li>
+            ))}
+            {mix.value.salts.map((part) => (
+              <li key={part.salt.id}>
+                <b>{sayNumber(part.grams, SCALE)} g</b> {part.salt.name}{' '}
+                <Box as="span" color="pencil">
+                  {part.salt.formula}, {part.hardness.toUpperCase()} +{' '}
+                  {sayNumber(part.degrees, 0.1)}
+                </Box>
+              </li>
+            ))}
+          </Box>
+          <Box color="pencil" fontSize="sm">
+            It stands at GH {sayNumber(mix.value.gh, 0.1)}, KH {sayNumber(mix.value.kh, 0.1)}.{' '}
+            {mix.value.remarks.join(' ')}
+          </Box>
+          {mix.value.salts.some((part) => part.salt.caution) ? (
+            <Caution>
+              {mix.value.salts
+                .flatMap((part) =>
+                  part.salt.caution ? [`${part.salt.name}: ${part.salt.caution}`] : [],
+                )
+                .join(' ')}{' '}
+              Out of reach of children.
+            </Caution>
+          ) : null}
+        </Box>
+      ) : (
+        <Box data-answer role="alert" color="clay" mt={2}>
+          {mix.problem}
+        </Box>
+      )}
+    </Section>
+  )
+}

@@ -1,0 +1,493 @@
+'use client'
+
+import { Box, chakra, Flex } from '@chakra-ui/react'
+import { useRouter } from 'next/navigation'
+import { useRef, useState } from 'react'
+import { saltById } from '@/core/chemistry/salts'
+import type { Band, Product, SourceWater, WaterCare } from '@/core/history/types'
+import { sayNumber } from '@/core/quantity/say'
+import type { Parameter } from '@/core/quantity/units'
+import { doubleUnits } from '@/core/water/dosing/dosing'
+import { sayProblems, type Answer, type Sending } from '@/ui/ask.client'
+import { OpenItem } from '@/ui/open-item.client'
+import { Overtaken } from '@/ui/overtaken'
+import { PlainForm, type PlainField } from '@/ui/plain-form.client'
+import { SINCE_GROUP, sinceInitial } from '@/ui/since-fields'
+import { useSending } from '@/ui/use-sending.client'
+import { Section } from '../frame'
+import { nameOf, unitOf } from '../parameter-name'
+
+type Fields = Record<string, string>
+type Send = (fields: Fields, sending: Sending) => Promise<Answer<string>>
+interface Props {
+  care: WaterCare
+  /** The day of the tank, for what changed today. */
+  today: string
+  evaporationReckoned: string
+  sources: readonly SourceWater[]
+  products: readonly Product[]
+  bands: readonly { parameter: Parameter; band: Band; usual: Band }[]
+  forms: readonly string[]
+  salts: readonly string[]
+  /** What each form shows, for the server to know whether it was changed elsewhere; of sources and products by their ids. */
+  stamps: { habits: string; bands: string; of: Readonly<Record<string, string>> }
+  onHabits: Send
+  onBands: Send
+  onSource: (id: string | null, fields: Fields, sending: Sending) => Promise<Answer<string>>
+  onProduct: (id: string | null, fields: Fields, sending: Sending) => Promise<Answer<string>>
+  onDrop: (id: string) => Promise<Answer>
+}
+
+const number = (name: string, label: string, after = ''): PlainField => ({
+  name,
+  label,
+  type: 'number',
+  after,
+})
+const shown = (value: number | null) => (value === null ? '' : String(value))
+const SOURCE_KINDS = ['tap', 'spring', 'softened', 'rain', 'reverse osmosis'].map((kind) => ({
+  id: kind,
+  says: kind,
+}))
+
+/** What the desk reckons with: waters, the shelf, bands and habits. */
+export function WaterSettings(props: Props) {
+  const { sources, products, onSource, onProduct, onDrop } = props
+  const [open, setOpen] = useState<string | null>(null)
+  const toggle = (key: string) => setOpen((before) => (before === key ? null : key))
+  return (
+    <Flex gap={{ base: 2, xl: 10 }} direction={{ base: 'column', lg: 'row' }}>
+      <Box flex={1} minW={0}>
+        <Section title="Source waters">
+          {sources.map((source) => (
+            <OpenItem
+              key={source.id}
+              title={source.name}
+              says={`${source.kind}, GH ${sayNumber(source.ghDegrees)}, KH ${sayNumber(source.khDegrees)}, nitrate ${sayNumber(source.nitrateMgL)}, pH ${sayNumber(source.pH)}, ${sayNumber(source.temperatureC)} °C`}
+              open={open === source.id}
+              onToggle={() => toggle(source.id)}
+            >
+              <SourceForm
+                source={source}
+                seen={props.stamps.of[source.id]}
+                today={props.today}
+                onSend={(fields, sending) => onSource(source.id, fields, sending)}
+              />
+            </OpenItem>
+          ))}
+          <OpenItem
+            title="Another water"
+            says="tap, rain, reverse osmosis …"
+            open={open === 'new-source'}
+            onToggle={() => toggle('new-source')}
+          >
+            <SourceForm
+              source={null}
+              today={props.today}
+              onSend={(fields, sending) => onSource(null, fields, sending)}
+            />
+          </OpenItem>
+        </Section>
+        <Section title="The shelf">
+          {products.map((product) => (
+            <OpenItem
+              key={product.id}
+              title={product.name}
+              says={sayContents(product)}
+              open={open === product.id}
+              onToggle={() => toggle(product.id)}
+            >
+              <ProductForm
+                {...props}
+                product={product}
+                seen={props.stamps.of[product.id]}
+                onSend={(fields, sending) => onProduct(product.id, fields, sending)}
+              />
+              <Drop name={product.name} onDrop={() => onDrop(product.id)} />
+            </OpenItem>
+          ))}
+          <OpenItem
+            title="Another bottle, powder, tablet or stock"
+            says="by its label, or by your recipe"
+            open={open === 'new-product'}
+            onToggle={() => toggle('new-product')}
+          >
+            <ProductForm
+              {...props}
+              product={null}
+              onSend={(fields, sending) => onProduct(null, fields, sending)}
+            />
+          </OpenItem>
+        </Section>
+        <Section title="Habits">
+          <HabitsForm {...props} />
+        </Section>
+      </Box>
+      <Box flex={1} minW={0}>
+        <Section title="Bands" aside="empty: no limit on that side">
+          <BandsForm {...props} />
+        </Section>
+      </Box>
+    </Flex>
+  )
+}
+
+const SOURCE_GROUPS: { title: string; fields: PlainField[] }[] = [
+  {
+    title: 'What it is',
+    fields: [
+      { name: 'name', label: 'Name', type: 'text' },
+      { name: 'kind', label: 'Kind', type: 'choice', choices: SOURCE_KINDS },
+      number('nitrateMgL', 'Nitrate', 'mg/L'),
+      number('khDegrees', 'KH', '°dH'),
+      number('ghDegrees', 'GH', '°dH'),
+      number('pH', 'pH'),
+      number('temperatureC', 'Temperature', '°C'),
+    ],
+  },
+  {
+    title: 'If you know it',
+    fields: [
+      number('phosphateMgL', 'Phosphate', 'mg/L'),
+      number('potassiumMgL', 'Potassium', 'mg/L'),
+      number('calciumMgL', 'Calcium', 'mg/L'),
+      number('magnesiumMgL', 'Magnesium', 'mg/L'),
+      number('conductivityUs', 'Conductivity', 'µS/cm'),
+    ],
+  },
+]
+
+function SourceForm({
+  source,
+  seen,
+  today,
+  onSend,
+}: {
+  source: SourceWater | null
+  today: string
+  seen?: string
+  onSend: Send
+}) {
+  const router = useRouter()
+  return (
+    <PlainForm
+      submit={source ? 'Change it' : 'Add it'}
+      seen={seen}
+      onSend={onSend}
+      onDone={(says) => {
+        router.refresh()
+        return says
+      }}
+      initial={{
+        name: source?.name ?? '',
+        kind: source?.kind ?? 'tap',
+        nitrateMgL: shown(source?.nitrateMgL ?? null),
+        khDegrees: shown(source?.khDegrees ?? null),
+        ghDegrees: shown(source?.ghDegrees ?? null),
+        pH: shown(source?.pH ?? null),
+        temperatureC: shown(source?.temperatureC ?? null),
+        phosphateMgL: shown(source?.phosphateMgL ?? null),
+        potassiumMgL: shown(source?.potassiumMgL ?? null),
+        calciumMgL: shown(source?.calciumMgL ?? null),
+        magnesiumMgL: shown(source?.magnesiumMgL ?? null),
+        conductivityUs: shown(source?.conductivityUs ?? null),
+        ...sinceInitial(today),
+      }}
+      groups={[...SOURCE_GROUPS, ...(source ? [SINCE_GROUP] : [])]}
+    />
+  )
+}
+
+function sayContents(product: Product): string {
+  if (product.recipe)
+    return `stock: ${product.recipe.map((line) => `${saltById(line.saltId).formula} ${sayNumber(line.gramsPerLitre)} g/L`).join(', ')}`
+  const unit = product.form === 'liquid' ? 'g/L' : '%'
+  return `${product.form}: ${product.analysis.map((line) => `${line.as} ${sayNumber(line.amount)} ${unit}`).join(', ')}`
+}
+
+const linesOf = (product: Product | null) =>
+  (product?.recipe
+    ? product.recipe.map((line) => `${saltById(line.saltId).formula} ${line.gramsPerLitre}`)
+    : (product?.analysis ?? []).map((line) => `${line.as} ${line.amount}`)
+  ).join('\n')
+
+function ProductForm({
+  product,
+  forms,
+  salts,
+  seen,
+  onSend,
+}: Pick<Props, 'forms' | 'salts'> & { product: Product | null; seen?: string; onSend: Send }) {
+  const router = useRouter()
+  const doubts = product ? doubleUnits(product.analysis) : []
+  return (
+    <>
+      <PlainForm
+        submit={product ? 'Change it' : 'Add it'}
+        seen={seen}
+        onSend={onSend}
+        onDone={(says) => {
+          router.refresh()
+          return says
+        }}
+        initial={{
+          name: product?.name ?? '',
+          form: product?.recipe ? 'stock' : (product?.form ?? 'liquid'),
+          lines: linesOf(product),
+          tabletGrams: shown(product?.tabletGrams ?? null),
+        }}
+        groups={[
+          {
+            title: 'As the label has it',
+            fields: [
+              { name: 'name', label: 'Name', type: 'text' },
+              {
+                name: 'form',
+                label: 'Form',
+                type: 'choice',
+                choices: [
+                  { id: 'liquid', says: 'liquid, g/L' },
+                  { id: 'powder', says: 'powder, % by weight' },
+                  { id: 'tablet', says: 'tablet, % by weight' },
+                  { id: 'stock', says: 'my own stock, g of salt in a litre' },
+                ],
+              },
+              { name: 'lines', label: 'What is in it, one a line', type: 'lines' },
+              number('tabletGrams', 'One tablet weighs (tablets only)', 'g'),
+            ],
+          },
+        ]}
+      />
+      <Box fontSize="xs" color="pencil" mt={1}>
+        On a label: {forms.join(', ')}. In a stock: {salts.join(', ')}. Plain N counts as nitrate;
+        write N-NH4 for ammonium or urea.
+      </Box>
+      {doubts.map((doubt) => (
+        <Box key={doubt.says} color="clay" fontSize="sm" mt={1}>
+          ▲ {doubt.says}
+        </Box>
+      ))}
+    </>
+  )
+}
+
+function Drop({ name, onDrop }: { name: string; onDrop: () => Promise<Answer> }) {
+  const router = useRouter()
+  const [sure, setSure] = useState(false)
+  const { busy, refusal, send } = useSending()
+  const drop = async () => {
+    const answer = await send(() => onDrop())
+    if (answer.ok) router.refresh()
+  }
+  return (
+    <Box fontSize="sm" mt={2}>
+      {sure ? (
+        <>
+          Take {name} off the shelf for good?{' '}
+          <chakra.button
+            type="button"
+            disabled={busy}
+            onClick={() => void drop()}
+            color="clay"
+            textDecoration="underline"
+            cursor="pointer"
+            minH="28px"
+            mr={3}
+          >
+            yes, take it off
+          </chakra.button>
+          <chakra.button
+            type="button"
+            onClick={() => setSure(false)}
+            color="water"
+            textDecoration="underline"
+            cursor="pointer"
+            minH="28px"
+          >
+            leave it
+          </chakra.button>
+        </>
+      ) : (
+        <chakra.button
+          type="button"
+          onClick={() => setSure(true)}
+          color="clay"
+          textDecoration="underline"
+          cursor="pointer"
+          minH="28px"
+        >
+          take it off the shelf
+        </chakra.button>
+      )}
+      {refusal ? (
+        <Box role="alert" color="clay">
+          {sayProblems(refusal)}
+        </Box>
+      ) : null}
+    </Box>
+  )
+}
+
+function HabitsForm({ care, today, evaporationReckoned, stamps, onHabits }: Props) {
+  const router = useRouter()
+  return (
+    <>
+      <PlainForm
+        submit="Keep"
+        seen={stamps.habits}
+        onSend={onHabits}
+        onDone={(says) => {
+          router.refresh()
+          return says
+        }}
+        initial={{
+          bucketLitres: String(care.bucketLitres),
+          foodProteinPercent: String(care.foodProteinPercent),
+          evaporation: shown(care.evaporationLitresPerDay),
+          feedGrams: shown(care.feeding?.gramsPerDay ?? null),
+          feedFood: care.feeding?.food ?? '',
+          fastDays: shown(care.feeding?.fastDays ?? null),
+          ...sinceInitial(today, 'from'),
+        }}
+        groups={[
+          {
+            title: '',
+            fields: [
+              number('bucketLitres', 'Your bucket', 'L'),
+              number('foodProteinPercent', 'Protein in the food', '%, on the tin'),
+              number('evaporation', 'Lost to the air a day', 'L'),
+            ],
+          },
+          {
+            title: 'What is meant to be fed',
+            fields: [
+              number('feedGrams', 'Food a day', 'g'),
+              { name: 'feedFood', label: 'Of what', type: 'text' },
+              number('fastDays', 'Days a week without', 'days'),
+            ],
+          },
+          SINCE_GROUP,
+        ]}
+      />
+      <Box fontSize="sm" color="pencil" mt={1}>
+        Left empty, the loss is {evaporationReckoned}.
+      </Box>
+    </>
+  )
+}
+
+function BandsForm({ bands, stamps, onBands }: Props) {
+  const router = useRouter()
+  const [said, setSaid] = useState<string | null>(null)
+  const { busy, refusal, send: sendOnce } = useSending(stamps.bands)
+  const problems: Record<string, string> = Object.fromEntries(
+    (refusal?.problems ?? []).map((problem) => [problem.field, problem.says]),
+  )
+  const form = useRef<HTMLFormElement>(null)
+  const send = async (overruling?: string) => {
+    if (!form.current) return
+    const fields = Object.fromEntries(
+      [...new FormData(form.current).entries()].map(([name, value]) => [name, String(value)]),
+    )
+    const answer = await sendOnce((sending) => onBands(fields, sending), overruling)
+    setSaid(answer.ok ? answer.value : null)
+    if (answer.ok) router.refresh()
+  }
+  const box = {
+    border: '1px solid',
+    borderColor: 'graphite',
+    bg: 'paper',
+    px: 2,
+    minH: '36px',
+    w: '84px',
+  } as const
+  const own = (one: Props['bands'][number]) =>
+    one.band.low !== one.usual.low || one.band.high !== one.usual.high
+  return (
+    <chakra.form
+      ref={form}
+      onSubmit={(event) => {
+        event.preventDefault()
+        void send()
+      }}
+      noValidate
+    >
+      <table className="band-table">
+        <thead>
+          <tr>
+            <th scope="col">of</th>
+            <th scope="col">at least</th>
+            <th scope="col">at most</th>
+            <th scope="col">by your school</th>
+          </tr>
+        </thead>
+        <tbody>
+          {bands.map((one) => (
+            <tr key={one.parameter}>
+              <th scope="row">
+                {nameOf(one.parameter)}{' '}
+                <Box as="span" color="pencil" fontWeight={400} fontSize="xs">
+                  {unitOf(one.parameter)}
+                </Box>
+              </th>
+              {(['low', 'high'] as const).map((end) => {
+                const name = `${one.parameter}-${end}`
+                return (
+                  <td key={end}>
+                    <chakra.input
+                      name={name}
+                      defaultValue={shown(one.band[end])}
+                      aria-label={`${nameOf(one.parameter)} ${end === 'low' ? 'at least' : 'at most'}`}
+                      aria-invalid={Boolean(problems[name])}
+                      inputMode="decimal"
+                      autoComplete="off"
+                      {...box}
+                      borderColor={problems[name] ? 'clay' : 'graphite'}
+                    />
+                    {problems[name] ? (
+                      <Box role="alert" color="clay" fontSize="xs">
+                        {problems[name]}
+                      </Box>
+                    ) : null}
+                  </td>
+                )
+              })}
+              <td className="pencil">
+                {shown(one.usual.low) || '–'} to {shown(one.usual.high) || '–'}
+                {own(one) ? ' · yours differs' : ''}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {refusal?.overtaken ? (
+        <Overtaken
+          says={sayProblems(refusal)}
+          busy={busy}
+          onInsist={() => void send(refusal.overtaken)}
+        />
+      ) : null}
+      <Flex gap={4} align="center" mt={3}>
+        <chakra.button
+          type="submit"
+          disabled={busy}
+          minH="44px"
+          px={5}
+          bg="ink"
+          color="paper"
+          cursor="pointer"
+        >
+          Keep these bands
+        </chakra.button>
+        <Box aria-live="polite" color="moss" fontSize="sm">
+          {said}
+        </Box>
+        {problems.bands || problems[''] ? (
+          <Box role="alert" color="clay" fontSize="sm">
+            {problems.bands ?? problems['']}
+          </Box>
+        ) : null}
+      </Flex>
+    </chakra.form>
+  )
+}

@@ -6,7 +6,8 @@ import type { Entry } from '../journal/entry'
 import { headCount, inTimeOrder, storyUntil } from '../history/lookup'
 import { instantOf } from '../quantity/time'
 import { dueTasks, onlyDue } from '../routine/due'
-import { isSurprising, pencilledAnswer, roundOf } from '../routine/round'
+import { isSurprising, pencilledAnswer } from '../routine/round/pencil'
+import { roundOf } from '../routine/round/stations'
 import {
   change,
   DAY0,

@@ -18,6 +18,7 @@ import { lightOf } from '../vessel/light'
 import { groundDepth } from '../vessel/volume'
 import { canopyTransmission, dliAt, parAt, type StandingPlant } from './canopy'
 import { drawPlanting, spanOf, type PlantDrawing } from './draw-plant'
+import { isStem } from '../plants/groups'
 
 /** A planting with all that is needed to stand it up on any day. Serialisable: built once, drawn many times. */
 export interface StagedPlanting {
@@ -178,7 +179,7 @@ export function sceneOn(
     }
   })
   const shades = canopy
-    .filter((plant) => plant.species.group.startsWith('stem'))
+    .filter((plant) => isStem(plant.species.group))
     .map((plant) => {
       const [x0, x1] = spanOf(plant.planting)
       return {

@@ -37,7 +37,11 @@ const expit = (x: number) => COVER_CEILING / (1 + Math.exp(-x))
  * Course of a carpet (or floaters) from cover entries of the last 90 days: logit(cover) is straight in time for logistic
  * growth, so slope and level are found by weighted least squares with a prior on the slope. Null with no entry at all.
  */
-export function fitCover(history: TankHistory, planting: Planting, now: Instant): CoverFit | null {
+export function fitCover(
+  history: TankHistory,
+  planting: Pick<Planting, 'id'>,
+  now: Instant,
+): CoverFit | null {
   const today = dayOf(now)
   const all = ofPlanting(history.entries, planting.id).filter(
     (entry): entry is EntryOf<'measure'> & Entry =>

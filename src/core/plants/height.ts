@@ -5,6 +5,7 @@ import { tankAt, tankNow, type Tank } from '../history/tank-at'
 import { Z80, type Estimate } from '../quantity/estimate'
 import { dayOf, type Instant } from '../quantity/time'
 import { fitGrowth, type GrowthFit } from './growth'
+import { isStem } from './groups'
 
 /** Centre of a patch: mean of its corners, cm. */
 export function patchCentre(planting: Pick<Planting, 'patch'>): { x: number; z: number } {
@@ -77,7 +78,7 @@ export function heightCourse(
   }
   const known = points.filter((point) => point.day > planted.day)
   const room = headroom(tankAt(history, lastDay(planting, now)), planting)
-  const isStem = species.group === 'stem-fast' || species.group === 'stem-slow'
+  const stem = isStem(species.group)
   return {
     plantingId: planting.id,
     anchors: [planted, ...known.map(({ day, cm, sd }) => ({ day, cm, sd }))],
@@ -88,7 +89,7 @@ export function heightCourse(
     },
     ceilingCm: Math.max(
       ...known.map((point) => point.cm),
-      isStem ? room * ALONG_SURFACE : Math.min(species.matureHeightCm * 1.25, room + 4),
+      stem ? room * ALONG_SURFACE : Math.min(species.matureHeightCm * 1.25, room + 4),
     ),
   }
 }
@@ -147,7 +148,7 @@ export function daysToSurface(
   now: Instant,
 ): { value: number; low: number; high: number | null; because: string } | null {
   const { group } = speciesOf(history, planting)
-  if (group !== 'stem-fast' && group !== 'stem-slow') return null
+  if (!isStem(group)) return null
   const fit = fitGrowth(history, planting, now)
   const course = heightCourse(history, planting, now, fit)
   const today = heightOn(course, dayOf(now))

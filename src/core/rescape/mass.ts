@@ -3,6 +3,7 @@ import type { Planting, PlantGroup, TankHistory } from '../history/types'
 import { fitCover } from '../plants/cover'
 import { heightCourse, heightOn, patchArea } from '../plants/height'
 import { dayOf, type Instant } from '../quantity/time'
+import { isFlat } from '../plants/groups'
 
 /** How much living plant stands in a litre of the space it fills, relative to fast stems. Common practice, rough. */
 const PACKING: Record<PlantGroup, number> = {
@@ -28,7 +29,7 @@ export function massShares(history: TankHistory, now: Instant): Map<string, numb
 function mass(history: TankHistory, planting: Planting, now: Instant): number {
   const { group } = speciesOf(history, planting)
   const height = heightOn(heightCourse(history, planting, now), dayOf(now)).value
-  const flat = group === 'carpet' || group === 'floating' || group === 'moss'
+  const flat = isFlat(group)
   const cover = flat ? (fitCover(history, planting, now)?.now.value ?? 80) / 100 : 1
   return patchArea(planting) * Math.max(1, height) * cover * PACKING[group]
 }

@@ -10,6 +10,7 @@ import type { DeclineReview } from './decline'
 import { renewsSoil, SECTION_INTERVAL_DAYS, stepsFor, type OptionKey } from './options'
 import { sectionsFor, type Section } from './sections'
 import { withLayoutId } from './step-acts'
+import { isStem } from '../plants/groups'
 
 /** Spare soil to buy, share. Common practice: 10–15 %. */
 const SPARE_SOIL = 0.125
@@ -142,7 +143,7 @@ function materialsFor(
 function portionsFor(history: TankHistory, planting: Planting, now: Instant): PlanMaterial[] {
   const species = speciesOf(history, planting)
   const area = patchArea(planting)
-  if (species.group.startsWith('stem')) {
+  if (isStem(species.group)) {
     const height = heightOn(heightCourse(history, planting, now), dayOf(now)).value
     const cuttings = Math.floor(planting.stems * Math.max(0, Math.floor(height / CUTTING_CM)))
     const needed = Math.ceil((area / 100) * STEMS_PER_100CM2)

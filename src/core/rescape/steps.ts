@@ -18,6 +18,7 @@ import {
   type BareAct,
 } from './step-acts'
 import { filledMass, groundLitres, netLitres } from '../vessel/volume'
+import { isStem } from '../plants/groups'
 
 /** Cautions shown at the step they belong to. Never a substitute for local codes or licensed people. */
 export const CAUTIONS = {
@@ -114,7 +115,7 @@ const litres = (x: number) => `${x < 10 ? x.toFixed(1) : Math.round(x)} L`
 const names = (plantings: readonly Planting[]) =>
   plantings.map((planting) => planting.stake).join(', ')
 const stemsOf = (history: TankHistory, plantings: readonly Planting[]) =>
-  plantings.filter((planting) => speciesOf(history, planting).group.startsWith('stem'))
+  plantings.filter((planting) => isStem(speciesOf(history, planting).group))
 const frontToBack = (plantings: readonly Planting[]) =>
   [...plantings].sort(
     (a, b) => Math.min(...a.patch.map((p) => p[1])) - Math.min(...b.patch.map((p) => p[1])),

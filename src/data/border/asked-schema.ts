@@ -1,7 +1,7 @@
 import { mixed, number, object, string, type ObjectSchema } from 'yup'
 import { ALGAE_KINDS, METHODS, PLANT_MEASURES } from '@/core/journal/entry'
 import { PARAMETERS } from '@/core/quantity/units'
-import type { Asks, Question } from '@/core/routine/round'
+import type { Asks, Question } from '@/core/routine/round/question'
 import { amount, ident, words } from './values'
 
 /** A question as it stood before the keeper, at the station where it was asked. */

@@ -18,6 +18,7 @@ import { unpackStage } from '@/core/layout/pack-stage'
 import { unpackTicks } from './pack'
 import { momentOf, OUTLOOK_DAYS, reachOf, within } from './shown-day'
 import { factsOfDay } from './facts-of-day'
+import { isFlat } from '@/core/plants/groups'
 
 type Dispute = React.ComponentProps<typeof FindingNote>['onDispute']
 
@@ -222,7 +223,7 @@ const DayTable = memo(function DayTable({ scene }: { scene: Scene }) {
     <table className="day-table" aria-label="Plantings on this day">
       <tbody>
         {scene.plants.map(({ planting, staged, height, cover, par }) => {
-          const flat = ['carpet', 'floating', 'moss'].includes(staged.species.group)
+          const flat = isFlat(staged.species.group)
           const value = flat ? cover : height
           return (
             <tr key={planting.id}>

@@ -1,4 +1,5 @@
-import { roundOf, withAsked } from '@/core/routine/round'
+import { roundOf } from '@/core/routine/round/stations'
+import { withAsked } from '@/core/routine/round/pencil'
 import { lodge } from '@/data/demo/lodge'
 import { now } from '@/data/clock'
 import type { Database } from '@/data/db'

@@ -1,8 +1,8 @@
 import { lodge } from '@/data/demo/lodge'
 import { parseEntry } from '@/data/border/entry-schema'
 import { parseRoundAnswers, type RoundAnswers } from '@/data/rounds'
-import { roundOf } from '@/core/routine/round'
-import { pencilledAnswer } from '@/core/routine/round'
+import { roundOf } from '@/core/routine/round/stations'
+import { pencilledAnswer } from '@/core/routine/round/pencil'
 import { entriesOfRound } from './answers'
 
 const NOW = '2026-11-24T09:00:00.000Z'

@@ -3,7 +3,7 @@ import type { Entry, Place, Sign } from '@/core/journal/entry'
 import type { Estimate } from '@/core/quantity/estimate'
 import { never } from '@/core/quantity/result'
 import type { Instant } from '@/core/quantity/time'
-import type { Asks, Question, Station } from '@/core/routine/round'
+import type { Asks, Question, Station } from '@/core/routine/round/question'
 import { roundEntryId, type RoundAnswers } from '@/data/rounds'
 
 const bare = (expected: Estimate | null): Entry['expected'] =>

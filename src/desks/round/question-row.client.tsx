@@ -4,7 +4,8 @@ import { Box, chakra, Flex } from '@chakra-ui/react'
 import { useRef, useState } from 'react'
 import { readNumber } from '@/core/quantity/read-number'
 import { sayNumber, sayRange } from '@/core/quantity/say'
-import { isSurprising, pencilledAnswer, type Question } from '@/core/routine/round'
+import { isSurprising, pencilledAnswer } from '@/core/routine/round/pencil'
+import { type Question } from '@/core/routine/round/question'
 import { Stake } from '@/ui/marks/stake'
 
 interface Props {

@@ -3,7 +3,7 @@
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
 import type { Place } from '@/core/journal/entry'
-import type { Station } from '@/core/routine/round'
+import type { Station } from '@/core/routine/round/question'
 
 /** Signs to tap. Where several plantings stand, the tap asks on which; each stake of a sign is a switch of its own. */
 export function Signs({

@@ -1,5 +1,5 @@
 import { Box, chakra, Flex } from '@chakra-ui/react'
-import type { Station } from '@/core/routine/round'
+import type { Station } from '@/core/routine/round/question'
 import type { RoundAnswers } from '@/data/rounds'
 
 /** The stations in the order of the eyes: full where something was inked, ring where not; the line is ink behind, pencil ahead. */

@@ -1,4 +1,5 @@
-import { roundOf, withAsked } from '@/core/routine/round'
+import { roundOf } from '@/core/routine/round/stations'
+import { withAsked } from '@/core/routine/round/pencil'
 import { now } from '@/data/clock'
 import { database } from '@/data/database'
 import { reckonedAt } from '@/data/analysis-cache'

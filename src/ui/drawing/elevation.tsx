@@ -13,6 +13,7 @@ import {
   type Projection,
 } from './geometry'
 import { svgText } from './svg-text'
+import { isStem } from '@/core/plants/groups'
 
 const colour = (name: string) => `var(--chakra-colors-${name})`
 const TINT: Record<Species['leaf']['tint'], string> = {
@@ -385,7 +386,7 @@ const Plant = memo(
     }
     const isMoss = staged.species.group === 'moss'
     const leafLine = staged.species.group === 'carpet' ? 0.35 : 0.6
-    const stalkLine = staged.species.group.startsWith('stem') ? 1.1 : 0.5
+    const stalkLine = isStem(staged.species.group) ? 1.1 : 0.5
     return (
       <g data-planting={planting.stake}>
         <path
@@ -436,7 +437,7 @@ function Brackets({
   return (
     <g stroke={colour('pencil')} strokeWidth={1} strokeDasharray="3 3" fill="none">
       {scene.plants
-        .filter(({ staged }) => staged.species.group.startsWith('stem'))
+        .filter(({ staged }) => isStem(staged.species.group))
         .map(({ planting, rootCm, height }) => {
           const [x0, x1] = spanOf(planting)
           const line = (cm: number) =>

@@ -3,6 +3,7 @@ import type { Scene } from '@/core/layout/scene'
 import { patchCentre } from '@/core/plants/height'
 import { softOutline } from './geometry'
 import { svgText } from './svg-text'
+import { isFlat } from '@/core/plants/groups'
 
 const colour = (name: string) => `var(--chakra-colors-${name})`
 const TINT = {
@@ -48,9 +49,7 @@ export const PlanView = memo(function PlanView({
         <rect x={0} y={0} width={vessel.lengthCm} height={vessel.depthCm} fill={colour('margin')} />
         {plants.map(({ planting, staged, cover }) => {
           const floats = planting.zone === 'surface'
-          const share = ['carpet', 'floating', 'moss'].includes(staged.species.group)
-            ? cover.value / 100
-            : 1
+          const share = isFlat(staged.species.group) ? cover.value / 100 : 1
           return (
             <path
               key={planting.id}

@@ -9,6 +9,7 @@ import type { Estimate } from '../../quantity/estimate'
 import { dayOf, type Instant } from '../../quantity/time'
 import { lightOf } from '../../vessel/light'
 import { NO3_PER_N, PO4_PER_P, type Parameter } from '../../quantity/units'
+import { isFlat } from '../../plants/groups'
 
 /**
  * Dry matter grown of a mole of light a leaf takes up, g, with and without carbon dioxide given. Common practice, rough: the best
@@ -53,11 +54,7 @@ export function growthFromWater(history: TankHistory, now: Instant): number {
 }
 
 function lightTaken(plant: StandingPlant): number {
-  const flat =
-    plant.species.group === 'carpet' ||
-    plant.species.group === 'moss' ||
-    plant.species.group === 'floating'
-  return flat
+  return isFlat(plant.species.group)
     ? (plant.coverPercent / 100) * FLAT_TAKES
     : 1 - canopyTransmission(plant, plant.rootCm)
 }

@@ -1,0 +1,46 @@
+import type { TankHistory } from '../../history/types'
+import { entriesOf } from '../../history/journal-index'
+import { headCount } from '../../history/lookup'
+import { tankNow } from '../../history/tank-at'
+import { normalEstimate } from '../../quantity/estimate'
+import { sayAgo } from '../../quantity/say'
+import { dayOf, type Instant } from '../../quantity/time'
+import type { Asks, Question } from './question'
+
+/** Days after which animals are worth counting again. */
+const RECOUNT_DAYS = 20
+
+/** How many there are of those that were not counted lately. */
+export function countQuestions(history: TankHistory, now: Instant): Question[] {
+  const today = dayOf(now)
+  return tankNow(history, now).populations.flatMap((population) => {
+    const last = entriesOf(history.entries, 'stock').findLast(
+      (entry) => entry.populationId === population.id,
+    )
+    if (last && today - dayOf(last.at) < RECOUNT_DAYS) return []
+    const { count, plusMinus } = headCount(history, population)
+    return [
+      {
+        key: `count:${population.id}`,
+        asks: { kind: 'stock', populationId: population.id } as Asks,
+        stake: null,
+        says: population.name,
+        before: last
+          ? `${last.event} ${last.count} ${sayAgo(today - dayOf(last.at))}`
+          : 'never counted',
+        expected: last
+          ? normalEstimate(
+              count,
+              Math.max(0.5, plusMinus / 2, count * 0.06),
+              'the last count and what came and went',
+              0,
+            )
+          : null,
+        unit: '',
+        min: 0,
+        max: 5000,
+        step: 1,
+      },
+    ]
+  })
+}

@@ -1,0 +1,88 @@
+import { byId } from '../../history/journal-index'
+import { speciesOf } from '../../history/lookup'
+import { tankNow } from '../../history/tank-at'
+import type { Planting, TankHistory } from '../../history/types'
+import { coverIn, EYE_SD, fitCover } from '../../plants/cover'
+import { growthSegments, MEASURED_SD } from '../../plants/growth'
+import { heightCourse, heightOn } from '../../plants/height'
+import { asRead } from '../../quantity/estimate'
+import { sayAgo, sayNumber } from '../../quantity/say'
+import { dayOf, type Instant } from '../../quantity/time'
+import type { Question } from './question'
+import { isFlat } from '../../plants/groups'
+
+/** Days after which a slow planting is worth measuring again, by how fast it moves. */
+const REMEASURE_DAYS = {
+  'stem-fast': 0,
+  'stem-slow': 4,
+  rosette: 20,
+  crypt: 25,
+  epiphyte: 30,
+  moss: 30,
+  carpet: 0,
+  floating: 0,
+} as const
+/** How tall a planting stands, or how much of its patch it covers; nothing while it is too soon to see a difference. */
+export function askPlanting(history: TankHistory, planting: Planting, now: Instant): Question[] {
+  const { group } = speciesOf(history, planting)
+  return isFlat(group)
+    ? askCover(history, planting, REMEASURE_DAYS[group], now)
+    : askHeight(history, planting, REMEASURE_DAYS[group], now)
+}
+
+function askCover(
+  history: TankHistory,
+  { id, stake, name: says }: Planting,
+  everyDays: number,
+  now: Instant,
+): Question[] {
+  const today = dayOf(now)
+  const fit = fitCover(history, { id }, now)
+  const last = fit?.points.at(-1)
+  if (last && today - last.day < everyDays) return []
+  return [
+    {
+      key: `cover:${id}`,
+      asks: { kind: 'measure', plantingId: id, measure: 'cover' },
+      stake,
+      says,
+      before: last ? `${sayNumber(last.percent)} % ${sayAgo(today - last.day)}` : 'never judged',
+      expected: fit ? asRead(coverIn(fit, 0), EYE_SD, 0, 100) : null,
+      unit: '%',
+      min: 0,
+      max: 100,
+      step: 5,
+    },
+  ]
+}
+
+function askHeight(
+  history: TankHistory,
+  planting: Planting,
+  everyDays: number,
+  now: Instant,
+): Question[] {
+  const { id, stake, name: says } = planting
+  const today = dayOf(now)
+  const last = growthSegments(history, id, now).at(-1)?.points.at(-1)
+  if (last && today - last.day < everyDays) return []
+  const trimmed = last && byId(history.entries, last.entryId)?.kind === 'trim'
+  return [
+    {
+      key: `height:${id}`,
+      asks: { kind: 'measure', plantingId: id, measure: 'height' },
+      stake,
+      says,
+      before: last
+        ? `${trimmed ? 'trimmed to ' : ''}${sayNumber(last.cm)} cm ${sayAgo(today - last.day)}`
+        : 'never measured',
+      expected: asRead(heightOn(heightCourse(history, planting, now), today), MEASURED_SD),
+      unit: 'cm',
+      min: 0,
+      max: tankNow(history, now).vessel.heightCm * MOST_TIMES_THE_GLASS,
+      step: 1,
+    },
+  ]
+}
+/** A plant may grow out of the water, and hang over. */
+const MOST_TIMES_THE_GLASS = 2

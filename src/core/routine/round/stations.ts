@@ -1,0 +1,165 @@
+import { tankNow } from '../../history/tank-at'
+import type { Planting, TankHistory, Zone } from '../../history/types'
+import type { Place, Sign } from '../../journal/entry'
+import type { Instant } from '../../quantity/time'
+import { algaeQuestions } from './ask-algae'
+import { countQuestions } from './ask-animals'
+import { feelingQuestions } from './ask-keeper'
+import { askPlanting } from './ask-plantings'
+import { temperatureQuestion } from './ask-temperature'
+import { waterQuestions } from './ask-water'
+import type { Question, Station, StationName } from './question'
+
+/** What a station may ask of the tank it stands before. */
+interface Walk {
+  history: TankHistory
+  now: Instant
+  /** No water: a land tank has no surface and no test. */
+  dry: boolean
+  animals: boolean
+  inZones: (...zones: Zone[]) => Planting[]
+  plants: (...zones: Zone[]) => Question[]
+  algae: (of: Place['of']) => Question[]
+}
+interface StationPlan {
+  name: StationName
+  title: string
+  signs: readonly Sign[]
+  /** Whether there is anything to stop for. */
+  here?: (walk: Walk) => boolean
+  questions: (walk: Walk) => Question[]
+  /** Where the signs can be: the plantings of these zones, or one part of the tank. */
+  of: readonly Zone[] | { says: string; place: Place }
+}
+const part = (of: 'glass' | 'surface' | 'ground' | 'equipment' | 'tank', says: string) => ({
+  says,
+  place: { of } as Place,
+})
+const THE_TANK = part('tank', 'the tank')
+const MIDGROUND: readonly Zone[] = ['midground', 'hardscape']
+
+/** The stations in the order eyes go. */
+const STATIONS: readonly StationPlan[] = [
+  {
+    name: 'surface',
+    title: 'Surface: what lies on it?',
+    signs: ['surface film'],
+    here: ({ dry }) => !dry,
+    questions: ({ plants, algae }) => [...plants('surface'), ...algae('surface')],
+    of: part('surface', 'surface'),
+  },
+  {
+    name: 'glass',
+    title: 'Glass: clean, dusty or dotted?',
+    signs: ['cloudy', 'young seen'],
+    questions: ({ algae }) => algae('glass'),
+    of: part('glass', 'glass'),
+  },
+  {
+    name: 'background',
+    title: 'Background: how do the stems stand?',
+    signs: [
+      'bare below',
+      'yellow old leaves',
+      'pale tips',
+      'twisted tips',
+      'holes',
+      'tufts or threads',
+      'melting',
+    ],
+    here: ({ inZones }) => inZones('background').length > 0,
+    questions: ({ plants }) => plants('background'),
+    of: ['background'],
+  },
+  {
+    name: 'midground',
+    title: 'Midground: what has moved?',
+    signs: ['yellow old leaves', 'holes', 'melting', 'chewed', 'tufts or threads'],
+    here: ({ inZones }) => inZones(...MIDGROUND).length > 0,
+    questions: ({ plants }) => plants(...MIDGROUND),
+    of: MIDGROUND,
+  },
+  {
+    name: 'carpet',
+    title: 'Carpet: how much ground does it cover?',
+    signs: ['bald patch', 'lifting', 'tufts or threads', 'melting'],
+    here: ({ inZones }) => inZones('foreground').length > 0,
+    questions: ({ plants }) => plants('foreground'),
+    of: ['foreground'],
+  },
+  {
+    name: 'stone and wood',
+    title: 'Stone and wood: what grows on them?',
+    signs: ['loose piece'],
+    questions: ({ algae }) => algae('hardscape'),
+    of: THE_TANK,
+  },
+  {
+    name: 'ground',
+    title: 'Ground: mulm, gas, black patches?',
+    signs: ['mulm', 'black patch', 'gas in the ground', 'grains on the sand'],
+    questions: ({ algae }) => algae('ground'),
+    of: part('ground', 'ground'),
+  },
+  {
+    name: 'equipment',
+    title: 'Equipment: running, dry, clean?',
+    signs: ['clogged inlet', 'leak'],
+    questions: ({ dry, history, now }) => (dry ? [] : [temperatureQuestion(history, now)]),
+    of: part('equipment', 'equipment'),
+  },
+  {
+    name: 'animals',
+    title: 'Animals: all there, all well?',
+    signs: ['young seen', 'hiding', 'gasping', 'dead animal'],
+    here: ({ animals }) => animals,
+    questions: ({ history, now }) => countQuestions(history, now),
+    of: THE_TANK,
+  },
+  {
+    name: 'water',
+    title: 'Water: what does the test say?',
+    signs: ['cloudy', 'bad smell'],
+    here: ({ dry }) => !dry,
+    questions: ({ history, now }) => waterQuestions(history, now),
+    of: THE_TANK,
+  },
+  {
+    name: 'you',
+    title: 'And you?',
+    signs: [],
+    questions: ({ history }) => feelingQuestions(history),
+    of: [],
+  },
+]
+
+/** The round of a tank at `now`: stations in the order of the eyes, asking only what matters today. Stations with nothing to ask or tap are left out. */
+export function roundOf(history: TankHistory, now: Instant): Station[] {
+  const { plantings, populations } = tankNow(history, now)
+  const inZones = (...zones: Zone[]) => plantings.filter(({ zone }) => zones.includes(zone))
+  const walk: Walk = {
+    history,
+    now,
+    dry: history.vessel.kind === 'terrarium',
+    animals: populations.length > 0,
+    inZones,
+    plants: (...zones) =>
+      inZones(...zones).flatMap((planting) => askPlanting(history, planting, now)),
+    algae: algaeQuestions(history, now),
+  }
+  return STATIONS.filter(({ here }) => here?.(walk) ?? true).map((plan) => ({
+    name: plan.name,
+    title: plan.title,
+    signs: plan.signs,
+    questions: plan.questions(walk),
+    places: placesOf(plan.of, walk),
+  }))
+}
+
+function placesOf(of: StationPlan['of'], { inZones }: Walk): Station['places'] {
+  if ('place' in of) return [of]
+  return inZones(...of).map(({ stake, id }) => ({
+    says: stake,
+    place: { of: 'planting', id },
+  }))
+}

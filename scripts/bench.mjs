@@ -1,15 +1,34 @@
 // npm run bench: how long things take on this machine. Prints a table, asserts nothing. `-- --large`: rooms far beyond the reference load.
+// `-- --peer`: every desk beside an empty page of the same framework.
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import {
   ensureBuilt,
   ensureInstalled,
   ensureTemplate,
   flag,
   onlyOptions,
+  run,
   runScript,
 } from './lib.mjs'
 
-onlyOptions({ large: false })
+onlyOptions({ large: false, peer: false })
 ensureInstalled()
 ensureTemplate()
 ensureBuilt()
+if (flag('peer')) process.exit(besidePeer())
 process.exit(runScript(flag('large') ? 'bench/large.mts' : 'bench/bench.mts'))
+
+function besidePeer() {
+  const rooms = mkdtempSync(join(tmpdir(), 'vivero-rooms-'))
+  const [demo, old] = [join(rooms, 'demo'), join(rooms, 'old')]
+  try {
+    return (
+      runScript('bench/rooms.mts', [demo, old]) ||
+      run(process.execPath, ['bench/peer.mjs', demo, old])
+    )
+  } finally {
+    rmSync(rooms, { recursive: true, force: true })
+  }
+}

@@ -13,8 +13,40 @@ export interface BenchPlace {
   due: DueTask[]
 }
 
-/** Every vessel on the bench with what is due in it, left to right, without reading a journal: the rail stands on every page. A vessel without a current layout asks for nothing. */
+/** What stands on the rail is the same for so long while nothing is written, ms. */
+const GOOD_FOR_MS = 60_000
+interface Kept {
+  state: string
+  at: number
+  places: BenchPlace[]
+}
+const kept = new WeakMap<Database, Kept>()
+
+/**
+ * Every vessel on the bench with what is due in it, left to right, without reading a journal: the rail stands on every page, and is
+ * worked out anew when anything was written. A vessel without a current layout asks for nothing.
+ */
 export async function dueOnBench(db: Database, now: Instant): Promise<BenchPlace[]> {
+  const state = await stateOfBench(db)
+  const known = kept.get(db)
+  const age = Date.parse(now) - (known?.at ?? 0)
+  if (known?.state === state && age >= 0 && age < GOOD_FOR_MS) return known.places
+  const places = await readDue(db, now)
+  kept.set(db, { state, at: Date.parse(now), places })
+  return places
+}
+
+/** One short text that is another whenever a tank was written to, came, went, or changed its place. */
+async function stateOfBench(db: Database): Promise<string> {
+  const [row] = rowsOf(
+    await db.execute(
+      sql`select string_agg(concat_ws(' ', ${t.vessel.id}, ${t.vessel.revision}, ${t.vessel.onBench}, ${t.vessel.arriving}, ${t.vessel.order}), ',' order by ${t.vessel.id}) as state from ${t.vessel}`,
+    ),
+  )
+  return String(row?.state ?? '')
+}
+
+async function readDue(db: Database, now: Instant): Promise<BenchPlace[]> {
   const { standing: vessels } = await readBench(db, now)
   const planted = new Set(
     (

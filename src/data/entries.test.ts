@@ -162,7 +162,7 @@ test('striking out is undone by bringing back; both leave their trace, twice doe
   expect(await count()).toBe(before - 1)
   await expect(editEntry(db, 'test', note('v-1', 'x'), 2, NOW)).rejects.toThrow(/bring it back/)
   expect(
-    (await journalPage(db, 'test', { ...ALL, voided: true }, 0, 10)).entries.map(
+    (await journalPage(db, 'ves', { ...ALL, voided: true }, 0, 10)).entries.map(
       ({ entry }) => entry.id,
     ),
   ).toContain('v-1')
@@ -184,19 +184,19 @@ test('the journal is filtered by kind, planting, words and days, and counted', a
     ],
     NOW,
   )
-  expect((await journalPage(db, 'test', { ...ALL, kind: 'measure' }, 0, 10)).total).toBe(2)
-  expect((await journalPage(db, 'test', { ...ALL, plantingId: STEMS.id }, 0, 10)).total).toBe(2)
+  expect((await journalPage(db, 'ves', { ...ALL, kind: 'measure' }, 0, 10)).total).toBe(2)
+  expect((await journalPage(db, 'ves', { ...ALL, plantingId: STEMS.id }, 0, 10)).total).toBe(2)
   expect(
-    (await journalPage(db, 'test', { ...ALL, text: '100 % odd_' }, 0, 10)).entries.map(
+    (await journalPage(db, 'ves', { ...ALL, text: '100 % odd_' }, 0, 10)).entries.map(
       ({ entry }) => entry.id,
     ),
   ).toEqual(['f-1'])
-  expect((await journalPage(db, 'test', { ...ALL, text: '%' }, 0, 10)).total).toBe(1)
+  expect((await journalPage(db, 'ves', { ...ALL, text: '%' }, 0, 10)).total).toBe(1)
   expect(
     (
       await journalPage(
         db,
-        'test',
+        'ves',
         { ...ALL, from: instantOf(DAY0 + 20.5), to: instantOf(DAY0 + 22) },
         0,
         10,

@@ -12,7 +12,7 @@ import { EntryRefused } from './refused'
 import * as t from './schema'
 import { Overtaken, stampOf } from './stamp'
 import { entryOf } from './story'
-import { arrived, named } from './visible'
+import { arrived } from './visible'
 import { writeTank } from './write'
 
 /** Entries written with one statement. */
@@ -284,17 +284,15 @@ export interface JournalPage {
   total: number
 }
 
-/** One page of the journal, newest first. */
+/** One page of a tank's journal, newest first. */
 export async function journalPage(
   db: Database,
-  slug: string,
+  vesselId: string,
   filter: JournalFilter,
   offset: number,
   limit: number,
 ): Promise<JournalPage> {
-  const [vessel] = await db.select({ id: t.vessel.id }).from(t.vessel).where(named(slug))
-  if (!vessel) return { entries: [], total: 0 }
-  const where = and(...conditions(vessel.id, filter))
+  const where = and(...conditions(vesselId, filter))
   const rows = await db
     .select()
     .from(t.entry)

@@ -1,10 +1,10 @@
 'use client'
 
-import { Box, chakra, Flex } from '@chakra-ui/react'
 import { ask, sayProblems } from '@/ui/ask.client'
 import NextLink from '@/ui/page-link'
 import { useState, useTransition } from 'react'
 import { strike } from './actions'
+import css from './entry-line.module.css'
 import { useStruckNotice } from './struck-notice.client'
 
 interface Props {
@@ -31,76 +31,42 @@ export function EntryLine({ slug, id, time, says, note, voided, edited, glance, 
       setProblem(answer.ok ? null : sayProblems(answer))
     })
   return (
-    <Flex as="li" gap={3} align="baseline" py={0.5} data-entry={id}>
-      <Box as="span" color="pencil" fontSize="sm" flex="0 0 42px">
-        {time}
-      </Box>
-      <Box flex={1} minW={0}>
-        <Box
-          as="span"
-          textDecoration={voided ? 'line-through' : undefined}
-          color={voided ? 'pencil' : 'ink'}
-        >
-          {says}
-        </Box>
-        {glance ? (
-          <Box as="span" fontSize="sm" color="pencil">
-            {' '}
-            at a glance
-          </Box>
-        ) : null}
-        {expected ? (
-          <Box as="span" fontSize="sm" color="pencil">
-            {' '}
-            · pencilled {expected}
-          </Box>
-        ) : null}
-        {edited ? (
-          <Box as="span" fontSize="sm" color="pencil">
-            {' '}
-            · has a history
-          </Box>
-        ) : null}
-        {note ? (
-          <Box className="serif" fontSize="sm">
-            {note}
-          </Box>
-        ) : null}
+    <li className={css.line} data-entry={id}>
+      <span className={css.time}>{time}</span>
+      <div className={css.told}>
+        <span className={voided ? css.struck : undefined}>{says}</span>
+        {glance ? <span className={css.aside}> at a glance</span> : null}
+        {expected ? <span className={css.aside}> · pencilled {expected}</span> : null}
+        {edited ? <span className={css.aside}> · has a history</span> : null}
+        {note ? <div className={`serif ${css.note}`}>{note}</div> : null}
         {problem ? (
-          <Box role="alert" color="clay" fontSize="sm">
+          <div role="alert" className={css.problem}>
             {problem}
-          </Box>
+          </div>
         ) : null}
-      </Box>
-      <Flex gap={3} fontSize="sm" color="water" flexShrink={0}>
+      </div>
+      <div className={css.acts}>
         {voided ? (
-          <chakra.button
-            type="button"
-            disabled={busy}
-            onClick={() => set(false)}
-            cursor="pointer"
-            textDecoration="underline"
-          >
+          <button type="button" className={css.act} disabled={busy} onClick={() => set(false)}>
             bring back
-          </chakra.button>
+          </button>
         ) : (
           <>
             <NextLink href={`/tanks/${slug}/book?entry=${id}`} aria-label={`edit ${says}`}>
               edit
             </NextLink>
-            <chakra.button
+            <button
               type="button"
+              className={css.act}
               disabled={busy}
               onClick={() => set(true)}
-              cursor="pointer"
-              textDecoration="underline"
               aria-label={`strike out ${says}`}
             >
               strike out
-            </chakra.button>
+            </button>
           </>
         )}
-      </Flex>
-    </Flex>
+      </div>
+    </li>
   )
 }

@@ -7,6 +7,7 @@ import { isParameter } from '@/core/quantity/units'
 import type { TankHistory } from '@/core/history/types'
 import { forecastScore } from '@/core/judgement/score'
 import { now } from '@/data/clock'
+import { reckoned } from '@/data/analysis-cache'
 import { database } from '@/data/database'
 import { entryVersions, journalPage, type JournalFilter, type JournalPage } from '@/data/entries'
 import { storyOr404 } from '@/data/tank'
@@ -29,11 +30,11 @@ export async function BookDesk({ slug, query }: { slug: string; query: BookQuery
   const one = (name: string) => (typeof query[name] === 'string' ? query[name] : '')
   const filter = filterFrom(one, zone)
   const page = Math.max(0, Math.min(100000, Math.floor(Number(one('page')) || 0)))
-  const journal = await journalPage(await database(), slug, filter, page * PAGE, PAGE)
+  const journal = await journalPage(await database(), story.vessel.id, filter, page * PAGE, PAGE)
   const open = one('entry') ? story.entries.find((entry) => entry.id === one('entry')) : undefined
   const kind = WRITTEN_KINDS.find((candidate) => candidate === one('log'))
   const log = kind ? formOf(kind) : null
-  const score = forecastScore(story.entries)
+  const score = reckoned(story, at, 'score', () => forecastScore(story.entries))
   return (
     <Box as="main" px={{ base: 3, md: 8 }} py={4} maxW="1100px">
       <Box as="h1" className="serif" fontSize={{ base: 'lg', md: 'xl' }}>
@@ -203,14 +204,15 @@ function Journal({
 }) {
   const zone = story.vessel.timeZone
   const days = new Map<string, JournalPage['entries']>()
+  const dayName = new Intl.DateTimeFormat('en-GB', {
+    weekday: 'short',
+    day: 'numeric',
+    month: 'long',
+    year: 'numeric',
+    timeZone: zone,
+  })
   for (const line of journal.entries) {
-    const day = new Intl.DateTimeFormat('en-GB', {
-      weekday: 'short',
-      day: 'numeric',
-      month: 'long',
-      year: 'numeric',
-      timeZone: zone,
-    }).format(new Date(line.entry.at))
+    const day = dayName.format(new Date(line.entry.at))
     days.set(day, [...(days.get(day) ?? []), line])
   }
   if (days.size === 0)

@@ -1,5 +1,5 @@
 import { now } from '@/data/clock'
-import { reckonedAt } from '@/data/analysis-cache'
+import { reckoned } from '@/data/analysis-cache'
 import { storyOr404 } from '@/data/tank'
 import { disagree } from './actions'
 import { Look } from './look.client'
@@ -10,7 +10,7 @@ export async function LookDesk({ slug }: { slug: string }) {
   const story = await storyOr404(slug)
   return (
     <Look
-      model={lookModel(story, reckonedAt(story, now()))}
+      model={reckoned(story, now(), 'look', (at) => lookModel(story, at))}
       onDispute={disagree.bind(null, slug)}
     />
   )

@@ -3,7 +3,7 @@ import { weighOptions } from '@/core/rescape/options'
 import { entriesOf } from '@/core/history/journal-index'
 import { instantOf, dayOf } from '@/core/quantity/time'
 import { now } from '@/data/clock'
-import { reckonedAt } from '@/data/analysis-cache'
+import { reckoned, reckonedAt } from '@/data/analysis-cache'
 import { storyOr404 } from '@/data/tank'
 import { localMoment } from '@/core/quantity/zone'
 import { Rescape } from './rescape.client'
@@ -12,8 +12,8 @@ import { Rescape } from './rescape.client'
 export async function RescapeDesk({ slug }: { slug: string }) {
   const story = await storyOr404(slug)
   const at = reckonedAt(story, now())
-  const review = reviewDecline(story, at)
-  const options = weighOptions(story, review, at)
+  const review = reckoned(story, at, 'decline', () => reviewDecline(story, at))
+  const options = reckoned(story, at, 'options', () => weighOptions(story, review, at))
   const done = entriesOf(story.entries, 'step-done')
   const plans = [...story.plans].reverse().map((plan) => ({
     id: plan.id,

@@ -2,7 +2,7 @@ import { roundOf } from '@/core/routine/round/stations'
 import { withAsked } from '@/core/routine/round/pencil'
 import { now } from '@/data/clock'
 import { database } from '@/data/database'
-import { reckonedAt } from '@/data/analysis-cache'
+import { reckoned, reckonedAt } from '@/data/analysis-cache'
 import { openRound } from '@/data/rounds'
 import { storyOr404 } from '@/data/tank'
 import { newId } from '@/ui/new-id'
@@ -20,7 +20,10 @@ export async function RoundDesk({ slug }: { slug: string }) {
       slug={slug}
       name={story.vessel.name}
       day={day}
-      stations={withAsked(roundOf(story, at), draft?.answers.asked ?? {})}
+      stations={withAsked(
+        reckoned(story, at, 'round', () => roundOf(story, at)),
+        draft?.answers.asked ?? {},
+      )}
       draft={draft}
       fresh={newId()}
       walkedSeconds={

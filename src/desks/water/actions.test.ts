@@ -242,8 +242,9 @@ describe('bands, habits, school and rhythm', () => {
   test('only what differs from the school is kept, so that the rest goes on following it', async () => {
     const { PARAMETERS } =
       jest.requireActual<typeof import('@/core/quantity/units')>('@/core/quantity/units')
-    const { schoolBand } =
-      jest.requireActual<typeof import('@/core/water/facts/parameters')>('@/core/water/parameters')
+    const { schoolBand } = jest.requireActual<typeof import('@/core/water/facts/parameters')>(
+      '@/core/water/facts/parameters',
+    )
     const { vessel } = await story()
     for (const parameter of PARAMETERS) {
       const band = schoolBand(vessel.kind, standingCare({ vessel }).school, parameter)

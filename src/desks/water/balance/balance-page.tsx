@@ -1,8 +1,10 @@
 import { Box, Flex } from '@chakra-ui/react'
+import type { TankHistory } from '@/core/history/types'
+import type { Parameter } from '@/core/quantity/units'
 import { sayEstimate, sayNumber } from '@/core/quantity/say'
 import { BALANCED, nitrificationCost, type Balance } from '@/core/water/balance/balance'
 import { now } from '@/data/clock'
-import { reckonedAt } from '@/data/analysis-cache'
+import { reckoned } from '@/data/analysis-cache'
 import { storyOr404 } from '@/data/tank'
 import NextLink from '@/ui/page-link'
 import { balanceModel, type BalanceModel } from './balance-model'
@@ -22,7 +24,7 @@ export async function BalancePage({
 }) {
   const story = await storyOr404(slug)
   if (story.vessel.kind === 'terrarium') return <DryVessel slug={slug} name={story.vessel.name} />
-  const model = balanceModel(story, chosen(of, BALANCED, 'nitrate'), reckonedAt(story, now()))
+  const model = modelOf(story, chosen(of, BALANCED, 'nitrate'))
   return (
     <WaterFrame
       slug={slug}
@@ -73,6 +75,9 @@ export async function BalancePage({
     </WaterFrame>
   )
 }
+
+const modelOf = (story: TankHistory, parameter: Parameter): BalanceModel =>
+  reckoned(story, now(), `balance ${parameter}`, (at) => balanceModel(story, parameter, at))
 
 /** The heaviest stream in and out, in a sentence. */
 function sentence(balance: Balance, parameter: BalanceModel['parameter']): string {

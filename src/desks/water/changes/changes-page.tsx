@@ -1,6 +1,6 @@
 import { sayEstimate, sayEvery } from '@/core/quantity/say'
 import { now } from '@/data/clock'
-import { reckonedAt } from '@/data/analysis-cache'
+import { reckoned } from '@/data/analysis-cache'
 import { storyOr404 } from '@/data/tank'
 import { Changes } from './changes.client'
 import { CHANGED, changesModel, type ChangesModel } from './changes-model'
@@ -19,7 +19,10 @@ export async function ChangesPage({
 }) {
   const story = await storyOr404(slug)
   if (story.vessel.kind === 'terrarium') return <DryVessel slug={slug} name={story.vessel.name} />
-  const model = changesModel(story, chosen(of, CHANGED, 'nitrate'), reckonedAt(story, now()))
+  const parameter = chosen(of, CHANGED, 'nitrate')
+  const model = reckoned(story, now(), `changes ${parameter}`, (at) =>
+    changesModel(story, parameter, at),
+  )
   const unit = unitOf(model.parameter)
   return (
     <WaterFrame

@@ -1,5 +1,5 @@
 import { now } from '@/data/clock'
-import { reckonedAt } from '@/data/analysis-cache'
+import { reckoned } from '@/data/analysis-cache'
 import { storyOr404 } from '@/data/tank'
 import { logDose, switchSchool } from '../actions'
 import { Dosing } from './dosing.client'
@@ -11,7 +11,7 @@ import { schoolFacts } from '@/core/water/dosing/schools'
 export async function DosingPage({ slug }: { slug: string }) {
   const story = await storyOr404(slug)
   if (story.vessel.kind === 'terrarium') return <DryVessel slug={slug} name={story.vessel.name} />
-  const model = dosingModel(story, reckonedAt(story, now()))
+  const model = reckoned(story, now(), 'dosing', (at) => dosingModel(story, at))
   const facts = schoolFacts(model.school)
   return (
     <WaterFrame

@@ -1,6 +1,6 @@
 import { PARAMETERS } from '@/core/quantity/units'
 import { now } from '@/data/clock'
-import { reckonedAt } from '@/data/analysis-cache'
+import { reckoned } from '@/data/analysis-cache'
 import { storyOr404 } from '@/data/tank'
 import { disagree } from '../actions'
 import { Drift } from './drift.client'
@@ -13,7 +13,10 @@ import { chosen } from '../parameter-name'
 export async function DriftPage({ slug, of }: { slug: string; of: string | string[] | undefined }) {
   const story = await storyOr404(slug)
   if (story.vessel.kind === 'terrarium') return <DryVessel slug={slug} name={story.vessel.name} />
-  const model = driftModel(story, chosen(of, PARAMETERS, 'nitrate'), reckonedAt(story, now()))
+  const parameter = chosen(of, PARAMETERS, 'nitrate')
+  const model = reckoned(story, now(), `drift ${parameter}`, (at) =>
+    driftModel(story, parameter, at),
+  )
   return (
     <WaterFrame
       slug={slug}

@@ -1,6 +1,6 @@
 import { sayNumber } from '@/core/quantity/say'
 import { now } from '@/data/clock'
-import { reckonedAt } from '@/data/analysis-cache'
+import { reckoned } from '@/data/analysis-cache'
 import { storyOr404 } from '@/data/tank'
 import { logColour } from '../actions'
 import { DryVessel, TankName, WaterFrame } from '../frame'
@@ -11,7 +11,7 @@ import { gasModel } from './gas-model'
 export async function GasPage({ slug }: { slug: string }) {
   const story = await storyOr404(slug)
   if (story.vessel.kind === 'terrarium') return <DryVessel slug={slug} name={story.vessel.name} />
-  const model = gasModel(story, reckonedAt(story, now()))
+  const model = reckoned(story, now(), 'gas', (at) => gasModel(story, at))
   const known = model.methods.filter((method) => method.value !== null && method.method !== 'chart')
   const values = known.flatMap((method) => (method.value ? [method.value.value] : []))
   return (

@@ -92,7 +92,7 @@ function tried(mutant) {
       ...['--bail', '--silent', '--forceExit', '--findRelatedTests', name],
       ...[
         '--testPathIgnorePatterns',
-        'src/data/',
+        'src/data/(?!formats/json|border)',
         'actions.test',
         'handlers.test',
         'pages.test',

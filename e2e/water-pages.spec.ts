@@ -1,4 +1,4 @@
-import { expect, open, test } from './page'
+import { expect, expectAccessible, open, test } from './page'
 
 test('every parameter stands on the same days, and one is chosen by its name', async ({ page }) => {
   await open(page, '/tanks/tarn/water')
@@ -204,3 +204,17 @@ test('events.csv is told from readings.csv by its heading, previewed line by lin
   const series = await page.request.get('/api/tanks/tarn/series')
   expect((await series.text()).split('\r\n')[0]).toBe('at,parameter,value,low,high,unit,what')
 })
+
+for (const [page_, name] of [
+  ['', /Nitrate of Tarn over five months/],
+  ['/balance', /Nitrate in a week/],
+  ['/gas', /CO2 over the day/],
+] as const)
+  test(`what is drawn at water${page_} stands there as a table too`, async ({ page }) => {
+    await open(page, `/tanks/tarn/water${page_}`)
+    await page.getByText('as a table').first().click()
+    const table = page.getByRole('table', { name })
+    await expect(table).toBeVisible()
+    expect(await table.getByRole('row').count()).toBeGreaterThan(5)
+    await expectAccessible(page)
+  })

@@ -5,7 +5,9 @@ import type { ApexOptions } from 'apexcharts'
 import dynamic from 'next/dynamic'
 import { useMemo } from 'react'
 import { MS_PER_DAY } from '@/core/quantity/time'
+import { AsTable } from './as-table.client'
 import { axisOf } from './axis'
+import { bandTable } from './band-table'
 import { useInkColours, type InkColours } from './ink-colours.client'
 
 // The chart library is heavy and needs the browser: it comes when a chart is in view.
@@ -61,22 +63,25 @@ export function BandChart(props: BandChartProps) {
     [props, colours],
   )
   return (
-    <Box
-      role="img"
-      aria-label={props.title}
-      minH={`${props.height}px`}
-      css={{ '& text': { fontSize: '12px !important' } }}
-    >
-      {chart ? (
-        <Chart
-          options={chart.options}
-          series={chart.series}
-          type="rangeArea"
-          height={props.height}
-          width="100%"
-        />
-      ) : null}
-    </Box>
+    <>
+      <Box
+        role="img"
+        aria-label={props.title}
+        minH={`${props.height}px`}
+        css={{ '& text': { fontSize: '12px !important' } }}
+      >
+        {chart ? (
+          <Chart
+            options={chart.options}
+            series={chart.series}
+            type="rangeArea"
+            height={props.height}
+            width="100%"
+          />
+        ) : null}
+      </Box>
+      <AsTable title={props.title} table={() => bandTable(props)} />
+    </>
   )
 }
 

@@ -1,11 +1,13 @@
 import { Box, Flex } from '@chakra-ui/react'
 import type { TankHistory } from '@/core/history/types'
 import type { Parameter } from '@/core/quantity/units'
+import type { Estimate } from '@/core/quantity/estimate'
 import { sayEstimate, sayNumber } from '@/core/quantity/say'
 import { BALANCED, nitrificationCost, type Balance } from '@/core/water/balance/balance'
 import { now } from '@/data/clock'
 import { reckoned } from '@/data/analysis-cache'
 import { storyOr404 } from '@/data/tank'
+import { AsTable, type TableOfChart } from '@/ui/chart/as-table.client'
 import NextLink from '@/ui/page-link'
 import { balanceModel, type BalanceModel } from './balance-model'
 import { DryVessel, Section, TankName, WaterFrame } from '../frame'
@@ -41,24 +43,7 @@ export async function BalancePage({
       <ParameterPick slug={slug} path="/balance" offered={BALANCED} open={model.parameter} />
       {model.balance ? (
         <Flex gap={8} direction={{ base: 'column', lg: 'row' }} align="flex-start">
-          <Box flex={{ lg: '0 0 66%' }} w={{ base: '100%', lg: 'auto' }} minW={0}>
-            {[false, true].map((onPhone) => (
-              <Box
-                key={String(onPhone)}
-                display={{ base: onPhone ? 'block' : 'none', md: onPhone ? 'none' : 'block' }}
-              >
-                <Streams
-                  balance={model.balance!}
-                  level={
-                    model.now ? sayEstimate(model.now, onPhone ? '' : unitOf(model.parameter)) : ''
-                  }
-                  name={nameOf(model.parameter)}
-                  unit={unitOf(model.parameter)}
-                  onPhone={onPhone}
-                />
-              </Box>
-            ))}
-          </Box>
+          <Drawn model={model} balance={model.balance} />
           <Box flex={1}>
             <Reading model={model} balance={model.balance} />
           </Box>
@@ -78,6 +63,42 @@ export async function BalancePage({
 
 const modelOf = (story: TankHistory, parameter: Parameter): BalanceModel =>
   reckoned(story, now(), `balance ${parameter}`, (at) => balanceModel(story, parameter, at))
+
+/** The streams drawn, lying or standing as the page is wide, and as figures. */
+function Drawn({ model, balance }: { model: BalanceModel; balance: Balance }) {
+  return (
+    <Box flex={{ lg: '0 0 66%' }} w={{ base: '100%', lg: 'auto' }} minW={0}>
+      {[false, true].map((onPhone) => (
+        <Box
+          key={String(onPhone)}
+          display={{ base: onPhone ? 'block' : 'none', md: onPhone ? 'none' : 'block' }}
+        >
+          <Streams
+            balance={balance}
+            level={model.now ? sayEstimate(model.now, onPhone ? '' : unitOf(model.parameter)) : ''}
+            name={nameOf(model.parameter)}
+            unit={unitOf(model.parameter)}
+            onPhone={onPhone}
+          />
+        </Box>
+      ))}
+      <AsTable
+        title={`${nameOf(model.parameter)} in a week, ${unitOf(model.parameter)}`}
+        table={streamsTable(balance)}
+      />
+    </Box>
+  )
+}
+
+/** The streams as figures, the level last. */
+const streamsTable = ({ flows, levelPerWeek }: Balance): TableOfChart => ({
+  columns: ['stream', 'a week (four in five)', 'because'],
+  rows: [
+    ...flows.map(({ says, perWeek }) => streamRow(says, perWeek)),
+    streamRow('the level itself', levelPerWeek),
+  ],
+})
+const streamRow = (says: string, perWeek: Estimate) => [says, sayEstimate(perWeek), perWeek.because]
 
 /** The heaviest stream in and out, in a sentence. */
 function sentence(balance: Balance, parameter: BalanceModel['parameter']): string {

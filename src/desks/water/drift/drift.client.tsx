@@ -2,6 +2,7 @@
 
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import { useDeferredValue, useMemo, useState } from 'react'
+import { sayMethod } from '@/core/journal/kinds/reading'
 import { sayDays, sayEvery, sayNumber } from '@/core/quantity/say'
 import { instantOf } from '@/core/quantity/time'
 import { PARAMETER_UNITS } from '@/core/quantity/units'
@@ -108,7 +109,7 @@ function Reckoned({
             value: reading.value,
             low: reading.low,
             high: reading.high,
-            says: reading.method,
+            says: sayMethod(reading.method),
           }))}
           setAside={aside.map((reading) => ({
             day: reading.day,

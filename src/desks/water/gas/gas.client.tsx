@@ -7,6 +7,7 @@ import { useSending } from '@/ui/use-sending.client'
 import { sayEstimate, sayNumber } from '@/core/quantity/say'
 import { INDICATOR_COLOURS } from '@/core/quantity/units'
 import { RISEN_PH, SAFE_NH3 } from '@/core/water/gas/gas'
+import { AsTable } from '@/ui/chart/as-table.client'
 import { svgText } from '@/ui/drawing/svg-text'
 import { LevelMark } from '@/ui/marks/level-mark'
 import NextLink from '@/ui/page-link'
@@ -252,6 +253,15 @@ function Day({ model }: { model: GasModel }) {
           strokeWidth={1.4}
         />
       </svg>
+      <AsTable
+        title="CO2 over the day, pencilled"
+        table={() => ({
+          columns: ['hour', 'CO2, mg/L'],
+          rows: (model.day ?? [])
+            .filter((point) => Number.isInteger(point.hour))
+            .map((point) => [`${point.hour}:00`, sayNumber(point.value, 2)]),
+        })}
+      />
       <Box fontSize="sm">
         When the lamp comes on it stands near <b>{sayNumber(atLamp.value, 2)}</b> mg/L.{' '}
         <Box as="span" color="pencil">

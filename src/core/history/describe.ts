@@ -11,7 +11,7 @@ export function describeEntry(entry: Entry, history: TankHistory): string {
 }
 
 /** How the things of a tank are called; what is no more by what it was. */
-const namesIn = (history: TankHistory): Names => ({
+export const namesIn = (history: TankHistory): Names => ({
   planting: (id) => plantingName(id, history),
   place: (place) => placeName(place, history),
   population: (id) => history.populations.find((one) => one.id === id)?.name ?? 'animals',

@@ -1,78 +1,59 @@
 import { algaeCourses, algaeOn, algaeTrend } from '../algae/course'
-import { placeName } from '../history/describe'
 import type { TankHistory } from '../history/types'
-import { sayNumber } from '../quantity/say'
+import type { AlgaeKind, Place } from '../journal/entry'
 import { dayOf, type Instant } from '../quantity/time'
-import { evidenceFor } from './evidence'
-import type { Finding, Subject } from './finding'
+import type { Judged, Level } from './finding'
 
 const MINIMUM_PERCENT = 2
 const ACT_PERCENT = 15
 const STEADY_PER_WEEK = 0.4
+const LOOKS = 4
 
-/** A finding for each algae that still stands, with the way it is going. */
-export function algaeFindings(history: TankHistory, now: Instant): Finding[] {
-  return algaeCourses(history, now).flatMap((course) => {
+/** Cover, per cent of the place; `from`: at most, six weeks ago. Null: seen once. */
+interface Course {
+  algae: AlgaeKind
+  place: Place
+  percent: number
+  trend: { from: number; to: number } | null
+}
+export interface AlgaeFacts {
+  'algae-spread': Course
+  'algae-recede': Course
+  'algae-hold': Course
+  'algae-seen-once': Course
+}
+
+/** A judgement for each algae that still stands, with the way it is going. */
+export function algaeFindings(history: TankHistory, now: Instant): Judged<AlgaeFacts>[] {
+  return algaeCourses(history, now).flatMap((course): Judged<AlgaeFacts>[] => {
+    const { algae, place } = course
     const percent = algaeOn(course, dayOf(now))
     if (percent < MINIMUM_PERCENT) return []
     const trend = algaeTrend(course, now)
-    const place = placeName(course.place, history)
-    const name = course.algae.charAt(0).toUpperCase() + course.algae.slice(1)
-    const going = goingOf(trend?.perWeek ?? null)
-    const words = {
-      rising: 'spread',
-      receding: 'recede',
-      steady: 'hold their ground',
-      unknown: 'were seen once',
-    }[going]
-    const subject: Subject =
-      course.place.of === 'planting' || course.place.of === 'hardscape'
-        ? course.place
-        : { of: 'tank' }
+    const rule = ruleFor(trend?.perWeek ?? null)
     return [
       {
-        key: `algae:${course.algae}:${'id' in course.place ? course.place.id : course.place.of}`,
-        subject,
-        level: levelOf(going, percent),
+        rule,
+        facts: { algae, place, percent, trend: trend && { from: trend.from, to: trend.to } },
+        key: `algae:${algae}:${'id' in place ? place.id : place.of}`,
+        subject: 'id' in place ? place : { of: 'tank' },
+        level: levelOf(rule, percent),
         weight: 30 + percent / 2,
-        says: `${name} on ${place} ${plural(course.algae) ? words : words.replace('recede', 'recedes').replace('spread', 'spreads').replace('hold their', 'holds its').replace('were', 'was')}`,
-        detail: trend
-          ? `${sayNumber(trend.from)} % six weeks ago at most, ${sayNumber(trend.to)} % now.`
-          : `${sayNumber(percent)} % when last seen.`,
-        clause:
-          going === 'receding'
-            ? `is shedding its ${course.algae}`
-            : `carries ${course.algae} on ${place}`,
-        because: evidenceFor(
-          course.points.slice(-4).map((point) => point.entryId),
-          history,
-        ),
-        suggests:
-          going === 'receding'
-            ? 'Change nothing else until it is gone.'
-            : 'Take off what comes off by hand, then change one thing and keep it for four weeks.',
+        entryIds: course.points.slice(-LOOKS).map((point) => point.entryId),
         leadsTo: 'book',
-        wouldChangeMyMind: 'Its cover in two weeks, at the same hour and place.',
-        disputed: null,
-      } satisfies Finding,
+      },
     ]
   })
 }
 
-function plural(name: string): boolean {
-  return name.endsWith('s') && !name.endsWith('ss')
-}
-
-type Going = 'unknown' | 'rising' | 'receding' | 'steady'
-
 /** Which way a cover goes, by its change in percentage points a week; null: seen once. */
-function goingOf(perWeek: number | null): Going {
-  if (perWeek === null) return 'unknown'
-  if (perWeek > STEADY_PER_WEEK) return 'rising'
-  return perWeek < -STEADY_PER_WEEK ? 'receding' : 'steady'
+function ruleFor(perWeek: number | null): keyof AlgaeFacts {
+  if (perWeek === null) return 'algae-seen-once'
+  if (perWeek > STEADY_PER_WEEK) return 'algae-spread'
+  return perWeek < -STEADY_PER_WEEK ? 'algae-recede' : 'algae-hold'
 }
 
-function levelOf(going: Going, percent: number): Finding['level'] {
-  if (going === 'receding') return 'good'
-  return percent >= ACT_PERCENT && going === 'rising' ? 'act' : 'watch'
+function levelOf(rule: keyof AlgaeFacts, percent: number): Level {
+  if (rule === 'algae-recede') return 'good'
+  return percent >= ACT_PERCENT && rule === 'algae-spread' ? 'act' : 'watch'
 }

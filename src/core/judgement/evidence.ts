@@ -1,7 +1,7 @@
 import { describeEntry } from '../history/describe'
-import type { Entry } from '../journal/entry'
 import { byId } from '../history/journal-index'
 import type { TankHistory } from '../history/types'
+import type { Entry } from '../journal/entry'
 import type { Evidence } from './finding'
 
 /** An entry as evidence. */
@@ -19,3 +19,7 @@ export function evidenceFor(ids: readonly string[], history: TankHistory): Evide
 
 /** A computed line of evidence with no single entry behind it. */
 export const reckoned = (says: string): Evidence => ({ says, entryId: null, at: null })
+
+/** The ids of entries, the last so many of them. */
+export const lastIds = (entries: readonly { id: string }[], count: number): string[] =>
+  entries.slice(-count).map(({ id }) => id)

@@ -1,7 +1,8 @@
+import type { Names } from '../journal/kind'
 import type { Instant } from '../quantity/time'
 
 export type Level = 'act' | 'watch' | 'good'
-export type Subject =
+type Subject =
   | { of: 'planting' | 'hardscape'; id: string }
   | { of: 'water' | 'ground' | 'surface' | 'animals' | 'tank' }
 
@@ -12,23 +13,53 @@ export interface Evidence {
   at: Instant | null
 }
 
-/** A judgement a keeper can open, check, act on and dispute. */
-export interface Finding {
+/** What every judgement holds, whatever the rule. */
+interface Judgement {
   /** Stable while it speaks of the same thing, so that a disagreement stays with it. */
   key: string
   subject: Subject
   level: Level
+  /** Order within a level, higher first. */
+  weight: number
+  /** Entries it rests on, in the order they are shown. */
+  entryIds: readonly string[]
+  /** Where in Vivero one does what is suggested. */
+  leadsTo: 'water' | 'round' | 'rescape' | 'log-trim' | 'log-change' | 'book' | 'facts' | null
+}
+/**
+ * What a rule has found: by which rule, on which facts, of what, how grave. It holds no sentence; `*.words.ts` says it. `F`: the rules of a
+ * file, each with its facts.
+ */
+export type Judged<F, R extends keyof F = keyof F> = {
+  [K in R]: Judgement & { rule: K; facts: F[K] }
+}[R]
+
+/** How a judgement is said. */
+export interface FindingWords {
   says: string
   detail: string
   /** How it goes on from the tank's name: “is closing over at the back left”. */
   clause: string
-  because: Evidence[]
   suggests: string
-  /** Where in Vivero one does what is suggested. */
-  leadsTo: 'water' | 'round' | 'rescape' | 'log-trim' | 'log-change' | 'book' | 'facts' | null
   /** The single observation that would settle it. */
   wouldChangeMyMind: string
-  /** Order within a level, higher first. */
+  /** Computed lines of evidence with no single entry behind them. */
+  reckoned: readonly string[]
+}
+/** The words of the rules of a file. `names`: how the things of the tank are called. */
+export type WordsFor<F> = {
+  readonly [K in keyof F]: (facts: F[K], names: Names) => FindingWords
+}
+
+/** A judgement a keeper can open, check, act on and dispute. */
+export interface Finding extends Omit<FindingWords, 'reckoned'> {
+  key: string
+  /** The rule it was found by. */
+  rule: string
+  subject: Subject
+  level: Level
   weight: number
+  leadsTo: Judgement['leadsTo']
+  because: Evidence[]
   disputed: { why: string; at: Instant } | null
 }

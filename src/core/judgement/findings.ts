@@ -8,9 +8,11 @@ import { algaeFindings } from './algae-findings'
 import { carpetFindings } from './carpet-findings'
 import { changeFinding } from './change-finding'
 import type { Finding, Level } from './finding'
+import type { AnyJudged } from './rules'
 import { intakeFinding } from './intake-finding'
 import { moodFinding } from './mood-finding'
 import { nitrateFinding } from './nitrate-finding'
+import { sayFinding } from './say-finding'
 import { soilFinding } from './soil-finding'
 import { bareFindings, stemFindings } from './stem-findings'
 import { temporaryFindings } from './temporary-finding'
@@ -40,11 +42,12 @@ export function findings(history: TankHistory, now: Instant): Finding[] {
     ...bareFindings(story, now),
     ...carpetFindings(story, now),
     ...algaeFindings(story, now),
-  ].filter((finding): finding is Finding => finding !== null)
+  ].filter((judged) => judged !== null) as AnyJudged[]
   const disputes = entriesOf(story.entries, 'disagreement').filter(
     (entry) => daysBetween(entry.at, now) <= DISPUTE_DAYS,
   )
   return all
+    .map((judged) => sayFinding(judged, story))
     .map((finding) => {
       const dispute = disputes.findLast((entry) => entry.finding === finding.key)
       return dispute ? { ...finding, disputed: { why: dispute.why, at: dispute.at } } : finding

@@ -1,10 +1,9 @@
-import { entryDay } from '../history/journal-index'
 import { linearRegression } from 'simple-statistics'
-import { entriesOf } from '../history/journal-index'
+import { entriesOf, entryDay } from '../history/journal-index'
 import type { TankHistory } from '../history/types'
 import { dayOf, type Instant } from '../quantity/time'
-import { evidence } from './evidence'
-import type { Finding } from './finding'
+import { lastIds } from './evidence'
+import type { Judged } from './finding'
 
 export interface Trend {
   from: number
@@ -37,26 +36,32 @@ export function moodTrend(
   }
 }
 
+/** A fall of so many marks over the trend is said. */
+const FALL = 1.5
+/** Work that grew by so much beside it is said with it. */
+const GROWN = 1.3
+
+export interface MoodFacts {
+  /** `work`: minutes a week, where they rose. */
+  'joy-falls': { joy: Trend; work: Trend | null }
+}
+
 /** Whether the keeper is losing heart: both enjoyment and work drive the decision to rescape. */
-export function moodFinding(history: TankHistory, now: Instant): Finding | null {
+export function moodFinding(
+  history: TankHistory,
+  now: Instant,
+): Judged<MoodFacts, 'joy-falls'> | null {
   const joy = moodTrend(history, now, 'enjoyment')
   const work = moodTrend(history, now, 'workMinutes')
-  if (!joy || joy.from - joy.to < 1.5) return null
-  const rising = work !== null && work.to > work.from * 1.3
+  if (!joy || joy.from - joy.to < FALL) return null
   return {
+    rule: 'joy-falls',
+    facts: { joy, work: work !== null && work.to > work.from * GROWN ? work : null },
     key: 'mood',
     subject: { of: 'tank' },
     level: 'watch',
     weight: 18,
-    says: 'You enjoy it less',
-    detail: `From ${joy.from.toFixed(0)} to ${joy.to.toFixed(0)} of 10 in five months${rising ? `, while the week’s work rose from ${work.from.toFixed(0)} to ${work.to.toFixed(0)} minutes` : ''}.`,
-    clause: 'costs more work and gives less joy',
-    because: entriesOf(history.entries, 'feeling')
-      .slice(-4)
-      .map((entry) => evidence(entry, history)),
-    suggests: 'Look at the decline review before the next long trim.',
+    entryIds: lastIds(entriesOf(history.entries, 'feeling'), 4),
     leadsTo: 'rescape',
-    wouldChangeMyMind: 'Two rounds in a row with a better mark.',
-    disputed: null,
   }
 }

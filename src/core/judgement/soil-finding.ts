@@ -1,111 +1,98 @@
-import { entriesOf } from '../history/journal-index'
+import { entriesOf, readingsOf } from '../history/journal-index'
 import { tankNow } from '../history/tank-at'
-import type { TankHistory } from '../history/types'
-import { sayNumber } from '../quantity/say'
+import type { Ground, TankHistory } from '../history/types'
 import { daysBetween, type Instant } from '../quantity/time'
-import { evidence, reckoned } from './evidence'
-import type { Finding } from './finding'
+import { lastIds } from './evidence'
+import type { Judged } from './finding'
 
 /** Active soil usually stops holding hardness after one to three years. Common practice. */
 const TIRED_DAYS = 300
 /** A jar of water of known KH that loses less than this share in a day or two: the soil is spent. Common practice. */
 const SPENT_DROP_SHARE = 0.15
-/** KH rise over the source that a working soil would not allow, °dH. */
-const KH_WINDOW = 4
+/** The first and the last so many readings of KH are set against each other. */
+export const KH_WINDOW = 4
 
+/** A rise of the mean by more than this tells on the soil, °dH. */
+const KH_RISE = 1
+/** A jar test counts for so many days. */
+const JAR_DAYS = 90
+/** Below this drop of KH in a jar a soil is tired; a fresh one takes half and more. Common practice. */
+const TIRED_DROP_SHARE = 0.4
+
+/** Mean KH of the first and of the last readings, °dH. */
+interface KhRecord {
+  first: number
+  last: number
+}
 export interface SoilState {
   state: 'working' | 'tired' | 'spent' | 'not-active'
-  because: Finding['because']
+  material: Ground['material']
   ageDays: number
+  /** What says so beside its age: entries, and the KH record where that is it. */
+  entryIds: readonly string[]
+  kh: KhRecord | null
 }
 
 /** What the active soil still does: from the jar test if there is one, else from the KH record, else from its age. */
 export function soilState(history: TankHistory, now: Instant): SoilState | null {
   const { layout } = tankNow(history, now)
   if (!layout) return null
-  const ageDays = daysBetween(layout.ground.laidAt, now)
-  const age = reckoned(
-    `The ${layout.ground.material} has lain ${Math.round(ageDays / 30.4)} months`,
-  )
-  if (layout.ground.material !== 'active soil' && layout.ground.material !== 'soil under sand')
-    return { state: 'not-active', because: [age], ageDays }
+  const { material, laidAt } = layout.ground
+  const ageDays = daysBetween(laidAt, now)
+  const base = { material, ageDays, entryIds: [], kh: null }
+  if (material !== 'active soil' && material !== 'soil under sand')
+    return { ...base, state: 'not-active' }
+  const old = ageDays > TIRED_DAYS
   const jar = entriesOf(history.entries, 'soil-test').at(-1)
-  if (jar && daysBetween(jar.at, now) < 90) {
+  if (jar && daysBetween(jar.at, now) < JAR_DAYS) {
     const drop = jar.khBefore > 0 ? (jar.khBefore - jar.khAfter) / jar.khBefore : 0
-    return {
-      state: stateByDrop(drop),
-      because: [evidence(jar, history), age],
-      ageDays,
-    }
+    return { ...base, state: stateByDrop(drop), entryIds: [jar.id] }
   }
-  const kh = entriesOf(history.entries, 'reading').filter((entry) => entry.parameter === 'kh')
-  const early = kh.slice(0, KH_WINDOW)
-  const late = kh.slice(-KH_WINDOW)
-  if (kh.length >= 2 * KH_WINDOW) {
-    const mean = (list: typeof kh) =>
-      list.reduce((sum, entry) => sum + entry.value, 0) / list.length
-    const rise = mean(late) - mean(early)
-    const record = reckoned(
-      `KH averaged ${sayNumber(mean(early))} in the first ${KH_WINDOW} readings and ${sayNumber(mean(late))} in the last ${KH_WINDOW}`,
-    )
-    if (rise > 1)
-      return {
-        state: ageDays > TIRED_DAYS ? 'spent' : 'tired',
-        because: [record, ...late.slice(-2).map((entry) => evidence(entry, history)), age],
-        ageDays,
-      }
-  }
-  return { state: ageDays > TIRED_DAYS ? 'tired' : 'working', because: [age], ageDays }
+  const risen = khRise(history)
+  return risen
+    ? { ...base, ...risen, state: old ? 'spent' : 'tired' }
+    : { ...base, state: old ? 'tired' : 'working' }
 }
 
-/** The soil as a finding; null for inert ground and for a soil that works. */
-export function soilFinding(history: TankHistory, now: Instant): Finding | null {
-  const soil = soilState(history, now)
-  if (!soil || soil.state === 'not-active' || soil.state === 'working') return null
-  const spent = soil.state === 'spent'
-  // With nothing measured there is only its age, and age alone is a presumption.
-  const byAge = soil.because.length === 1
-  return {
-    key: 'soil',
-    subject: { of: 'ground' },
-    level: spent ? 'act' : 'watch',
-    weight: spent ? 38 : 15,
-    ...soilWords(spent, byAge),
-    because: soil.because,
-    suggests: spent
-      ? 'Renew it section by section, or feed the roots with tabs.'
-      : 'Put some in a jar of water of known KH and read it again after a day.',
-    leadsTo: 'rescape',
-    wouldChangeMyMind:
-      'A jar test: some soil in water of known KH, read again after 24–48 h. A clear drop and the soil still works.',
-    disputed: null,
-  }
+/** The KH record where it rose as over no working soil; null where it did not, or holds too little. */
+function khRise(history: TankHistory): Pick<SoilState, 'kh' | 'entryIds'> | null {
+  const kh = readingsOf(history.entries, 'kh')
+  if (kh.length < 2 * KH_WINDOW) return null
+  const mean = (list: typeof kh) => list.reduce((sum, entry) => sum + entry.value, 0) / list.length
+  const [first, last] = [mean(kh.slice(0, KH_WINDOW)), mean(kh.slice(-KH_WINDOW))]
+  return last - first > KH_RISE ? { kh: { first, last }, entryIds: lastIds(kh, 2) } : null
 }
-
-/** Below this drop of KH in a jar a soil is tired; a fresh one takes half and more. Common practice. */
-const TIRED_DROP_SHARE = 0.4
 
 function stateByDrop(drop: number): 'spent' | 'tired' | 'working' {
   if (drop < SPENT_DROP_SHARE) return 'spent'
   return drop < TIRED_DROP_SHARE ? 'tired' : 'working'
 }
 
-function soilWords(spent: boolean, byAge: boolean): Pick<Finding, 'says' | 'detail' | 'clause'> {
-  if (spent)
-    return {
-      says: 'The soil no longer holds the hardness down',
-      detail: 'It buffers little now, and the root feeders live on what you add.',
-      clause: 'stands on spent soil',
-    }
-  if (byAge)
-    return {
-      says: 'The soil may be getting tired',
-      detail: 'At this age active soils begin to give up; nothing was measured yet.',
-      clause: 'may stand on tired soil',
-    }
+export interface SoilFacts {
+  'soil-spent': SoilState
+  'soil-tired': SoilState
+  /** With nothing measured there is only its age, and age alone is a presumption. */
+  'soil-old': SoilState
+}
+
+/** The soil as a judgement; null for inert ground and for a soil that works. */
+export function soilFinding(history: TankHistory, now: Instant): Judged<SoilFacts> | null {
+  const soil = soilState(history, now)
+  if (!soil || soil.state === 'not-active' || soil.state === 'working') return null
+  const spent = soil.state === 'spent'
   return {
-    says: 'The soil is getting tired',
-    detail: 'It buffers less than it did.',
-    clause: 'stands on tired soil',
+    rule: ruleFor(soil),
+    facts: soil,
+    key: 'soil',
+    subject: { of: 'ground' },
+    level: spent ? 'act' : 'watch',
+    weight: spent ? 38 : 15,
+    entryIds: soil.entryIds,
+    leadsTo: 'rescape',
   }
+}
+
+function ruleFor({ state, entryIds }: SoilState): keyof SoilFacts {
+  if (state === 'spent') return 'soil-spent'
+  return entryIds.length === 0 ? 'soil-old' : 'soil-tired'
 }

@@ -8,6 +8,7 @@ import { evidence, evidenceFor, reckoned } from '../judgement/evidence'
 import type { Evidence } from '../judgement/finding'
 import { moodTrend } from '../judgement/mood-finding'
 import { soilState } from '../judgement/soil-finding'
+import { sayOfSoil } from '../judgement/soil-finding.words'
 import { sceneOn, stageOf, type Scene } from '../layout/scene'
 import { coverIn, fitCover } from '../plants/cover'
 import { patchCentre } from '../plants/height'
@@ -161,7 +162,8 @@ function soilSign(history: TankHistory, now: Instant): DeclineFinding {
     tired: 'It is getting tired.',
     spent: 'It no longer holds the hardness down.',
   }[soil.state]
-  return sign('soil', { strength, says, because: soil.because })
+  const because = [...evidenceFor(soil.entryIds, history), ...sayOfSoil(soil).map(reckoned)]
+  return sign('soil', { strength, says, because })
 }
 
 function seenSigns(history: TankHistory, now: Instant, wanted: readonly Sign[]) {

@@ -17,10 +17,12 @@ export function condense(value: unknown): unknown {
   if (typeof value !== 'object' || value === null)
     return typeof value === 'function' ? undefined : value
   return Object.fromEntries(
-    Object.entries(value).flatMap(([key, inner]) => {
-      const short = condense(inner)
-      return short === undefined ? [] : [[key, short]]
-    }),
+    Object.entries(value)
+      .sort(([a], [b]) => (a < b ? -1 : 1))
+      .flatMap(([key, inner]) => {
+        const short = condense(inner)
+        return short === undefined ? [] : [[key, short]]
+      }),
   )
 }
 

@@ -6,6 +6,7 @@ import dynamic from 'next/dynamic'
 import { useMemo } from 'react'
 import { MS_PER_DAY } from '@/core/quantity/time'
 import { AsTable } from './as-table.client'
+import type { BandChartProps, BandPoint, InkPoint } from './band-data'
 import { axisOf } from './axis'
 import { bandTable } from './band-table'
 import { useInkColours, type InkColours } from './ink-colours.client'
@@ -19,38 +20,6 @@ const Chart = dynamic(() => import('react-apexcharts'), {
     </Box>
   ),
 })
-
-export interface BandPoint {
-  day: number
-  value: number
-  low: number
-  high: number
-}
-interface InkPoint {
-  day: number
-  value: number
-  says: string
-  /** The span the method can tell, where it is drawn. */
-  low?: number
-  high?: number
-}
-export interface BandChartProps {
-  title: string
-  unit: string
-  past: readonly BandPoint[]
-  future: readonly BandPoint[]
-  points: readonly InkPoint[]
-  setAside: readonly InkPoint[]
-  /** Days on which something was done (solid) or is expected (dashed), as ticks on the time axis. */
-  events: readonly { day: number; pencil: boolean }[]
-  limits: readonly { at: number; label: string; tone: 'clay' | 'water' }[]
-  today: number
-  height: number
-  /** The axis begins at nothing; false for what has no natural zero, like pH. */
-  fromZero?: boolean
-  /** A second course to set the first against, drawn as its two edges. */
-  against?: readonly BandPoint[]
-}
 
 const HEADROOM = 1.08
 const EVENT_TICK_SHARE = 0.035

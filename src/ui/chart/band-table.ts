@@ -1,7 +1,7 @@
 import { sayEstimate, sayNumber } from '@/core/quantity/say'
 import { MS_PER_DAY } from '@/core/quantity/time'
 import type { TableOfChart } from './as-table.client'
-import type { BandChartProps, BandPoint } from './band-chart.client'
+import type { BandChartProps, BandPoint } from './band-data'
 
 /** Days between two pencilled lines of the table: what moves in weeks is not read day by day. */
 const PENCIL_DAYS = 7

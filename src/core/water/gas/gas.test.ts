@@ -13,6 +13,7 @@ import {
   withSource,
 } from '../../testing/tank'
 import { findings } from '../../judgement/findings'
+import { sayFinding } from '../../judgement/say-finding'
 import { waterFindings } from '../../judgement/water-findings'
 import { conditionsOf } from '../estimate/conditions'
 import { estimateParameter, forecastParameter } from '../estimate/estimate'
@@ -307,7 +308,9 @@ describe('questions about what can hardly be', () => {
 describe('findings of the water', () => {
   const keys = (entries: Entry[], day: number, overrides = {}) => {
     const story = tank(entries, overrides)
-    return waterFindings(story, conditionsOf(story, at(day)), at(day))
+    return waterFindings(story, conditionsOf(story, at(day)), at(day)).map((judged) =>
+      sayFinding(judged, story),
+    )
   }
   test('over the band is said with the change that mends it, and rests on its entries', () => {
     const found = keys(

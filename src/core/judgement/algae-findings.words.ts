@@ -1,0 +1,43 @@
+import { capital, type Names } from '../journal/kind'
+import { sayNumber } from '../quantity/say'
+import type { AlgaeFacts } from './algae-findings'
+import type { FindingWords, WordsFor } from './finding'
+
+/** What they do, of one and of many. */
+const DOES: Record<keyof AlgaeFacts, readonly [one: string, many: string]> = {
+  'algae-spread': ['spreads', 'spread'],
+  'algae-recede': ['recedes', 'recede'],
+  'algae-hold': ['holds its ground', 'hold their ground'],
+  'algae-seen-once': ['was seen once', 'were seen once'],
+}
+
+export const algaeWords: WordsFor<AlgaeFacts> = {
+  'algae-spread': (facts, names) => course('algae-spread', facts, names),
+  'algae-recede': (facts, names) => ({
+    ...course('algae-recede', facts, names),
+    clause: `is shedding its ${facts.algae}`,
+    suggests: 'Change nothing else until it is gone.',
+  }),
+  'algae-hold': (facts, names) => course('algae-hold', facts, names),
+  'algae-seen-once': (facts, names) => course('algae-seen-once', facts, names),
+}
+
+function course(
+  rule: keyof AlgaeFacts,
+  { algae, place, percent, trend }: AlgaeFacts['algae-spread'],
+  names: Names,
+): FindingWords {
+  const where = names.place(place)
+  return {
+    says: `${capital(algae)} on ${where} ${DOES[rule][isPlural(algae) ? 1 : 0]}`,
+    detail: trend
+      ? `${sayNumber(trend.from)} % six weeks ago at most, ${sayNumber(trend.to)} % now.`
+      : `${sayNumber(percent)} % when last seen.`,
+    clause: `carries ${algae} on ${where}`,
+    suggests: 'Take off what comes off by hand, then change one thing and keep it for four weeks.',
+    wouldChangeMyMind: 'Its cover in two weeks, at the same hour and place.',
+    reckoned: [],
+  }
+}
+
+const isPlural = (name: string) => name.endsWith('s') && !name.endsWith('ss')

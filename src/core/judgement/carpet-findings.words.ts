@@ -1,0 +1,40 @@
+import { sayEstimate, sayNumber } from '../quantity/say'
+import type { CarpetFacts } from './carpet-findings'
+import type { FindingWords, WordsFor } from './finding'
+
+/** A loss of fewer points is not worth a word. */
+const WORTH_SAYING = 5
+const SETTLES = 'Two looks a fortnight apart with the same or more cover.'
+
+export const carpetWords: WordsFor<CarpetFacts> = {
+  'carpet-loses': (facts) => {
+    const { stake, cover, perWeek, lost } = facts
+    const much = lost !== null && lost > WORTH_SAYING ? Math.round(lost) : null
+    return {
+      says: `The carpet loses ${sayNumber(-perWeek, Math.max(0.3, -perWeek / 3))} % a week`,
+      detail: `${stake} covers ${sayEstimate(cover)} % of its ground${much === null ? '' : `, ${much} less than three months ago`}.`,
+      clause:
+        much === null
+          ? 'is losing its carpet'
+          : `has lost ${much} points of its carpet in three months`,
+      suggests: 'Weigh the options in Rescape: light at the ground, and what the soil still holds.',
+      wouldChangeMyMind: SETTLES,
+      reckoned: coverNow(facts),
+    }
+  },
+  'carpet-holds': (facts) => standing('holds', facts),
+  'carpet-spreads': (facts) => standing('spreads', facts),
+}
+
+const standing = (does: string, facts: CarpetFacts['carpet-holds']): FindingWords => ({
+  says: `The carpet ${does}`,
+  detail: `${facts.stake} covers ${sayEstimate(facts.cover)} %.`,
+  clause: 'holds its carpet',
+  suggests: 'Mow it low and often.',
+  wouldChangeMyMind: SETTLES,
+  reckoned: coverNow(facts),
+})
+
+const coverNow = ({ cover }: CarpetFacts['carpet-holds']) => [
+  `Cover now ${sayEstimate(cover)} %, from ${cover.because}`,
+]

@@ -1,0 +1,50 @@
+import { sayDays } from '../quantity/say'
+import type { ChangeFacts } from './change-finding'
+import type { WordsFor } from './finding'
+
+const SETTLES = 'A change you made and did not write down.'
+
+export const changeWords: WordsFor<ChangeFacts> = {
+  'change-late': (facts) => ({
+    says: `The water change is ${sayDays(facts.lateDays)} late`,
+    detail: rhythmSince(facts),
+    clause: `waits for a water change ${sayDays(facts.lateDays)} overdue`,
+    suggests: 'Make it today, or move the routine to a rhythm you can keep.',
+    wouldChangeMyMind: SETTLES,
+    reckoned: rhythm(facts),
+  }),
+  'changes-uneven': (facts) => ({
+    says: 'The changes come unevenly',
+    detail: `${facts.regime.onTime} came on time; many long troubles end only when the swings end.`,
+    clause: 'is changed unevenly',
+    suggests: 'Set a rhythm you can keep.',
+    wouldChangeMyMind: SETTLES,
+    reckoned: rhythm(facts),
+  }),
+  'changes-regular': (facts) => ({
+    says: 'The changes are regular',
+    detail: 'The rhythm you set is kept.',
+    clause: 'is changed on time',
+    suggests: 'Go on as you do.',
+    wouldChangeMyMind: SETTLES,
+    reckoned: rhythm(facts),
+  }),
+}
+
+function rhythmSince({ lateDays, routineDays, lostRhythm }: ChangeFacts['change-late']): string {
+  if (lostRhythm) return 'The changes have lost their rhythm; regularity does more than size.'
+  return lateDays > routineDays
+    ? 'More than one of them was left out since.'
+    : 'The rhythm has been good so far.'
+}
+
+/** How often one came, and how many came when they were meant to. */
+function rhythm({ regime, routineDays }: ChangeFacts['changes-regular']): string[] {
+  const { everyDays, onTime, changes } = regime
+  if (!everyDays) return []
+  const kept =
+    onTime === null ? '' : `; ${onTime} came within a quarter of the ${routineDays} days you set`
+  return [
+    `Over the last ${changes} changes one came every ${everyDays.median.toFixed(0)} days (half of them ${everyDays.q1.toFixed(0)}–${everyDays.q3.toFixed(0)})${kept}`,
+  ]
+}

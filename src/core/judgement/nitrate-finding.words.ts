@@ -1,0 +1,60 @@
+import type { Estimate } from '../quantity/estimate'
+import { sayEstimate, sayNumber, sayRange } from '../quantity/say'
+import type { FindingWords, WordsFor } from './finding'
+import type { NitrateFacts } from './nitrate-finding'
+
+type Standing = NitrateFacts['nitrate-in-hand']
+
+export const nitrateWords: WordsFor<NitrateFacts> = {
+  'nitrate-over': (facts) => ({
+    says: `${sayShare(facts.share)} the water, today`,
+    detail: standing(facts),
+    clause: `is heavy with nitrate, near ${sayNumber(facts.now.value, 5)} mg/L`,
+    suggests: `Change ${Math.round(facts.share * 100)} % (${Math.round(facts.litres)} L) to stand near ${sayNumber(facts.target, 2)} mg/L.`,
+    ...settled(facts),
+  }),
+  'nitrate-passes': (facts) => ({
+    says: `Nitrate passes ${facts.ceiling} mg/L in about ${Math.round(facts.inDays)} days`,
+    detail:
+      `${standing(facts)} ${facts.settles === null ? '' : `The present changes settle it at ${sayNumber(facts.settles, 3)} before each change.`}`.trim(),
+    clause: 'gains nitrate faster than its changes take away',
+    suggests: 'See what a larger or an earlier change would do.',
+    ...settled(facts),
+  }),
+  'nitrate-all-but-gone': (facts) => ({
+    says: 'The water is all but out of nitrate',
+    detail: standing(facts),
+    clause: 'has almost no nitrate left',
+    suggests: 'Feed the water or the soil, unless lean water is what you want.',
+    ...settled(facts),
+  }),
+  'nitrate-in-hand': (facts) => ({
+    says: 'Nitrate is in hand',
+    detail: standing(facts),
+    clause: 'keeps its nitrate in hand',
+    suggests: 'Go on as you do.',
+    ...settled(facts),
+  }),
+}
+
+const sayShare = (share: number) =>
+  share >= 0.45 && share <= 0.55 ? 'Half' : `${Math.round(share * 100)} % of`
+
+const standing = ({ now, gain }: Standing) =>
+  `Nitrate stands near ${sayEstimate(now)} mg/L${movement(gain)}.`
+
+const settled = ({
+  now,
+  gain,
+}: Standing): Pick<FindingWords, 'wouldChangeMyMind' | 'reckoned'> => ({
+  wouldChangeMyMind: `One drop test today. Below ${sayNumber(Math.max(0, now.low))} or above ${sayNumber(now.high)} mg/L and this is wrong.`,
+  reckoned: [`Net gain ${sayEstimate(gain)} mg/L a day, ${gain.because}`],
+})
+
+/** Which way a level goes, as far as that is known: a gain whose range has both signs is neither a gain nor a loss. */
+function movement(gain: Estimate): string {
+  if (gain.low > 0) return ` and gains ${sayEstimate(gain)} a day`
+  if (gain.high < 0)
+    return ` and loses ${sayEstimate({ ...gain, value: -gain.value, low: -gain.high, high: -gain.low })} a day`
+  return `; which way it goes is not told yet (${sayRange(gain)} a day)`
+}

@@ -1,0 +1,25 @@
+import type { AlgaeFacts } from './algae-findings'
+import type { CarpetFacts } from './carpet-findings'
+import type { ChangeFacts } from './change-finding'
+import type { Judged } from './finding'
+import type { IntakeFacts } from './intake-finding'
+import type { MoodFacts } from './mood-finding'
+import type { NitrateFacts } from './nitrate-finding'
+import type { SoilFacts } from './soil-finding'
+import type { StemFacts } from './stem-findings'
+import type { TemporaryFacts } from './temporary-finding'
+import type { WaterFacts } from './water-findings'
+
+/** Every rule of judgement, with the facts it finds by. */
+export type FactsOf = NitrateFacts &
+  IntakeFacts &
+  WaterFacts &
+  ChangeFacts &
+  TemporaryFacts &
+  SoilFacts &
+  MoodFacts &
+  StemFacts &
+  CarpetFacts &
+  AlgaeFacts
+/** A judgement by whichever rule, its facts with it. */
+export type AnyJudged = Judged<FactsOf>

@@ -1,0 +1,48 @@
+import { namesIn } from '../history/describe'
+import type { TankHistory } from '../history/types'
+import type { Names } from '../journal/kind'
+import { algaeWords } from './algae-findings.words'
+import { carpetWords } from './carpet-findings.words'
+import { changeWords } from './change-finding.words'
+import { evidenceFor, reckoned } from './evidence'
+import type { Finding, FindingWords, WordsFor } from './finding'
+import { intakeWords } from './intake-finding.words'
+import { moodWords } from './mood-finding.words'
+import { nitrateWords } from './nitrate-finding.words'
+import type { AnyJudged, FactsOf } from './rules'
+import { soilWords } from './soil-finding.words'
+import { stemWords } from './stem-findings.words'
+import { temporaryWords } from './temporary-finding.words'
+import { waterWords } from './water-findings.words'
+
+/** How every rule is said. A rule without words is an error of the compiler. */
+const WORDS: WordsFor<FactsOf> = {
+  ...nitrateWords,
+  ...intakeWords,
+  ...waterWords,
+  ...changeWords,
+  ...temporaryWords,
+  ...soilWords,
+  ...moodWords,
+  ...stemWords,
+  ...carpetWords,
+  ...algaeWords,
+}
+
+/** A judgement with its words and its evidence, for a keeper to read. */
+export function sayFinding(judged: AnyJudged, history: TankHistory): Finding {
+  const { rule, key, subject, level, weight, leadsTo, entryIds, facts } = judged
+  const say = WORDS[rule] as (facts: unknown, names: Names) => FindingWords
+  const { reckoned: lines, ...words } = say(facts, namesIn(history))
+  return {
+    key,
+    rule,
+    subject,
+    level,
+    weight,
+    leadsTo,
+    ...words,
+    because: [...evidenceFor(entryIds, history), ...lines.map(reckoned)],
+    disputed: null,
+  }
+}

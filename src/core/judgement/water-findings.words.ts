@@ -1,0 +1,101 @@
+import { sayAgo, sayDays, sayEstimate, sayNumber } from '../quantity/say'
+import { PARAMETER_UNITS } from '../quantity/units'
+import { SAFE_NH3 } from '../water/gas/gas'
+import { bandWords } from './band-finding.words'
+import type { WordsFor } from './finding'
+import type { WaterFacts } from './water-findings'
+
+export const waterWords: WordsFor<WaterFacts> = {
+  ...bandWords,
+  'ammonia-dangerous': ({ unionised, share }) => ({
+    says: 'Ammonia is dangerous now',
+    detail: `About ${sayNumber(unionised.value, 0.004)} mg/L is un-ionised; ${SAFE_NH3} is the usual limit.`,
+    clause: 'holds ammonia that harms its animals',
+    suggests:
+      'Change half the water with water of the same temperature, stop feeding, keep pH from rising, test again tomorrow. For sick animals ask a vet.',
+    wouldChangeMyMind: 'A second ammonia test with a fresh reagent, and the pH beside it.',
+    reckoned: [
+      `By pH and temperature ${sayNumber(share * 100)} % of it is un-ionised (Emerson et al. 1975)`,
+    ],
+  }),
+  'gas-unsteady': (facts) => ({
+    says: 'The gas is not steady',
+    detail: `The indicator swung by ${sayNumber(facts.high - facts.low, 5)} mg/L within three weeks; unsteady gas feeds algae more than little gas does.`,
+    clause: 'runs on unsteady gas',
+    suggests:
+      'Look at valve, bottle pressure and hours; change one thing and look again in a week.',
+    wouldChangeMyMind: ONE_COLOUR,
+    reckoned: looksOf(facts),
+  }),
+  'gas-steady': (facts) => ({
+    says: 'The gas is steady',
+    detail: `The indicator stayed within ${sayNumber(facts.high - facts.low, 3)} mg/L for three weeks.`,
+    clause: 'runs on steady gas',
+    suggests: 'Go on as you do.',
+    wouldChangeMyMind: ONE_COLOUR,
+    reckoned: looksOf(facts),
+  }),
+  'gas-leaks': ({ use }) => ({
+    says: 'Gas may be leaking',
+    detail: `${sayNumber(use.before)} ${use.measure} before, ${sayNumber(use.now)} now, and the colour did not rise with it.`,
+    clause: 'uses more gas than its water shows',
+    suggests:
+      'Air the room, close the cylinder, brush soapy water on every fitting. A cylinder stands upright and fixed; its regulator is a specialist’s work.',
+    wouldChangeMyMind:
+      'Weigh the cylinder tonight and tomorrow with the valve shut: it must not lose a gram.',
+    reckoned: [
+      `CO2 ${sayNumber(use.colourBefore ?? 0)} mg/L before, ${sayNumber(use.colourNow ?? 0)} now`,
+    ],
+  }),
+  'oxygen-short': ({ measured, share, saturation }) => ({
+    says: 'The water is short of oxygen',
+    detail: `${sayEstimate(measured, 'mg/L')}, ${Math.round(share * 100)} % of what it could hold here.`,
+    clause: 'is short of oxygen',
+    suggests: 'Stir the surface now, turn the gas down, look for something dead.',
+    wouldChangeMyMind: 'A test before the lamps come on, when it stands lowest.',
+    reckoned: [`At ${saturation.because} water holds ${sayNumber(saturation.value)} mg/L`],
+  }),
+  'oxygen-little-room': ({ saturation }) => ({
+    says: 'Warm water up here holds little oxygen',
+    detail: `At ${saturation.because} it can hold ${sayNumber(saturation.value)} mg/L at most.`,
+    clause: 'holds little oxygen at this height and warmth',
+    suggests: 'Keep it cool and its surface moving, above all at night.',
+    wouldChangeMyMind: 'An oxygen test before the lamps come on.',
+    reckoned: ['Benson & Krause 1984, air pressure by the standard atmosphere'],
+  }),
+  'source-very-soft': ({ source }) => ({
+    says: 'The source is very soft',
+    detail: `${source.name} holds GH ${sayNumber(source.ghDegrees)}; once growth speeds up, calcium and magnesium run short first.`,
+    clause: 'lives on very soft water',
+    suggests: 'Make up the new water with gypsum and Epsom salt; the mixing desk says how much.',
+    wouldChangeMyMind: 'A GH test above 3 just before a change.',
+    reckoned: [
+      `${source.name}: GH ${sayNumber(source.ghDegrees)}, KH ${sayNumber(source.khDegrees)}`,
+    ],
+  }),
+  'top-ups-creep': ({ parameter, factor, loss, source }) => {
+    const { label, canonical } = PARAMETER_UNITS[parameter]
+    return {
+      says: `Top-ups lift ${label} by ${Math.round((factor - 1) * 100)} %`,
+      detail: `What evaporates is water alone (${sayEstimate(loss, 'L')} a day); what tops it up brings ${sayNumber(source)} ${canonical} each time.`,
+      clause: `gains ${label} from its top-ups`,
+      suggests: 'Top up with rain or reverse osmosis water.',
+      wouldChangeMyMind: 'Conductivity just before a change that equals the source’s.',
+      reckoned: [loss.because],
+    }
+  },
+  'tablets-due': ({ inDays, lastDaysAgo, tablets, stakes }) => ({
+    says: inDays < 0 ? 'Root tablets are due' : `Root tablets are due in ${sayDays(inDays)}`,
+    detail: `The last went in ${sayAgo(lastDaysAgo)}; ${tablets} feed ${stakes.join(', ')}.`,
+    clause: 'has roots that wait for tablets',
+    suggests: 'Press them deep beside the crowns with tweezers.',
+    wouldChangeMyMind: 'New leaves that come as large and as green as the old.',
+    reckoned: ['Two to four months, common practice'],
+  }),
+}
+
+const ONE_COLOUR = 'A week of looks at the same hour that show one colour.'
+
+const looksOf = ({ looks, low, high }: WaterFacts['gas-steady']) => [
+  `${looks} looks in three weeks, from ${sayNumber(low)} to ${sayNumber(high)} mg/L`,
+]

@@ -1,6 +1,7 @@
 'use client'
 
-import { Box, chakra } from '@chakra-ui/react'
+import { Box } from '@chakra-ui/react'
+import { Button } from '@/ui/kit/button'
 
 export default function ErrorPage({ reset }: { error: Error; reset: () => void }) {
   return (
@@ -11,18 +12,9 @@ export default function ErrorPage({ reset }: { error: Error; reset: () => void }
       <Box mb={4}>
         Nothing you wrote down is lost. The server’s own messages say what went wrong.
       </Box>
-      <chakra.button
-        type="button"
-        onClick={reset}
-        minH="44px"
-        px={5}
-        border="1px solid"
-        borderColor="ink"
-        cursor="pointer"
-        fontFamily="body"
-      >
+      <Button look="paper" onClick={reset}>
         Try again
-      </chakra.button>
+      </Button>
     </Box>
   )
 }

@@ -250,10 +250,9 @@ test('plans and plantings come into the story; a taken stake is refused', async 
   await addPlan(db, 'test', {
     id: 'pl',
     option: 'trim',
-    title: 'Hard trim',
     madeAt: NOW,
     state: 'pencil',
-    stages: [{ number: 1, says: 'In one go', on: NOW, plantingIds: [], massShare: 0.3 }],
+    stages: [{ number: 1, side: null, on: NOW, plantingIds: [], massShare: 0.3 }],
     steps: [],
     materials: [],
   })

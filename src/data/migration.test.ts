@@ -1,4 +1,6 @@
 import { sql } from 'drizzle-orm'
+import { planTitle, sayCaution, sayStage, sayStep } from '@/core/history/plan.words'
+import { routineName } from '@/core/history/routine.words'
 import { tankAt } from '@/core/history/tank-at'
 import type { TankHistory } from '@/core/history/types'
 import { storyFaults } from '@/core/history/sound'
@@ -20,7 +22,7 @@ import {
 } from './testing/version-2'
 
 const NOW = '2026-03-01T10:00:00.000Z'
-const MIGRATION = '0004_dated.sql'
+const MIGRATIONS = ['0004_dated.sql', '0005_words.sql']
 let db: Database
 let close: () => Promise<void>
 beforeAll(async () => {
@@ -31,7 +33,7 @@ afterAll(() => close())
 /** As the application does it: all of it in one transaction. */
 const migrate = () =>
   db.transaction(async (tx) => {
-    for (const statement of statementsOf(MIGRATION)) await tx.execute(sql.raw(statement))
+    for (const statement of MIGRATIONS.flatMap(statementsOf)) await tx.execute(sql.raw(statement))
   })
 
 /** The database gives parts in an order of its own. */
@@ -110,6 +112,33 @@ describe('data of the version before', () => {
     expect(story.entries.find((entry) => entry.id === 'tarn-x2')).toMatchObject({
       event: 'moved out',
     })
+  })
+  test('plans and routines that held sentences hold codes; what a plan said stays as it was said', async () => {
+    const read = await readTankFile(fixture('tarn.version-2.json'), NOW)
+    if (!read.ok) throw new Error(read.problem)
+    const [plan] = read.value.plans
+    expect(planTitle(plan, read.value)).toBe('Partial rescape of Tarn')
+    expect(plan.stages.map((stage) => sayStage(stage, plan, read.value))).toEqual([
+      'Left: S1',
+      'Partial rescape',
+    ])
+    expect(plan.steps.map((step) => [sayStep(step, read.value), step.cautions])).toEqual([
+      [
+        'Power and gas off; wait for the heater to cool The socket behind the stove is loose.',
+        ['mains'],
+      ],
+      ['Draw 52 L of tank water into the tubs', ['weight']],
+    ])
+    expect(sayCaution('weight', plan.steps[1])).toMatch(/about 250 kg/)
+    expect(plan.materials.map(({ amount, text }) => `${amount} ${text}`)).toEqual([
+      '9 L active soil; 7.6 L by the slope and 13 % spare',
+      '1 sheet filter floss to wall off a section',
+    ])
+    const before = old('tarn.version-2.json').routines
+    expect(read.value.routines.map((routine) => routineName(routine))).toEqual(
+      before.map(({ says }) => says),
+    )
+    expect(read.value.routines.filter(({ says }) => says === null).length).toBeGreaterThan(0)
   })
   test('written again as a file of this version and read back it is the same, and comes into an empty database', async () => {
     const first = await readTankFile(fixture('tarn.version-2.json'), NOW)

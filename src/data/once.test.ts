@@ -38,16 +38,18 @@ const note = (id: string, text: string) => raw(id, 'note', { text })
 const PLAN: Plan = {
   id: 'plan',
   option: 'trim',
-  title: 'Hard trim',
   madeAt: NOW,
   state: 'pencil',
   materials: [],
-  stages: [{ number: 1, says: 'In one go', on: NOW, plantingIds: [], massShare: 0.3 }],
+  stages: [{ number: 1, side: null, on: NOW, plantingIds: [], massShare: 0.3 }],
   steps: [
     {
       id: 'cut',
       stage: 1,
-      says: 'Cut',
+      does: 'cut to a third',
+      litres: null,
+      kilograms: null,
+      text: null,
       minutes: { best: 5, likely: 10, worst: 20 },
       waitHours: 0,
       after: [],

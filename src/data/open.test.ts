@@ -8,7 +8,7 @@ import { importStory } from './import-tank'
 import { DirectoryInUse, lockDirectory } from './at-rest/lock'
 import { DataUnusable, openAnew, openDirectory } from './open'
 import { loadStory } from './story'
-import { asVersion2, old, writeVersion2 } from './testing/version-2'
+import { asVersion2, MIGRATIONS_OF_VERSION_2, old, writeVersion2 } from './testing/version-2'
 
 const directories: string[] = []
 function scratch(): string {
@@ -136,7 +136,7 @@ describe('data of an older Vivero', () => {
     await asVersion2(first.db)
     for (const name of NAMES) await writeVersion2(first.db, old(name))
     await first.db.execute(
-      sql`delete from drizzle.__drizzle_migrations where created_at = (select max(created_at) from drizzle.__drizzle_migrations)`,
+      sql`delete from drizzle.__drizzle_migrations where created_at not in (select created_at from drizzle.__drizzle_migrations order by created_at limit ${MIGRATIONS_OF_VERSION_2.length})`,
     )
     await first.close()
     return directory

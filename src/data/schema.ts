@@ -191,7 +191,7 @@ export const routine = pgTable(
     kind: text('kind').$type<Routine['kind']>().notNull(),
     everyDays: doublePrecision('every_days').notNull(),
     amount: doublePrecision('amount'),
-    says: text('says').notNull(),
+    says: text('says'),
     since: moment('since').notNull(),
     until: moment('until_at'),
     equipmentId: text('equipment_id'),
@@ -206,8 +206,7 @@ export const plan = pgTable(
     vesselId: text('vessel_id')
       .notNull()
       .references(() => vessel.id, { onDelete: 'cascade' }),
-    option: text('option').notNull(),
-    title: text('title').notNull(),
+    option: text('option').$type<Plan['option']>().notNull(),
     madeAt: moment('made_at').notNull(),
     state: text('state').$type<Plan['state']>().notNull(),
     stages: jsonb('stages').$type<Plan['stages']>().notNull(),

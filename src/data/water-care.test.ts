@@ -167,7 +167,7 @@ test('a rhythm becomes the routine, the same one when it is changed, and is due 
       id: 'fresh',
       everyDays: 10,
       amount: 0.4,
-      says: 'Water change, 40 %',
+      says: null,
     }),
   ])
   expect((await dueOnBench(db, instantOf(DAY0 + 62)))[0].due).toEqual([

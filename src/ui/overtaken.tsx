@@ -1,4 +1,5 @@
-import { Box, chakra, Flex } from '@chakra-ui/react'
+import { Box, Flex } from '@chakra-ui/react'
+import { Button } from './kit/button'
 
 /** What was to be changed had been changed elsewhere: said, with the choice left to the keeper. */
 export function Overtaken({
@@ -14,19 +15,9 @@ export function Overtaken({
     <Box role="alert" mt={3} borderLeft="3px solid" borderColor="clay" pl={3}>
       <Box className="serif">{says}</Box>
       <Flex gap={4} mt={1.5} align="center" wrap="wrap">
-        <chakra.button
-          type="button"
-          disabled={busy}
-          onClick={onInsist}
-          minH="44px"
-          px={4}
-          border="1px solid"
-          borderColor="ink"
-          bg="paper"
-          cursor="pointer"
-        >
+        <Button look="paper" disabled={busy} onClick={onInsist}>
           Write mine all the same
-        </chakra.button>
+        </Button>
         <Box as="span" fontSize="sm" color="pencil">
           or leave it; what you typed stays here.
         </Box>

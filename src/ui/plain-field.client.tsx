@@ -2,6 +2,8 @@
 
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import type { UseFormRegisterReturn } from 'react-hook-form'
+import { Input, Problem, Select, TextArea, Tick } from './kit/input'
+import { Labelled, tiedTo } from './kit/labelled'
 
 export interface PlainField {
   name: string
@@ -23,70 +25,39 @@ const WIDTHS: Partial<Record<PlainField['type'], string>> = {
   time: '140px',
   date: '170px',
 }
-const box = {
-  border: '1px solid',
-  borderColor: 'graphite',
-  bg: 'paper',
-  px: 2,
-  minH: '42px',
-  borderRadius: 0,
-  maxW: '100%',
-} as const
 
 /** A labelled field with its problem under it. */
 export function PlainFieldBox(props: Props) {
   const { field, problem } = props
   if (field.type === 'radio') return <Radios {...props} />
   return (
-    <Box maxW="260px">
-      <chakra.label htmlFor={`field-${field.name}`} display="block" fontSize="sm" mb={1}>
-        {field.label}
-      </chakra.label>
-      <Flex gap={1.5} align="center">
-        <Control {...props} />
-        {field.after ? (
-          <Box as="span" fontSize="sm" color="pencil">
-            {field.after}
-          </Box>
-        ) : null}
-      </Flex>
-      <Problem name={field.name} says={problem} />
-    </Box>
+    <Labelled name={field.name} label={field.label} after={field.after} problem={problem}>
+      <Control {...props} />
+    </Labelled>
   )
-}
-
-function Problem({ name, says }: { name: string; says: string | undefined }) {
-  return says ? (
-    <Box id={`${name}-problem`} role="alert" color="clay" fontSize="sm">
-      {says}
-    </Box>
-  ) : null
 }
 
 function Control({ field, register, problem }: Props) {
   const shared = {
     ...register,
-    ...box,
-    id: `field-${field.name}`,
-    'aria-invalid': Boolean(problem),
-    'aria-describedby': problem ? `${field.name}-problem` : undefined,
+    ...tiedTo(field.name, problem),
   }
   switch (field.type) {
     case 'choice':
       return (
-        <chakra.select {...shared}>
+        <Select {...shared}>
           {field.choices?.map((choice) => (
             <option key={choice.id} value={choice.id}>
               {choice.says}
             </option>
           ))}
-        </chakra.select>
+        </Select>
       )
     case 'lines':
-      return <chakra.textarea {...shared} rows={4} w="240px" py={1.5} />
+      return <TextArea {...shared} rows={4} w="240px" py={1.5} />
     default:
       return (
-        <chakra.input
+        <Input
           {...shared}
           type={field.type === 'date' || field.type === 'time' ? field.type : 'text'}
           inputMode={field.type === 'number' ? 'decimal' : undefined}
@@ -116,12 +87,12 @@ function Radios({ field, register, problem }: Props) {
             minH="38px"
             cursor="pointer"
           >
-            <chakra.input type="radio" value={choice.id} accentColor="ink" {...register} />
+            <Tick type="radio" value={choice.id} {...register} />
             {choice.says}
           </chakra.label>
         ))}
       </Flex>
-      <Problem name={field.name} says={problem} />
+      <Problem id={`${field.name}-problem`} says={problem} />
     </Box>
   )
 }

@@ -3,6 +3,7 @@ import type { Names } from '../journal/kind'
 import type { Place } from '../journal/shape'
 import { factName } from './fact-names'
 import { sayFieldChanges } from './field-changes.words'
+import { sayStep } from './plan.words'
 import type { TankHistory } from './types'
 
 /** What an entry says, in one short sentence for the journal, evidence lists and the care sheet. */
@@ -13,12 +14,16 @@ export function describeEntry(entry: Entry, history: TankHistory): string {
 /** How the things of a tank are called; what is no more by what it was. */
 export const namesIn = (history: TankHistory): Names => ({
   planting: (id) => plantingName(id, history),
+  stake: (id) => history.plantings.find((one) => one.id === id)?.stake ?? 'a planting',
+  bare: (id) => history.plantings.find((one) => one.id === id)?.name ?? 'a planting',
   place: (place) => placeName(place, history),
   population: (id) => history.populations.find((one) => one.id === id)?.name ?? 'animals',
   source: (id) => history.sources.find((one) => one.id === id)?.name ?? null,
-  step: (planId, stepId) =>
-    history.plans.find((plan) => plan.id === planId)?.steps.find((step) => step.id === stepId)
-      ?.says ?? 'a step of a plan',
+  step: (planId, stepId) => {
+    const plan = history.plans.find(({ id }) => id === planId)
+    const step = plan?.steps.find(({ id }) => id === stepId)
+    return step ? sayStep(step, history) : 'a step of a plan'
+  },
   fact: (subject) => factName(subject, history),
   changes: sayFieldChanges,
 })

@@ -4,6 +4,7 @@ import type { Parameter } from '../quantity/units'
 import type { Dated, Temporary } from './dated'
 import type { Entry } from '../journal/entry'
 import type { EquipmentRecord } from './equipment'
+import type { CautionCode, MaterialCode, OptionKey, Side, StepCode } from './plan-codes'
 
 /** A point in a vertical or horizontal drawing, cm. Elevation: x from the left glass, y up from the bottom glass. Plan: x from the left, z from the front. */
 export type Point = readonly [number, number]
@@ -311,7 +312,8 @@ export interface Routine {
   everyDays: number
   /** Meaning by kind: a water change takes a fraction 0–1. */
   amount: number | null
-  says: string
+  /** What the keeper calls it; null: by what it does. */
+  says: string | null
   since: Instant
   /** The day the keeper ended it. */
   until: Instant | null
@@ -332,40 +334,58 @@ export type StepAct = { id: string } & (
   | { do: 'change water'; fraction: number }
   | { do: 'clean'; item: string; equipmentId: string | null }
 )
+
 export interface PlanStep {
   id: string
   stage: number
-  says: string
+  does: StepCode
+  /** Litres of soil or water it speaks of. */
+  litres: number | null
+  /** What the whole tank weighs while it is done, kg, where that is the danger. */
+  kilograms: number | null
+  /** The keeper's own words; null where `does` says it all. */
+  text: string | null
   /** Minutes at best, most likely, at worst (PERT). */
   minutes: { best: number; likely: number; worst: number }
   /** Hours that must pass after the step before a follower may start (settling, rooting), 0 when none. */
   waitHours: number
   after: readonly string[]
-  cautions: readonly string[]
+  cautions: readonly CautionCode[]
+  /** The plantings it is done to, in the order they are taken. */
   plantingIds: readonly string[]
   /** The animals are out of their tank while this step is done. */
   animalsOut: boolean
   /** What it does to the tank; offered for ink when it is ticked off. */
   acts: readonly StepAct[]
 }
+
 interface PlanStage {
   number: number
-  says: string
+  /** Where along the tank its section lies; null where it takes the whole tank. */
+  side: Side | null
   on: Instant
   plantingIds: readonly string[]
   /** Share of the plant mass taken out in this stage, 0–1. */
   massShare: number
 }
+
 export interface PlanMaterial {
-  says: string
+  item: MaterialCode
+  /** The planting it is for. */
+  plantingId: string | null
+  /** Litres, pieces, stems, portions, sheets or readings, by what it is. */
   amount: number
-  unit: string
-  spare: string
+  /** The figure the amount was reckoned from: litres by the slope, stems wanted or short, cm² to cover, litres of tank water. */
+  from: number | null
+  /** cm² that one portion covers. */
+  each: number | null
+  /** The keeper's own words. */
+  text: string | null
 }
+
 export interface Plan {
   id: string
-  option: string
-  title: string
+  option: OptionKey
   madeAt: Instant
   state: 'pencil' | 'set-aside'
   stages: readonly PlanStage[]

@@ -22,6 +22,9 @@ export interface Common {
 /** How the things of a tank are called, for sentences. */
 export interface Names {
   planting: (id: string) => string
+  /** Its stake alone: “S1”; its name alone. */
+  stake: (id: string) => string
+  bare: (id: string) => string
   place: (place: Place) => string
   population: (id: string) => string
   /** Null when it is not known. */
@@ -135,5 +138,3 @@ export interface Kind<D extends object> {
 
 /** A kind whatever it is of, for code that treats all alike. */
 export type AnyKind = Omit<Kind<object>, 'shape'> & { shape: Shape }
-
-export const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1)

@@ -1,5 +1,5 @@
-import { capital, type Names } from '../journal/kind'
-import { sayNumber } from '../quantity/say'
+import type { Names } from '../journal/kind'
+import { capital, sayNumber } from '../quantity/say'
 import type { AlgaeFacts } from './algae-findings'
 import type { FindingWords, WordsFor } from './finding'
 

@@ -1,7 +1,7 @@
-import { capital } from '../journal/kind'
 import { sayDays, sayEstimate, sayNumber } from '../quantity/say'
-import { PARAMETER_UNITS, type Parameter } from '../quantity/units'
+import { nameOf, nameWithin, unitOf } from '../quantity/parameter-name'
 import type { Band } from '../history/types'
+import type { Parameter } from '../quantity/units'
 import type { BandFacts } from './band-finding'
 import type { FindingWords, WordsFor } from './finding'
 
@@ -48,7 +48,7 @@ export const bandWords: WordsFor<BandFacts> = {
     const { parameter, band, change } = facts
     return {
       ...outside(facts, 'over'),
-      clause: `has too much ${PARAMETER_UNITS[parameter].label}`,
+      clause: `has too much ${nameWithin(parameter)}`,
       suggests:
         change === null
           ? usually(parameter, 1)
@@ -57,16 +57,15 @@ export const bandWords: WordsFor<BandFacts> = {
   },
   'under-band': (facts) => ({
     ...outside(facts, 'under'),
-    clause: `has too little ${PARAMETER_UNITS[facts.parameter].label}`,
+    clause: `has too little ${nameWithin(facts.parameter)}`,
     suggests: usually(facts.parameter, 0),
   }),
   'band-passed-soon': (facts) => {
     const { parameter, now, band, inDays, gain } = facts
-    const { label } = PARAMETER_UNITS[parameter]
     return {
-      says: `${capital(label)} passes ${sayNumber(band.high ?? 0)} ${unitOf(parameter)} in about ${sayDays(inDays)}`,
+      says: `${nameOf(parameter)} passes ${sayNumber(band.high ?? 0)} ${unitOf(parameter)} in about ${sayDays(inDays)}`,
       detail: `It stands near ${sayEstimate(now, unitOf(parameter))} and gains ${sayNumber(gain.value * 7, Math.abs(gain.high - gain.low) * 3.5)} a week.`,
-      clause: `gains ${label} from week to week`,
+      clause: `gains ${nameWithin(parameter)} from week to week`,
       suggests: 'See in the balance where it comes from.',
       ...settled(facts),
     }
@@ -80,7 +79,7 @@ const outside = (
   side: 'over' | 'under',
 ): Omit<FindingWords, 'clause' | 'suggests'> => {
   const { parameter, now, band } = facts
-  const name = capital(PARAMETER_UNITS[parameter].label)
+  const name = nameOf(parameter)
   const unit = unitOf(parameter)
   return {
     says: `${name} is ${side} its band`,
@@ -94,12 +93,9 @@ const settled = ({
   now,
   band,
 }: Banded): Pick<FindingWords, 'wouldChangeMyMind' | 'reckoned'> => ({
-  wouldChangeMyMind: `One more ${PARAMETER_UNITS[parameter].label} test that falls inside ${sayBand(band)}.`,
+  wouldChangeMyMind: `One more ${nameWithin(parameter)} test that falls inside ${sayBand(band)}.`,
   reckoned: [`It stands at ${sayEstimate(now, unitOf(parameter))}, from ${now.because}`],
 })
-
-const unitOf = (parameter: Parameter) =>
-  parameter === 'pH' ? '' : PARAMETER_UNITS[parameter].canonical
 
 function sayBand({ low, high }: Band): string {
   if (low !== null && high !== null) return `${sayNumber(low)}–${sayNumber(high)}`

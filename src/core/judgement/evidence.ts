@@ -5,7 +5,7 @@ import type { Entry } from '../journal/entry'
 import type { Evidence } from './finding'
 
 /** An entry as evidence. */
-export function evidence(entry: Entry, history: TankHistory): Evidence {
+function evidence(entry: Entry, history: TankHistory): Evidence {
   return { says: describeEntry(entry, history), entryId: entry.id, at: entry.at }
 }
 

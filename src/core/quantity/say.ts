@@ -45,6 +45,9 @@ export function sayAgo(daysPast: number): string {
   return whole === -1 ? 'tomorrow' : `in ${-whole} days`
 }
 
+/** With a capital first letter. */
+export const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1)
+
 /** Decimals of a number of which nobody said how well it is known. */
 function usualDecimals(size: number): number {
   if (size >= 100) return 0

@@ -1,48 +1,54 @@
 import { algaeCourses, algaeOn } from '../algae/course'
 import { entriesOf } from '../history/journal-index'
-import type { Sign } from '../journal/entry'
 import { plantingsAt, storyUntil } from '../history/lookup'
-import { placeName } from '../history/describe'
 import type { TankHistory } from '../history/types'
-import { evidence, evidenceFor, reckoned } from '../judgement/evidence'
-import type { Evidence } from '../judgement/finding'
+import type { AlgaeKind, Sign } from '../journal/entry'
+import type { Place } from '../journal/shape'
+import { lastIds } from '../judgement/evidence'
 import { moodTrend } from '../judgement/mood-finding'
-import { soilState } from '../judgement/soil-finding'
-import { sayOfSoil } from '../judgement/soil-finding.words'
+import { soilState, type SoilState } from '../judgement/soil-finding'
 import { sceneOn, stageOf, type Scene } from '../layout/scene'
 import { coverIn, fitCover } from '../plants/cover'
 import { patchCentre } from '../plants/height'
-import { sayEstimate, sayNumber } from '../quantity/say'
+import type { Estimate } from '../quantity/estimate'
 import { dayOf, daysBetween, instantOf, type Instant } from '../quantity/time'
 import { estimateParameter } from '../water/estimate/estimate'
 
-export type DeclineSign =
-  | 'carpet'
-  | 'soil'
-  | 'black-patches'
-  | 'algae'
-  | 'bare-stems'
-  | 'shade'
-  | 'work'
-  | 'nitrate'
-  | 'joy'
-  | 'lines'
-
-export interface DeclineFinding {
-  sign: DeclineSign
-  label: string
-  state: 'present' | 'absent' | 'unknown'
-  /** How strong, 0–1; zero when absent or unknown. */
-  strength: number
-  says: string
-  because: Evidence[]
-  /** What would settle it. */
-  settle: string
-  /** Plantings it speaks of. */
-  plantingIds: string[]
+/** What each sign of decline has found, where somebody looked. */
+export interface SignFacts {
+  carpet: { plantingId: string; cover: Estimate; perWeek: number }
+  soil: SoilState
+  'black-patches': { times: number }
+  /** The worst that has stayed; null where none has. */
+  algae: { algae: AlgaeKind; place: Place; weeks: number; percent: number } | null
+  'bare-stems': { bare: number; of: number }
+  shade: { dark: number; of: number; under: number; at: { plantingId: string; par: number }[] }
+  work: { from: number; to: number }
+  nitrate: { from: number; to: number; now: Estimate }
+  joy: { from: number; to: number }
+  lines: { hidden: number; pieceId: string; behind: { plantingId: string; cm: number }[] }
 }
+export type DeclineSign = keyof SignFacts
+
+/** What a sign of decline comes to. It holds no sentence; `decline.words.ts` says it. */
+export type JudgedSign = {
+  [S in DeclineSign]: {
+    sign: S
+    /** How strong, 0–1; zero when absent or unknown. */
+    strength: number
+    /** Entries it rests on, in the order they are shown. */
+    entryIds: readonly string[]
+    /** Plantings it speaks of. */
+    plantingIds: readonly string[]
+  } & ({ state: 'unknown'; facts: null } | { state: 'present' | 'absent'; facts: SignFacts[S] })
+}[DeclineSign]
+
+/** How far a layout has come. */
+export type Grade = 'unknown' | 'sound' | 'first signs' | 'declining' | 'declined'
+
 export interface DeclineReview {
-  signs: DeclineFinding[]
+  grade: Grade
+  signs: JudgedSign[]
   /** Sum of strengths over the number of known signs, 0–1. */
   weight: number
   known: number
@@ -68,71 +74,47 @@ export function reviewDecline(history: TankHistory, now: Instant): DeclineReview
     linesSign(scene),
   ]
   const known = signs.filter((sign) => sign.state !== 'unknown')
-  return {
-    signs,
-    known: known.length,
-    weight:
-      known.length === 0 ? 0 : known.reduce((sum, sign) => sum + sign.strength, 0) / known.length,
-  }
+  const weight =
+    known.length === 0 ? 0 : known.reduce((sum, sign) => sum + sign.strength, 0) / known.length
+  return { signs, known: known.length, weight, grade: gradeOf(known, weight) }
 }
 
-type Verdict = { strength: number; says: string; because: Evidence[]; plantingIds?: string[] }
-const LABELS: Record<DeclineSign, { label: string; settle: string }> = {
-  carpet: {
-    label: 'Carpet bald or lifting',
-    settle: 'Judge the carpet’s cover in the next two rounds.',
-  },
-  soil: {
-    label: 'Soil spent',
-    settle: 'A jar test: soil in water of known KH, read again after 24–48 h.',
-  },
-  'black-patches': {
-    label: 'Black patches in the ground',
-    settle: 'Look along the front glass and behind the stones.',
-  },
-  algae: { label: 'Chronic algae', settle: 'Its cover in two weeks, same place, same hour.' },
-  'bare-stems': { label: 'Stems bare below', settle: 'Part the front stems and look at the feet.' },
-  shade: {
-    label: 'Shade everywhere',
-    settle: 'Hold a light meter over the carpet, or trim one side and compare.',
-  },
-  work: { label: 'Work climbing', settle: 'Write the minutes of two more weeks.' },
-  nitrate: { label: 'Nitrate gaining', settle: 'One drop test today.' },
-  joy: { label: 'Joy falling', settle: 'A mark out of ten at the next two rounds.' },
-  lines: {
-    label: 'Layout lost its lines',
-    settle: 'Step back: can you still see the focal piece?',
-  },
+/** From these mean strengths of the known signs on a layout is declining, and has declined. Common practice; a keeper's judgement. */
+const DECLINING = 0.2
+const DECLINED = 0.45
+function gradeOf(known: readonly JudgedSign[], weight: number): Grade {
+  if (known.length === 0) return 'unknown'
+  if (known.every(({ state }) => state === 'absent')) return 'sound'
+  if (weight > DECLINED) return 'declined'
+  return weight > DECLINING ? 'declining' : 'first signs'
 }
 
-/** A decline finding; strength under 0.15 counts as absent, null as unknown. */
-function sign(key: DeclineSign, verdict: Verdict | null): DeclineFinding {
-  const { label, settle } = LABELS[key]
-  if (!verdict)
-    return {
-      sign: key,
-      label,
-      settle,
-      state: 'unknown',
-      strength: 0,
-      says: 'Nobody has looked, or not often enough.',
-      because: [],
-      plantingIds: [],
-    }
-  const present = verdict.strength >= 0.15
+interface Verdict<S extends DeclineSign> {
+  strength: number
+  facts: SignFacts[S]
+  entryIds?: readonly string[]
+  plantingIds?: readonly string[]
+}
+/** Under this strength a sign counts as absent. */
+const FAINT = 0.15
+
+/** A sign with its verdict; null where nobody looked, or not often enough. */
+function sign<S extends DeclineSign>(key: S, verdict: Verdict<S> | null): JudgedSign {
+  const unknown = { sign: key, state: 'unknown', strength: 0, facts: null } as const
+  if (!verdict) return { ...unknown, entryIds: [], plantingIds: [] } as unknown as JudgedSign
+  const { strength, facts, entryIds = [], plantingIds = [] } = verdict
+  const present = strength >= FAINT
   return {
     sign: key,
-    label,
-    settle,
     state: present ? 'present' : 'absent',
-    strength: present ? verdict.strength : 0,
-    says: verdict.says,
-    because: verdict.because,
-    plantingIds: verdict.plantingIds ?? [],
-  }
+    strength: present ? strength : 0,
+    facts,
+    entryIds,
+    plantingIds,
+  } as JudgedSign
 }
 
-function carpetSign(history: TankHistory, now: Instant): DeclineFinding {
+function carpetSign(history: TankHistory, now: Instant): JudgedSign {
   const carpets = plantingsAt(history, now).flatMap((planting) => {
     const fit = planting.zone === 'foreground' ? fitCover(history, planting, now) : null
     return fit && fit.points.length >= 2 ? [{ planting, fit }] : []
@@ -143,27 +125,17 @@ function carpetSign(history: TankHistory, now: Instant): DeclineFinding {
   const strength = clamp((85 - worst.fit.now.value) / 60) * 0.7 + clamp(-weekly / 3) * 0.3
   return sign('carpet', {
     strength,
-    says: `${worst.planting.stake} covers ${sayEstimate(worst.fit.now)} %, ${weekly < -0.2 ? `losing ${sayNumber(-weekly, 0.5)} a week` : 'holding'}.`,
-    because: evidenceFor(
-      worst.fit.points.slice(-4).map((point) => point.entryId),
-      history,
-    ),
+    facts: { plantingId: worst.planting.id, cover: worst.fit.now, perWeek: weekly },
+    entryIds: worst.fit.points.slice(-4).map((point) => point.entryId),
     plantingIds: [worst.planting.id],
   })
 }
 
-function soilSign(history: TankHistory, now: Instant): DeclineFinding {
+function soilSign(history: TankHistory, now: Instant): JudgedSign {
   const soil = soilState(history, now)
   if (!soil) return sign('soil', null)
   const strength = { working: 0, 'not-active': 0, tired: 0.4, spent: 0.85 }[soil.state]
-  const says = {
-    working: 'It still holds the hardness down.',
-    'not-active': 'Inert ground; it has nothing to lose.',
-    tired: 'It is getting tired.',
-    spent: 'It no longer holds the hardness down.',
-  }[soil.state]
-  const because = [...evidenceFor(soil.entryIds, history), ...sayOfSoil(soil).map(reckoned)]
-  return sign('soil', { strength, says, because })
+  return sign('soil', { strength, facts: soil, entryIds: soil.entryIds })
 }
 
 function seenSigns(history: TankHistory, now: Instant, wanted: readonly Sign[]) {
@@ -177,24 +149,23 @@ function walkedRecently(history: TankHistory, now: Instant): boolean {
   return entriesOf(history.entries, 'round').some((round) => daysBetween(round.at, now) <= 30)
 }
 
-function blackPatches(history: TankHistory, now: Instant): DeclineFinding {
+function blackPatches(history: TankHistory, now: Instant): JudgedSign {
   const seen = seenSigns(history, now, ['black patch', 'gas in the ground'])
   if (seen.length === 0)
     return sign(
       'black-patches',
-      walkedRecently(history, now)
-        ? { strength: 0, says: 'None seen in the last rounds.', because: [] }
-        : null,
+      walkedRecently(history, now) ? { strength: 0, facts: { times: 0 } } : null,
     )
   return sign('black-patches', {
     strength: clamp(0.3 + 0.15 * seen.length),
-    says: `Seen ${seen.length === 1 ? 'once' : `${seen.length} times`} in three months.`,
-    because: seen.slice(-3).map((entry) => evidence(entry, history)),
+    facts: { times: seen.length },
+    entryIds: lastIds(seen, 3),
   })
 }
 
-const CHRONIC_WEEKS = 8
-function algaeSign(history: TankHistory, now: Instant): DeclineFinding {
+/** Algae that stay so long do not go by themselves. Common practice. */
+export const CHRONIC_WEEKS = 8
+function algaeSign(history: TankHistory, now: Instant): JudgedSign {
   const today = dayOf(now)
   const chronic = algaeCourses(history, now).filter((course) => {
     const since = course.points.find((point) => point.percent >= 3)
@@ -203,27 +174,19 @@ function algaeSign(history: TankHistory, now: Instant): DeclineFinding {
     )
   })
   if (chronic.length === 0)
-    return sign(
-      'algae',
-      walkedRecently(history, now)
-        ? { strength: 0, says: `None that has stayed ${CHRONIC_WEEKS} weeks.`, because: [] }
-        : null,
-    )
+    return sign('algae', walkedRecently(history, now) ? { strength: 0, facts: null } : null)
   const worst = chronic.reduce((a, b) => (algaeOn(a, today) > algaeOn(b, today) ? a : b))
   const percent = algaeOn(worst, today)
   const weeks = Math.round((today - worst.points[0].day) / 7)
   return sign('algae', {
     strength: clamp(0.2 + percent / 25),
-    says: `${worst.algae.charAt(0).toUpperCase()}${worst.algae.slice(1)} on ${placeName(worst.place, history)} for ${weeks} weeks, ${sayNumber(percent)} % now.`,
-    because: evidenceFor(
-      worst.points.slice(-3).map((point) => point.entryId),
-      history,
-    ),
+    facts: { algae: worst.algae, place: worst.place, weeks, percent },
+    entryIds: worst.points.slice(-3).map((point) => point.entryId),
     plantingIds: worst.place.of === 'planting' ? [worst.place.id] : [],
   })
 }
 
-function bareStems(history: TankHistory, now: Instant): DeclineFinding {
+function bareStems(history: TankHistory, now: Instant): JudgedSign {
   const stems = plantingsAt(history, now).filter((planting) => planting.zone === 'background')
   if (stems.length === 0) return sign('bare-stems', null)
   const seen = seenSigns(history, now, ['bare below'])
@@ -233,63 +196,59 @@ function bareStems(history: TankHistory, now: Instant): DeclineFinding {
   if (ids.length === 0)
     return sign(
       'bare-stems',
-      walkedRecently(history, now)
-        ? { strength: 0, says: 'The feet were leafy in the last rounds.', because: [] }
-        : null,
+      walkedRecently(history, now) ? { strength: 0, facts: { bare: 0, of: stems.length } } : null,
     )
   return sign('bare-stems', {
     strength: clamp(0.3 + (0.6 * ids.length) / stems.length),
-    says: `${ids.length} of ${stems.length} background plantings.`,
-    because: seen.slice(-3).map((entry) => evidence(entry, history)),
+    facts: { bare: ids.length, of: stems.length },
+    entryIds: lastIds(seen, 3),
     plantingIds: ids,
   })
 }
 
-/** PAR under which a carpet or midground plant starves. Common practice: “low” is under 30 µmol. */
-const LOW_PAR = 30
-function shadeSign(scene: Scene): DeclineFinding {
+/** PAR under which a carpet or midground plant starves, µmol/m²s: six tenths of what counts as low light (30). Common practice. */
+const STARVING_PAR = 18
+function shadeSign(scene: Scene): JudgedSign {
   const low = scene.plants.filter(({ planting }) =>
     ['foreground', 'midground'].includes(planting.zone),
   )
   if (low.length === 0) return sign('shade', null)
-  const dark = low.filter(({ par }) => par < LOW_PAR * 0.6)
+  const dark = low.filter(({ par }) => par < STARVING_PAR)
   return sign('shade', {
     strength: clamp(dark.length / low.length),
-    says: `${dark.length} of ${low.length} low plantings get less than ${Math.round(LOW_PAR * 0.6)} µmol.`,
-    because: low.map(({ planting, par }) =>
-      reckoned(`${planting.stake}: about ${sayNumber(par, 3)} µmol at its foot`),
-    ),
+    facts: {
+      dark: dark.length,
+      of: low.length,
+      under: STARVING_PAR,
+      at: low.map(({ planting, par }) => ({ plantingId: planting.id, par })),
+    },
     plantingIds: dark.map(({ planting }) => planting.id),
   })
 }
 
-function workSign(history: TankHistory, now: Instant): DeclineFinding {
+function workSign(history: TankHistory, now: Instant): JudgedSign {
   const trend = moodTrend(history, now, 'workMinutes')
   if (!trend) return sign('work', null)
   const ratio = trend.to / Math.max(5, trend.from)
   return sign('work', {
     strength: clamp((ratio - 1.1) / 1.2),
-    says: `From ${trend.from.toFixed(0)} to ${trend.to.toFixed(0)} minutes a week in five months.`,
-    because: entriesOf(history.entries, 'feeling')
-      .slice(-3)
-      .map((entry) => evidence(entry, history)),
+    facts: trend,
+    entryIds: lastIds(entriesOf(history.entries, 'feeling'), 3),
   })
 }
 
-function joySign(history: TankHistory, now: Instant): DeclineFinding {
+function joySign(history: TankHistory, now: Instant): JudgedSign {
   const trend = moodTrend(history, now, 'enjoyment')
   if (!trend) return sign('joy', null)
   return sign('joy', {
     strength: clamp((trend.from - trend.to) / 5),
-    says: `From ${trend.from.toFixed(0)} to ${trend.to.toFixed(0)} of 10 in five months.`,
-    because: entriesOf(history.entries, 'feeling')
-      .slice(-3)
-      .map((entry) => evidence(entry, history)),
+    facts: trend,
+    entryIds: lastIds(entriesOf(history.entries, 'feeling'), 3),
   })
 }
 
 const COMPARE_DAYS = 120
-function nitrateSign(history: TankHistory, now: Instant): DeclineFinding {
+function nitrateSign(history: TankHistory, now: Instant): JudgedSign {
   const present = estimateParameter(history, 'nitrate', now)
   const then = instantOf(dayOf(now) - COMPARE_DAYS)
   const past = estimateParameter(storyUntil(history, then), 'nitrate', then)
@@ -297,14 +256,11 @@ function nitrateSign(history: TankHistory, now: Instant): DeclineFinding {
   const [a, b] = [past.value.gainPerDay.value, present.value.gainPerDay.value]
   return sign('nitrate', {
     strength: clamp((b - Math.max(0.3, a)) / 3),
-    says: `The gain went from ${sayNumber(a, 0.2)} to ${sayNumber(b, 0.2)} mg/L a day in four months.`,
-    because: [
-      reckoned(`Now ${sayEstimate(present.value.now)} mg/L, from ${present.value.now.because}`),
-    ],
+    facts: { from: a, to: b, now: present.value.now },
   })
 }
 
-function linesSign(scene: Scene): DeclineFinding {
+function linesSign(scene: Scene): JudgedSign {
   const focal = scene.tank.layout?.hardscape.find((piece) => piece.focal)
   if (!focal) return sign('lines', null)
   const top = Math.max(...focal.outline.map((point) => point[1]))
@@ -327,10 +283,14 @@ function linesSign(scene: Scene): DeclineFinding {
   )
   return sign('lines', {
     strength: clamp((hidden - 0.25) / 0.6),
-    says: `${Math.round(hidden * 100)} % of ${focal.label} stands behind plants.`,
-    because: hiding.map(({ planting, height }) =>
-      reckoned(`${planting.stake} stands about ${sayNumber(height.value, 1)} cm in front of it`),
-    ),
+    facts: {
+      hidden,
+      pieceId: focal.id,
+      behind: hiding.map(({ planting, height }) => ({
+        plantingId: planting.id,
+        cm: height.value,
+      })),
+    },
     plantingIds: hidden > 0.4 ? hiding.map(({ planting }) => planting.id) : [],
   })
 }

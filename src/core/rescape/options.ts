@@ -1,3 +1,4 @@
+import { OPTION_KEYS, type OptionKey } from '../history/plan-codes'
 import type { PlanStep, TankHistory } from '../history/types'
 import type { Estimate } from '../quantity/estimate'
 import type { Instant } from '../quantity/time'
@@ -6,16 +7,11 @@ import { sectionsFor, type Section } from './sections'
 import { fullResetSteps, sectionSteps, trimSteps } from './steps'
 import { animalsOutHours, handHours } from './timing'
 
-export const OPTION_KEYS = ['leave', 'trim', 'zone', 'partial', 'soil', 'full'] as const
-export type OptionKey = (typeof OPTION_KEYS)[number]
-
 export interface WeighedOption {
   key: OptionKey
-  name: string
-  says: string
   /** Present signs it cures, with how much of each (0–1), and those it leaves. */
-  cures: { sign: DeclineSign; label: string; share: number }[]
-  leaves: { sign: DeclineSign; label: string }[]
+  cures: { sign: DeclineSign; share: number }[]
+  leaves: DeclineSign[]
   /** Share of the present trouble it takes away, 0–1. */
   relief: number
   hands: Estimate
@@ -25,7 +21,6 @@ export interface WeighedOption {
   risk: 'none' | 'low' | 'some' | 'high'
   /** Relief less what it costs: see {@link weighOptions}. */
   worth: number
-  because: string
 }
 
 /** How much of a sign an option takes away, 0–1. Common practice; a keeper's judgement, not a measurement. */
@@ -59,29 +54,13 @@ const CURES: Record<OptionKey, Partial<Record<DeclineSign, number>>> = {
     lines: 1,
   },
 }
-const FACTS: Record<OptionKey, { name: string; says: string; risk: WeighedOption['risk'] }> = {
-  leave: {
-    name: 'Leave it and log',
-    says: 'Change nothing for four weeks; measure.',
-    risk: 'none',
-  },
-  trim: { name: 'Trim hard and groom', says: 'One evening; the roots stay.', risk: 'low' },
-  zone: {
-    name: 'Replant one zone',
-    says: 'The worst section only, with its soil as it is.',
-    risk: 'low',
-  },
-  partial: {
-    name: 'Partial, in sections',
-    says: 'A section every two weeks; the animals stay in.',
-    risk: 'some',
-  },
-  soil: {
-    name: 'Renew the soil',
-    says: 'All of the ground in one go, plants back as they were.',
-    risk: 'high',
-  },
-  full: { name: 'Full reset', says: 'Everything out, a new layout.', risk: 'high' },
+const RISKS: Record<OptionKey, WeighedOption['risk']> = {
+  leave: 'none',
+  trim: 'low',
+  zone: 'low',
+  partial: 'some',
+  soil: 'high',
+  full: 'high',
 }
 const RISK_COST: Record<WeighedOption['risk'], number> = {
   none: 0,
@@ -151,12 +130,11 @@ export function weighOptions(
   })).filter(({ key, steps }) => key === 'leave' || handHours(steps).value > 0)
   return open
     .map(({ key, steps }) => {
-      const facts = FACTS[key]
       const hands = handHours(steps)
       const animalsOut = animalsOutHours(steps)
       const cures = present.flatMap((sign) => {
         const share = CURES[key][sign.sign] ?? 0
-        return share > 0 ? [{ sign: sign.sign, label: sign.label, share }] : []
+        return share > 0 ? [{ sign: sign.sign, share }] : []
       })
       const relief =
         total === 0
@@ -175,10 +153,10 @@ export function weighOptions(
         hands.value * HOUR_COST +
         animalsOut.value * OUT_HOUR_COST +
         (days / 30) * MONTH_COST +
-        RISK_COST[facts.risk]
+        RISK_COST[RISKS[key]]
       return {
         key,
-        ...facts,
+        risk: RISKS[key],
         cures,
         relief,
         hands,
@@ -187,8 +165,7 @@ export function weighOptions(
         worth: relief * need - (key === 'leave' ? 0 : cost),
         leaves: present
           .filter((sign) => (CURES[key][sign.sign] ?? 0) < 0.3)
-          .map(({ sign, label }) => ({ sign, label })),
-        because: `takes away ${Math.round(relief * 100)} % of the trouble for ${Math.round(hands.value)} h of hands${animalsOut.value > 0 ? ` and ${Math.round(animalsOut.value)} h with the animals out` : ''}, settled in about ${days} days`,
+          .map(({ sign }) => sign),
       }
     })
     .sort((a, b) => b.worth - a.worth)

@@ -1,5 +1,6 @@
 import { plantingsAt, speciesOf } from '../history/lookup'
 import { tankNow, type Tank } from '../history/tank-at'
+import type { MaterialCode, OptionKey, Side } from '../history/plan-codes'
 import type { Plan, Planting, PlanMaterial, TankHistory } from '../history/types'
 import { heightCourse, heightOn, patchArea } from '../plants/height'
 import { dayOf, instantOf, type Instant } from '../quantity/time'
@@ -7,7 +8,7 @@ import { groundLitres, netLitres } from '../vessel/volume'
 import { CM2_PER_TABLET } from '../water/dosing/dosing'
 import { type Result, ok, refuse } from '../quantity/result'
 import type { DeclineReview } from './decline'
-import { renewsSoil, SECTION_INTERVAL_DAYS, stepsFor, type OptionKey } from './options'
+import { renewsSoil, SECTION_INTERVAL_DAYS, stepsFor } from './options'
 import { sectionsFor, type Section } from './sections'
 import { withLayoutId } from './step-acts'
 import { isStem } from '../plants/groups'
@@ -48,7 +49,7 @@ export function draftPlan(
   }
   const stages = (sections.length > 0 ? sections : [whole]).map((section, i) => ({
     number: i + 1,
-    says: sections.length > 0 ? stageName(tankNow(history, now), section) : TITLES[option],
+    side: sections.length > 0 ? sideOf(tankNow(history, now), section) : null,
     on: instantOf(dayOf(startOn) + i * SECTION_INTERVAL_DAYS),
     plantingIds: section.plantings.map((planting) => planting.id),
     massShare: section.massShare,
@@ -56,7 +57,6 @@ export function draftPlan(
   return ok({
     id,
     option,
-    title: `${TITLES[option]} of ${history.vessel.name}`,
     madeAt: now,
     state: 'pencil',
     stages,
@@ -65,21 +65,16 @@ export function draftPlan(
   })
 }
 
-const TITLES: Record<OptionKey, string> = {
-  leave: 'Rest',
-  trim: 'Hard trim',
-  zone: 'Replanting one zone',
-  partial: 'Partial rescape',
-  soil: 'New soil',
-  full: 'Full reset',
-}
-
-function stageName({ vessel }: Tank, section: Section): string {
+/** Where along the tank a section lies, by the middle of what it takes. */
+function sideOf({ vessel }: Tank, section: Section): Side {
   const xs = section.plantings.flatMap((planting) => planting.patch.map((point) => point[0]))
   const middle = (Math.min(...xs) + Math.max(...xs)) / 2 / vessel.lengthCm
-  const side = sideOf(middle)
-  return `${side.charAt(0).toUpperCase()}${side.slice(1)}: ${section.plantings.map((planting) => planting.stake).join(', ')}`
+  if (middle < LEFT_ENDS) return 'left'
+  return middle > RIGHT_BEGINS ? 'right' : 'middle'
 }
+/** Where the middle of a tank begins and ends, as shares of its length. */
+const LEFT_ENDS = 0.38
+const RIGHT_BEGINS = 1 - LEFT_ENDS
 
 function materialsFor(
   history: TankHistory,
@@ -90,14 +85,7 @@ function materialsFor(
 ): PlanMaterial[] {
   const { vessel, layout } = tankNow(history, now)
   if (option === 'trim')
-    return [
-      {
-        says: 'source water for the change',
-        amount: Math.round(netLitres(vessel, layout) * 0.5),
-        unit: 'L',
-        spare: 'half the tank',
-      },
-    ]
+    return [material('source water', Math.round(netLitres(vessel, layout) * HALF))]
   const full = option === 'full' || option === 'soil'
   const plantings = full
     ? plantingsAt(history, now)
@@ -106,94 +94,58 @@ function materialsFor(
   const renewed = !full && option === 'partial' && renewsSoil(review)
   const soil = renewed ? sections.reduce((sum, section) => sum + section.soilLitres, 0) : whole
   const area = plantings.reduce((sum, planting) => sum + patchArea(planting), 0)
-  const materials: PlanMaterial[] = []
-  if (soil > 0)
-    materials.push({
-      says: 'active soil',
-      amount: Math.ceil(soil * (1 + SPARE_SOIL)),
-      unit: 'L',
-      spare: `${soil.toFixed(1)} L by the slope and ${Math.round(SPARE_SOIL * 100)} % spare`,
-    })
-  materials.push({
-    says: 'root tabs',
-    amount: Math.ceil(area / CM2_PER_TABLET),
-    unit: 'pieces',
-    spare: `one to ${CM2_PER_TABLET} cm²`,
-  })
-  for (const planting of plantings) materials.push(...portionsFor(history, planting, now))
-  materials.push(
-    { says: 'filter floss to wall off a section', amount: 1, unit: 'sheet', spare: '' },
-    {
-      says: 'tubs with lids, heater and air for plants',
-      amount: full ? 3 : 2,
-      unit: 'pieces',
-      spare: `${Math.round(netLitres(vessel, layout) * (full ? 0.5 : 0.3))} L of tank water between them`,
-    },
-    {
-      says: 'tests for ammonia and nitrite',
-      amount: full ? 14 : 2 * sections.length,
-      unit: 'readings',
-      spare: '',
-    },
-  )
-  return materials
+  return [
+    ...(soil > 0
+      ? [material('active soil', Math.ceil(soil * (1 + SPARE_SOIL)), { from: soil })]
+      : []),
+    material('root tabs', Math.ceil(area / CM2_PER_TABLET), { each: CM2_PER_TABLET }),
+    ...plantings.flatMap((planting) => portionsFor(history, planting, now)),
+    material('floss', 1),
+    material('tubs', full ? 3 : 2, {
+      from: netLitres(vessel, layout) * (full ? HELD_WHOLE : HELD_SECTION),
+    }),
+    material('tests', full ? 14 : 2 * sections.length),
+  ]
 }
+/** A hard trim ends with half of the water changed. Common practice. */
+const HALF = 0.5
+/** Tank water kept in tubs, as a share of the tank, with all plants out and with a section out. Common practice. */
+const HELD_WHOLE = 0.5
+const HELD_SECTION = 0.3
+
+const material = (
+  item: MaterialCode,
+  amount: number,
+  facts: Partial<Pick<PlanMaterial, 'plantingId' | 'from' | 'each'>> = {},
+): PlanMaterial => ({
+  item,
+  amount,
+  plantingId: null,
+  from: null,
+  each: null,
+  text: null,
+  ...facts,
+})
 
 /** Portions to buy for a planting: none where its own tops make enough cuttings. */
 function portionsFor(history: TankHistory, planting: Planting, now: Instant): PlanMaterial[] {
-  const species = speciesOf(history, planting)
+  const { group, areaPerPortionCm2: each } = speciesOf(history, planting)
   const area = patchArea(planting)
-  if (isStem(species.group)) {
-    const height = heightOn(heightCourse(history, planting, now), dayOf(now)).value
-    const cuttings = Math.floor(planting.stems * Math.max(0, Math.floor(height / CUTTING_CM)))
-    const needed = Math.ceil((area / 100) * STEMS_PER_100CM2)
-    const short = Math.max(0, needed - cuttings)
-    const own = {
-      says: `${planting.stake} cuttings from your own tops`,
-      amount: Math.min(cuttings, needed),
-      unit: 'stems',
-      spare: `${needed} wanted at planting density`,
-    }
-    return short === 0
-      ? [own]
-      : [
-          own,
-          {
-            says: `${planting.stake} ${species.name}, bought`,
-            amount: Math.ceil((short / needed) * (area / species.areaPerPortionCm2)),
-            unit: 'portions',
-            spare: `${short} stems short`,
-          },
-        ]
-  }
-  if (species.group === 'carpet') {
-    return [
-      {
-        says: `${planting.stake} ${species.name}`,
-        amount: Math.ceil(area / species.areaPerPortionCm2),
-        unit: 'portions',
-        spare: `${Math.round(area)} cm² at ${species.areaPerPortionCm2} cm² a portion; sods of the old mat save some`,
-      },
-    ]
-  }
-  return [
-    {
-      says: `${planting.stake} goes back as it is, divided`,
-      amount: planting.stems,
-      unit: planting.stems === 1 ? 'crown' : 'crowns',
-      spare: '',
-    },
-  ]
+  const plantingId = planting.id
+  if (group === 'carpet')
+    return [material('portions', Math.ceil(area / each), { plantingId, from: area, each })]
+  if (!isStem(group)) return [material('divided', planting.stems, { plantingId })]
+  const height = heightOn(heightCourse(history, planting, now), dayOf(now)).value
+  const cuttings = Math.floor(planting.stems * Math.max(0, Math.floor(height / CUTTING_CM)))
+  const needed = Math.ceil((area / 100) * STEMS_PER_100CM2)
+  const short = Math.max(0, needed - cuttings)
+  const own = material('own cuttings', Math.min(cuttings, needed), { plantingId, from: needed })
+  const bought = Math.ceil((short / needed) * (area / each))
+  return short === 0 ? [own] : [own, material('bought stems', bought, { plantingId, from: short })]
 }
 
 /** A partial rescape takes all sections that need it, one zone the neediest, everything else none. */
 function sectionsTaken(option: OptionKey, needed: readonly Section[]): readonly Section[] {
   if (option === 'partial') return needed
   return option === 'zone' ? needed.slice(0, 1) : []
-}
-
-/** Where along the tank a section lies, by its middle as a share of the length. */
-function sideOf(middle: number): 'left' | 'middle' | 'right' {
-  if (middle < 0.38) return 'left'
-  return middle > 0.62 ? 'right' : 'middle'
 }

@@ -1,3 +1,4 @@
+import type { CautionCode, StepCode } from '../history/plan-codes'
 import { plantingsAt, speciesOf } from '../history/lookup'
 import type { Planting, PlanStep, TankHistory } from '../history/types'
 import { tankNow } from '../history/tank-at'
@@ -20,22 +21,6 @@ import {
 import { filledMass, groundLitres, netLitres } from '../vessel/volume'
 import { isStem } from '../plants/groups'
 
-/** Cautions shown at the step they belong to. Never a substitute for local codes or licensed people. */
-export const CAUTIONS = {
-  mains:
-    'Unplug heater, filter and lamp before the water drops and let the heater cool 15 minutes. Drip loops and a residual-current device; mains work is an electrician’s.',
-  weight:
-    'Water weighs a kilogram a litre. Lift with two people; never move a filled tank; ask a structural professional about an upper floor.',
-  glass: 'Glass edges cut. Dry hands, no stone resting on bare glass.',
-  hands: 'Cover cuts and wash hands: tank water can infect skin.',
-  gas: 'Close the gas first. Too little plant mass for the same gas drives the pH down; watch the animals’ breathing.',
-  nature:
-    'No plant, animal or water into the wild. Compost dry; check which species are restricted where you live.',
-  media:
-    'Keep filter media wet in tank water, never under the tap: its bacteria are what keeps the animals safe.',
-  animals: 'Animals that gasp, roll or bleed need a vet, not a bottle.',
-} as const
-
 /** Pace of this keeper: actual over planned minutes, geometric mean, once three steps were timed; 1 before. */
 export function paceOf(history: TankHistory): { factor: number; steps: number } {
   const ratios = entriesOf(history.entries, 'step-done').flatMap((entry) => {
@@ -51,22 +36,15 @@ export function paceOf(history: TankHistory): { factor: number; steps: number } 
   return { factor: Math.exp(mean), steps: ratios.length }
 }
 
-type Draft = Omit<
-  PlanStep,
-  | 'id'
-  | 'stage'
-  | 'minutes'
-  | 'after'
-  | 'cautions'
-  | 'plantingIds'
-  | 'waitHours'
-  | 'animalsOut'
-  | 'acts'
-> & {
+/** A step as it is written down below: what most steps do not have is left out. */
+interface Draft {
   key: string
+  does: StepCode
   likely: number
+  litres?: number
+  kilograms?: number
   after?: string[]
-  cautions?: string[]
+  cautions?: CautionCode[]
   plantingIds?: string[]
   waitHours?: number
   animalsOut?: boolean
@@ -77,43 +55,31 @@ type Draft = Omit<
 const BEST = 0.7
 const WORST = 1.9
 
-function finish(stage: number, pace: number, drafts: readonly Draft[]): PlanStep[] {
-  return drafts.map(
-    ({
-      key,
-      says,
-      likely,
-      after = [],
-      cautions = [],
-      plantingIds = [],
-      waitHours = 0,
-      animalsOut = false,
-      acts = [],
-    }) => {
-      const minutes = Math.max(2, Math.round(likely * pace))
-      return {
-        id: `${stage}-${key}`,
-        stage,
-        says,
-        waitHours,
-        cautions,
-        plantingIds,
-        animalsOut,
-        acts: numbered(`${stage}-${key}`, acts),
-        minutes: {
-          best: Math.max(1, Math.round(minutes * BEST)),
-          likely: minutes,
-          worst: Math.round(minutes * WORST),
-        },
-        after: after.map((id) => `${stage}-${id}`),
-      }
-    },
-  )
-}
+const finish = (stage: number, pace: number, drafts: readonly Draft[]): PlanStep[] =>
+  drafts.map(({ key, likely, after = [], acts = [], ...draft }) => {
+    const minutes = Math.max(2, Math.round(likely * pace))
+    return {
+      litres: null,
+      kilograms: null,
+      text: null,
+      cautions: [],
+      plantingIds: [],
+      waitHours: 0,
+      animalsOut: false,
+      ...draft,
+      id: `${stage}-${key}`,
+      stage,
+      acts: numbered(`${stage}-${key}`, acts),
+      minutes: {
+        best: Math.max(1, Math.round(minutes * BEST)),
+        likely: minutes,
+        worst: Math.round(minutes * WORST),
+      },
+      after: after.map((id) => `${stage}-${id}`),
+    }
+  })
 
-const litres = (x: number) => `${x < 10 ? x.toFixed(1) : Math.round(x)} L`
-const names = (plantings: readonly Planting[]) =>
-  plantings.map((planting) => planting.stake).join(', ')
+const idsOf = (plantings: readonly Planting[]) => plantings.map(({ id }) => id)
 const stemsOf = (history: TankHistory, plantings: readonly Planting[]) =>
   plantings.filter((planting) => isStem(speciesOf(history, planting).group))
 const frontToBack = (plantings: readonly Planting[]) =>
@@ -128,8 +94,9 @@ const SIPHON_MIN_PER_LITRE = 1.5
 
 /** Of a tank one section of which is redone so much water is drawn. Common practice: about a third. */
 const DRAWN_SHARE = 0.3
-/** With the animals out half of the old water is kept for them. Common practice. */
-const NEW_WATER_SHARE = 0.5
+/** With the animals out half of the old water is kept for them, the rest is new. Common practice. */
+const HELD_WATER_SHARE = 0.5
+const NEW_WATER_SHARE = 1 - HELD_WATER_SHARE
 
 /** Steps of one section of a partial rescape: the animals stay in. Ids are unique with the stage number. */
 export function sectionSteps(
@@ -143,74 +110,75 @@ export function sectionSteps(
   const area = section.areaCm2 / 100
   const stems = stemsOf(history, section.plantings)
   const tank = tankNow(history, now)
-  const ids = section.plantings.map((planting) => planting.id)
   const water = litresNow(history, now)
   const drafts: Draft[] = [
     {
       key: 'test',
-      says: 'Test nitrate and pH, look at the animals’ breathing, write both down',
+      does: 'test first',
       likely: 10,
     },
     {
       key: 'materials',
-      says: renewSoil
-        ? `Lay out ${litres(section.soilLitres)} of soil, tabs, tweezers, two tubs, towels`
-        : 'Lay out tabs, tweezers, two tubs, towels',
+      does: 'lay out',
+      ...(renewSoil ? { litres: section.soilLitres } : {}),
       likely: 15,
     },
     {
       key: 'power',
-      says: 'Power and gas off; wait for the heater to cool',
+      does: 'power off',
       likely: 15,
       after: ['test', 'materials'],
-      cautions: [CAUTIONS.mains, CAUTIONS.gas],
+      cautions: ['mains', 'gas'],
     },
     {
       key: 'lower',
-      says: `Draw ${litres(water * DRAWN_SHARE)} of tank water into the tubs`,
+      does: 'draw water',
+      litres: water * DRAWN_SHARE,
       likely: 10,
       after: ['power'],
-      cautions: [CAUTIONS.weight],
+      cautions: ['weight'],
     },
     ...(stems.length > 0
       ? [
           {
             key: 'trim',
-            says: `Trim ${names(stems)} to a third; keep the best tops in tank water`,
+            does: 'trim to a third' as const,
             likely: 6 * stems.length,
             after: ['power'],
-            plantingIds: stems.map((planting) => planting.id),
+            plantingIds: idsOf(stems),
             acts: cutAll(stems),
           },
         ]
       : []),
     {
       key: 'lift',
-      says: `Lift ${names(section.plantings)}: gently, siphon beside the hand; when you cannot see, stop and let it settle`,
+      does: 'lift',
       likely: LIFT_MIN_PER_100CM2 * area,
       after: [stems.length > 0 ? 'trim' : 'lower', 'lower'],
-      cautions: [CAUTIONS.hands],
-      plantingIds: ids,
+      cautions: ['hands'],
+      plantingIds: idsOf(section.plantings),
       acts: liftAll(section.plantings),
     },
     {
       key: 'sort',
-      says: 'Sort what came out: replant, nursery, give away, compost',
+      does: 'sort',
       likely: 10 + area,
       after: ['lift'],
-      cautions: [CAUTIONS.nature],
+      cautions: ['nature'],
     },
     ...(renewSoil
       ? [
           {
             key: 'old-soil',
-            says: `Siphon out the old soil of the section (${litres(section.soilLitres)})`,
+            does: 'old soil out' as const,
+            litres: section.soilLitres,
             likely: SIPHON_MIN_PER_LITRE * section.soilLitres + 5,
             after: ['lift'],
           },
           {
             key: 'new-soil',
-            says: `Lay ${litres(section.soilLitres)} of new soil down a tube, wall it off with floss`,
+            does: 'new soil in' as const,
+            litres: section.soilLitres,
             likely: SIPHON_MIN_PER_LITRE * section.soilLitres + 5,
             after: ['old-soil'],
           },
@@ -218,54 +186,54 @@ export function sectionSteps(
       : [
           {
             key: 'vacuum',
-            says: 'Vacuum the bare ground, set root tabs',
+            does: 'vacuum' as const,
             likely: 5 + area,
             after: ['lift'],
           },
         ]),
     {
       key: 'plant',
-      says: `Plant front to back: ${names(frontToBack(section.plantings))}, dense from the start`,
+      does: 'plant',
       likely: PLANT_MIN_PER_100CM2 * area,
       after: ['sort', renewSoil ? 'new-soil' : 'vacuum'],
-      plantingIds: ids,
+      plantingIds: idsOf(frontToBack(section.plantings)),
       acts: setInAll(section.plantings),
     },
     {
       key: 'refill',
-      says: 'Refill over a plate, temperature matched, conditioner in',
+      does: 'refill',
       likely: 20,
       after: ['plant'],
       acts: [{ do: 'change water', fraction: DRAWN_SHARE }],
-      cautions: [CAUTIONS.weight],
+      cautions: ['weight'],
     },
     {
       key: 'filter',
-      says: 'Rinse the sponge in the drawn tank water, take out loose cuttings',
+      does: 'rinse sponge',
       likely: 12,
       acts: [cleanFilter(tank)],
       after: ['plant'],
-      cautions: [CAUTIONS.media],
+      cautions: ['media'],
     },
     {
       key: 'start',
-      says: 'Filter, heater and lamp on; gas at its old setting; watch for ten minutes',
+      does: 'start again',
       likely: 10,
       after: ['refill', 'filter'],
       waitHours: 24,
-      cautions: [CAUTIONS.mains, CAUTIONS.animals],
+      cautions: ['mains', 'animals'],
     },
     {
       key: 'day1',
-      says: 'Day after: ammonia, nitrite, pH; change 30 % if either shows',
+      does: 'day after',
       likely: 15,
       after: ['start'],
       waitHours: 48,
-      cautions: [CAUTIONS.animals],
+      cautions: ['animals'],
     },
     {
       key: 'day3',
-      says: 'Third day: the same, and push back what floated up',
+      does: 'third day',
       likely: 20,
       after: ['day1'],
     },
@@ -282,36 +250,37 @@ export function fullResetSteps(history: TankHistory, now: Instant): PlanStep[] {
   const soil = layout ? groundLitres(layout.ground, vessel.depthCm) : 0
   const water = netLitres(vessel, layout)
   const pieces = layout?.hardscape.length ?? 0
-  const mass = filledMass(vessel, layout)
-  const weight = `${CAUTIONS.weight} Filled it is about ${Math.round(mass.total / 10) * 10} kg.`
+  const kilograms = filledMass(vessel, layout).total
   const animals = populations.length > 0
   const drafts: Draft[] = [
     {
       key: 'hold',
-      says: `Set up holding: tubs for animals and for plants, ${litres(water * 0.5)} of tank water, heater, air, lids, a running filter`,
+      does: 'set up holding',
+      litres: water * HELD_WATER_SHARE,
       likely: 60,
-      cautions: [CAUTIONS.mains, CAUTIONS.media],
+      cautions: ['mains', 'media'],
     },
     {
       key: 'power',
-      says: 'Power and gas off; wait for the heater to cool',
+      does: 'power off',
       likely: 20,
       after: ['hold'],
-      cautions: [CAUTIONS.mains, CAUTIONS.gas],
+      cautions: ['mains', 'gas'],
     },
     {
       key: 'trim',
-      says: 'Take out floaters and loose bits, trim everything',
+      does: 'loose first',
       likely: 40,
       acts: cutAll(stemsOf(history, plantings)),
       after: ['power'],
     },
     {
       key: 'lift',
-      says: 'Stems, then rooted plants, then stones and wood with what grows on them',
+      does: 'lift all',
       likely: LIFT_MIN_PER_100CM2 * area + 8 * pieces,
       after: ['trim'],
-      cautions: [CAUTIONS.hands, weight],
+      cautions: ['hands', 'weight'],
+      kilograms,
       waitHours: 1,
       acts: [...liftAll(plantings), ...liftPieces(tank)],
     },
@@ -319,15 +288,15 @@ export function fullResetSteps(history: TankHistory, now: Instant): PlanStep[] {
       ? [
           {
             key: 'catch',
-            says: 'Drain to net height; catch the largest first, keep them apart; then the shoals, then shrimp',
+            does: 'catch' as const,
             likely: 20 + 12 * populations.length,
             after: ['lift'],
             animalsOut: true,
-            cautions: [CAUTIONS.animals],
+            cautions: ['animals' as const],
           },
           {
             key: 'young',
-            says: 'Look again for young; keep the old soil wet and look again later',
+            does: 'look for young' as const,
             likely: 30,
             after: ['catch'],
             animalsOut: true,
@@ -336,32 +305,35 @@ export function fullResetSteps(history: TankHistory, now: Instant): PlanStep[] {
       : []),
     {
       key: 'strip',
-      says: `Drain, take out ${litres(soil)} of soil`,
+      does: 'strip',
+      litres: soil,
       likely: 20 + 2 * soil,
       after: [animals ? 'young' : 'lift'],
       animalsOut: animals,
-      cautions: [weight, CAUTIONS.nature],
+      cautions: ['weight', 'nature'],
+      kilograms,
     },
     {
       key: 'clean',
-      says: 'Clean glass, pipes and pump; level the stand',
+      does: 'clean glass',
       likely: 60,
       after: ['strip'],
       animalsOut: animals,
-      cautions: [CAUTIONS.glass, CAUTIONS.media],
+      cautions: ['glass', 'media'],
     },
     {
       key: 'ground',
-      says: `Lay ${litres(soil)} of new soil, sloped up to the back; stones and wood on grit, not on glass`,
+      does: 'lay ground',
+      litres: soil,
       likely: 60 + soil + 10 * pieces,
       acts: newLayout(tank),
       after: ['clean'],
       animalsOut: animals,
-      cautions: [CAUTIONS.glass],
+      cautions: ['glass'],
     },
     {
       key: 'plant',
-      says: 'Damp the soil; plant front to back, misting',
+      does: 'plant damp',
       likely: PLANT_MIN_PER_100CM2 * area,
       acts: setInAll(plantings, LAYOUT_TO_COME),
       after: ['ground'],
@@ -369,11 +341,13 @@ export function fullResetSteps(history: TankHistory, now: Instant): PlanStep[] {
     },
     {
       key: 'fill',
-      says: `Fill ${litres(water)} over a plate; start the filter with its old media, then the heater`,
+      does: 'fill',
+      litres: water,
       likely: 45,
       after: ['plant'],
       animalsOut: animals,
-      cautions: [weight, CAUTIONS.mains],
+      cautions: ['weight', 'mains'],
+      kilograms,
       waitHours: 2,
       acts: [{ do: 'change water', fraction: NEW_WATER_SHARE }],
     },
@@ -381,20 +355,20 @@ export function fullResetSteps(history: TankHistory, now: Instant): PlanStep[] {
       ? [
           {
             key: 'return',
-            says: 'Animals back only when ammonia and nitrite are safe, or at once as a watched restart with daily tests',
+            does: 'animals back' as const,
             likely: 30,
             after: ['fill'],
             animalsOut: true,
-            cautions: [CAUTIONS.animals],
+            cautions: ['animals' as const],
           },
         ]
       : []),
     {
       key: 'settle',
-      says: 'Tests daily for two weeks; change 50–80 % on the numbers',
+      does: 'settle',
       likely: 15,
       after: [animals ? 'return' : 'fill'],
-      cautions: [CAUTIONS.animals],
+      cautions: ['animals'],
     },
   ]
   return finish(1, factor, drafts)
@@ -405,36 +379,36 @@ export function trimSteps(history: TankHistory, now: Instant): PlanStep[] {
   const { factor } = paceOf(history)
   const stems = stemsOf(history, plantingsAt(history, now))
   const drafts: Draft[] = [
-    { key: 'power', says: 'Lamp up, heater and filter off', likely: 5, cautions: [CAUTIONS.mains] },
+    { key: 'power', does: 'lamp up', likely: 5, cautions: ['mains'] },
     {
       key: 'trim',
-      says: `Cut ${names(stems) || 'what has grown out'} to a third; mow the carpet`,
+      does: 'cut to a third',
       likely: 8 * Math.max(1, stems.length) + 15,
       after: ['power'],
-      plantingIds: stems.map((planting) => planting.id),
+      plantingIds: idsOf(stems),
       acts: cutAll(stems),
     },
     {
       key: 'cuttings',
-      says: 'Take out every loose cutting',
+      does: 'loose cuttings',
       likely: 15,
       after: ['trim'],
-      cautions: [CAUTIONS.nature],
+      cautions: ['nature'],
     },
     {
       key: 'change',
-      says: 'Change half the water, rinse the sponge in what you drew',
+      does: 'change half',
       likely: 35,
       acts: [{ do: 'change water', fraction: 0.5 }, cleanFilter(tankNow(history, now))],
       after: ['cuttings'],
-      cautions: [CAUTIONS.weight, CAUTIONS.media],
+      cautions: ['weight', 'media'],
     },
     {
       key: 'start',
-      says: 'Everything on again; watch the animals’ breathing',
+      does: 'watch',
       likely: 10,
       after: ['change'],
-      cautions: [CAUTIONS.gas, CAUTIONS.animals],
+      cautions: ['gas', 'animals'],
     },
   ]
   return finish(1, factor, drafts)

@@ -1,3 +1,4 @@
+import { routineName } from '../history/routine.words'
 import type { Entry, EntryKind } from '../journal/entry'
 import { entryDay, ofKind } from '../history/journal-index'
 import type { Routine, TankHistory } from '../history/types'
@@ -35,7 +36,13 @@ export function tasksOf(
     .map((routine) => {
       const lastAt = lastDone(DONE_BY[routine.kind], routine.equipmentId)
       const daysLate = Math.floor(today - (dayOf(lastAt ?? routine.since) + routine.everyDays))
-      return { routineId: routine.id, says: routine.says, kind: routine.kind, daysLate, lastAt }
+      return {
+        routineId: routine.id,
+        says: routineName(routine),
+        kind: routine.kind,
+        daysLate,
+        lastAt,
+      }
     })
     .sort((a, b) => b.daysLate - a.daysLate)
 }

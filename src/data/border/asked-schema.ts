@@ -60,9 +60,13 @@ export const askedSchema = object({
   question: object({
     key: string().max(120).required(),
     asks,
-    stake: words('The stake', 20).nullable().defined(),
-    says: words('The question', 200).required(),
-    before: words('What was known', 200).defined(),
+    last: object({
+      value: figure('What was known'),
+      daysAgo: figure('Its age'),
+      by: words('How it came', 40).nullable().defined(),
+    })
+      .nullable()
+      .default(null),
     expected: object({
       value: figure('The pencilled value'),
       low: figure('Its low end'),

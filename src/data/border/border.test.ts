@@ -214,19 +214,18 @@ describe('parts of a story at the border', () => {
       /none Vivero knows/,
     ],
     [
-      'a plan of no name',
+      'a plan for what is no option',
       planSchema,
       {
         id: 'p',
-        option: 'partial',
-        title: '',
+        option: 'demolition',
         madeAt: tarn.vessel.startedAt,
         state: 'pencil',
         stages: [],
         steps: [],
         materials: [],
       },
-      /title is missing/,
+      /option is none Vivero knows/,
     ],
   ])('%s', (_name, schema, value, sentence) => expect(strict(schema, value)).toMatch(sentence))
 })

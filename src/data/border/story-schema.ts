@@ -1,6 +1,13 @@
 import { array, boolean, lazy, mixed, object, string, tuple, type Schema } from 'yup'
 import { LABEL_FORM_NAMES } from '@/core/chemistry/nutrients'
 import { SALTS } from '@/core/chemistry/salts'
+import {
+  CAUTION_CODES,
+  MATERIAL_CODES,
+  OPTION_KEYS,
+  SIDES,
+  STEP_CODES,
+} from '@/core/history/plan-codes'
 import { planFaults } from '@/core/history/sound'
 import {
   EQUIPMENT_KINDS,
@@ -421,7 +428,7 @@ export const routineSchema = object({
     .max(100_000, 'That is more than a routine asks for.')
     .nullable()
     .defined(),
-  says: name('The routine'),
+  says: words('The routine', 120).nullable().defined(),
   since: instant('The day it was set'),
   until: maybeInstant('The day it was ended'),
   equipmentId: ident().nullable().defined(),
@@ -505,7 +512,10 @@ const MOST_MINUTES = 14 * 24 * 60
 const stepSchema = object({
   id: plain('The step').max(80).required(),
   stage: bounded('The stage', 1, 60).integer('Stages are whole numbers.'),
-  says: words('The step', 500).required(),
+  does: choice(STEP_CODES, 'The step'),
+  litres: amount('The litres').min(0).max(1e6).nullable().defined(),
+  kilograms: amount('The weight').min(0).max(1e6).nullable().defined(),
+  text: words('The step', 600).nullable().defined(),
   minutes: object({
     best: bounded('The minutes', 0, MOST_MINUTES),
     likely: bounded('The minutes', 0, MOST_MINUTES),
@@ -523,7 +533,7 @@ const stepSchema = object({
     .of(plain('A step before').max(80).required())
     .max(200, 'A step waits for 200 others at most.')
     .required(),
-  cautions: array().of(words('The caution', 500).required()).max(20).required(),
+  cautions: array().of(choice(CAUTION_CODES, 'The caution')).max(20).required(),
   plantingIds: array().of(ident().required()).max(500).required(),
   animalsOut: boolean().required(),
   acts: array()
@@ -565,15 +575,14 @@ export function actSchema(act: unknown) {
 
 export const planSchema = object({
   id: ident().required(),
-  option: plain('The option').max(40).required(),
-  title: name('The plan’s title'),
+  option: choice(OPTION_KEYS, 'The option'),
   madeAt: instant('The day it was made'),
   state: choice(['pencil', 'set-aside'] as const, 'The state of the plan'),
   stages: array()
     .of(
       object({
         number: bounded('The stage', 1, 60).integer('Stages are whole numbers.'),
-        says: words('The stage', 300).required(),
+        side: choice(SIDES, 'Where the stage lies').nullable().defined(),
         on: instant('The stage’s day'),
         plantingIds: array().of(ident().required()).max(500).required(),
         massShare: bounded('The share of the plants', 0, 1.0001),
@@ -585,10 +594,12 @@ export const planSchema = object({
   materials: array()
     .of(
       object({
-        says: words('The material', 200).required(),
+        item: choice(MATERIAL_CODES, 'The material'),
+        plantingId: ident().nullable().defined(),
         amount: bounded('The amount of a material', 0, 1e6),
-        unit: words('The unit', 40).defined(),
-        spare: words('The reckoning', 300).defined(),
+        from: amount('What it was reckoned from').min(0).max(1e7).nullable().defined(),
+        each: amount('What a portion covers').min(0).max(1e6).nullable().defined(),
+        text: words('The material', 600).nullable().defined(),
       }).noUnknown(),
     )
     .max(400)

@@ -1,4 +1,5 @@
 import { withFact, withNewFact } from '@/core/history/facts'
+import { routineName } from '@/core/history/routine.words'
 import { routinesAt } from '@/core/history/lookup'
 import type { Routine, TankHistory } from '@/core/history/types'
 import type { Instant } from '@/core/quantity/time'
@@ -27,10 +28,9 @@ export async function setChangeRoutine(
       seen,
       before ?? null,
       () =>
-        `Another rhythm was made the routine meanwhile: “${before?.says ?? 'none'}”. Yours is not written yet.`,
+        `Another rhythm was made the routine meanwhile: “${before ? routineName(before) : 'none'}”. Yours is not written yet.`,
     )
-    const says = `Water change, ${Math.round(fraction * 100)} %`
-    const next = { everyDays, amount: fraction, says }
+    const next = { everyDays, amount: fraction, says: null }
     return {
       story: before
         ? withFact(story, 'routines', before.id, (routine) => ({ ...routine, ...next }))
@@ -60,7 +60,7 @@ export async function sayRoutine(
     refuseOvertaken(
       seen,
       before,
-      () => `“${before.says}” was changed elsewhere meanwhile. Yours is not written yet.`,
+      () => `“${routineName(before)}” was changed elsewhere meanwhile. Yours is not written yet.`,
     )
     return { story: withFact(story, 'routines', routine.id, () => routine) }
   })

@@ -184,7 +184,10 @@ function plan(over: Partial<Plan>): Plan {
   const step = (id: string, after: string[] = []): Plan['steps'][number] => ({
     id,
     stage: 1,
-    says: id,
+    does: 'own words',
+    litres: null,
+    kilograms: null,
+    text: id,
     minutes: { best: 1, likely: 2, worst: 3 },
     waitHours: 0,
     after,
@@ -196,12 +199,11 @@ function plan(over: Partial<Plan>): Plan {
   return {
     id: 'p',
     option: 'trim',
-    title: 'A plan',
     madeAt: '2026-11-20T09:00:00.000Z',
     state: 'pencil',
     materials: [],
     stages: [
-      { number: 1, says: 'One', on: '2026-11-25T09:00:00.000Z', plantingIds: [], massShare: 0.2 },
+      { number: 1, side: null, on: '2026-11-25T09:00:00.000Z', plantingIds: [], massShare: 0.2 },
     ],
     steps: [step('a'), step('b', ['a']), step('c', ['a', 'b'])],
     ...over,

@@ -15,6 +15,7 @@ import { looseEnds } from './loose-ends'
 import { readText } from './text-file'
 import { upgradeFromVersion1 } from './upgrade'
 import { upgradeFromVersion2 } from './upgrade-3'
+import { upgradeFromSentences } from './upgrade-words'
 
 export const TANK_FORMAT = 'vivero-tank'
 export const TANK_VERSION = 3
@@ -100,8 +101,9 @@ async function readFile(bytes: Uint8Array): Promise<Result<Record<string, unknow
     )
   // The parser hands the list over emptied of what was taken from it.
   if (Array.isArray(raw.entries)) raw.entries = found.entries
-  if (raw.version === TANK_VERSION) return ok(raw)
-  return ok(upgradeFromVersion2(raw.version === 1 ? upgradeFromVersion1(raw) : raw))
+  const second = raw.version === 1 ? upgradeFromVersion1(raw) : raw
+  const third = second.version === TANK_VERSION ? second : upgradeFromVersion2(second)
+  return ok(upgradeFromSentences(third))
 }
 
 const NO_TANK_FILE =

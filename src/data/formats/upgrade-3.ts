@@ -13,7 +13,7 @@ const text = (value: unknown) => (typeof value === 'string' ? value : '')
  * A tank file of version 2 as one of version 3: what stood as of now stands with dates. Measures, care, ground, waters get the day from
  * which they are known; lamp and gas become things; a piece taken out, once kept in a past layout of its own, lies in the layout it lay
  * in until that day; a laid layout ends at the latest where the next begins. What is damaged is passed on as it is, for the schema to
- * name. The migration of the database (`drizzle/0004_dated.sql`) does the same; a test holds the two against each other.
+ * name. The migration of the database (`drizzle/0004_dated.sql` and `0005_words.sql`) does the same; a test holds the two against each other.
  */
 export function upgradeFromVersion2(raw: Raw): Raw {
   const vessel = isObject(raw.vessel) ? raw.vessel : {}
@@ -42,7 +42,12 @@ export function upgradeFromVersion2(raw: Raw): Raw {
       kind,
       analyses: [version(began, analysis)],
     })),
-    routines: each(raw.routines, (routine) => ({ ...routine, until: null, equipmentId: null })),
+    routines: each(raw.routines, (routine) => ({
+      ...routine,
+      says: isNamedByVivero(routine) ? null : routine.says,
+      until: null,
+      equipmentId: null,
+    })),
     plans: each(raw.plans, (plan) => ({
       ...plan,
       steps: each(plan.steps, (step) => ({ ...step, acts: [] })),
@@ -50,6 +55,11 @@ export function upgradeFromVersion2(raw: Raw): Raw {
     entries: each(raw.entries, datedEntry),
   }
 }
+
+/** A routine that Vivero had named is called by what it does. */
+const isNamedByVivero = ({ kind, says }: Raw) =>
+  (kind === 'round' && says === 'Walk the round') ||
+  (kind === 'water-change' && typeof says === 'string' && /^Water change, \d+ %$/.test(says))
 
 function datedVessel({
   lengthCm,

@@ -21,11 +21,19 @@ export const old = (name: string) => JSON.parse(fixture(name).toString()) as Ver
 export const statementsOf = (name: string) =>
   readFileSync(`drizzle/${name}`, 'utf8').split('--> statement-breakpoint')
 
+/** What had been done to the database by then. */
+export const MIGRATIONS_OF_VERSION_2 = [
+  '0000_first.sql',
+  '0001_latest.sql',
+  '0002_water.sql',
+  '0003_arrivals.sql',
+] as const
+
 /** The tables as the version before left them, holding nothing. */
 export async function asVersion2(db: Database): Promise<void> {
   await db.execute(sql.raw('drop schema public cascade'))
   await db.execute(sql.raw('create schema public'))
-  for (const name of ['0000_first.sql', '0001_latest.sql', '0002_water.sql', '0003_arrivals.sql'])
+  for (const name of MIGRATIONS_OF_VERSION_2)
     for (const statement of statementsOf(name)) await db.execute(sql.raw(statement))
 }
 

@@ -1,26 +1,24 @@
 'use client'
 
-import { Box, chakra } from '@chakra-ui/react'
+import { Box } from '@chakra-ui/react'
 import { sayProblems } from '@/ui/ask.client'
 import { useSending } from '@/ui/use-sending.client'
 import { putAway } from './actions'
+import { Button } from '@/ui/kit/button'
 
 /** Takes a tank off the bench, or puts it back; each is the way back from the other. */
 export function PutAway({ slug, name, away }: { slug: string; name: string; away: boolean }) {
   const { busy, refusal, send } = useSending()
   return (
     <Box as="span" fontSize="sm">
-      <chakra.button
-        type="button"
+      <Button
+        look="quiet"
+        size="line"
         disabled={busy}
         onClick={() => void send(() => putAway(slug, away))}
-        minH="32px"
-        color="water"
-        textDecoration="underline"
-        cursor="pointer"
       >
         {away ? `take ${name} off the bench` : `put ${name} back on the bench`}
-      </chakra.button>
+      </Button>
       {refusal ? (
         <Box as="span" role="alert" color="clay">
           {' '}

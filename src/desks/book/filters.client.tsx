@@ -3,16 +3,8 @@
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import NextLink from '@/ui/page-link'
 import type { EntryKind } from '@/core/journal/entry'
-
-const field = {
-  border: '1px solid',
-  borderColor: 'graphite',
-  bg: 'paper',
-  px: 2,
-  minH: '38px',
-  fontSize: 'sm',
-  borderRadius: 0,
-} as const
+import { Button } from '@/ui/kit/button'
+import { Input, Select, Tick } from '@/ui/kit/input'
 
 /** The journal's filter: a plain form, so that a filtered book has an address of its own. */
 export function Filters({
@@ -37,24 +29,25 @@ export function Filters({
           <chakra.label htmlFor="filter-kind" display="block">
             kind
           </chakra.label>
-          <chakra.select id="filter-kind" name="kind" defaultValue={one('kind')} {...field}>
+          <Select id="filter-kind" name="kind" defaultValue={one('kind')} minH="38px" fontSize="sm">
             <option value="">all</option>
             {counts.map(({ kind, name, count }) => (
               <option key={kind} value={kind}>
                 {name} ({count})
               </option>
             ))}
-          </chakra.select>
+          </Select>
         </Box>
         <Box>
           <chakra.label htmlFor="filter-planting" display="block">
             planting
           </chakra.label>
-          <chakra.select
+          <Select
             id="filter-planting"
             name="planting"
             defaultValue={one('log') ? '' : one('planting')}
-            {...field}
+            minH="38px"
+            fontSize="sm"
             maxW="190px"
           >
             <option value="">all</option>
@@ -63,18 +56,19 @@ export function Filters({
                 {planting.stake} {planting.name}
               </option>
             ))}
-          </chakra.select>
+          </Select>
         </Box>
         <Box>
           <chakra.label htmlFor="filter-words" display="block">
             words
           </chakra.label>
-          <chakra.input
+          <Input
             id="filter-words"
             name="text"
             defaultValue={one('text')}
             maxLength={200}
-            {...field}
+            minH="38px"
+            fontSize="sm"
             w="150px"
           />
         </Box>
@@ -82,22 +76,30 @@ export function Filters({
           <chakra.label htmlFor="filter-from" display="block">
             from
           </chakra.label>
-          <chakra.input
+          <Input
             id="filter-from"
             type="date"
             name="from"
             defaultValue={one('from')}
-            {...field}
+            minH="38px"
+            fontSize="sm"
           />
         </Box>
         <Box>
           <chakra.label htmlFor="filter-to" display="block">
             to
           </chakra.label>
-          <chakra.input id="filter-to" type="date" name="to" defaultValue={one('to')} {...field} />
+          <Input
+            id="filter-to"
+            type="date"
+            name="to"
+            defaultValue={one('to')}
+            minH="38px"
+            fontSize="sm"
+          />
         </Box>
         <chakra.label display="flex" gap={1.5} alignItems="center" minH="38px">
-          <input
+          <Tick
             type="checkbox"
             name="struck"
             value="yes"
@@ -105,16 +107,9 @@ export function Filters({
           />{' '}
           struck out
         </chakra.label>
-        <chakra.button
-          type="submit"
-          minH="38px"
-          px={4}
-          border="1px solid"
-          borderColor="ink"
-          cursor="pointer"
-        >
+        <Button look="paper" size="plain" type="submit">
           Show
-        </chakra.button>
+        </Button>
         {filtered ? (
           <NextLink href={`/tanks/${slug}/book`}>
             <Box as="span" color="water">

@@ -1,17 +1,18 @@
 'use client'
 
 import { Box, chakra, Flex } from '@chakra-ui/react'
-import { useRouter } from 'next/navigation'
-import { useEffect, useState } from 'react'
-import { useForm, type UseFormReturn } from 'react-hook-form'
+import { useEffect } from 'react'
+import type { UseFormReturn } from 'react-hook-form'
 import { unitsOf } from '@/core/journal/kinds/reading'
 import type { ShownField, ShownForm } from '@/core/journal/written'
-import { sayProblems } from '@/ui/ask.client'
-import { Overtaken } from '@/ui/overtaken'
 import NextLink from '@/ui/page-link'
-import { useSending } from '@/ui/use-sending.client'
 import { logEntry } from './actions'
 import type { FormContext } from './form-context'
+import { Button } from '@/ui/kit/button'
+import { FormFoot } from '@/ui/kit/form-foot'
+import { Input, Select } from '@/ui/kit/input'
+import { Labelled, tiedTo } from '@/ui/kit/labelled'
+import { useSentForm, type Values } from '@/ui/kit/sent-form.client'
 
 interface Props {
   slug: string
@@ -23,81 +24,35 @@ interface Props {
   /** The line to replace, with the revision shown; null for a new one. */
   replaces: { id: string; revision: number } | null
 }
-type Values = Record<string, string>
-const box = {
-  border: '1px solid',
-  borderColor: 'graphite',
-  bg: 'paper',
-  px: 2,
-  minH: '42px',
-  borderRadius: 0,
-  maxW: '100%',
-} as const
 
 /** The form of one kind of entry. What is wrong is said at its field; what was typed stays. */
 export function LogForm({ slug, form: spec, at, context, initial, note, replaces }: Props) {
-  const router = useRouter()
-  const form = useForm<Values>({
-    defaultValues: { at, note, ...defaultsFor(spec.fields, context), ...initial },
-  })
-  const [written, setWritten] = useState<string | null>(null)
-  const { busy, refusal, send: sendOnce } = useSending()
-  const [questions, setQuestions] = useState<readonly string[]>([])
-  const { errors } = form.formState
   const fresh = replaces === null
-  const submit = fresh ? 'Ink it' : 'Change it'
-  const send = (stands: boolean, revision = replaces?.revision) =>
-    form.handleSubmit(async ({ at: when, note: words, ...fields }) => {
-      setWritten(null)
-      const answer = await sendOnce((sending) =>
-        logEntry(
-          slug,
-          {
-            replaces: replaces && revision ? { id: replaces.id, revision } : null,
-            kind: spec.kind,
-            at: when,
-            note: words ?? '',
-            fields,
-            stands,
-          },
-          sending,
-        ),
-      )
-      setQuestions(
-        answer.ok
-          ? []
-          : answer.problems
-              .filter((problem) => problem.field === 'question')
-              .map((problem) => problem.says),
-      )
-      if (!answer.ok) {
-        if (answer.overtaken || answer.problems.every((problem) => problem.field === 'question'))
-          return
-        for (const problem of answer.problems) {
-          const known = ['at', 'note', ...spec.fields.map((field) => field.name)].includes(
-            problem.field,
-          )
-          form.setError(known ? problem.field : 'root', { message: problem.says })
-        }
-        const first = answer.problems.find((problem) =>
-          spec.fields.some((field) => field.name === problem.field),
-        )
-        if (first) form.setFocus(first.field)
-        return
-      }
-      setWritten(fresh ? 'Written down.' : 'Changed; the former version is kept.')
-      if (fresh)
-        form.reset({
-          ...form.getValues(),
-          ...Object.fromEntries(
-            spec.fields
-              .filter((field) => field.input === 'number' || field.input === 'text')
-              .map((field) => [field.name, '']),
-          ),
-          note: '',
-        })
-      router.refresh()
-    })
+  const sent = useSentForm({
+    initial: { at, note, ...defaultsFor(spec.fields, context), ...initial },
+    seen: replaces && String(replaces.revision),
+    onSend: ({ at: when, note: words, ...fields }, sending, stands) =>
+      logEntry(
+        slug,
+        {
+          replaces: replaces && { id: replaces.id, revision: Number(sending.seen) },
+          kind: spec.kind,
+          at: when,
+          note: words ?? '',
+          fields,
+          stands,
+        },
+        sending,
+      ),
+    onDone: (_written, form) => {
+      if (!fresh) return 'Changed; the former version is kept.'
+      for (const { name, input } of spec.fields)
+        if (input === 'number' || input === 'text') form.setValue(name, '')
+      form.setValue('note', '')
+      return 'Written down.'
+    },
+  })
+  const { form, questions, busy, press, problemOf } = sent
   const lacking = spec.fields.find(
     (field) =>
       (field.input === 'population' && context.populations.length === 0) ||
@@ -114,7 +69,7 @@ export function LogForm({ slug, form: spec, at, context, initial, note, replaces
     )
   return (
     <chakra.form
-      onSubmit={(event) => void send(false)(event)}
+      onSubmit={press()}
       noValidate
       border={fresh ? '1px solid' : 'none'}
       borderColor="ink"
@@ -139,24 +94,15 @@ export function LogForm({ slug, form: spec, at, context, initial, note, replaces
             first={i === 0 && fresh}
           />
         ))}
-        <Labelled label="When" name="at" problem={errors.at?.message}>
-          <chakra.input
+        <Labelled label="When" name="at" problem={problemOf('at')}>
+          <Input
             type="datetime-local"
             {...form.register('at')}
-            {...box}
-            aria-invalid={Boolean(errors.at)}
-            aria-describedby="at-problem"
-            id="field-at"
+            {...tiedTo('at', problemOf('at'))}
           />
         </Labelled>
-        <Labelled label="Remark" name="note" problem={errors.note?.message}>
-          <chakra.input
-            {...form.register('note')}
-            {...box}
-            w="240px"
-            id="field-note"
-            aria-invalid={Boolean(errors.note)}
-          />
+        <Labelled label="Remark" name="note" problem={problemOf('note')}>
+          <Input {...form.register('note')} w="240px" {...tiedTo('note', problemOf('note'))} />
         </Labelled>
       </Flex>
       {questions.length > 0 ? (
@@ -167,57 +113,16 @@ export function LogForm({ slug, form: spec, at, context, initial, note, replaces
             </Box>
           ))}
           <Flex gap={4} mt={1.5} align="center" wrap="wrap">
-            <chakra.button
-              type="button"
-              disabled={busy}
-              onClick={(event) => void send(true)(event)}
-              minH="44px"
-              px={4}
-              border="1px solid"
-              borderColor="ink"
-              bg="paper"
-              cursor="pointer"
-            >
+            <Button look="paper" disabled={busy} onClick={press({ stands: true })}>
               It is so: ink it
-            </chakra.button>
+            </Button>
             <Box as="span" fontSize="sm" color="pencil">
               or change the value above; nothing is written yet.
             </Box>
           </Flex>
         </Box>
       ) : null}
-      {refusal?.overtaken ? (
-        <Overtaken
-          says={sayProblems(refusal)}
-          busy={busy}
-          onInsist={() => void send(false, Number(refusal.overtaken))()}
-        />
-      ) : null}
-      <Flex gap={4} mt={3} align="center">
-        <chakra.button
-          type="submit"
-          disabled={busy}
-          minH="44px"
-          px={5}
-          bg="ink"
-          color="paper"
-          cursor="pointer"
-        >
-          {busy ? 'Writing …' : submit}
-        </chakra.button>
-        <Box aria-live="polite" fontSize="sm">
-          {written ? (
-            <Box as="span" color="moss">
-              {written}
-            </Box>
-          ) : null}
-          {errors.root ? (
-            <Box as="span" color="clay" role="alert">
-              {errors.root.message}
-            </Box>
-          ) : null}
-        </Box>
-      </Flex>
+      <FormFoot sent={sent} submit={fresh ? 'Ink it' : 'Change it'} />
     </chakra.form>
   )
 }
@@ -261,10 +166,7 @@ function FieldBox({
   const problem = form.formState.errors[field.name]?.message
   const shared = {
     ...form.register(field.name),
-    ...box,
-    id: `field-${field.name}`,
-    'aria-invalid': Boolean(problem),
-    'aria-describedby': problem ? `${field.name}-problem` : undefined,
+    ...tiedTo(field.name, problem),
     autoFocus: first,
   }
   const parameter = form.watch('parameter') ?? ''
@@ -291,15 +193,15 @@ function FieldBox({
       after={field.after}
     >
       {options ? (
-        <chakra.select {...shared}>
+        <Select {...shared}>
           {options.map((option) => (
             <option key={option.id} value={option.id}>
               {option.says}
             </option>
           ))}
-        </chakra.select>
+        </Select>
       ) : (
-        <chakra.input
+        <Input
           {...shared}
           inputMode={field.input === 'number' ? 'decimal' : undefined}
           w={field.input === 'number' ? '110px' : '220px'}
@@ -344,39 +246,4 @@ function optionsOf(
     default:
       return null
   }
-}
-
-function Labelled({
-  label,
-  name,
-  problem,
-  after,
-  children,
-}: {
-  label: string
-  name: string
-  problem?: string
-  after?: string
-  children: React.ReactNode
-}) {
-  return (
-    <Box maxW="280px">
-      <chakra.label htmlFor={`field-${name}`} display="block" fontSize="sm" mb={1}>
-        {label}
-      </chakra.label>
-      <Flex gap={1.5} align="center">
-        {children}
-        {after ? (
-          <Box as="span" fontSize="sm" color="pencil">
-            {after}
-          </Box>
-        ) : null}
-      </Flex>
-      {problem ? (
-        <Box id={`${name}-problem`} role="alert" color="clay" fontSize="sm" mt={0.5}>
-          {problem}
-        </Box>
-      ) : null}
-    </Box>
-  )
 }

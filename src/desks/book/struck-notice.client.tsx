@@ -4,6 +4,7 @@ import { Box, chakra, Flex } from '@chakra-ui/react'
 import { createContext, useContext, useState, useTransition, type ReactNode } from 'react'
 import { ask, sayProblems } from '@/ui/ask.client'
 import { strike } from './actions'
+import { Button } from '@/ui/kit/button'
 
 interface Notice {
   id: string
@@ -52,17 +53,9 @@ export function StruckNotice({ slug, children }: { slug: string; children: React
               {notice.struck ? 'Struck out' : 'Brought back'}: {notice.says}
               {notice.problem ? <Box role="alert">{notice.problem}</Box> : null}
             </span>
-            <chakra.button
-              type="button"
-              disabled={busy}
-              onClick={undo}
-              minH="36px"
-              px={2}
-              textDecoration="underline"
-              cursor="pointer"
-            >
+            <Button look="quiet" size="plain" disabled={busy} onClick={undo}>
               Undo
-            </chakra.button>
+            </Button>
             <chakra.button
               type="button"
               onClick={() => setNotice(null)}

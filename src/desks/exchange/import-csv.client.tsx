@@ -9,6 +9,8 @@ import { fileKind, type LineFile } from './file-kind'
 import type { ReportView } from './messages'
 import { askToStop, sendFile } from './send.client'
 import { StopButton } from './stop-button'
+import { Button } from '@/ui/kit/button'
+import { FileInput, Problem } from '@/ui/kit/input'
 
 type State =
   | { at: 'choose' }
@@ -80,12 +82,8 @@ export function ImportCsv({
       <chakra.label display="block" fontSize="md">
         A file with the columns <code>at,parameter,value,unit,method,note</code> (tests) or{' '}
         <code>at,kind,amount,unit,subject,note</code> (what was done)
-        <chakra.input
-          type="file"
+        <FileInput
           accept=".csv,text/csv,text/plain"
-          display="block"
-          mt={2}
-          minH="44px"
           onChange={(event) => {
             const file = event.target.files?.[0]
             if (file) void preview(file)
@@ -93,11 +91,7 @@ export function ImportCsv({
           }}
         />
       </chakra.label>
-      {problem ? (
-        <Box role="alert" color="clay" mt={3}>
-          {problem}
-        </Box>
-      ) : null}
+      <Problem says={problem} />
       <Box aria-live="polite" mt={3}>
         {state.at === 'reading' ? (
           <Flex gap={4}>
@@ -165,29 +159,13 @@ function Preview({
       ))}
       <Flex gap={4} my={3}>
         {report.accepted > 0 ? (
-          <chakra.button
-            type="button"
-            onClick={onWrite}
-            minH="44px"
-            px={5}
-            bg="ink"
-            color="paper"
-            cursor="pointer"
-          >
+          <Button onClick={onWrite}>
             Write {report.accepted} {report.accepted === 1 ? 'line' : 'lines'}
-          </chakra.button>
+          </Button>
         ) : null}
-        <chakra.button
-          type="button"
-          onClick={onDrop}
-          minH="44px"
-          px={5}
-          border="1px solid"
-          borderColor="ink"
-          cursor="pointer"
-        >
+        <Button look="paper" onClick={onDrop}>
           Leave it
-        </chakra.button>
+        </Button>
       </Flex>
       <Lines
         title="Cannot be read"

@@ -6,6 +6,7 @@ import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { askToStop, sendFile } from './send.client'
 import { StopButton } from './stop-button'
+import { FileInput, Problem } from '@/ui/kit/input'
 
 type Answer = {
   slug: string
@@ -42,12 +43,8 @@ export function ReadTank() {
     <Box>
       <chakra.label display="block">
         A file that Vivero wrote, <code>*.vivero-tank.json</code>
-        <chakra.input
-          type="file"
+        <FileInput
           accept=".json,application/json"
-          display="block"
-          mt={2}
-          minH="44px"
           disabled={busy !== null}
           onChange={(event) => {
             const file = event.target.files?.[0]
@@ -87,11 +84,7 @@ export function ReadTank() {
           </Box>
         ) : null}
       </Box>
-      {problem ? (
-        <Box role="alert" color="clay" mt={3}>
-          {problem}
-        </Box>
-      ) : null}
+      <Problem says={problem} />
     </Box>
   )
 }

@@ -1,18 +1,10 @@
-import { chakra } from '@chakra-ui/react'
+import { Button } from '@/ui/kit/button'
 
 /** Stops what takes its time. */
 export function StopButton({ onStop }: { onStop: () => void }) {
   return (
-    <chakra.button
-      type="button"
-      onClick={onStop}
-      minH="32px"
-      px={2}
-      color="clay"
-      textDecoration="underline"
-      cursor="pointer"
-    >
+    <Button look="clay" size="line" onClick={onStop}>
       stop
-    </chakra.button>
+    </Button>
   )
 }

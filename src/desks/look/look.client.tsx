@@ -1,6 +1,6 @@
 'use client'
 
-import { Box, chakra, Flex } from '@chakra-ui/react'
+import { Box, Flex } from '@chakra-ui/react'
 import NextLink from '@/ui/page-link'
 import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { sceneOn, type Scene } from '@/core/layout/scene'
@@ -19,6 +19,7 @@ import { unpackTicks } from './pack'
 import { momentOf, OUTLOOK_DAYS, reachOf, within } from './shown-day'
 import { factsOfDay } from './facts-of-day'
 import { isFlat } from '@/core/plants/groups'
+import { Button } from '@/ui/kit/button'
 
 type Dispute = React.ComponentProps<typeof FindingNote>['onDispute']
 
@@ -77,18 +78,9 @@ export function Look({ model, onDispute }: { model: LookModel; onDispute: Disput
           </Box>
         )}
         {atToday ? null : (
-          <chakra.button
-            type="button"
-            onClick={() => setOffset(0)}
-            ml={3}
-            fontSize="sm"
-            color="water"
-            textDecoration="underline"
-            cursor="pointer"
-            fontFamily="body"
-          >
+          <Button look="quiet" size="word" onClick={() => setOffset(0)} ml={3} fontSize="sm">
             back to today
-          </chakra.button>
+          </Button>
         )}
       </Flex>
       <Box fontSize="sm" color="pencil" mb={1}>
@@ -194,19 +186,17 @@ function Notes({ model, onDispute }: { model: LookModel; onDispute: Dispute }) {
         </div>
       ))}
       {model.more.length > 0 ? (
-        <chakra.button
-          type="button"
+        <Button
+          look="quiet"
+          size="word"
           onClick={() => setAll(!all)}
           alignSelf="flex-start"
           pl={5}
           fontSize="sm"
-          color="water"
-          textDecoration="underline"
-          cursor="pointer"
           aria-expanded={all}
         >
           {all ? 'fewer notes' : `${model.more.length} more notes`}
-        </chakra.button>
+        </Button>
       ) : null}
     </Flex>
   )

@@ -1,7 +1,7 @@
 'use server'
 
 import { array, mixed, object, string } from 'yup'
-import { OPTION_KEYS, type OptionKey } from '@/core/rescape/options'
+import { OPTION_KEYS, type OptionKey } from '@/core/history/plan-codes'
 import { reviewDecline } from '@/core/rescape/decline'
 import { draftPlan } from '@/core/rescape/plan'
 import { dayOf } from '@/core/quantity/time'

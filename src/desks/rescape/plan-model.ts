@@ -1,6 +1,15 @@
+import type { EntryOf } from '@/core/journal/entry'
 import { entriesOf } from '@/core/history/journal-index'
 import { tankNow } from '@/core/history/tank-at'
 import type { Instant } from '@/core/quantity/time'
+import {
+  planTitle,
+  sayCaution,
+  sayMaterial,
+  sayStage,
+  sayStep,
+  type SaidMaterial,
+} from '@/core/history/plan.words'
 import type { Plan, PlanStep, Planting, TankHistory } from '@/core/history/types'
 import type { Estimate } from '@/core/quantity/estimate'
 import { animalsOutHours, handHours, stageSchedule } from '@/core/rescape/timing'
@@ -15,9 +24,10 @@ interface Offer {
   amount: number | null
   unit: string
 }
-export interface StepLine extends Omit<PlanStep, 'acts'> {
+export interface StepLine extends Omit<PlanStep, 'acts' | 'cautions'> {
+  says: string
+  cautions: string[]
   offers: Offer[]
-
   critical: boolean
   /** Hours after the stage begins at which it can start. */
   startsAt: number
@@ -27,7 +37,9 @@ export interface PlanModel {
   slug: string
   name: string
   zone: string
-  plan: Omit<Plan, 'steps'>
+  title: string
+  materials: (SaidMaterial & { amount: number })[]
+  plan: Omit<Plan, 'steps' | 'materials'>
   stages: {
     number: number
     says: string
@@ -52,53 +64,23 @@ export interface PlanModel {
 export function planModel(story: TankHistory, planId: string, now: Instant): PlanModel | null {
   const plan = story.plans.find((candidate) => candidate.id === planId)
   if (!plan) return null
-  const { steps: allSteps, ...rest } = plan
+  const { steps: allSteps, materials, ...rest } = plan
   const done = new Map(
     entriesOf(story.entries, 'step-done')
       .filter((entry) => entry.planId === planId)
       .map((entry) => [entry.stepId, entry]),
   )
-  const stages = plan.stages.map((stage) => {
-    const steps = allSteps.filter((step) => step.stage === stage.number)
-    const network = stageSchedule(allSteps, stage.number)
-    const times = new Map(network.activities.map((activity) => [activity.id, activity]))
-    const lines = steps.map((step): StepLine => {
-      const entry = done.get(step.id)
-      const { acts, ...line } = step
-      return {
-        ...line,
-        offers: entry ? [] : offersOf(story, acts, now),
-        critical: times.get(step.id)?.critical ?? false,
-        startsAt: times.get(step.id)?.earliestStart ?? 0,
-        done: entry
-          ? {
-              entryId: entry.id,
-              at: entry.at,
-              minutes: entry.minutes,
-              glance: entry.certainty === 'glance',
-            }
-          : null,
-      }
-    })
-    const inked = lines.filter((line) => line.done !== null)
-    return {
-      number: stage.number,
-      says: stage.says,
-      on: stage.on,
-      massShare: stage.massShare,
-      steps: lines,
-      hours: handHours(steps),
-      spanHours: network.duration,
-      planned: inked.reduce((sum, line) => sum + line.minutes.likely, 0),
-      actual: inked.reduce((sum, line) => sum + (line.done?.minutes ?? 0), 0),
-      inked: inked.length,
-    }
-  })
+  const stages = plan.stages.map((stage) => stageOf(stage, plan, done, story, now))
   const { vessel, layout, plantings } = tankNow(story, now)
   return {
     slug: story.vessel.slug,
     name: story.vessel.name,
     zone: story.vessel.timeZone,
+    title: planTitle(plan, story),
+    materials: materials.map((material) => ({
+      ...sayMaterial(material, story),
+      amount: material.amount,
+    })),
     plan: rest,
     stages,
     hands: handHours(allSteps),
@@ -107,6 +89,54 @@ export function planModel(story: TankHistory, planId: string, now: Instant): Pla
     plantings,
     vessel,
     hardscape: layout?.hardscape.map(({ id, footprint }) => ({ id, footprint })) ?? [],
+  }
+}
+
+type Ticks = ReadonlyMap<string, EntryOf<'step-done'>>
+
+/** A stage with its steps in their network, and what is inked of it. */
+function stageOf(
+  stage: Plan['stages'][number],
+  plan: Plan,
+  done: Ticks,
+  story: TankHistory,
+  now: Instant,
+): PlanModel['stages'][number] {
+  const steps = plan.steps.filter((step) => step.stage === stage.number)
+  const network = stageSchedule(plan.steps, stage.number)
+  const times = new Map(network.activities.map((activity) => [activity.id, activity]))
+  const lines = steps.map((step): StepLine => {
+    const entry = done.get(step.id)
+    const { acts, cautions, ...line } = step
+    return {
+      ...line,
+      says: sayStep(step, story),
+      cautions: cautions.map((caution) => sayCaution(caution, step)),
+      offers: entry ? [] : offersOf(story, acts, now),
+      critical: times.get(step.id)?.critical ?? false,
+      startsAt: times.get(step.id)?.earliestStart ?? 0,
+      done: entry
+        ? {
+            entryId: entry.id,
+            at: entry.at,
+            minutes: entry.minutes,
+            glance: entry.certainty === 'glance',
+          }
+        : null,
+    }
+  })
+  const inked = lines.filter((line) => line.done !== null)
+  return {
+    number: stage.number,
+    says: sayStage(stage, plan, story),
+    on: stage.on,
+    massShare: stage.massShare,
+    steps: lines,
+    hours: handHours(steps),
+    spanHours: network.duration,
+    planned: inked.reduce((sum, line) => sum + line.minutes.likely, 0),
+    actual: inked.reduce((sum, line) => sum + (line.done?.minutes ?? 0), 0),
+    inked: inked.length,
   }
 }
 

@@ -11,6 +11,8 @@ import { sayDay } from '@/ui/when'
 import { setAside, tickStep, untickStep } from './actions'
 import type { PlanModel, StepLine } from './plan-model'
 import { StageMap } from './stage-map'
+import { Button } from '@/ui/kit/button'
+import { Input, Problem, Tick } from '@/ui/kit/input'
 
 export function PlanPage({ model, now }: { model: PlanModel; now: string }) {
   const { plan, slug, zone, stages } = model
@@ -27,7 +29,7 @@ export function PlanPage({ model, now }: { model: PlanModel; now: string }) {
         </NextLink>
       </Box>
       <Box as="h1" className="serif" fontSize={{ base: 'xl', md: '2xl' }}>
-        <b>{plan.title}</b>, {stages.length === 1 ? 'in one go' : `${stages.length} sections`} from{' '}
+        <b>{model.title}</b>, {stages.length === 1 ? 'in one go' : `${stages.length} sections`} from{' '}
         {sayDay(stages[0].on, zone, now)}
         {stages.length > 1 ? ` to ${sayDay(stages[stages.length - 1].on, zone, now)}` : ''}.
       </Box>
@@ -69,7 +71,7 @@ export function PlanPage({ model, now }: { model: PlanModel; now: string }) {
             To have at hand
           </Box>
           <Box as="ul" listStyleType="none" m={0} p={0}>
-            {plan.materials.map((material) => (
+            {model.materials.map((material) => (
               <Box
                 as="li"
                 key={material.says}
@@ -82,27 +84,21 @@ export function PlanPage({ model, now }: { model: PlanModel; now: string }) {
                   {material.amount} {material.unit}
                 </b>{' '}
                 {material.says}
-                {material.spare ? <Box color="pencil">{material.spare}</Box> : null}
+                {material.remark ? <Box color="pencil">{material.remark}</Box> : null}
               </Box>
             ))}
           </Box>
-          <chakra.button
-            type="button"
+          <Button
+            look="quiet"
+            size="word"
             disabled={busy}
             mt={4}
             fontSize="sm"
-            color="water"
-            textDecoration="underline"
-            cursor="pointer"
             onClick={() => void send(() => setAside(slug, plan.id, plan.state === 'pencil'))}
           >
             {plan.state === 'pencil' ? 'set this plan aside' : 'take this plan up again'}
-          </chakra.button>
-          {refusal ? (
-            <Box role="alert" color="clay" fontSize="sm">
-              {sayProblems(refusal)}
-            </Box>
-          ) : null}
+          </Button>
+          <Problem says={refusal && sayProblems(refusal)} />
         </Box>
       </Flex>
     </Box>
@@ -242,7 +238,7 @@ function Step({ step, slug, planId }: { step: StepLine; slug: string; planId: st
             >
               <chakra.label fontSize="sm">
                 Minutes it took{' '}
-                <chakra.input
+                <Input
                   autoFocus
                   inputMode="numeric"
                   value={minutes}
@@ -250,37 +246,19 @@ function Step({ step, slug, planId }: { step: StepLine; slug: string; planId: st
                   placeholder={String(step.minutes.likely)}
                   w="5em"
                   minH="36px"
-                  px={2}
-                  border="1px solid"
-                  borderColor="ink"
-                  bg="paper"
                   aria-invalid={problem !== null}
-                  _placeholder={{ color: 'pencil', opacity: 1 }}
                 />
               </chakra.label>
-              <chakra.button
-                type="submit"
-                disabled={busy}
-                ml={2}
-                minH="36px"
-                px={3}
-                bg="ink"
-                color="paper"
-                cursor="pointer"
-              >
+              <Button size="plain" type="submit" disabled={busy} ml={2}>
                 Ink it
-              </chakra.button>
+              </Button>
               <Box as="span" fontSize="sm" color="pencil" ml={2}>
                 left empty: as planned
               </Box>
               <Offers offers={step.offers} inked={inked} onChange={setInked} />
             </chakra.form>
           ) : null}
-          {problem ? (
-            <Box role="alert" color="clay" fontSize="sm">
-              {problem}
-            </Box>
-          ) : null}
+          <Problem says={problem} />
         </Box>
         <Box fontSize="sm" textAlign="right" whiteSpace="nowrap" minW="92px">
           {step.done ? (
@@ -331,9 +309,8 @@ function Offers({
       {offers.map(({ id, says, amount, unit }) => (
         <Flex key={id} align="center" gap={2} minH="38px" wrap="wrap" data-act={id}>
           <chakra.label display="inline-flex" alignItems="center" gap={2} cursor="pointer">
-            <chakra.input
+            <Tick
               type="checkbox"
-              accentColor="ink"
               checked={inked[id] !== null}
               onChange={(event) => set(id, event.target.checked ? firstFigure(amount) : null)}
             />
@@ -341,17 +318,13 @@ function Offers({
           </chakra.label>
           {amount === null || inked[id] === null ? null : (
             <>
-              <chakra.input
+              <Input
                 aria-label={`${says} (${unit})`}
                 inputMode="decimal"
                 value={inked[id] ?? ''}
                 onChange={(event) => set(id, event.target.value)}
                 w="4.5em"
                 minH="36px"
-                px={2}
-                border="1px solid"
-                borderColor="graphite"
-                bg="paper"
               />
               {unit}
             </>

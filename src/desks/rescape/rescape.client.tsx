@@ -7,10 +7,12 @@ import { useSending } from '@/ui/use-sending.client'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { sayNumber } from '@/core/quantity/say'
-import type { DeclineFinding, DeclineReview } from '@/core/rescape/decline'
-import type { WeighedOption } from '@/core/rescape/options'
+import type { SaidSign } from '@/core/rescape/decline.words'
+import type { SaidOption } from '@/core/rescape/options.words'
 import { sayDay, sayMoment } from '@/ui/when'
 import { draft } from './actions'
+import { Button } from '@/ui/kit/button'
+import { Input, Problem } from '@/ui/kit/input'
 
 interface PlanLine {
   id: string
@@ -27,25 +29,36 @@ interface Props {
   name: string
   zone: string
   now: string
-  review: DeclineReview
-  options: WeighedOption[]
+  verdict: string
+  signs: SaidSign[]
+  options: SaidOption[]
   plans: PlanLine[]
   tomorrow: string
 }
 
-export function Rescape({ slug, name, zone, now, review, options, plans, tomorrow }: Props) {
-  const present = review.signs
+export function Rescape({
+  slug,
+  name,
+  zone,
+  now,
+  verdict,
+  signs,
+  options,
+  plans,
+  tomorrow,
+}: Props) {
+  const present = signs
     .filter((sign) => sign.state === 'present')
     .sort((a, b) => b.strength - a.strength)
-  const rest = review.signs.filter((sign) => sign.state !== 'present')
-  const best = options[0]
+  const rest = signs.filter((sign) => sign.state !== 'present')
+  const known = signs.filter((sign) => sign.state !== 'unknown').length
   return (
     <Box as="main" px={{ base: 3, md: 8 }} py={4} maxW="1240px">
       <Box as="h1" className="serif" fontSize={{ base: 'lg', md: 'xl' }}>
         <Box as="span" fontSize={{ base: '2xl', md: '3xl' }} fontWeight={680}>
           {name}
         </Box>{' '}
-        {verdict(review, present.length, best)}
+        {verdict}
       </Box>
       {plans.length > 0 ? <Plans slug={slug} zone={zone} now={now} plans={plans} /> : null}
       <Flex
@@ -56,7 +69,7 @@ export function Rescape({ slug, name, zone, now, review, options, plans, tomorro
       >
         <Box flex="1 1 46%" minW={0}>
           <Heading>
-            Signs of decline, {review.known} of {review.signs.length} known
+            Signs of decline, {known} of {signs.length} known
           </Heading>
           {present.map((sign, i) => (
             <Sign key={sign.sign} sign={sign} number={i + 1} slug={slug} zone={zone} now={now} />
@@ -87,19 +100,6 @@ export function Rescape({ slug, name, zone, now, review, options, plans, tomorro
   )
 }
 
-/** How far a tank has declined, by the weight of its signs, 0–1. */
-function declined(weight: number): string {
-  if (weight > 0.45) return 'has declined'
-  return weight > 0.2 ? 'is declining' : 'shows the first signs of decline'
-}
-
-function verdict(review: DeclineReview, present: number, best: WeighedOption): string {
-  if (review.known === 0) return 'cannot be judged yet: walk two or three rounds.'
-  if (present === 0) return 'shows no sign of decline. Leave it as it is.'
-  const how = declined(review.weight)
-  return `${how}: ${present} of ${review.known} signs. ${best.key === 'leave' ? 'Leave it and log.' : `Most worth its trouble: ${best.name.charAt(0).toLowerCase()}${best.name.slice(1)}.`}`
-}
-
 function Heading({ children }: { children: React.ReactNode }) {
   return (
     <Box
@@ -125,7 +125,7 @@ function Sign({
   zone,
   now,
 }: {
-  sign: DeclineFinding
+  sign: SaidSign
   number: number | null
   slug: string
   zone: string
@@ -151,16 +151,9 @@ function Sign({
         </Flex>
         <Box fontSize="sm">
           {sign.says}{' '}
-          <chakra.button
-            type="button"
-            onClick={() => setOpen(!open)}
-            aria-expanded={open}
-            color="water"
-            textDecoration="underline"
-            cursor="pointer"
-          >
+          <Button look="quiet" size="word" onClick={() => setOpen(!open)} aria-expanded={open}>
             why
-          </chakra.button>
+          </Button>
         </Box>
         {open ? (
           <Box fontSize="sm" pl={3} mt={1} borderLeft="2px solid" borderColor="rule" color="ink">
@@ -246,9 +239,9 @@ function Option({
   slug,
   tomorrow,
 }: {
-  option: WeighedOption
+  option: SaidOption
   first: boolean
-  present: readonly DeclineFinding[]
+  present: readonly SaidSign[]
   slug: string
   tomorrow: string
 }) {
@@ -362,7 +355,7 @@ function DraftForm({
   tomorrow,
   strong,
 }: {
-  option: WeighedOption
+  option: SaidOption
   slug: string
   tomorrow: string
   strong: boolean
@@ -388,38 +381,19 @@ function DraftForm({
       <Flex gap={2} align="center" wrap="wrap">
         <chakra.label display="flex" gap={2} alignItems="center">
           first day
-          <chakra.input
+          <Input
             type="date"
             name="startOn"
             defaultValue={tomorrow}
-            border="1px solid"
-            borderColor="graphite"
-            bg="paper"
-            px={2}
             minH="36px"
             aria-invalid={problem !== null}
-            css={{ colorScheme: 'light dark' }}
           />
         </chakra.label>
-        <chakra.button
-          type="submit"
-          disabled={busy}
-          minH="36px"
-          px={3}
-          cursor="pointer"
-          border="1px solid"
-          borderColor="ink"
-          bg={strong ? 'ink' : 'transparent'}
-          color={strong ? 'paper' : 'ink'}
-        >
+        <Button look={strong ? 'ink' : 'paper'} size="plain" type="submit" disabled={busy}>
           {busy ? 'Drawing up …' : `Pencil a plan: ${option.name.toLowerCase()}`}
-        </chakra.button>
+        </Button>
       </Flex>
-      {problem ? (
-        <Box role="alert" color="clay" mt={1}>
-          {problem}
-        </Box>
-      ) : null}
+      <Problem says={problem} />
     </chakra.form>
   )
 }

@@ -1,5 +1,8 @@
 import { reviewDecline } from '@/core/rescape/decline'
+import { saySign } from '@/core/rescape/decline.words'
 import { weighOptions } from '@/core/rescape/options'
+import { sayOption, sayVerdict } from '@/core/rescape/options.words'
+import { planTitle } from '@/core/history/plan.words'
 import { entriesOf } from '@/core/history/journal-index'
 import { instantOf, dayOf } from '@/core/quantity/time'
 import { now } from '@/data/clock'
@@ -17,7 +20,7 @@ export async function RescapeDesk({ slug }: { slug: string }) {
   const done = entriesOf(story.entries, 'step-done')
   const plans = [...story.plans].reverse().map((plan) => ({
     id: plan.id,
-    title: plan.title,
+    title: planTitle(plan, story),
     state: plan.state,
     madeAt: plan.madeAt,
     stages: plan.stages.length,
@@ -33,8 +36,9 @@ export async function RescapeDesk({ slug }: { slug: string }) {
       name={story.vessel.name}
       zone={story.vessel.timeZone}
       now={at}
-      review={review}
-      options={options}
+      verdict={sayVerdict(review, options[0])}
+      signs={review.signs.map((sign) => saySign(sign, story))}
+      options={options.map(sayOption)}
       plans={plans}
       tomorrow={tomorrow}
     />

@@ -33,7 +33,7 @@ const answers = (values: Record<string, { value: number; certainty: 'measured' |
 test('answers are kept as they come, survive a new page, and become entries together; then the next round is blank', async () => {
   const before = (await story()).entries.length
   const questions = roundOf(await story(), now()).flatMap((station) => station.questions)
-  const height = questions.find((question) => question.stake === 'S3')!
+  const height = questions.find(({ key }) => key === 'height:tarn-s3')!
   const nitrate = questions.find((question) => question.key === 'nitrate')
   const given = {
     [height.key]: { value: 31, certainty: 'measured' as const },

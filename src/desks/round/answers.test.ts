@@ -3,6 +3,7 @@ import { parseEntry } from '@/data/border/entry-schema'
 import { parseRoundAnswers, type RoundAnswers } from '@/data/rounds'
 import { roundOf } from '@/core/routine/round/stations'
 import { pencilledAnswer } from '@/core/routine/round/pencil'
+import { sayStations } from '@/core/routine/round/question.words'
 import { entriesOfRound } from './answers'
 
 const NOW = '2026-11-24T09:00:00.000Z'
@@ -38,7 +39,7 @@ test('every question of every vessel, answered as pencilled, becomes an entry it
   }
 })
 test('an answer keeps what was pencilled beside it; joy and work are two entries', () => {
-  const s1 = questions.find((question) => question.stake === 'S1')!
+  const s1 = questions.find(({ key }) => key === 'height:tarn-s1')!
   const [height] = entriesOfRound(
     stations,
     answers({ [s1.key]: { value: 31, certainty: 'measured' } }),
@@ -81,7 +82,10 @@ test('the water station asks nitrate and the one test that would settle most, wi
   expect(water.questions.length).toBeLessThanOrEqual(2)
   const extra = water.questions.find((question) => question.key.startsWith('test:'))!
   expect(extra.expected!.low).toBeLessThan(extra.expected!.high)
-  expect(extra.before).toMatch(/last read \d+ days ago; a test would settle something/)
+  const said = sayStations(stations, tarn).flatMap((station) => station.questions)
+  expect(said.find(({ key }) => key === extra.key)!.before).toMatch(
+    /\d+ days ago; a test would settle something/,
+  )
   const [reading] = entriesOfRound(
     stations,
     answers({ [extra.key]: { value: pencilledAnswer(extra)!, certainty: 'measured' } }),

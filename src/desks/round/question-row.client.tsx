@@ -5,11 +5,11 @@ import { useRef, useState } from 'react'
 import { readNumber } from '@/core/quantity/read-number'
 import { sayNumber, sayRange } from '@/core/quantity/say'
 import { isSurprising, pencilledAnswer } from '@/core/routine/round/pencil'
-import { type Question } from '@/core/routine/round/question'
+import type { SaidQuestion } from '@/core/routine/round/question.words'
 import { Stake } from '@/ui/marks/stake'
 
 interface Props {
-  question: Question
+  question: SaidQuestion
   answer: { value: number; certainty: 'measured' | 'glance' } | null
   first: boolean
   onInk: (value: number | null, certainty: 'measured' | 'glance') => void

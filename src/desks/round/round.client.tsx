@@ -5,7 +5,8 @@ import { useRouter } from 'next/navigation'
 import { useEffect, useRef, useState } from 'react'
 import type { Place } from '@/core/journal/entry'
 import { pencilledAnswer } from '@/core/routine/round/pencil'
-import { type Question, type Station } from '@/core/routine/round/question'
+import type { Question } from '@/core/routine/round/question'
+import type { SaidStation } from '@/core/routine/round/question.words'
 import type { RoundAnswers, RoundDraft } from '@/data/rounds'
 import { ask, NO_ANSWER, sayProblems, type Refusal } from '@/ui/ask.client'
 import { newId } from '@/ui/new-id'
@@ -14,12 +15,14 @@ import { Outcome } from './outcome'
 import { QuestionRow } from './question-row.client'
 import { Signs } from './signs.client'
 import { Stepper } from './stepper'
+import { capital } from '@/core/quantity/say'
+import { Button } from '@/ui/kit/button'
 
 interface Props {
   slug: string
   name: string
   day: string
-  stations: Station[]
+  stations: SaidStation[]
   draft: RoundDraft | null
   /** The name of the round that begins here, unless one is open. */
   fresh: string
@@ -126,15 +129,9 @@ export function Round({ slug, name, day, stations, draft, fresh, walkedSeconds }
           <Clock walked={walkedSeconds} />
           <span>kept as you go; Esc to leave</span>
           {Object.keys(answers.values).length + answers.signs.length > 0 ? (
-            <chakra.button
-              type="button"
-              color="pencil"
-              textDecoration="underline"
-              cursor="pointer"
-              onClick={() => void restart()}
-            >
+            <Button look="faint" size="word" onClick={() => void restart()}>
               start afresh
-            </chakra.button>
+            </Button>
           ) : null}
         </Flex>
       </Flex>
@@ -256,7 +253,7 @@ function Asked({
   )
 }
 
-const label = (station: Station) => station.name.charAt(0).toUpperCase() + station.name.slice(1)
+const label = (station: SaidStation) => capital(station.name)
 
 function BigButton({
   strong,

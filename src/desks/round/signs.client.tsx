@@ -3,7 +3,7 @@
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
 import type { Place } from '@/core/journal/entry'
-import type { Station } from '@/core/routine/round/question'
+import type { SaidStation } from '@/core/routine/round/question.words'
 
 /** Signs to tap. Where several plantings stand, the tap asks on which; each stake of a sign is a switch of its own. */
 export function Signs({
@@ -11,7 +11,7 @@ export function Signs({
   chosen,
   onToggle,
 }: {
-  station: Station
+  station: SaidStation
   chosen: readonly { sign: string; place: { of: string; id?: string } }[]
   onToggle: (sign: string, place: Place) => void
 }) {

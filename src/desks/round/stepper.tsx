@@ -1,6 +1,7 @@
 import { Box, chakra, Flex } from '@chakra-ui/react'
-import type { Station } from '@/core/routine/round/question'
+import type { SaidStation } from '@/core/routine/round/question.words'
 import type { RoundAnswers } from '@/data/rounds'
+import { capital } from '@/core/quantity/say'
 
 /** The stations in the order of the eyes: full where something was inked, ring where not; the line is ink behind, pencil ahead. */
 export function Stepper({
@@ -9,7 +10,7 @@ export function Stepper({
   answers,
   onGo,
 }: {
-  stations: readonly Station[]
+  stations: readonly SaidStation[]
   here: number
   answers: RoundAnswers
   onGo: (to: number) => void
@@ -81,7 +82,7 @@ export function Stepper({
                   color={i <= here || inked ? 'ink' : 'pencil'}
                   whiteSpace="nowrap"
                 >
-                  {station.name.charAt(0).toUpperCase() + station.name.slice(1)}
+                  {capital(station.name)}
                 </Box>
               </chakra.button>
             </Box>

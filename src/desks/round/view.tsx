@@ -1,4 +1,5 @@
 import { roundOf } from '@/core/routine/round/stations'
+import { sayStations } from '@/core/routine/round/question.words'
 import { withAsked } from '@/core/routine/round/pencil'
 import { now } from '@/data/clock'
 import { database } from '@/data/database'
@@ -20,9 +21,12 @@ export async function RoundDesk({ slug }: { slug: string }) {
       slug={slug}
       name={story.vessel.name}
       day={day}
-      stations={withAsked(
-        reckoned(story, at, 'round', () => roundOf(story, at)),
-        draft?.answers.asked ?? {},
+      stations={sayStations(
+        withAsked(
+          reckoned(story, at, 'round', () => roundOf(story, at)),
+          draft?.answers.asked ?? {},
+        ),
+        story,
       )}
       draft={draft}
       fresh={newId()}

@@ -6,7 +6,8 @@ import type { PlainField } from '@/ui/plain-form.client'
 import { addAnimals, sayAnimals } from './facts-actions'
 import type { FactsModel } from './facts-model'
 import { choices, number } from './form-groups'
-import { Part, Sheet, type Items } from './part.client'
+import { Part, type Items } from './part.client'
+import { PlainForm } from '@/ui/plain-form.client'
 
 const NEEDS: readonly PlainField[] = [
   number('temperature-low', 'Temperature from', '°C'),
@@ -43,7 +44,7 @@ export function AnimalsPart({ model, item }: { model: FactsModel; item: Items })
         says="of one kind, with how many came"
         {...item('new-animals')}
       >
-        <Sheet
+        <PlainForm
           submit="They live here"
           initial={{
             name: '',
@@ -72,7 +73,7 @@ export function AnimalsPart({ model, item }: { model: FactsModel; item: Items })
             A_WHILE,
           ]}
           onSend={(fields, sending) => addAnimals(model.slug, fields, sending)}
-          says={(name) => `${name} live here.`}
+          onDone={(name) => `${name} live here.`}
         />
       </OpenItem>
     </Part>
@@ -87,7 +88,7 @@ function OneKind({
   animals: FactsModel['animals'][number]
 }) {
   return (
-    <Sheet
+    <PlainForm
       submit="Write it"
       initial={animals.fields}
       groups={[
@@ -105,7 +106,7 @@ function OneKind({
         A_WHILE,
       ]}
       onSend={(fields, sending) => sayAnimals(model.slug, animals.id, fields, sending)}
-      says={() => 'Written.'}
+      onDone={() => 'Written.'}
     />
   )
 }

@@ -10,7 +10,10 @@ import { HINTS, SETTING_FIELDS } from './equipment-fields'
 import { addThing, sayThing, takeThingAway } from './facts-actions'
 import type { FactsModel } from './facts-model'
 import { choices } from './form-groups'
-import { Part, Sheet, type Items } from './part.client'
+import { Part, type Items } from './part.client'
+import { PlainForm } from '@/ui/plain-form.client'
+import { capital } from '@/core/quantity/say'
+import { Select } from '@/ui/kit/input'
 
 const RUNNING: PlainField = {
   name: 'running',
@@ -55,7 +58,7 @@ export function EquipmentPart({ model, item }: { model: FactsModel; item: Items 
     <Part title="Equipment">
       {model.equipment.map((thing) => (
         <OpenItem key={thing.id} title={thing.name} says={thing.says} {...item(thing.id)}>
-          <Sheet
+          <PlainForm
             submit="Write it"
             initial={{ ...thing.fields, ...sinceInitial(model.today, 'from') }}
             groups={[
@@ -66,7 +69,7 @@ export function EquipmentPart({ model, item }: { model: FactsModel; item: Items 
             ]}
             seen={thing.stamp}
             onSend={(fields, sending) => sayThing(model.slug, thing.id, fields, sending)}
-            says={() => 'Written.'}
+            onDone={() => 'Written.'}
           />
           {thing.before.length > 0 ? (
             <Box fontSize="sm" mt={3}>
@@ -79,7 +82,7 @@ export function EquipmentPart({ model, item }: { model: FactsModel; item: Items 
             </Box>
           ) : null}
           <Box mt={4}>
-            <Sheet
+            <PlainForm
               submit="Take it away"
               initial={{ endedOn: model.today }}
               groups={[
@@ -89,7 +92,7 @@ export function EquipmentPart({ model, item }: { model: FactsModel; item: Items 
                 },
               ]}
               onSend={(fields, sending) => takeThingAway(model.slug, thing.id, fields, sending)}
-              says={() => 'Taken away.'}
+              onDone={() => 'Taken away.'}
             />
           </Box>
         </OpenItem>
@@ -107,23 +110,19 @@ function NewThing({ model }: { model: FactsModel }) {
     <>
       <Box as="label" display="block" fontSize="sm" mb={3}>
         Which kind{' '}
-        <select
-          value={kind}
-          onChange={(event) => setKind(event.target.value as EquipmentKind)}
-          style={{ minHeight: 42, marginLeft: 6 }}
-        >
+        <Select value={kind} onChange={(event) => setKind(event.target.value as EquipmentKind)}>
           {choices(EQUIPMENT_KINDS).map(({ id, says }) => (
             <option key={id} value={id}>
               {says}
             </option>
           ))}
-        </select>
+        </Select>
       </Box>
-      <Sheet
+      <PlainForm
         key={kind}
         submit="Put it on the list"
         initial={{
-          name: kind.charAt(0).toUpperCase() + kind.slice(1),
+          name: capital(kind),
           servesId: '',
           came: model.today,
           ...model.newThings[kind],
@@ -140,7 +139,7 @@ function NewThing({ model }: { model: FactsModel }) {
           ...(SETTING_FIELDS[kind].length > 0 ? [settingGroup(kind)] : []),
         ]}
         onSend={(fields, sending) => addThing(model.slug, { ...fields, kind }, sending)}
-        says={(name) => `${name} is on the list.`}
+        onDone={(name) => `${name} is on the list.`}
       />
     </>
   )

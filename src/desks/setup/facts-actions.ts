@@ -1,5 +1,6 @@
 'use server'
 
+import { routineName } from '@/core/history/routine.words'
 import { boolean, mixed, object, string } from 'yup'
 import { since } from '@/core/history/dated'
 import { EQUIPMENT_KINDS, type EquipmentKind, type EquipmentRecord } from '@/core/history/equipment'
@@ -378,7 +379,7 @@ const routineForm = object({
   kind: mixed<Routine['kind']>()
     .oneOf([...ROUTINE_KINDS], 'This is no routine Vivero knows.')
     .required(),
-  says: words('The name', 120).required(SAY.missing('The name')),
+  says: words('The name', 120).default(''),
   everyDays: amount('The days')
     .min(0.5, 'Twice a day is the most.')
     .max(3650, 'That is rarer than once in ten years.')
@@ -408,22 +409,25 @@ export async function sayARoutine(
       refuse([{ field: 'says', says: 'This routine is not known to this tank any more.' }])
     // Of a change the keeper says per cent; it is kept as a part of the whole.
     const share = form.kind === 'water-change' && form.amount !== null ? form.amount / 100 : null
+    const said = {
+      kind: form.kind,
+      says: form.says || null,
+      amount: share ?? form.amount,
+    }
     await sayRoutine(
       await database(),
       slug,
       {
         id: before?.id ?? id,
-        kind: form.kind,
-        says: form.says,
+        ...said,
         everyDays: form.everyDays,
-        amount: share ?? form.amount,
         since: before?.since ?? now(),
         until: form.ends === 'now' ? now() : null,
         equipmentId: form.equipmentId || null,
       },
       { id, seen, now: now() },
     )
-    return form.says
+    return routineName(said)
   })
 }
 

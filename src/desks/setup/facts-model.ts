@@ -1,3 +1,4 @@
+import { routineName } from '@/core/history/routine.words'
 import { boxOf, fieldChanges } from '@/core/history/field-changes'
 import { sayFieldChanges } from '@/core/history/field-changes.words'
 import { factName } from '@/core/history/fact-names'
@@ -172,11 +173,11 @@ function pieceParts(
 const routineLine = (routine: TankHistory['routines'][number]) => ({
   id: routine.id,
   stamp: stampOf(routine),
-  title: routine.says,
+  title: routineName(routine),
   says: sayEvery(routine.everyDays),
   fields: {
     kind: routine.kind,
-    says: routine.says,
+    says: routine.says ?? '',
     everyDays: String(routine.everyDays),
     amount: amountOf(routine),
     equipmentId: routine.equipmentId ?? '',

@@ -9,7 +9,8 @@ import { sayTank, turn } from './facts-actions'
 import type { FactsModel } from './facts-model'
 import { glassGroups } from './form-groups'
 import { MovePart } from './move-part.client'
-import { Again, Part, Sheet, type Items } from './part.client'
+import { Again, Part, type Items } from './part.client'
+import { PlainForm } from '@/ui/plain-form.client'
 import { PiecesPart } from './pieces-part.client'
 import { PlantingsPart } from './plantings-part.client'
 import { RoutinesPart } from './routines-part.client'
@@ -31,7 +32,7 @@ export function Facts({ model }: { model: FactsModel }) {
       <RoutinesPart model={model} item={item} />
       <Part title="The tank">
         <OpenItem title="Name, place and glass" says={model.glassSays} {...item('glass')}>
-          <Sheet
+          <PlainForm
             submit="Write it"
             initial={{ ...model.glass, ...sinceInitial(model.today) }}
             groups={[
@@ -48,7 +49,7 @@ export function Facts({ model }: { model: FactsModel }) {
             ]}
             seen={model.glassStamp}
             onSend={(fields, sending) => sayTank(model.slug, fields, sending)}
-            says={() => 'Written.'}
+            onDone={() => 'Written.'}
           />
         </OpenItem>
       </Part>

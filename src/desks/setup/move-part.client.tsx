@@ -6,7 +6,8 @@ import type { PlainField } from '@/ui/plain-form.client'
 import type { FactsModel } from './facts-model'
 import { choices, edges, EDGES_HINT, number } from './form-groups'
 import { moveTo } from './move-actions'
-import { Part, Sheet, type Items } from './part.client'
+import { Part, type Items } from './part.client'
+import { PlainForm } from '@/ui/plain-form.client'
 
 const WHAT = ['animals', 'plants', 'equipment', 'filter media', 'soil', 'water'] as const
 const when = (what: (typeof WHAT)[number], field: PlainField): PlainField => ({
@@ -96,7 +97,7 @@ export function MovePart({ model, item }: { model: FactsModel; item: Items }) {
         says="animals, plants, a thing, media, soil or water"
         {...item('move')}
       >
-        <Sheet
+        <PlainForm
           submit="Move it"
           initial={firstOf(model)}
           clear={['count', 'stems', 'filter mediaAmount', 'soilAmount', 'waterAmount']}
@@ -108,7 +109,7 @@ export function MovePart({ model, item }: { model: FactsModel; item: Items }) {
             ...groupsOf(model),
           ]}
           onSend={(fields, sending) => moveTo(model.slug, fields, sending)}
-          says={(name) => `Moved; it stands in the book of ${name} too.`}
+          onDone={(name) => `Moved; it stands in the book of ${name} too.`}
         />
       </OpenItem>
     </Part>

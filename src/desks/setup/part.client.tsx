@@ -1,12 +1,12 @@
 'use client'
 
-import { Box, chakra, Flex } from '@chakra-ui/react'
-import { useRouter } from 'next/navigation'
+import { Box, Flex } from '@chakra-ui/react'
 import { sayProblems, type Answer, type Sending } from '@/ui/ask.client'
-import { PlainForm } from '@/ui/plain-form.client'
 import { useSending } from '@/ui/use-sending.client'
+import { Button } from '@/ui/kit/button'
+import { Problem } from '@/ui/kit/input'
 
-export type Fields = Record<string, string>
+type Fields = Record<string, string>
 /** Which line of the page is open, and how another is opened. */
 export type Items = (key: string) => { open: boolean; onToggle: () => void }
 
@@ -28,26 +28,6 @@ export function Part({ title, children }: { title: string; children: React.React
   )
 }
 
-/** A form of the page; what was written is shown at once. */
-export function Sheet({
-  says,
-  ...form
-}: Omit<React.ComponentProps<typeof PlainForm>, 'onDone' | 'onSend'> & {
-  onSend: (fields: Fields, sending: Sending) => Promise<Answer<string>>
-  says: (value: string) => string
-}) {
-  const router = useRouter()
-  return (
-    <PlainForm
-      {...form}
-      onDone={(value) => {
-        router.refresh()
-        return says(value)
-      }}
-    />
-  )
-}
-
 /** One thing that can be undone, and what it said when it could not. */
 export function Again({
   says,
@@ -58,12 +38,8 @@ export function Again({
   button: string
   onAgain: (sending: Sending) => Promise<Answer<string>>
 }) {
-  const router = useRouter()
   const { busy, refusal, send } = useSending()
-  const act = async () => {
-    const answer = await send(onAgain)
-    if (answer.ok) router.refresh()
-  }
+  const act = () => void send(onAgain)
   return (
     <Flex gap={3} align="center" wrap="wrap" py={1} fontSize="sm">
       {says ? (
@@ -71,22 +47,10 @@ export function Again({
           {says}
         </Box>
       ) : null}
-      <chakra.button
-        type="button"
-        disabled={busy}
-        onClick={() => void act()}
-        minH="38px"
-        color="water"
-        textDecoration="underline"
-        cursor="pointer"
-      >
+      <Button look="quiet" size="plain" disabled={busy} onClick={act}>
         {button}
-      </chakra.button>
-      {refusal ? (
-        <Box as="span" role="alert" color="clay">
-          {sayProblems(refusal)}
-        </Box>
-      ) : null}
+      </Button>
+      <Problem says={refusal && sayProblems(refusal)} />
     </Flex>
   )
 }

@@ -6,7 +6,8 @@ import { SINCE_GROUP, sinceInitial } from '@/ui/since-fields'
 import { place, putBack, sayAPiece, takeOut } from './facts-actions'
 import type { FactsModel } from './facts-model'
 import { choices, edges, EDGES_HINT, number } from './form-groups'
-import { Again, Part, Sheet, type Items } from './part.client'
+import { Again, Part, type Items } from './part.client'
+import { PlainForm } from '@/ui/plain-form.client'
 
 const FOCAL = {
   name: 'focal',
@@ -55,15 +56,15 @@ export function PiecesPart({ model, item }: { model: FactsModel; item: Items }) 
 function OnePiece({ model, piece }: { model: FactsModel; piece: FactsModel['pieces'][number] }) {
   return (
     <>
-      <Sheet
+      <PlainForm
         submit="Write it"
         initial={{ ...piece.fields, ...sinceInitial(model.today, 'from') }}
         groups={[{ title: 'What', fields: [LABEL, FOCAL] }, WHERE, SINCE_GROUP]}
         onSend={(fields, sending) => sayAPiece(model.slug, piece.id, fields, sending)}
-        says={() => 'Written.'}
+        onDone={() => 'Written.'}
       />
       <Box mt={4}>
-        <Sheet
+        <PlainForm
           submit="Take it out"
           initial={{ takenOn: model.today }}
           groups={[
@@ -74,7 +75,7 @@ function OnePiece({ model, piece }: { model: FactsModel; piece: FactsModel['piec
             },
           ]}
           onSend={(fields, sending) => takeOut(model.slug, piece.id, fields, sending)}
-          says={() => 'Taken out.'}
+          onDone={() => 'Taken out.'}
         />
       </Box>
     </>
@@ -83,7 +84,7 @@ function OnePiece({ model, piece }: { model: FactsModel; piece: FactsModel['piec
 
 function NewPiece({ model }: { model: FactsModel }) {
   return (
-    <Sheet
+    <PlainForm
       submit="Put it in"
       initial={{
         label: '',
@@ -115,7 +116,7 @@ function NewPiece({ model }: { model: FactsModel }) {
         WHERE,
       ]}
       onSend={(fields, sending) => place(model.slug, fields, sending)}
-      says={(label) => `${label} stands in the layout.`}
+      onDone={(label) => `${label} stands in the layout.`}
     />
   )
 }

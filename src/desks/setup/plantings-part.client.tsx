@@ -7,7 +7,8 @@ import { OpenItem } from '@/ui/open-item.client'
 import { FOR_A_WHILE_GROUP, SINCE_GROUP, sinceInitial } from '@/ui/since-fields'
 import type { FactsModel } from './facts-model'
 import { choices, plantingGroups, speciesGroup } from './form-groups'
-import { Again, Part, Sheet, type Items } from './part.client'
+import { Again, Part, type Items } from './part.client'
+import { PlainForm } from '@/ui/plain-form.client'
 import { plant, pull, sayAPlanting, standsAgain } from './planting-actions'
 
 /** The plantings: what each is and where it stands, pulled out, planted anew. */
@@ -31,7 +32,7 @@ export function PlantingsPart({ model, item }: { model: FactsModel; item: Items 
         says="by its edges in the plan"
         {...item('new-planting')}
       >
-        <Sheet
+        <PlainForm
           submit="Plant it"
           initial={{ ...FIRST, species: model.species[0]?.id ?? '', plantedOn: model.today }}
           clear={['name', 'left', 'right', 'front', 'back', 'stems', 'also']}
@@ -41,7 +42,7 @@ export function PlantingsPart({ model, item }: { model: FactsModel; item: Items 
             FOR_A_WHILE_GROUP,
           ]}
           onSend={(fields, sending) => plant(model.slug, fields, sending)}
-          says={(stake) => `${stake} stands in the plan.`}
+          onDone={(stake) => `${stake} stands in the plan.`}
         />
       </OpenItem>
       {model.pulled.map((planting) => (
@@ -65,7 +66,7 @@ function OnePlanting({
 }) {
   return (
     <>
-      <Sheet
+      <PlainForm
         submit="Write it"
         initial={{ ...planting.fields, ...sinceInitial(model.today) }}
         groups={[
@@ -79,10 +80,10 @@ function OnePlanting({
         ]}
         seen={planting.stamp}
         onSend={(fields, sending) => sayAPlanting(model.slug, planting.id, fields, sending)}
-        says={() => 'Written.'}
+        onDone={() => 'Written.'}
       />
       <Box mt={4}>
-        <Sheet
+        <PlainForm
           submit={`Pull out ${planting.stake}`}
           initial={{ removedOn: model.today, became: 'not said' }}
           groups={[
@@ -101,7 +102,7 @@ function OnePlanting({
             },
           ]}
           onSend={(fields, sending) => pull(model.slug, planting.id, fields, sending)}
-          says={() => 'Pulled out.'}
+          onDone={() => 'Pulled out.'}
         />
       </Box>
     </>

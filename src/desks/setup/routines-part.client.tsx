@@ -6,11 +6,12 @@ import type { PlainField } from '@/ui/plain-form.client'
 import { sayARoutine } from './facts-actions'
 import type { FactsModel } from './facts-model'
 import { choices, number } from './form-groups'
-import { Part, Sheet, type Items } from './part.client'
+import { Part, type Items } from './part.client'
+import { PlainForm } from '@/ui/plain-form.client'
 
 function routineFields(model: FactsModel): PlainField[] {
   return [
-    { name: 'says', label: 'Name, like “Rinse the sponge”', type: 'text' },
+    { name: 'says', label: 'Name, if not by what it does', type: 'text' },
     { name: 'kind', label: 'It is done by', type: 'choice', choices: choices(ROUTINE_KINDS) },
     number('everyDays', 'Every', 'days'),
     number('amount', 'How much', '% of a change'),
@@ -32,7 +33,7 @@ export function RoutinesPart({ model, item }: { model: FactsModel; item: Items }
     <Part title="Routines">
       {model.routines.map((routine) => (
         <OpenItem key={routine.id} title={routine.title} says={routine.says} {...item(routine.id)}>
-          <Sheet
+          <PlainForm
             submit="Write it"
             initial={routine.fields}
             groups={[
@@ -54,12 +55,12 @@ export function RoutinesPart({ model, item }: { model: FactsModel; item: Items }
             ]}
             seen={routine.stamp}
             onSend={(fields, sending) => sayARoutine(model.slug, routine.id, fields, sending)}
-            says={() => 'Written.'}
+            onDone={() => 'Written.'}
           />
         </OpenItem>
       ))}
       <OpenItem title="Another routine" says="with its rhythm" {...item('new-routine')}>
-        <Sheet
+        <PlainForm
           submit="Make it a routine"
           initial={{
             says: '',
@@ -72,7 +73,7 @@ export function RoutinesPart({ model, item }: { model: FactsModel; item: Items }
           clear={['says', 'everyDays', 'amount']}
           groups={[{ title: '', fields: routineFields(model) }]}
           onSend={(fields, sending) => sayARoutine(model.slug, null, fields, sending)}
-          says={(name) => `“${name}” is a routine.`}
+          onDone={(name) => `“${name}” is a routine.`}
         />
       </OpenItem>
     </Part>

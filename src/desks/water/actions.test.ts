@@ -321,7 +321,7 @@ describe('bands, habits, school and rhythm', () => {
     expect((await adoptRoutine('spring', 10, 0.35, sent())).ok).toBe(true)
     expect(
       (await story()).routines.find((routine) => routine.kind === 'water-change'),
-    ).toMatchObject({ everyDays: 10, amount: 0.35, says: 'Water change, 35 %' })
+    ).toMatchObject({ everyDays: 10, amount: 0.35, says: null })
     for (const [days, fraction] of [
       [0, 0.4],
       [7, 1.4],

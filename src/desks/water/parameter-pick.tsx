@@ -1,7 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react'
 import type { Parameter } from '@/core/quantity/units'
 import NextLink from '@/ui/page-link'
-import { nameOf } from './parameter-name'
+import { nameOf } from '@/core/quantity/parameter-name'
 
 /** Which parameter a page speaks of. */
 export function ParameterPick({

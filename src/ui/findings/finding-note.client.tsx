@@ -9,6 +9,8 @@ import { sayProblems, type Answer, type Sending } from '../ask.client'
 import { LevelMark } from '../marks/level-mark'
 import { useSending } from '../use-sending.client'
 import { sayMoment } from '../when'
+import { Button } from '@/ui/kit/button'
+import { Input, Problem } from '@/ui/kit/input'
 
 type Dispute = (finding: string, why: string, sending: Sending) => Promise<Answer>
 
@@ -75,16 +77,9 @@ export function FindingNote({
             {does ? (
               <NextLink href={`/tanks/${tank}${does.path}${suffix}`}>{does.says}</NextLink>
             ) : null}
-            <chakra.button
-              type="button"
-              onClick={() => setOpen(!open)}
-              aria-expanded={open}
-              cursor="pointer"
-              textDecoration="underline"
-              color={colour}
-            >
+            <Button look="quiet" size="word" onClick={() => setOpen(!open)} aria-expanded={open}>
               why
-            </chakra.button>
+            </Button>
           </Flex>
           {open ? (
             <Why finding={finding} tank={tank} zone={zone} now={now} onDispute={onDispute} />
@@ -161,37 +156,21 @@ function DisputeForm({ finding, onDispute }: { finding: Finding; onDispute: Disp
       <chakra.label display="block">
         I see it otherwise, because
         <Flex gap={2} mt={1}>
-          <chakra.input
+          <Input
             value={why}
             onChange={(event) => setWhy(event.target.value)}
             maxLength={500}
-            border="1px solid"
-            borderColor="graphite"
-            bg="paper"
-            px={2}
             minH="36px"
             flex={1}
             minW={0}
             aria-invalid={refusal !== null}
           />
-          <chakra.button
-            type="submit"
-            disabled={busy}
-            border="1px solid"
-            borderColor="ink"
-            px={3}
-            minH="36px"
-            cursor="pointer"
-          >
+          <Button look="paper" size="plain" type="submit" disabled={busy}>
             Note it
-          </chakra.button>
+          </Button>
         </Flex>
       </chakra.label>
-      {refusal ? (
-        <Box role="alert" color="clay">
-          {sayProblems(refusal)}
-        </Box>
-      ) : null}
+      <Problem says={refusal && sayProblems(refusal)} />
     </chakra.form>
   )
 }

@@ -4,6 +4,7 @@ import { Box, chakra, Dialog, Portal } from '@chakra-ui/react'
 import { usePathname, useRouter } from 'next/navigation'
 import { useEffect, useState, useSyncExternalStore } from 'react'
 import { DESKS } from './desks'
+import { Tick } from '@/ui/kit/input'
 
 const STORAGE = 'vivero-keys'
 
@@ -84,7 +85,7 @@ export function KeysButton() {
                   ))}
                 </Box>
                 <chakra.label display="flex" gap={2} mt={4} fontSize="sm" alignItems="center">
-                  <input
+                  <Tick
                     type="checkbox"
                     checked={enabled}
                     onChange={(event) => choose(event.target.checked)}

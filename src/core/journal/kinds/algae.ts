@@ -1,5 +1,5 @@
-import { sayNumber } from '../../quantity/say'
-import { capital, type Kind } from '../kind'
+import { capital, sayNumber } from '../../quantity/say'
+import type { Kind } from '../kind'
 import { choice, percent, place, type DetailOf } from '../shape'
 
 export const ALGAE_KINDS = [

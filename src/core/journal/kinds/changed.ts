@@ -1,5 +1,6 @@
 import { FACT_PARTS, type FieldValue } from '../fact-change'
-import { capital, type Kind } from '../kind'
+import { capital } from '../../quantity/say'
+import type { Kind } from '../kind'
 import { choice, group, id, listOf, text, type DetailOf, type FactValueField } from '../shape'
 
 const value = (what: string): FactValueField<FieldValue> => ({ is: 'fact value', what })

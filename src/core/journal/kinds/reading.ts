@@ -1,4 +1,5 @@
 import { numberOrText } from '../../quantity/read-number'
+import { nameOf } from '../../quantity/parameter-name'
 import { sayNumber } from '../../quantity/say'
 import {
   INDICATOR_COLOURS,
@@ -9,7 +10,7 @@ import {
   type Parameter,
 } from '../../quantity/units'
 import { NO_PROBLEM, problem } from '../faults'
-import { capital, type Kind, type Written } from '../kind'
+import type { Kind, Written } from '../kind'
 import { absentText, choice, emptyText, group, number, type DetailOf } from '../shape'
 
 /** How a value was had; it decides how far it is trusted. */
@@ -50,7 +51,7 @@ export const reading: Kind<Reading> = {
     if (entered.unit === 'colour')
       return `CO2 indicator ${INDICATOR_COLOURS[entered.value - 1]?.name ?? 'of no known colour'}`
     const unit = entered.unit === 'pH' ? '' : ` ${entered.unit}`
-    const label = parameter === 'pH' ? 'pH' : capital(PARAMETER_UNITS[parameter].label)
+    const label = nameOf(parameter)
     return `${label} ${sayNumber(entered.value)}${unit}, by ${sayMethod(method)}${questioned ? ', questioned and stood by' : ''}`
   },
   rules({ parameter, value }) {

@@ -1,4 +1,5 @@
-import { capital, type Kind } from '../kind'
+import { capital } from '../../quantity/say'
+import type { Kind } from '../kind'
 import { choice, place, type DetailOf } from '../shape'
 
 const SIGNS = [

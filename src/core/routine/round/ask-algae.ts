@@ -1,9 +1,7 @@
 import { algaeCourses, algaeOn, algaeTrend } from '../../algae/course'
-import { placeName } from '../../history/describe'
 import type { TankHistory } from '../../history/types'
 import type { Place } from '../../journal/entry'
 import { normalEstimate } from '../../quantity/estimate'
-import { sayAgo, sayNumber } from '../../quantity/say'
 import { dayOf, type Instant } from '../../quantity/time'
 import type { Asks, Question } from './question'
 
@@ -25,9 +23,7 @@ export function algaeQuestions(
         return {
           key: `algae:${course.algae}:${'id' in course.place ? course.place.id : of}`,
           asks: { kind: 'algae', algae: course.algae, place: course.place } as Asks,
-          stake: null,
-          says: `${course.algae.charAt(0).toUpperCase()}${course.algae.slice(1)} on ${placeName(course.place, history)}`,
-          before: `${sayNumber(last.percent)} % ${sayAgo(today - last.day)}`,
+          last: { value: last.percent, daysAgo: today - last.day, by: null },
           expected: normalEstimate(
             middle,
             2 + 0.15 * middle + weeks,

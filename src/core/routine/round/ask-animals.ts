@@ -3,7 +3,6 @@ import { entriesOf } from '../../history/journal-index'
 import { headCount } from '../../history/lookup'
 import { tankNow } from '../../history/tank-at'
 import { normalEstimate } from '../../quantity/estimate'
-import { sayAgo } from '../../quantity/say'
 import { dayOf, type Instant } from '../../quantity/time'
 import type { Asks, Question } from './question'
 
@@ -23,11 +22,7 @@ export function countQuestions(history: TankHistory, now: Instant): Question[] {
       {
         key: `count:${population.id}`,
         asks: { kind: 'stock', populationId: population.id } as Asks,
-        stake: null,
-        says: population.name,
-        before: last
-          ? `${last.event} ${last.count} ${sayAgo(today - dayOf(last.at))}`
-          : 'never counted',
+        last: last ? { value: last.count, daysAgo: today - dayOf(last.at), by: last.event } : null,
         expected: last
           ? normalEstimate(
               count,

@@ -6,7 +6,6 @@ import { coverIn, EYE_SD, fitCover } from '../../plants/cover'
 import { growthSegments, MEASURED_SD } from '../../plants/growth'
 import { heightCourse, heightOn } from '../../plants/height'
 import { asRead } from '../../quantity/estimate'
-import { sayAgo, sayNumber } from '../../quantity/say'
 import { dayOf, type Instant } from '../../quantity/time'
 import type { Question } from './question'
 import { isFlat } from '../../plants/groups'
@@ -32,7 +31,7 @@ export function askPlanting(history: TankHistory, planting: Planting, now: Insta
 
 function askCover(
   history: TankHistory,
-  { id, stake, name: says }: Planting,
+  { id }: Planting,
   everyDays: number,
   now: Instant,
 ): Question[] {
@@ -44,9 +43,7 @@ function askCover(
     {
       key: `cover:${id}`,
       asks: { kind: 'measure', plantingId: id, measure: 'cover' },
-      stake,
-      says,
-      before: last ? `${sayNumber(last.percent)} % ${sayAgo(today - last.day)}` : 'never judged',
+      last: last ? { value: last.percent, daysAgo: today - last.day, by: null } : null,
       expected: fit ? asRead(coverIn(fit, 0), EYE_SD, 0, 100) : null,
       unit: '%',
       min: 0,
@@ -62,7 +59,7 @@ function askHeight(
   everyDays: number,
   now: Instant,
 ): Question[] {
-  const { id, stake, name: says } = planting
+  const { id } = planting
   const today = dayOf(now)
   const last = growthSegments(history, id, now).at(-1)?.points.at(-1)
   if (last && today - last.day < everyDays) return []
@@ -71,11 +68,9 @@ function askHeight(
     {
       key: `height:${id}`,
       asks: { kind: 'measure', plantingId: id, measure: 'height' },
-      stake,
-      says,
-      before: last
-        ? `${trimmed ? 'trimmed to ' : ''}${sayNumber(last.cm)} cm ${sayAgo(today - last.day)}`
-        : 'never measured',
+      last: last
+        ? { value: last.cm, daysAgo: today - last.day, by: trimmed ? 'trim' : null }
+        : null,
       expected: asRead(heightOn(heightCourse(history, planting, now), today), MEASURED_SD),
       unit: 'cm',
       min: 0,

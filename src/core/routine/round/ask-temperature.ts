@@ -1,7 +1,6 @@
 import type { TankHistory } from '../../history/types'
 import { entriesOf } from '../../history/journal-index'
 import { normalEstimate } from '../../quantity/estimate'
-import { sayAgo, sayNumber } from '../../quantity/say'
 import { dayOf, type Instant } from '../../quantity/time'
 import type { Question } from './question'
 
@@ -19,11 +18,7 @@ export function temperatureQuestion(history: TankHistory, now: Instant): Questio
   return {
     key: 'temperature',
     asks: { kind: 'reading', parameter: 'temperature', method: 'probe', unit: '°C' },
-    stake: null,
-    says: 'Temperature',
-    before: last
-      ? `${sayNumber(last.value)} °C ${sayAgo(dayOf(now) - dayOf(last.at))}`
-      : 'never read',
+    last: last ? { value: last.value, daysAgo: dayOf(now) - dayOf(last.at), by: null } : null,
     expected:
       recent.length >= 2
         ? normalEstimate(mean, Math.max(0.4, spread), `the last ${recent.length} readings`)

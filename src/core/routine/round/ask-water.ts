@@ -1,10 +1,9 @@
 import type { TankHistory } from '../../history/types'
 import { entriesOf } from '../../history/journal-index'
-import { sayMethod } from '../../journal/kinds/reading'
 import { asRead } from '../../quantity/estimate'
-import { sayAgo, sayNumber } from '../../quantity/say'
+import { unitOf } from '../../quantity/parameter-name'
 import { dayOf, type Instant } from '../../quantity/time'
-import { PARAMETER_UNITS } from '../../quantity/units'
+import { PARAMETER_UNITS, type Parameter } from '../../quantity/units'
 import { worthTesting } from '../../water/balance/worth-testing'
 import { conditionsOf } from '../../water/estimate/conditions'
 import { estimateParameter } from '../../water/estimate/estimate'
@@ -22,21 +21,14 @@ export const waterQuestions = (history: TankHistory, now: Instant): Question[] =
 ]
 
 function nitrateQuestions(history: TankHistory, now: Instant): Question[] {
-  const last = entriesOf(history.entries, 'reading').findLast(
-    (entry) => entry.parameter === 'nitrate',
-  )
-  const today = dayOf(now)
-  if (last && today - dayOf(last.at) < RETEST_DAYS) return []
+  const last = lastReading(history, 'nitrate', now)
+  if (last && last.daysAgo < RETEST_DAYS) return []
   const estimate = estimateParameter(history, 'nitrate', now)
   return [
     {
       key: 'nitrate',
       asks: { kind: 'reading', parameter: 'nitrate', method: 'drops-chart', unit: 'mg/L' },
-      stake: null,
-      says: 'Nitrate, drops and chart',
-      before: last
-        ? `${sayNumber(last.value)} mg/L ${sayAgo(today - dayOf(last.at))}`
-        : 'never tested',
+      last,
       expected: estimate.ok
         ? asRead(
             estimate.value.now,
@@ -49,6 +41,14 @@ function nitrateQuestions(history: TankHistory, now: Instant): Question[] {
       step: 5,
     },
   ]
+}
+
+/** The last reading of a parameter, in its canonical unit. */
+function lastReading(history: TankHistory, parameter: Parameter, now: Instant): Question['last'] {
+  const last = entriesOf(history.entries, 'reading').findLast(
+    (entry) => entry.parameter === parameter,
+  )
+  return last ? { value: last.value, daysAgo: dayOf(now) - dayOf(last.at), by: null } : null
 }
 
 /** Tests a round asks for beside nitrate, at most: it must stay under three minutes. */
@@ -65,16 +65,14 @@ function testQuestions(history: TankHistory, now: Instant): Question[] {
         !['nitrate', 'temperature', 'co2', 'tds'].includes(parameter),
     )
     .slice(0, ROUND_TESTS)
-    .map(({ parameter, method, lastAt }) => {
-      const { label, canonical, plausible } = PARAMETER_UNITS[parameter]
+    .map(({ parameter, method }) => {
+      const { canonical, plausible } = PARAMETER_UNITS[parameter]
       const expected = conditions.value(parameter)
       const step = 10 ** -FACTS[parameter].decimals
       return {
         key: `test:${parameter}`,
         asks: { kind: 'reading', parameter, method, unit: canonical } as Asks,
-        stake: null,
-        says: `${parameter === 'pH' ? label : label.charAt(0).toUpperCase() + label.slice(1)}, by ${sayMethod(method)}`,
-        before: `last read ${sayAgo(dayOf(now) - dayOf(lastAt ?? now))}; a test would settle something`,
+        last: lastReading(history, parameter, now),
         expected: expected
           ? asRead(
               expected,
@@ -83,7 +81,7 @@ function testQuestions(history: TankHistory, now: Instant): Question[] {
               plausible[1],
             )
           : null,
-        unit: parameter === 'pH' ? '' : canonical,
+        unit: unitOf(parameter),
         min: plausible[0],
         max: plausible[1],
         step,

@@ -1,4 +1,4 @@
-import type { AlgaeKind, Method, Place, Sign } from '../../journal/entry'
+import type { AlgaeKind, Method, Place, Sign, STOCK_EVENTS } from '../../journal/entry'
 import type { Estimate } from '../../quantity/estimate'
 import type { Parameter } from '../../quantity/units'
 
@@ -11,13 +11,21 @@ export type Asks =
   | { kind: 'enjoyment' }
   | { kind: 'workMinutes' }
 
+type StockEvent = (typeof STOCK_EVENTS)[number]
+
+/** What was known last of what is asked for. */
+interface Last {
+  /** In the unit of the question. */
+  value: number
+  daysAgo: number
+  /** How it came to stand there, where that is worth saying: cut to it, counted, bought, died … */
+  by: 'trim' | StockEvent | null
+}
+/** One thing to look at, with what is pencilled. It holds no sentence; `question.words.ts` says it. */
 export interface Question {
   key: string
   asks: Asks
-  stake: string | null
-  says: string
-  /** What was known last, in a sentence. */
-  before: string
+  last: Last | null
   expected: Estimate | null
   unit: string
   min: number
@@ -38,9 +46,8 @@ export type StationName =
   | 'you'
 export interface Station {
   name: StationName
-  title: string
   questions: Question[]
   /** Signs to tap, with the plantings or place they can lie on. */
   signs: readonly Sign[]
-  places: { says: string; place: Place }[]
+  places: readonly Place[]
 }

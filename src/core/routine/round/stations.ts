@@ -23,41 +23,33 @@ interface Walk {
 }
 interface StationPlan {
   name: StationName
-  title: string
   signs: readonly Sign[]
   /** Whether there is anything to stop for. */
   here?: (walk: Walk) => boolean
   questions: (walk: Walk) => Question[]
   /** Where the signs can be: the plantings of these zones, or one part of the tank. */
-  of: readonly Zone[] | { says: string; place: Place }
+  of: readonly Zone[] | Place
 }
-const part = (of: 'glass' | 'surface' | 'ground' | 'equipment' | 'tank', says: string) => ({
-  says,
-  place: { of } as Place,
-})
-const THE_TANK = part('tank', 'the tank')
+const THE_TANK: Place = { of: 'tank' }
 const MIDGROUND: readonly Zone[] = ['midground', 'hardscape']
 
 /** The stations in the order eyes go. */
 const STATIONS: readonly StationPlan[] = [
   {
     name: 'surface',
-    title: 'Surface: what lies on it?',
     signs: ['surface film'],
     here: ({ dry }) => !dry,
     questions: ({ plants, algae }) => [...plants('surface'), ...algae('surface')],
-    of: part('surface', 'surface'),
+    of: { of: 'surface' },
   },
   {
     name: 'glass',
-    title: 'Glass: clean, dusty or dotted?',
     signs: ['cloudy', 'young seen'],
     questions: ({ algae }) => algae('glass'),
-    of: part('glass', 'glass'),
+    of: { of: 'glass' },
   },
   {
     name: 'background',
-    title: 'Background: how do the stems stand?',
     signs: [
       'bare below',
       'yellow old leaves',
@@ -73,7 +65,6 @@ const STATIONS: readonly StationPlan[] = [
   },
   {
     name: 'midground',
-    title: 'Midground: what has moved?',
     signs: ['yellow old leaves', 'holes', 'melting', 'chewed', 'tufts or threads'],
     here: ({ inZones }) => inZones(...MIDGROUND).length > 0,
     questions: ({ plants }) => plants(...MIDGROUND),
@@ -81,7 +72,6 @@ const STATIONS: readonly StationPlan[] = [
   },
   {
     name: 'carpet',
-    title: 'Carpet: how much ground does it cover?',
     signs: ['bald patch', 'lifting', 'tufts or threads', 'melting'],
     here: ({ inZones }) => inZones('foreground').length > 0,
     questions: ({ plants }) => plants('foreground'),
@@ -89,28 +79,24 @@ const STATIONS: readonly StationPlan[] = [
   },
   {
     name: 'stone and wood',
-    title: 'Stone and wood: what grows on them?',
     signs: ['loose piece'],
     questions: ({ algae }) => algae('hardscape'),
     of: THE_TANK,
   },
   {
     name: 'ground',
-    title: 'Ground: mulm, gas, black patches?',
     signs: ['mulm', 'black patch', 'gas in the ground', 'grains on the sand'],
     questions: ({ algae }) => algae('ground'),
-    of: part('ground', 'ground'),
+    of: { of: 'ground' },
   },
   {
     name: 'equipment',
-    title: 'Equipment: running, dry, clean?',
     signs: ['clogged inlet', 'leak'],
     questions: ({ dry, history, now }) => (dry ? [] : [temperatureQuestion(history, now)]),
-    of: part('equipment', 'equipment'),
+    of: { of: 'equipment' },
   },
   {
     name: 'animals',
-    title: 'Animals: all there, all well?',
     signs: ['young seen', 'hiding', 'gasping', 'dead animal'],
     here: ({ animals }) => animals,
     questions: ({ history, now }) => countQuestions(history, now),
@@ -118,7 +104,6 @@ const STATIONS: readonly StationPlan[] = [
   },
   {
     name: 'water',
-    title: 'Water: what does the test say?',
     signs: ['cloudy', 'bad smell'],
     here: ({ dry }) => !dry,
     questions: ({ history, now }) => waterQuestions(history, now),
@@ -126,9 +111,8 @@ const STATIONS: readonly StationPlan[] = [
   },
   {
     name: 'you',
-    title: 'And you?',
     signs: [],
-    questions: ({ history }) => feelingQuestions(history),
+    questions: ({ history, now }) => feelingQuestions(history, now),
     of: [],
   },
 ]
@@ -149,17 +133,12 @@ export function roundOf(history: TankHistory, now: Instant): Station[] {
   }
   return STATIONS.filter(({ here }) => here?.(walk) ?? true).map((plan) => ({
     name: plan.name,
-    title: plan.title,
     signs: plan.signs,
     questions: plan.questions(walk),
     places: placesOf(plan.of, walk),
   }))
 }
 
-function placesOf(of: StationPlan['of'], { inZones }: Walk): Station['places'] {
-  if ('place' in of) return [of]
-  return inZones(...of).map(({ stake, id }) => ({
-    says: stake,
-    place: { of: 'planting', id },
-  }))
+function placesOf(of: StationPlan['of'], { inZones }: Walk): readonly Place[] {
+  return 'of' in of ? [of] : inZones(...of).map(({ id }): Place => ({ of: 'planting', id }))
 }

@@ -3,9 +3,10 @@ import type { Method } from '../../journal/entry'
 import type { Band, TankHistory } from '../../history/types'
 import { normalCdf } from '../../quantity/normal'
 import { Z80, type Estimate } from '../../quantity/estimate'
+import { unitOf } from '../../quantity/parameter-name'
 import { sayAgo, sayEstimate, sayNumber } from '../../quantity/say'
 import { dayOf, type Instant } from '../../quantity/time'
-import { PARAMETER_UNITS, PARAMETERS, type Parameter } from '../../quantity/units'
+import { PARAMETERS, type Parameter } from '../../quantity/units'
 import type { Conditions } from '../estimate/conditions'
 import { bandNow, FACTS } from '../facts/parameters'
 import { likelihoodOf } from '../estimate/reading-uncertainty'
@@ -119,8 +120,7 @@ function sayWhy(
   outside: number,
   daysAgo: number | null,
 ): string {
-  const { canonical } = PARAMETER_UNITS[parameter]
-  const unit = parameter === 'pH' ? '' : ` ${canonical}`
+  const unit = unitOf(parameter) && ` ${unitOf(parameter)}`
   const wanted = sayBand(band)
   if (!estimate || daysAgo === null) return `never tested; ${wanted}${unit} is wanted`
   const chance = Math.round(outside * 100)

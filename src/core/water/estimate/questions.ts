@@ -4,6 +4,7 @@ import { entriesOf, readingsOf } from '../../history/journal-index'
 import type { EntryOf } from '../../journal/entry'
 import { tankNow, vesselOn } from '../../history/tank-at'
 import type { TankHistory } from '../../history/types'
+import { nameOf } from '../../quantity/parameter-name'
 import { sayNumber, sayRange } from '../../quantity/say'
 import { dayOf, instantOf } from '../../quantity/time'
 import { PARAMETER_UNITS, type Parameter } from '../../quantity/units'
@@ -144,10 +145,10 @@ function forecastQuestion(reading: Reading, history: TankHistory): string[] {
     ? Math.max(0, sense.interval.low - state.c, state.c - sense.interval.high) /
       Math.hypot(sd, sense.interval.blur)
     : Math.abs(sense.mean - state.c) / Math.hypot(sd, sense.sd)
-  const { label, canonical } = PARAMETER_UNITS[reading.parameter]
+  const { canonical } = PARAMETER_UNITS[reading.parameter]
   return surprise > FAR
     ? [
-        `${label.charAt(0).toUpperCase()}${label.slice(1)} was expected at ${sayRange(now)} ${canonical}; ${sayNumber(reading.value)} is far from that. Is it so?`,
+        `${nameOf(reading.parameter)} was expected at ${sayRange(now)} ${canonical}; ${sayNumber(reading.value)} is far from that. Is it so?`,
       ]
     : []
 }

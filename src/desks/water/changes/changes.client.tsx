@@ -1,6 +1,6 @@
 'use client'
 
-import { Box, chakra, Flex } from '@chakra-ui/react'
+import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
 import { sayProblems, type Answer, type Sending } from '@/ui/ask.client'
 import { useSending } from '@/ui/use-sending.client'
@@ -19,7 +19,9 @@ import type { ChangesModel } from './changes-model'
 import { Section } from '../frame'
 import { Mixing } from '../dosing/mixing.client'
 import { NumberInSentence } from '../number-in-sentence.client'
-import { nameOf, unitOf } from '../parameter-name'
+import { nameOf, unitOf } from '@/core/quantity/parameter-name'
+import { Button } from '@/ui/kit/button'
+import { Select } from '@/ui/kit/input'
 
 type Adopt = (everyDays: number, fraction: number, sending: Sending) => Promise<Answer>
 const WATER_KG_PER_L = 0.998
@@ -78,22 +80,18 @@ function OneChange({ model }: { model: ChangesModel }) {
         max={5000}
       />{' '}
       {unit} with{' '}
-      <chakra.select
+      <Select
         aria-label="Source water"
         value={sourceId}
         onChange={(event) => setSourceId(event.target.value)}
         minH="36px"
-        border="1px solid"
-        borderColor="graphite"
-        bg="paper"
-        px={1}
       >
         {model.sources.map((one) => (
           <option key={one.id} value={one.id}>
             {one.name.toLowerCase()} ({`${sayNumber(model.levels[one.id])} ${unit}`.trim()})
           </option>
         ))}
-      </chakra.select>
+      </Select>
       :
       {fraction.ok && !isWorthChanging(fraction.value) ? (
         <Box data-answer color="moss" mt={1}>
@@ -256,19 +254,16 @@ function Rhythms({ model, onAdopt }: { model: ChangesModel; onAdopt: Adopt }) {
           <>
             {said}{' '}
             {before ? (
-              <chakra.button
-                type="button"
+              <Button
+                look="quiet"
+                size="line"
                 onClick={() =>
                   void adopt(before.everyDays, before.fraction, 'The routine is as it was.', null)
                 }
                 disabled={busy}
-                color="water"
-                textDecoration="underline"
-                cursor="pointer"
-                minH="28px"
               >
                 undo
-              </chakra.button>
+              </Button>
             ) : null}
           </>
         ) : null}
@@ -314,17 +309,9 @@ function Rhythm({
         {set ? (
           'your routine'
         ) : (
-          <chakra.button
-            type="button"
-            disabled={busy}
-            onClick={onAdopt}
-            color="water"
-            textDecoration="underline"
-            cursor="pointer"
-            minH="30px"
-          >
+          <Button look="quiet" size="line" disabled={busy} onClick={onAdopt}>
             make it the routine
-          </chakra.button>
+          </Button>
         )}
       </td>
     </tr>

@@ -8,8 +8,10 @@ import { BandChart } from '@/ui/chart/band-chart.client'
 import type { BandPoint } from '@/ui/chart/band-data'
 import type { BalanceModel } from '../balance/balance-model'
 import { Section } from '../frame'
-import { nameOf, unitOf } from '../parameter-name'
+import { nameOf, unitOf } from '@/core/quantity/parameter-name'
 import { useWhatIf } from './use-what-if.client'
+import { Button } from '@/ui/kit/button'
+import { Select, Slider } from '@/ui/kit/input'
 
 type Slide = {
   key: keyof Regime
@@ -116,17 +118,13 @@ export function WhatIf({ model, input }: { model: BalanceModel; input: WhatIfInp
               fontSize="sm"
             >
               <span>{slide.label}</span>
-              <chakra.input
-                type="range"
+              <Slider
                 min={slide.min}
                 max={slide.max}
                 step={slide.step}
                 value={trial[slide.key]}
                 aria-valuetext={slide.says(trial[slide.key])}
                 onChange={(event) => set(slide.key, Number(event.target.value))}
-                w="100%"
-                minH="32px"
-                css={{ accentColor: 'var(--chakra-colors-water)' }}
               />
               <Box as="span" fontWeight={trial[slide.key] === input.present[slide.key] ? 450 : 680}>
                 {slide.says(trial[slide.key])}
@@ -143,7 +141,7 @@ export function WhatIf({ model, input }: { model: BalanceModel; input: WhatIfInp
               fontSize="sm"
             >
               <span>with</span>
-              <chakra.select
+              <Select
                 value={source?.id ?? ''}
                 onChange={(event) =>
                   set(
@@ -153,32 +151,25 @@ export function WhatIf({ model, input }: { model: BalanceModel; input: WhatIfInp
                   )
                 }
                 minH="38px"
-                border="1px solid"
-                borderColor="graphite"
-                bg="paper"
-                px={2}
               >
                 {model.sources.map((candidate) => (
                   <option key={candidate.id} value={candidate.id}>
                     {candidate.name} ({sayNumber(candidate.level)} {unit})
                   </option>
                 ))}
-              </chakra.select>
+              </Select>
             </chakra.label>
           ) : null}
           {touched ? (
-            <chakra.button
-              type="button"
+            <Button
+              look="quiet"
+              size="line"
               onClick={() => setTrial(input.present)}
               mt={2}
-              minH="32px"
               fontSize="sm"
-              color="water"
-              textDecoration="underline"
-              cursor="pointer"
             >
               back to how it is
-            </chakra.button>
+            </Button>
           ) : null}
         </Box>
         <Box flex={1} minW={0}>
@@ -200,16 +191,9 @@ export function WhatIf({ model, input }: { model: BalanceModel; input: WhatIfInp
           {share !== null && result === null ? (
             <Flex gap={3} align="center" fontSize="sm">
               <progress value={share} max={1} aria-label="Runs done" />{' '}
-              <chakra.button
-                type="button"
-                onClick={stop}
-                color="clay"
-                textDecoration="underline"
-                cursor="pointer"
-                minH="28px"
-              >
+              <Button look="clay" size="line" onClick={stop}>
                 stop
-              </chakra.button>
+              </Button>
             </Flex>
           ) : null}
           {result ? (

@@ -1,6 +1,6 @@
 'use client'
 
-import { Box, chakra, Flex } from '@chakra-ui/react'
+import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
 import { sayProblems, type Answer, type Sending } from '@/ui/ask.client'
 import { useSending } from '@/ui/use-sending.client'
@@ -28,7 +28,9 @@ import { Caution } from '../caution'
 import type { DosedParameter, DosingModel } from './dosing-model'
 import { Section } from '../frame'
 import { NumberInSentence } from '../number-in-sentence.client'
-import { nameWithin, unitOf } from '../parameter-name'
+import { nameWithin, unitOf } from '@/core/quantity/parameter-name'
+import { Button } from '@/ui/kit/button'
+import { Select } from '@/ui/kit/input'
 
 interface Props {
   model: DosingModel
@@ -53,15 +55,6 @@ export function Dosing({ model, onSwitch, onDose }: Props) {
   )
 }
 
-const selectBox = {
-  minH: '38px',
-  border: '1px solid',
-  borderColor: 'graphite',
-  bg: 'paper',
-  px: 1,
-  maxW: '100%',
-} as const
-
 function ProductSelect({
   products,
   value,
@@ -74,18 +67,13 @@ function ProductSelect({
   label: string
 }) {
   return (
-    <chakra.select
-      aria-label={label}
-      value={value}
-      onChange={(event) => onChange(event.target.value)}
-      {...selectBox}
-    >
+    <Select aria-label={label} value={value} onChange={(event) => onChange(event.target.value)}>
       {products.map((product) => (
         <option key={product.id} value={product.id}>
           {product.name}
         </option>
       ))}
-    </chakra.select>
+    </Select>
   )
 }
 
@@ -176,18 +164,9 @@ function OneDose({ model, onDose }: { model: DosingModel; onDose: Props['onDose'
           </Box>
         ))}
         <Flex gap={4} align="center" mt={2}>
-          <chakra.button
-            type="button"
-            onClick={send}
-            disabled={busy}
-            minH="44px"
-            px={5}
-            bg="ink"
-            color="paper"
-            cursor="pointer"
-          >
+          <Button onClick={send} disabled={busy}>
             {warnings.length > 0 ? 'Log it all the same' : 'Log this dose'}
-          </chakra.button>
+          </Button>
           <Box aria-live="polite" fontSize="sm">
             {said ? (
               <>
@@ -259,18 +238,17 @@ function Held({ model }: { model: DosingModel }) {
   return (
     <Section title="A dose that holds a level">
       To hold{' '}
-      <chakra.select
+      <Select
         aria-label="Parameter to hold"
         value={facts.parameter}
         onChange={(event) => setParameter(event.target.value as DosedParameter['parameter'])}
-        {...selectBox}
       >
         {offered.map((one) => (
           <option key={one.parameter} value={one.parameter}>
             {nameWithin(one.parameter)}
           </option>
         ))}
-      </chakra.select>{' '}
+      </Select>{' '}
       at{' '}
       <NumberInSentence
         key={facts.parameter}
@@ -455,18 +433,14 @@ function Schools({ model, onSwitch }: { model: DosingModel; onSwitch: Props['onS
                         yours
                       </Box>
                     ) : (
-                      <chakra.button
-                        type="button"
+                      <Button
+                        look="quiet"
+                        size="line"
                         disabled={busy}
                         onClick={() => void choose(facts.school)}
-                        color="water"
-                        textDecoration="underline"
-                        cursor="pointer"
-                        minH="28px"
-                        fontWeight={450}
                       >
                         keep it so
-                      </chakra.button>
+                      </Button>
                     )}
                   </th>
                   <td>{facts.water}</td>

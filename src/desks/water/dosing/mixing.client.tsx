@@ -9,6 +9,7 @@ import { Caution } from '../caution'
 import type { ChangesModel } from '../changes/changes-model'
 import { Section } from '../frame'
 import { NumberInSentence } from '../number-in-sentence.client'
+import { Select, Tick } from '@/ui/kit/input'
 
 const CALCIUM = SALTS.filter((salt) => salt.gives.Ca && salt.ghEq > 0)
 const MAGNESIUM = SALTS.filter((salt) => salt.gives.Mg && salt.ghEq > 0)
@@ -40,13 +41,10 @@ export function Mixing({ model }: { model: ChangesModel }) {
   const pick = (which: keyof typeof salts, label: string, offered: typeof SALTS) => (
     <chakra.label fontSize="sm">
       {label}{' '}
-      <chakra.select
+      <Select
         value={salts[which]}
         onChange={(event) => setSalts({ ...salts, [which]: event.target.value })}
         minH="34px"
-        border="1px solid"
-        borderColor="graphite"
-        bg="paper"
         maxW="100%"
       >
         {offered.map((salt) => (
@@ -54,7 +52,7 @@ export function Mixing({ model }: { model: ChangesModel }) {
             {salt.name}
           </option>
         ))}
-      </chakra.select>
+      </Select>
     </chakra.label>
   )
   return (
@@ -78,11 +76,7 @@ export function Mixing({ model }: { model: ChangesModel }) {
             alignItems="center"
             minH="36px"
           >
-            <input
-              type="checkbox"
-              checked={use.has(source.id)}
-              onChange={() => toggle(source.id)}
-            />{' '}
+            <Tick type="checkbox" checked={use.has(source.id)} onChange={() => toggle(source.id)} />{' '}
             {source.name.toLowerCase()}{' '}
             <Box as="span" color="pencil" fontSize="sm">
               (GH {sayNumber(source.ghDegrees)}, KH {sayNumber(source.khDegrees)})

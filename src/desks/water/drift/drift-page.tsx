@@ -7,7 +7,7 @@ import { Drift } from './drift.client'
 import { driftModel } from './drift-model'
 import { DryVessel, WaterFrame } from '../frame'
 import { DriftTitle } from './drift-title'
-import { chosen } from '../parameter-name'
+import { chosen } from '../chosen-parameter'
 
 /** Drift: where every parameter stands and goes; how much to change, when it will be over. */
 export async function DriftPage({ slug, of }: { slug: string; of: string | string[] | undefined }) {

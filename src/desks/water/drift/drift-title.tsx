@@ -3,7 +3,7 @@ import { PARAMETER_UNITS } from '@/core/quantity/units'
 import { Pencil } from '@/ui/marks/pencil'
 import type { DriftModel } from './drift-model'
 import { TankName } from '../frame'
-import { unitOf } from '../parameter-name'
+import { unitOf } from '@/core/quantity/parameter-name'
 
 /** The chosen parameter in one sentence. */
 export function DriftTitle({ model }: { model: DriftModel }) {

@@ -21,8 +21,10 @@ import { sayDay } from '@/ui/when'
 import type { DriftModel } from './drift-model'
 import { Section } from '../frame'
 import { NumberInSentence } from '../number-in-sentence.client'
-import { nameOf, unitOf } from '../parameter-name'
+import { nameOf, unitOf } from '@/core/quantity/parameter-name'
 import { Sparklines, Tests } from './sparklines-table'
+import { Button } from '@/ui/kit/button'
+import { Slider } from '@/ui/kit/input'
 
 const OUTLOOK_DAYS = 84
 const CHART_OUTLOOK_DAYS = 42
@@ -241,16 +243,12 @@ function Reckoned({
               </Box>
               <chakra.label display="block" mt={2}>
                 If I change <b>{percent} %</b> today
-                <chakra.input
-                  type="range"
+                <Slider
                   min={0}
                   max={90}
                   step={5}
                   value={percent}
                   onChange={(event) => setPercent(Number(event.target.value))}
-                  w="100%"
-                  minH="32px"
-                  css={{ accentColor: 'var(--chakra-colors-water)' }}
                 />
               </chakra.label>
             </Section>
@@ -327,20 +325,17 @@ function Notes({ model, onDispute }: { model: DriftModel; onDispute: Dispute }) 
           />
         ))}
         {notes.length > NOTES ? (
-          <chakra.button
-            type="button"
+          <Button
+            look="quiet"
+            size="line"
             onClick={() => setAll(!all)}
             aria-expanded={all}
             alignSelf="flex-start"
             pl={5}
-            minH="28px"
             fontSize="sm"
-            color="water"
-            textDecoration="underline"
-            cursor="pointer"
           >
             {all ? 'fewer' : `${notes.length - NOTES} more`}
-          </chakra.button>
+          </Button>
         ) : null}
       </Flex>
     </Section>

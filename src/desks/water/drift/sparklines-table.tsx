@@ -4,7 +4,7 @@ import { svgText } from '@/ui/drawing/svg-text'
 import NextLink from '@/ui/page-link'
 import type { DriftModel } from './drift-model'
 import { Section } from '../frame'
-import { nameOf, unitOf } from '../parameter-name'
+import { nameOf, unitOf } from '@/core/quantity/parameter-name'
 import { STRIP, TODAY_X, type Lane, type Sparkline } from './sparklines'
 
 const colour = (name: string) => `var(--chakra-colors-${name})`

@@ -1,8 +1,7 @@
 'use client'
 
 import { Box, chakra, Flex } from '@chakra-ui/react'
-import { useRouter } from 'next/navigation'
-import { useRef, useState } from 'react'
+import { useState } from 'react'
 import { saltById } from '@/core/chemistry/salts'
 import type { Band, Product, SourceWater, WaterCare } from '@/core/history/types'
 import { sayNumber } from '@/core/quantity/say'
@@ -10,12 +9,15 @@ import type { Parameter } from '@/core/quantity/units'
 import { doubleUnits } from '@/core/water/dosing/dosing'
 import { sayProblems, type Answer, type Sending } from '@/ui/ask.client'
 import { OpenItem } from '@/ui/open-item.client'
-import { Overtaken } from '@/ui/overtaken'
 import { PlainForm, type PlainField } from '@/ui/plain-form.client'
 import { SINCE_GROUP, sinceInitial } from '@/ui/since-fields'
 import { useSending } from '@/ui/use-sending.client'
 import { Section } from '../frame'
-import { nameOf, unitOf } from '../parameter-name'
+import { nameOf, unitOf } from '@/core/quantity/parameter-name'
+import { Button } from '@/ui/kit/button'
+import { FormFoot } from '@/ui/kit/form-foot'
+import { Input, Problem } from '@/ui/kit/input'
+import { useSentForm } from '@/ui/kit/sent-form.client'
 
 type Fields = Record<string, string>
 type Send = (fields: Fields, sending: Sending) => Promise<Answer<string>>
@@ -168,16 +170,11 @@ function SourceForm({
   seen?: string
   onSend: Send
 }) {
-  const router = useRouter()
   return (
     <PlainForm
       submit={source ? 'Change it' : 'Add it'}
       seen={seen}
       onSend={onSend}
-      onDone={(says) => {
-        router.refresh()
-        return says
-      }}
       initial={{
         name: source?.name ?? '',
         kind: source?.kind ?? 'tap',
@@ -218,7 +215,6 @@ function ProductForm({
   seen,
   onSend,
 }: Pick<Props, 'forms' | 'salts'> & { product: Product | null; seen?: string; onSend: Send }) {
-  const router = useRouter()
   const doubts = product ? doubleUnits(product.analysis) : []
   return (
     <>
@@ -226,10 +222,6 @@ function ProductForm({
         submit={product ? 'Change it' : 'Add it'}
         seen={seen}
         onSend={onSend}
-        onDone={(says) => {
-          router.refresh()
-          return says
-        }}
         initial={{
           name: product?.name ?? '',
           form: product?.recipe ? 'stock' : (product?.form ?? 'liquid'),
@@ -272,74 +264,38 @@ function ProductForm({
 }
 
 function Drop({ name, onDrop }: { name: string; onDrop: () => Promise<Answer> }) {
-  const router = useRouter()
   const [sure, setSure] = useState(false)
   const { busy, refusal, send } = useSending()
-  const drop = async () => {
-    const answer = await send(() => onDrop())
-    if (answer.ok) router.refresh()
-  }
+  const drop = () => void send(() => onDrop())
   return (
     <Box fontSize="sm" mt={2}>
       {sure ? (
         <>
           Take {name} off the shelf for good?{' '}
-          <chakra.button
-            type="button"
-            disabled={busy}
-            onClick={() => void drop()}
-            color="clay"
-            textDecoration="underline"
-            cursor="pointer"
-            minH="28px"
-            mr={3}
-          >
+          <Button look="clay" size="line" disabled={busy} onClick={drop} mr={3}>
             yes, take it off
-          </chakra.button>
-          <chakra.button
-            type="button"
-            onClick={() => setSure(false)}
-            color="water"
-            textDecoration="underline"
-            cursor="pointer"
-            minH="28px"
-          >
+          </Button>
+          <Button look="quiet" size="line" onClick={() => setSure(false)}>
             leave it
-          </chakra.button>
+          </Button>
         </>
       ) : (
-        <chakra.button
-          type="button"
-          onClick={() => setSure(true)}
-          color="clay"
-          textDecoration="underline"
-          cursor="pointer"
-          minH="28px"
-        >
+        <Button look="clay" size="line" onClick={() => setSure(true)}>
           take it off the shelf
-        </chakra.button>
+        </Button>
       )}
-      {refusal ? (
-        <Box role="alert" color="clay">
-          {sayProblems(refusal)}
-        </Box>
-      ) : null}
+      <Problem says={refusal && sayProblems(refusal)} />
     </Box>
   )
 }
 
 function HabitsForm({ care, today, evaporationReckoned, stamps, onHabits }: Props) {
-  const router = useRouter()
   return (
     <>
       <PlainForm
         submit="Keep"
         seen={stamps.habits}
         onSend={onHabits}
-        onDone={(says) => {
-          router.refresh()
-          return says
-        }}
         initial={{
           bucketLitres: String(care.bucketLitres),
           foodProteinPercent: String(care.foodProteinPercent),
@@ -377,41 +333,22 @@ function HabitsForm({ care, today, evaporationReckoned, stamps, onHabits }: Prop
 }
 
 function BandsForm({ bands, stamps, onBands }: Props) {
-  const router = useRouter()
-  const [said, setSaid] = useState<string | null>(null)
-  const { busy, refusal, send: sendOnce } = useSending(stamps.bands)
-  const problems: Record<string, string> = Object.fromEntries(
-    (refusal?.problems ?? []).map((problem) => [problem.field, problem.says]),
-  )
-  const form = useRef<HTMLFormElement>(null)
-  const send = async (overruling?: string) => {
-    if (!form.current) return
-    const fields = Object.fromEntries(
-      [...new FormData(form.current).entries()].map(([name, value]) => [name, String(value)]),
-    )
-    const answer = await sendOnce((sending) => onBands(fields, sending), overruling)
-    setSaid(answer.ok ? answer.value : null)
-    if (answer.ok) router.refresh()
-  }
-  const box = {
-    border: '1px solid',
-    borderColor: 'graphite',
-    bg: 'paper',
-    px: 2,
-    minH: '36px',
-    w: '84px',
-  } as const
+  const sent = useSentForm<string>({
+    initial: Object.fromEntries(
+      bands.flatMap(({ parameter, band }) => [
+        [`${parameter}-low`, shown(band.low)],
+        [`${parameter}-high`, shown(band.high)],
+      ]),
+    ),
+    seen: stamps.bands,
+    onSend: onBands,
+    onDone: (value) => value,
+  })
+  const { form, press, problemOf } = sent
   const own = (one: Props['bands'][number]) =>
     one.band.low !== one.usual.low || one.band.high !== one.usual.high
   return (
-    <chakra.form
-      ref={form}
-      onSubmit={(event) => {
-        event.preventDefault()
-        void send()
-      }}
-      noValidate
-    >
+    <chakra.form onSubmit={press()} noValidate>
       <table className="band-table">
         <thead>
           <tr>
@@ -434,21 +371,15 @@ function BandsForm({ bands, stamps, onBands }: Props) {
                 const name = `${one.parameter}-${end}`
                 return (
                   <td key={end}>
-                    <chakra.input
-                      name={name}
-                      defaultValue={shown(one.band[end])}
+                    <Input
+                      {...form.register(name)}
                       aria-label={`${nameOf(one.parameter)} ${end === 'low' ? 'at least' : 'at most'}`}
-                      aria-invalid={Boolean(problems[name])}
+                      aria-invalid={Boolean(problemOf(name))}
                       inputMode="decimal"
                       autoComplete="off"
-                      {...box}
-                      borderColor={problems[name] ? 'clay' : 'graphite'}
+                      borderColor={problemOf(name) ? 'clay' : 'graphite'}
                     />
-                    {problems[name] ? (
-                      <Box role="alert" color="clay" fontSize="xs">
-                        {problems[name]}
-                      </Box>
-                    ) : null}
+                    <Problem says={problemOf(name)} />
                   </td>
                 )
               })}
@@ -460,34 +391,7 @@ function BandsForm({ bands, stamps, onBands }: Props) {
           ))}
         </tbody>
       </table>
-      {refusal?.overtaken ? (
-        <Overtaken
-          says={sayProblems(refusal)}
-          busy={busy}
-          onInsist={() => void send(refusal.overtaken)}
-        />
-      ) : null}
-      <Flex gap={4} align="center" mt={3}>
-        <chakra.button
-          type="submit"
-          disabled={busy}
-          minH="44px"
-          px={5}
-          bg="ink"
-          color="paper"
-          cursor="pointer"
-        >
-          Keep these bands
-        </chakra.button>
-        <Box aria-live="polite" color="moss" fontSize="sm">
-          {said}
-        </Box>
-        {problems.bands || problems[''] ? (
-          <Box role="alert" color="clay" fontSize="sm">
-            {problems.bands ?? problems['']}
-          </Box>
-        ) : null}
-      </Flex>
+      <FormFoot sent={sent} submit="Keep these bands" />
     </chakra.form>
   )
 }

@@ -1,0 +1,129 @@
+import type { TankHistory } from '../history/types'
+import { namesIn } from '../history/describe'
+import type { Names } from '../journal/kind'
+import { evidenceFor, reckoned } from '../judgement/evidence'
+import type { Evidence } from '../judgement/finding'
+import { sayOfSoil } from '../judgement/soil-finding.words'
+import { capital, sayEstimate, sayNumber } from '../quantity/say'
+import { CHRONIC_WEEKS, type DeclineSign, type JudgedSign, type SignFacts } from './decline'
+
+/** What each sign is called. */
+export const SIGN_LABELS: Record<DeclineSign, string> = {
+  carpet: 'Carpet bald or lifting',
+  soil: 'Soil spent',
+  'black-patches': 'Black patches in the ground',
+  algae: 'Chronic algae',
+  'bare-stems': 'Stems bare below',
+  shade: 'Shade everywhere',
+  work: 'Work climbing',
+  nitrate: 'Nitrate gaining',
+  joy: 'Joy falling',
+  lines: 'Layout lost its lines',
+}
+
+/** What would settle each. */
+const SETTLE: Record<DeclineSign, string> = {
+  carpet: 'Judge the carpet’s cover in the next two rounds.',
+  soil: 'A jar test: soil in water of known KH, read again after 24–48 h.',
+  'black-patches': 'Look along the front glass and behind the stones.',
+  algae: 'Its cover in two weeks, same place, same hour.',
+  'bare-stems': 'Part the front stems and look at the feet.',
+  shade: 'Hold a light meter over the carpet, or trim one side and compare.',
+  work: 'Write the minutes of two more weeks.',
+  nitrate: 'One drop test today.',
+  joy: 'A mark out of ten at the next two rounds.',
+  lines: 'Step back: can you still see the focal piece?',
+}
+
+/** A loss of cover under this a week is none, per cent. */
+const HOLDING = 0.2
+const SOIL: Record<SignFacts['soil']['state'], string> = {
+  working: 'It still holds the hardness down.',
+  'not-active': 'Inert ground; it has nothing to lose.',
+  tired: 'It is getting tired.',
+  spent: 'It no longer holds the hardness down.',
+}
+
+/** What is said of a sign, and what was worked out for it beside its entries. */
+interface SignWords {
+  says: string
+  reckoned?: readonly string[]
+}
+type WordsOfSigns = { [S in DeclineSign]: (facts: SignFacts[S], names: Names) => SignWords }
+const WORDS: WordsOfSigns = {
+  carpet: ({ plantingId, cover, perWeek }, names) => ({
+    says: `${names.stake(plantingId)} covers ${sayEstimate(cover)} %, ${perWeek < -HOLDING ? `losing ${sayNumber(-perWeek, 0.5)} a week` : 'holding'}.`,
+  }),
+  soil: (soil) => ({ says: SOIL[soil.state], reckoned: sayOfSoil(soil) }),
+  'black-patches': ({ times }) => ({
+    says:
+      times === 0 ? 'None seen in the last rounds.' : `Seen ${sayTimes(times)} in three months.`,
+  }),
+  algae: (worst, names) => ({
+    says: worst
+      ? `${capital(worst.algae)} on ${names.place(worst.place)} for ${worst.weeks} weeks, ${sayNumber(worst.percent)} % now.`
+      : `None that has stayed ${CHRONIC_WEEKS} weeks.`,
+  }),
+  'bare-stems': ({ bare, of }) => ({
+    says:
+      bare === 0
+        ? 'The feet were leafy in the last rounds.'
+        : `${bare} of ${of} background plantings.`,
+  }),
+  shade: ({ dark, of, under, at }, names) => ({
+    says: `${dark} of ${of} low plantings get less than ${under} µmol.`,
+    reckoned: at.map(
+      ({ plantingId, par }) =>
+        `${names.stake(plantingId)}: about ${sayNumber(par, 3)} µmol at its foot`,
+    ),
+  }),
+  work: ({ from, to }) => ({
+    says: `From ${from.toFixed(0)} to ${to.toFixed(0)} minutes a week in five months.`,
+  }),
+  nitrate: ({ from, to, now }) => ({
+    says: `The gain went from ${sayNumber(from, 0.2)} to ${sayNumber(to, 0.2)} mg/L a day in four months.`,
+    reckoned: [`Now ${sayEstimate(now)} mg/L, from ${now.because}`],
+  }),
+  joy: ({ from, to }) => ({
+    says: `From ${from.toFixed(0)} to ${to.toFixed(0)} of 10 in five months.`,
+  }),
+  lines: ({ hidden, pieceId, behind }, names) => ({
+    says: `${Math.round(hidden * 100)} % of ${names.place({ of: 'hardscape', id: pieceId })} stands behind plants.`,
+    reckoned: behind.map(
+      ({ plantingId, cm }) =>
+        `${names.stake(plantingId)} stands about ${sayNumber(cm, 1)} cm in front of it`,
+    ),
+  }),
+}
+const sayTimes = (times: number) => (times === 1 ? 'once' : `${times} times`)
+
+/** A sign of decline as a keeper reads it. */
+export interface SaidSign {
+  sign: DeclineSign
+  label: string
+  state: JudgedSign['state']
+  strength: number
+  says: string
+  because: Evidence[]
+  /** What would settle it. */
+  settle: string
+}
+
+/** A sign with its words and its evidence. */
+export function saySign(judged: JudgedSign, history: TankHistory): SaidSign {
+  const { sign, state, strength, entryIds } = judged
+  const say = WORDS[sign] as (facts: unknown, names: Names) => SignWords
+  const words: SignWords =
+    judged.state === 'unknown'
+      ? { says: 'Nobody has looked, or not often enough.' }
+      : say(judged.facts, namesIn(history))
+  return {
+    sign,
+    label: SIGN_LABELS[sign],
+    state,
+    strength,
+    says: words.says,
+    settle: SETTLE[sign],
+    because: [...evidenceFor(entryIds, history), ...(words.reckoned ?? []).map(reckoned)],
+  }
+}

@@ -1,0 +1,114 @@
+import { namesIn } from '../../history/describe'
+import type { TankHistory } from '../../history/types'
+import { sayMethod } from '../../journal/kinds/reading'
+import type { Names } from '../../journal/kind'
+import type { Place } from '../../journal/shape'
+import { nameOf } from '../../quantity/parameter-name'
+import { capital, sayAgo, sayNumber } from '../../quantity/say'
+import type { Parameter } from '../../quantity/units'
+import type { Asks, Question, Station, StationName } from './question'
+
+/** What one is to look for at each station. */
+const TITLES: Record<StationName, string> = {
+  surface: 'Surface: what lies on it?',
+  glass: 'Glass: clean, dusty or dotted?',
+  background: 'Background: how do the stems stand?',
+  midground: 'Midground: what has moved?',
+  carpet: 'Carpet: how much ground does it cover?',
+  'stone and wood': 'Stone and wood: what grows on them?',
+  ground: 'Ground: mulm, gas, black patches?',
+  equipment: 'Equipment: running, dry, clean?',
+  animals: 'Animals: all there, all well?',
+  water: 'Water: what does the test say?',
+  you: 'And you?',
+}
+
+/** A question as the keeper reads it. */
+export interface SaidQuestion extends Question {
+  /** The stake of the planting it is about. */
+  stake: string | null
+  says: string
+  /** What was known last. */
+  before: string
+}
+export interface SaidStation extends Omit<Station, 'questions' | 'places'> {
+  title: string
+  questions: SaidQuestion[]
+  places: { says: string; place: Place }[]
+}
+
+/** Stations with their words. */
+export function sayStations(stations: readonly Station[], history: TankHistory): SaidStation[] {
+  const names = namesIn(history)
+  return stations.map((station) => ({
+    ...station,
+    title: TITLES[station.name],
+    questions: station.questions.map((question) => sayQuestion(question, names)),
+    places: station.places.map((place) => ({ says: sayPlace(place, names), place })),
+  }))
+}
+
+const sayPlace = (place: Place, names: Names): string =>
+  place.of === 'planting' ? names.stake(place.id) : names.place(place)
+
+function sayQuestion(question: Question, names: Names): SaidQuestion {
+  const { asks } = question
+  return {
+    ...question,
+    stake: asks.kind === 'measure' ? names.stake(asks.plantingId) : null,
+    says: sayAsked(asks, names),
+    before: sayLast(question),
+  }
+}
+
+function sayAsked(asks: Asks, names: Names): string {
+  switch (asks.kind) {
+    case 'measure':
+      return names.bare(asks.plantingId)
+    case 'algae':
+      return `${capital(asks.algae)} on ${names.place(asks.place)}`
+    case 'stock':
+      return names.population(asks.populationId)
+    case 'enjoyment':
+      return 'How much do you enjoy this tank?'
+    case 'workMinutes':
+      return 'Minutes of work in the last week'
+    case 'reading':
+      return asks.parameter === 'temperature'
+        ? 'Temperature'
+        : `${nameOf(asks.parameter)}, by ${sayMethod(asks.method)}`
+  }
+}
+
+/** These the round asks for by itself; any other test because it would settle something. */
+const ALWAYS: readonly Parameter[] = ['nitrate', 'temperature']
+
+function sayLast({ asks, last, unit }: Question): string {
+  if (!last) return NEVER[asks.kind === 'measure' ? asks.measure : asks.kind]
+  const figure = `${sayNumber(last.value)}${unit === '' ? '' : ` ${unit}`}`
+  const ago = sayAgo(last.daysAgo)
+  switch (asks.kind) {
+    case 'enjoyment':
+    case 'workMinutes':
+      return `${sayNumber(last.value)} last time`
+    case 'stock':
+      return `${last.by ?? 'counted'} ${figure} ${ago}`
+    case 'reading':
+      return ALWAYS.includes(asks.parameter)
+        ? `${figure} ${ago}`
+        : `${figure} ${ago}; a test would settle something`
+    default:
+      return `${last.by === 'trim' ? 'trimmed to ' : ''}${figure} ${ago}`
+  }
+}
+const NEVER = {
+  height: 'never measured',
+  width: 'never measured',
+  density: 'never judged',
+  cover: 'never judged',
+  algae: 'never judged',
+  reading: 'never tested',
+  stock: 'never counted',
+  enjoyment: 'not asked before',
+  workMinutes: 'not asked before',
+} as const

@@ -1,0 +1,48 @@
+'use client'
+
+import { Box, chakra } from '@chakra-ui/react'
+
+const box = {
+  border: '1px solid',
+  borderColor: 'graphite',
+  bg: 'paper',
+  px: 2,
+  minH: '42px',
+  maxW: '100%',
+  borderRadius: 0,
+  _placeholder: { color: 'pencil', opacity: 1 },
+} as const
+
+/** A field to type in, a day or a time of the browser’s own calendar among them. */
+export const Input = chakra('input', { base: { ...box, colorScheme: 'light dark' } })
+export const Select = chakra('select', { base: box })
+export const TextArea = chakra('textarea', { base: { ...box, py: 1.5 } })
+
+/** A box to tick, or one of several. */
+export const Tick = chakra('input', { base: { accentColor: 'ink' } })
+
+/** What a field is called, above it. */
+export const FieldLabel = chakra('label', { base: { display: 'block', fontSize: 'sm', mb: 1 } })
+
+/** What is wrong, in a sentence, where the keeper looks; nothing while all is well. */
+export function Problem({ id, says }: { id?: string; says: string | null | undefined }) {
+  return says ? (
+    <Box id={id} role="alert" color="clay" fontSize="sm">
+      {says}
+    </Box>
+  ) : null
+}
+
+/** A value drawn along a line. */
+export const Slider = chakra(
+  'input',
+  { base: { w: '100%', minH: '32px', accentColor: 'water' } },
+  { defaultProps: { type: 'range' } },
+)
+
+/** A file of the keeper’s. */
+export const FileInput = chakra(
+  'input',
+  { base: { display: 'block', mt: 2, minH: '44px' } },
+  { defaultProps: { type: 'file' } },
+)

@@ -1,11 +1,11 @@
+import { remembered } from '../quantity/remember'
 import { dayOf } from '../quantity/time'
 import type { Parameter } from '../quantity/units'
 import type { Entry, EntryKind, EntryOf } from '../journal/entry'
 
 /**
  * An index of a journal, made once for each: a story of ten thousand lines is otherwise walked through for every
- * planting of every drawing. A journal is never changed in place, so an index is as good as the journal it was made from; it is
- * forgotten together with it.
+ * planting of every drawing.
  */
 interface JournalIndex {
   byKind: Map<Entry['kind'], Entry[]>
@@ -14,11 +14,7 @@ interface JournalIndex {
   byParameter: Map<string, Entry[]>
   byId: Map<string, Entry>
 }
-const made = new WeakMap<readonly Entry[], JournalIndex>()
-
-function indexOf(entries: readonly Entry[]): JournalIndex {
-  const known = made.get(entries)
-  if (known) return known
+const indexOf = remembered((entries: readonly Entry[]): JournalIndex => {
   const index: JournalIndex = {
     byKind: new Map(),
     byPlanting: new Map(),
@@ -32,9 +28,8 @@ function indexOf(entries: readonly Entry[]): JournalIndex {
     if (entry.kind === 'measure' || entry.kind === 'trim')
       put(index.byPlanting, entry.plantingId, entry)
   }
-  made.set(entries, index)
   return index
-}
+})
 
 function put<K>(map: Map<K, Entry[]>, key: K, entry: Entry): void {
   const list = map.get(key)
@@ -63,16 +58,8 @@ export function ofParameter(entries: readonly Entry[], parameter: string): reado
   return indexOf(entries).byParameter.get(parameter) ?? NONE
 }
 
-const days = new WeakMap<Entry, number>()
-
 /** The day of an entry on the axis of every calculation (`dayOf` its time), read from its text once: a long journal is asked for it again and again. */
-export function entryDay(entry: Entry): number {
-  const known = days.get(entry)
-  if (known !== undefined) return known
-  const day = dayOf(entry.at)
-  days.set(entry, day)
-  return day
-}
+export const entryDay = remembered((entry: Entry): number => dayOf(entry.at))
 
 /** The order of a journal: by time, those of one moment by their ids, so that two loads never differ. */
 export function byTime(a: Entry, b: Entry): number {

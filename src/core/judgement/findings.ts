@@ -7,8 +7,9 @@ import { conditionsOf } from '../water/estimate/conditions'
 import { algaeFindings } from './algae-findings'
 import { carpetFindings } from './carpet-findings'
 import { changeFinding } from './change-finding'
-import type { Finding, Level } from './finding'
+import type { Finding } from './finding'
 import type { AnyJudged } from './rules'
+import { byUrgency } from './urgency'
 import { intakeFinding } from './intake-finding'
 import { moodFinding } from './mood-finding'
 import { nitrateFinding } from './nitrate-finding'
@@ -18,7 +19,6 @@ import { bareFindings, stemFindings } from './stem-findings'
 import { temporaryFindings } from './temporary-finding'
 import { waterFindings } from './water-findings'
 
-const RANK: Record<Level, number> = { act: 0, watch: 1, good: 2 }
 /** A disagreement holds this long, then the finding may speak up again. */
 const DISPUTE_DAYS = 30
 
@@ -52,12 +52,7 @@ export function findings(history: TankHistory, now: Instant): Finding[] {
       const dispute = disputes.findLast((entry) => entry.finding === finding.key)
       return dispute ? { ...finding, disputed: { why: dispute.why, at: dispute.at } } : finding
     })
-    .sort(
-      (a, b) =>
-        Number(a.disputed !== null) - Number(b.disputed !== null) ||
-        RANK[a.level] - RANK[b.level] ||
-        b.weight - a.weight,
-    )
+    .sort((a, b) => Number(a.disputed !== null) - Number(b.disputed !== null) || byUrgency(a, b))
 }
 
 const NO_OBSERVATION: ReadonlySet<Entry['kind']> = new Set(['note', 'changed', 'moved'])

@@ -1,6 +1,6 @@
 import { sayAgo, sayDays, sayEstimate, sayNumber } from '../quantity/say'
 import { PARAMETER_UNITS } from '../quantity/units'
-import { SAFE_NH3 } from '../water/gas/gas'
+import { SAFE_NH3 } from '../water/gas/ammonia'
 import { bandWords } from './band-finding.words'
 import type { WordsFor } from './finding'
 import type { WaterFacts } from './water-findings'

@@ -1,4 +1,5 @@
-import type { Certainty, Entry } from '../journal/entry'
+import { rememberedAt } from '../quantity/remember'
+import type { Certainty } from '../journal/entry'
 import { entryDay, ofPlanting } from '../history/journal-index'
 import { speciesOf } from '../history/lookup'
 import type { Planting, TankHistory } from '../history/types'
@@ -35,26 +36,6 @@ const HALF_LIFE_DAYS = 45
 
 const sdOf = (certainty: Certainty) => (certainty === 'glance' ? GLANCE_SD : MEASURED_SD)
 
-/** Heights of a planting up to `now`, cut into segments at every trim; a trim ends one segment and begins the next. */
-export function growthSegments(
-  history: TankHistory,
-  plantingId: string,
-  now: Instant,
-): GrowthSegment[] {
-  const kept = known.get(history.entries)
-  const cut = kept?.now === now ? kept.segments : new Map<string, GrowthSegment[]>()
-  if (kept?.now !== now) known.set(history.entries, { now, segments: cut })
-  const segments = cut.get(plantingId) ?? cutSegments(history, plantingId, now)
-  cut.set(plantingId, segments)
-  return segments
-}
-
-/** A journal is never changed in place: the segments of the moment last asked for are as good as cut anew, and a dozen judgements ask. */
-const known = new WeakMap<
-  readonly Entry[],
-  { now: Instant; segments: Map<string, GrowthSegment[]> }
->()
-
 function cutSegments(history: TankHistory, plantingId: string, now: Instant): GrowthSegment[] {
   const today = dayOf(now)
   const segments: GrowthSegment[] = [{ points: [] }]
@@ -72,6 +53,12 @@ function cutSegments(history: TankHistory, plantingId: string, now: Instant): Gr
   }
   return segments.filter((segment) => segment.points.length > 0)
 }
+
+/** Heights of a planting up to `now`, cut into segments at every trim; a trim ends one segment and begins the next. */
+export const growthSegments = rememberedAt(
+  (history: TankHistory) => history.entries,
+  (history, plantingId: string, now: Instant) => cutSegments(history, plantingId, now),
+)
 
 /**
  * Growth rate of a planting in cm a day: weighted least squares with one slope over all segments and an intercept for

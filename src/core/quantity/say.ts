@@ -48,6 +48,9 @@ export function sayAgo(daysPast: number): string {
 /** With a capital first letter. */
 export const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1)
 
+/** With a small first letter, as it stands within a sentence. */
+export const uncapital = (words: string): string => words.charAt(0).toLowerCase() + words.slice(1)
+
 /** Decimals of a number of which nobody said how well it is known. */
 function usualDecimals(size: number): number {
   if (size >= 100) return 0

@@ -1,3 +1,4 @@
+import { uncapital } from '../quantity/say'
 import type { OptionKey } from '../history/plan-codes'
 import { SIGN_LABELS } from './decline.words'
 import type { DeclineReview, DeclineSign, Grade } from './decline'
@@ -63,4 +64,3 @@ export function sayVerdict(review: DeclineReview, best: WeighedOption): string {
       : `Most worth its trouble: ${uncapital(OPTIONS[best.key].name)}.`
   return `${GRADES[grade]}: ${present} of ${known} signs. ${advice}`
 }
-const uncapital = (words: string) => words.charAt(0).toLowerCase() + words.slice(1)

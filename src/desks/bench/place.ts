@@ -1,6 +1,7 @@
 import type { TankHistory } from '@/core/history/types'
 import type { Finding } from '@/core/judgement/finding'
 import { headline } from '@/core/judgement/findings'
+import { byUrgency } from '@/core/judgement/urgency'
 import { packStage, type PackedStage } from '@/core/layout/pack-stage'
 import { stageOf } from '@/core/layout/scene'
 import type { Result } from '@/core/quantity/result'
@@ -56,9 +57,6 @@ export function firstOf(weighed: readonly { name: string; notes: Result<Finding[
   const pressing =
     known
       .filter(({ note }) => note.level !== 'good')
-      .sort((a, b) => urgency(a.note) - urgency(b.note))[0] ?? null
+      .sort((a, b) => byUrgency(a.note, b.note))[0] ?? null
   return { pressing, all: weighed.every(({ notes }) => notes !== null) }
 }
-
-const RANK = { act: 0, watch: 1, good: 2 } as const
-const urgency = (note: Finding) => RANK[note.level] * 1000 - note.weight

@@ -29,7 +29,14 @@ export function Filters({
           <chakra.label htmlFor="filter-kind" display="block">
             kind
           </chakra.label>
-          <Select id="filter-kind" name="kind" defaultValue={one('kind')} minH="38px" fontSize="sm">
+          <Select
+            id="filter-kind"
+            name="kind"
+            defaultValue={one('kind')}
+            minH="38px"
+            fontSize="sm"
+            maxW="180px"
+          >
             <option value="">all</option>
             {counts.map(({ kind, name, count }) => (
               <option key={kind} value={kind}>
@@ -48,7 +55,7 @@ export function Filters({
             defaultValue={one('log') ? '' : one('planting')}
             minH="38px"
             fontSize="sm"
-            maxW="190px"
+            maxW="180px"
           >
             <option value="">all</option>
             {plantings.map((planting) => (
@@ -69,7 +76,7 @@ export function Filters({
             maxLength={200}
             minH="38px"
             fontSize="sm"
-            w="150px"
+            w="130px"
           />
         </Box>
         <Box>

@@ -6,7 +6,6 @@ import { useSending } from '@/ui/use-sending.client'
 import { Button } from '@/ui/kit/button'
 import { Problem } from '@/ui/kit/input'
 
-type Fields = Record<string, string>
 /** Which line of the page is open, and how another is opened. */
 export type Items = (key: string) => { open: boolean; onToggle: () => void }
 

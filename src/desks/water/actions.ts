@@ -2,7 +2,8 @@
 
 import { object, string } from 'yup'
 import { LABEL_FORM_NAMES, type LabelForm } from '@/core/chemistry/nutrients'
-import { hardnessOf, SALTS } from '@/core/chemistry/salts'
+import { hardnessTooLow } from '@/core/water/facts/sources'
+import { SALTS } from '@/core/chemistry/salts'
 import {
   SCHOOLS,
   type Band,
@@ -164,9 +165,6 @@ export async function keepBands(
   })
 }
 
-/** GH and its ions are told by different tests: within this they may disagree, °dH. */
-const HARDNESS_SLACK = 1.5
-
 /** Writes a source water. Gives its name. */
 export async function keepSource(
   slug: string,
@@ -192,8 +190,8 @@ export async function keepSource(
       magnesiumMgL: numericOrNull(fields, 'magnesiumMgL'),
       conductivityUs: numericOrNull(fields, 'conductivityUs'),
     }
-    const fromIons = hardnessOf(source.calciumMgL ?? 0, source.magnesiumMgL ?? 0)
-    if (fromIons > source.ghDegrees + HARDNESS_SLACK)
+    const fromIons = hardnessTooLow(source)
+    if (fromIons !== null)
       throw new EntryRefused([
         {
           field: 'ghDegrees',

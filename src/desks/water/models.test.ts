@@ -110,7 +110,7 @@ describe('what the pages of the water desk are given', () => {
     const model = gasModel(tarn, NOW)
     expect(new Set(model.colours.map((look) => look.colour)).size).toBeGreaterThan(1)
     expect(model.use).toMatchObject({ measure: expect.any(String), leakSuspected: false })
-    expect(Math.max(...model.day!.map((point) => point.value))).toBeLessThan(45)
+    expect(Math.max(...model.day!.points.map((point) => point.value))).toBeLessThan(45)
     expect(model.pressure).toBeCloseTo(0.845, 2)
     expect(gasModel(spring, NOW).day).toBeNull()
   })

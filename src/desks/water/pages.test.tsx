@@ -1,3 +1,4 @@
+import { METHOD_WORDS } from '@/core/water/gas/carbon-dioxide-methods.words'
 import { ChakraProvider } from '@chakra-ui/react'
 import type { ReactElement } from 'react'
 import { renderToStaticMarkup } from 'react-dom/server'
@@ -146,7 +147,7 @@ test('gas: every method with its limits, five colours told by bars and names, am
   const model = gasModel(tarn, NOW)
   const said = words(<Gas model={model} onColour={done} />)
   for (const method of model.methods)
-    expect(said).toContain(method.limits.slice(0, 24).replace(/'/g, '’'))
+    expect(said).toContain(METHOD_WORDS[method.method].limits.slice(0, 24).replace(/'/g, '’'))
   for (const colour of ['blue', 'blue-green', 'green', 'yellow-green', 'yellow'])
     expect(said).toContain(` ${colour} `)
   expect(said).toMatch(/holds [\d.]+ \([\d.]+–[\d.]+\) ?mg\/L at most; the air presses 8[45] %/)

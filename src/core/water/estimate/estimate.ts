@@ -1,3 +1,4 @@
+import { rememberedAt } from '../../quantity/remember'
 import { entryDay } from '../../history/journal-index'
 import { readingsOf } from '../../history/journal-index'
 import type { EntryOf } from '../../journal/entry'
@@ -80,24 +81,10 @@ const DAILY_DAYS = 190
  * and a daily gain that may drift. Canonical unit; ranges are 80 %.
  * A reading that fits neither the forecast nor its successor is set aside and named. Refuses when there is no reading at all.
  */
-export function estimateParameter(
-  history: TankHistory,
-  parameter: Parameter,
-  now: Instant,
-): Result<WaterEstimate> {
-  const kept = known.get(history)
-  const made = kept?.now === now ? kept.made : new Map<Parameter, Result<WaterEstimate>>()
-  if (kept?.now !== now) known.set(history, { now, made })
-  const estimate = made.get(parameter) ?? reckon(history, parameter, now)
-  made.set(parameter, estimate)
-  return estimate
-}
-
-/** A story is never changed in place: what was reckoned for the moment last asked for is as good as reckoned anew, and a dozen judgements ask. */
-const known = new WeakMap<
-  TankHistory,
-  { now: Instant; made: Map<Parameter, Result<WaterEstimate>> }
->()
+export const estimateParameter = rememberedAt(
+  (history: TankHistory) => history,
+  (history, parameter: Parameter, now: Instant) => reckon(history, parameter, now),
+)
 
 function reckon(history: TankHistory, parameter: Parameter, now: Instant): Result<WaterEstimate> {
   const today = dayOf(now)

@@ -1,5 +1,5 @@
-import { GH_PER_CALCIUM, GH_PER_MAGNESIUM } from '../../chemistry/salts'
-import { entriesOf } from '../../history/journal-index'
+import { GH_PER_CALCIUM, GH_PER_MAGNESIUM, hardnessOf } from '../../chemistry/salts'
+import { entriesOf, entryDay } from '../../history/journal-index'
 import { heldOn } from '../../history/dated'
 import { sourceOn } from '../../history/tank-at'
 import type { SourceWater, TankHistory } from '../../history/types'
@@ -82,13 +82,13 @@ const TOP_UP_SPREAD = 0.15
  */
 export function evaporation(history: TankHistory, today: number, litres: number): Estimate {
   const recent = entriesOf(history.entries, 'top-off').filter((entry) => {
-    const day = Date.parse(entry.at) / 86_400_000
+    const day = entryDay(entry)
     return day <= today && day > today - TOP_UP_DAYS
   })
   const first = recent[0]
   if (first && recent.length >= ENOUGH_TOP_UPS) {
     // Each top-up makes good what was lost since the one before it: the first only opens the count.
-    const span = Math.max(1, today - Date.parse(first.at) / 86_400_000)
+    const span = Math.max(1, today - entryDay(first))
     const value = recent.slice(1).reduce((sum, entry) => sum + entry.litres, 0) / span
     const half = Math.max(TOP_UP_SPREAD * value, value / Math.sqrt(recent.length))
     return {
@@ -107,4 +107,17 @@ export function evaporation(history: TankHistory, today: number, litres: number)
     high: litres * USUAL_LOSS.high,
     because: 'common practice for an open tank: one to two per cent a day',
   }
+}
+
+/** GH and its ions are told by different tests: within this they may disagree, °dH. */
+const HARDNESS_SLACK = 1.5
+
+/** The GH that calcium and magnesium of a water make alone, °dH, where that is more than its GH can be; null where it can. */
+export function hardnessTooLow({
+  calciumMgL,
+  magnesiumMgL,
+  ghDegrees,
+}: Pick<SourceWater, 'calciumMgL' | 'magnesiumMgL' | 'ghDegrees'>): number | null {
+  const made = hardnessOf(calciumMgL ?? 0, magnesiumMgL ?? 0)
+  return made > ghDegrees + HARDNESS_SLACK ? made : null
 }

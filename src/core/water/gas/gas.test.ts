@@ -17,14 +17,12 @@ import { sayFinding } from '../../judgement/say-finding'
 import { waterFindings } from '../../judgement/water-findings'
 import { conditionsOf } from '../estimate/conditions'
 import { estimateParameter, forecastParameter } from '../estimate/estimate'
-import {
-  ammoniaDanger,
-  carbonDioxideByMethod,
-  carbonDioxideDay,
-  gasUse,
-  hourOf,
-  oxygenOf,
-} from './gas'
+import { ammoniaDanger } from './ammonia'
+import { carbonDioxideDay, hourOf } from './carbon-dioxide-day'
+import { carbonDioxideByMethod } from './carbon-dioxide-methods'
+import { METHOD_WORDS } from './carbon-dioxide-methods.words'
+import { gasUse } from './gas-use'
+import { oxygenOf } from './oxygen'
 import { questionsAbout } from '../estimate/questions'
 import { levelOfSource, sourceLevel } from '../facts/sources'
 import { outsideBand, worthTesting, wrongAfterTest } from '../balance/worth-testing'
@@ -61,7 +59,7 @@ describe('gas', () => {
     expect(of('degassed')!.value).toBeGreaterThan(14)
     expect(of('degassed')!.value).toBeLessThan(21)
     expect(of('reading')).toBeNull()
-    expect(methods.every((method) => method.limits.length > 20)).toBe(true)
+    expect(methods.every(({ method }) => METHOD_WORDS[method].limits.length > 20)).toBe(true)
   })
   test('the day meets itself, rises only under gas and never passes the plateau', () => {
     const day = carbonDioxideDay(7.5, 16, 28, 3)

@@ -5,23 +5,22 @@ import { logDose, switchSchool } from '../actions'
 import { Dosing } from './dosing.client'
 import { dosingModel } from './dosing-model'
 import { DryVessel, TankName, WaterFrame } from '../frame'
-import { schoolFacts } from '@/core/water/dosing/schools'
+import { uncapital } from '@/core/quantity/say'
+import { SCHOOL_WORDS } from '@/core/water/dosing/schools.words'
 
 /** Dosing: by which school, how much of what, and what it would do. */
 export async function DosingPage({ slug }: { slug: string }) {
   const story = await storyOr404(slug)
   if (story.vessel.kind === 'terrarium') return <DryVessel slug={slug} name={story.vessel.name} />
   const model = reckoned(story, now(), 'dosing', (at) => dosingModel(story, at))
-  const facts = schoolFacts(model.school)
+  const { says } = SCHOOL_WORDS[model.school]
   return (
     <WaterFrame
       slug={slug}
       page="/dosing"
       title={
         <>
-          <TankName>{model.name}</TankName> is fed by {SPOKEN[model.school]}:{' '}
-          {facts.says.charAt(0).toLowerCase()}
-          {facts.says.slice(1)}
+          <TankName>{model.name}</TankName> is fed by {SPOKEN[model.school]}: {uncapital(says)}
         </>
       }
     >

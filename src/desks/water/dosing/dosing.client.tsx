@@ -22,6 +22,7 @@ import {
 } from '@/core/water/dosing/dosing'
 import { doseUnitOf, raises } from '@/core/water/dosing/products'
 import { SCHOOL_FACTS } from '@/core/water/dosing/schools'
+import { SCHOOL_WORDS } from '@/core/water/dosing/schools.words'
 import NextLink from '@/ui/page-link'
 import { sayDay } from '@/ui/when'
 import { Caution } from '../caution'
@@ -443,9 +444,9 @@ function Schools({ model, onSwitch }: { model: DosingModel; onSwitch: Props['onS
                       </Button>
                     )}
                   </th>
-                  <td>{facts.water}</td>
-                  <td>{facts.keeper}</td>
-                  <td>{facts.costs}</td>
+                  <td>{SCHOOL_WORDS[facts.school].water}</td>
+                  <td>{SCHOOL_WORDS[facts.school].keeper}</td>
+                  <td>{SCHOOL_WORDS[facts.school].costs}</td>
                   <td>{plan ? `${Math.round(plan.litresPerWeek)} L` : ''}</td>
                   <td>{adds.length > 0 ? adds.join(', ') : 'nothing'}</td>
                 </tr>

@@ -6,7 +6,9 @@ import { sayProblems, type Answer, type Sending } from '@/ui/ask.client'
 import { useSending } from '@/ui/use-sending.client'
 import { sayEstimate, sayNumber } from '@/core/quantity/say'
 import { INDICATOR_COLOURS } from '@/core/quantity/units'
-import { RISEN_PH, SAFE_NH3 } from '@/core/water/gas/gas'
+import { sayPlateau } from '@/core/water/gas/carbon-dioxide-day.words'
+import { METHOD_WORDS } from '@/core/water/gas/carbon-dioxide-methods.words'
+import { RISEN_PH, SAFE_NH3 } from '@/core/water/gas/ammonia'
 import { AsTable } from '@/ui/chart/as-table.client'
 import { svgText } from '@/ui/drawing/svg-text'
 import { LevelMark } from '@/ui/marks/level-mark'
@@ -61,7 +63,7 @@ function Methods({ model }: { model: GasModel }) {
         <Box key={method.method} borderBottom="1px solid" borderColor="rule" py={1.5}>
           <Flex gap={3} align="center" wrap={{ base: 'wrap', md: 'nowrap' }}>
             <Box flex="1 1 190px" fontWeight={560} fontSize="sm">
-              {method.name}
+              {METHOD_WORDS[method.method].name}
             </Box>
             <Box flex={`0 1 ${WIDTH}px`}>
               <svg
@@ -70,8 +72,8 @@ function Methods({ model }: { model: GasModel }) {
                 role="img"
                 aria-label={
                   method.value
-                    ? `${method.name}: ${sayEstimate(method.value)} mg/L`
-                    : `${method.name}: no entry`
+                    ? `${METHOD_WORDS[method.method].name}: ${sayEstimate(method.value)} mg/L`
+                    : `${METHOD_WORDS[method.method].name}: no entry`
                 }
               >
                 <line x1={0} x2={WIDTH} y1={11} y2={11} stroke={colour('rule')} />
@@ -120,7 +122,7 @@ function Methods({ model }: { model: GasModel }) {
             </Box>
           </Flex>
           <Box fontSize="xs" color="pencil">
-            {method.limits}
+            {METHOD_WORDS[method.method].limits}
             {method.at && method.entryId ? (
               <>
                 {' '}
@@ -160,13 +162,13 @@ function Day({ model }: { model: GasModel }) {
         <NextLink href={`/tanks/${model.slug}/stands`}>It is given: say when</NextLink>
       </Section>
     )
-  const most = Math.max(40, ...model.day.map((point) => point.value))
+  const most = Math.max(40, ...model.day.points.map((point) => point.value))
   const x = (hour: number) => DAY.left + (hour / 24) * (DAY.width - DAY.left - 24)
   const y = (value: number) =>
     DAY.height - DAY.bottom - (value / most) * (DAY.height - DAY.bottom - DAY.top)
   const lampOn = hour(model.lamp.onAt)
   const lampOff = Math.min(24, lampOn + model.lamp.hours)
-  const atLamp = model.day.reduce((best, point) =>
+  const atLamp = model.day.points.reduce((best, point) =>
     Math.abs(point.hour - lampOn) < Math.abs(best.hour - lampOn) ? point : best,
   )
   return (
@@ -175,7 +177,7 @@ function Day({ model }: { model: GasModel }) {
         viewBox={`0 0 ${DAY.width} ${DAY.height}`}
         width="100%"
         role="img"
-        aria-label={`CO2 over the day: ${sayNumber(atLamp.value, 2)} mg/L when the lamp comes on at ${model.lamp.onAt}, ${sayNumber(Math.max(...model.day.map((point) => point.value)), 2)} at most`}
+        aria-label={`CO2 over the day: ${sayNumber(atLamp.value, 2)} mg/L when the lamp comes on at ${model.lamp.onAt}, ${sayNumber(Math.max(...model.day.points.map((point) => point.value)), 2)} at most`}
       >
         <rect
           x={x(lampOn)}
@@ -238,7 +240,7 @@ function Day({ model }: { model: GasModel }) {
           </text>
         ))}
         <path
-          d={`M${model.day.map((point) => `${x(point.hour).toFixed(1)} ${y(point.value).toFixed(1)}`).join('L')}`}
+          d={`M${model.day.points.map((point) => `${x(point.hour).toFixed(1)} ${y(point.value).toFixed(1)}`).join('L')}`}
           fill="none"
           stroke={colour('pencil')}
           strokeWidth={2}
@@ -257,7 +259,7 @@ function Day({ model }: { model: GasModel }) {
         title="CO2 over the day, pencilled"
         table={() => ({
           columns: ['hour', 'CO2, mg/L'],
-          rows: (model.day ?? [])
+          rows: (model.day?.points ?? [])
             .filter((point) => Number.isInteger(point.hour))
             .map((point) => [`${point.hour}:00`, sayNumber(point.value, 2)]),
         })}
@@ -265,9 +267,9 @@ function Day({ model }: { model: GasModel }) {
       <Box fontSize="sm">
         When the lamp comes on it stands near <b>{sayNumber(atLamp.value, 2)}</b> mg/L.{' '}
         <Box as="span" color="pencil">
-          Reckoned from the hours of the gas: {model.dayBecause}, in an hour and a half to two
-          thirds of it. Common practice: gas an hour or two before the lamp, off with it or an hour
-          before.
+          Reckoned from the hours of the gas: {model.day && sayPlateau(model.day)}, in an hour and a
+          half to two thirds of it. Common practice: gas an hour or two before the lamp, off with it
+          or an hour before.
         </Box>
       </Box>
     </Section>

@@ -373,6 +373,8 @@ function BandsForm({ bands, stamps, onBands }: Props) {
                   <td key={end}>
                     <Input
                       {...form.register(name)}
+                      w="84px"
+                      minH="36px"
                       aria-label={`${nameOf(one.parameter)} ${end === 'low' ? 'at least' : 'at most'}`}
                       aria-invalid={Boolean(problemOf(name))}
                       inputMode="decimal"

@@ -1,0 +1,35 @@
+/**
+ * Pure functions that are asked the same thing again and again. Stories, journals and entries are never changed in place, so what was
+ * worked out of one object is as good as worked out anew; it is forgotten together with the object. Nothing else in the core keeps state.
+ */
+
+/** `make`, worked out once for each object it is asked of. */
+export function remembered<K extends object, V extends object | number>(
+  make: (of: K) => V,
+): (of: K) => V {
+  const known = new WeakMap<K, V>()
+  return (of) => {
+    const kept = known.get(of)
+    if (kept !== undefined) return kept
+    const made = make(of)
+    known.set(of, made)
+    return made
+  }
+}
+
+/** `make`, worked out once for each name and the moment last asked for: a dozen judgements ask of one moment. */
+export function rememberedAt<K extends object, N, V, M>(
+  keyOf: (of: K) => object,
+  make: (of: K, name: N, at: M) => V,
+): (of: K, name: N, at: M) => V {
+  const known = new WeakMap<object, { at: M; made: Map<N, V> }>()
+  return (of, name, at) => {
+    const key = keyOf(of)
+    const kept = known.get(key)
+    const made = kept?.at === at ? kept.made : new Map<N, V>()
+    if (kept?.at !== at) known.set(key, { at, made })
+    const value = made.get(name) ?? make(of, name, at)
+    made.set(name, value)
+    return value
+  }
+}

@@ -18,7 +18,7 @@ const config = {
     '^@/(.*)$': '<rootDir>/src/$1',
     '^fast-check$': '<rootDir>/jest.fast-check.cjs',
   },
-  setupFiles: ['<rootDir>/jest.clock.cjs'],
+  setupFiles: ['<rootDir>/jest.clock.cjs', '<rootDir>/jest.request.cjs'],
   testTimeout: 60_000,
   maxWorkers: 2,
 }

@@ -4,6 +4,7 @@ import './globals.css'
 import type { Metadata, Viewport } from 'next'
 import { cookies } from 'next/headers'
 import type { ReactNode } from 'react'
+import { measuresHere } from '@/data/border/measures-here'
 import { Provider } from '@/ui/provider.client'
 
 export const metadata: Metadata = {
@@ -14,10 +15,11 @@ export const viewport: Viewport = { width: 'device-width', initialScale: 1 }
 
 export default async function RootLayout({ children }: { children: ReactNode }) {
   const lampOff = (await cookies()).get('lamp')?.value === 'off'
+  const { system } = await measuresHere()
   return (
     <html lang="en" className={lampOff ? 'dark' : undefined} suppressHydrationWarning>
       <body>
-        <Provider>{children}</Provider>
+        <Provider units={system}>{children}</Provider>
       </body>
     </html>
   )

@@ -1,6 +1,7 @@
 import type { TankHistory } from '@/core/history/types'
 import type { Finding } from '@/core/judgement/finding'
 import { findings } from '@/core/judgement/findings'
+import { METRIC, type Measures } from '@/core/quantity/measures'
 import type { Instant } from '@/core/quantity/time'
 
 /** Water and plants speak in days; for this long a story is not reckoned again while nothing is written. */
@@ -40,5 +41,9 @@ export function reckoned<T>(
 }
 
 /** The findings of a story as it comes from the cache, as of {@link reckonedAt}. */
-export const findingsOf = (story: TankHistory, now: Instant): Finding[] =>
-  reckoned(story, now, 'findings', (at) => findings(story, at))
+export const findingsOf = (
+  story: TankHistory,
+  now: Instant,
+  measures: Measures = METRIC,
+): Finding[] =>
+  reckoned(story, now, `findings, ${measures.system}`, (at) => findings(story, at, measures))

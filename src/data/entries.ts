@@ -1,3 +1,4 @@
+import { measuresAsked } from './border/measures-here'
 import { and, asc, count, desc, eq, gte, ilike, inArray, lt, or, sql, type SQL } from 'drizzle-orm'
 import type { Entry, EntryKind } from '@/core/journal/entry'
 import { problemsOf } from '@/core/admission/admit'
@@ -177,7 +178,7 @@ export async function editEntry(
     if (stampOf(before.entry) === stampOf(next)) return false
     if (before.revision !== seen)
       throw new Overtaken(
-        `This line was changed elsewhere meanwhile; it now reads “${describeEntry(before.entry, story)}”${before.entry.note ? `, with the remark “${before.entry.note}”` : ''}. Yours is not written yet.`,
+        `This line was changed elsewhere meanwhile; it now reads “${describeEntry(before.entry, story, measuresAsked())}”${before.entry.note ? `, with the remark “${before.entry.note}”` : ''}. Yours is not written yet.`,
         String(before.revision),
       )
     refuseProblems([next], withEntry(story, next.id, null), now)
@@ -332,7 +333,7 @@ function conditions(vesselId: string, filter: JournalFilter): SQL[] {
 }
 
 function refuseProblems(entries: readonly Entry[], story: TankHistory, now: Instant): void {
-  const problems = problemsOf(entries, story, now)
+  const problems = problemsOf(entries, story, now, measuresAsked())
   if (problems.length > 0) throw new EntryRefused(problems)
 }
 

@@ -3,6 +3,7 @@
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import type { UseFormRegisterReturn } from 'react-hook-form'
 import { Input, Problem, Select, TextArea, Tick } from './kit/input'
+import { useMeasures } from './measures.client'
 import { Labelled, tiedTo } from './kit/labelled'
 
 export interface PlainField {
@@ -28,10 +29,16 @@ const WIDTHS: Partial<Record<PlainField['type'], string>> = {
 
 /** A labelled field with its problem under it. */
 export function PlainFieldBox(props: Props) {
+  const measures = useMeasures()
   const { field, problem } = props
   if (field.type === 'radio') return <Radios {...props} />
   return (
-    <Labelled name={field.name} label={field.label} after={field.after} problem={problem}>
+    <Labelled
+      name={field.name}
+      label={field.label}
+      after={field.after && measures.unit(field.after)}
+      problem={problem}
+    >
       <Control {...props} />
     </Labelled>
   )

@@ -31,6 +31,8 @@ export function PlainForm({ groups, initial, submit, onSend, onDone, seen, clear
   const sent = useSentForm<string>({
     initial,
     seen,
+    units: (name) =>
+      groups.flatMap(({ fields }) => fields).find((field) => field.name === name)?.after ?? '',
     onSend,
     onDone: (value, form) => {
       for (const name of clear) form.setValue(name, '')

@@ -5,6 +5,8 @@ import { CacheProvider } from '@emotion/react'
 import { ChakraProvider } from '@chakra-ui/react'
 import { useServerInsertedHTML } from 'next/navigation'
 import { useEffect, useState, type ReactNode } from 'react'
+import type { UnitSystem } from '@/core/quantity/measures'
+import { MeasuresProvider } from './measures.client'
 import { system } from './theme'
 
 /** Styles made while the server renders must reach the page before its markup, or the browser renders it twice and differently. */
@@ -26,7 +28,7 @@ function makeRegistry() {
   return { cache, flush }
 }
 
-export function Provider({ children }: { children: ReactNode }) {
+export function Provider({ units, children }: { units: UnitSystem; children: ReactNode }) {
   const [registry] = useState(makeRegistry)
   // Effects run from the leaves to the root: once this one has, keys and pointers are heard everywhere. Whoever drives the page by machine waits for it.
   useEffect(() => {
@@ -48,7 +50,9 @@ export function Provider({ children }: { children: ReactNode }) {
   })
   return (
     <CacheProvider value={registry.cache}>
-      <ChakraProvider value={system}>{children}</ChakraProvider>
+      <ChakraProvider value={system}>
+        <MeasuresProvider system={units}>{children}</MeasuresProvider>
+      </ChakraProvider>
     </CacheProvider>
   )
 }

@@ -1,3 +1,4 @@
+import { METRIC, type Measures } from '../quantity/measures'
 import { withEntries } from '../history/revise'
 import type { TankHistory } from '../history/types'
 import { kindOf, type Entry } from '../journal/entry'
@@ -26,11 +27,11 @@ export interface Door {
  * The one door into a tank's journal, for forms, rounds, files and devices alike. Cost: a check for each entry, and a copy of the
  * journal for each entry that later ones of the same go are judged by.
  */
-export function doorInto(story: TankHistory, now: Instant): Door {
+export function doorInto(story: TankHistory, now: Instant, measures: Measures = METRIC): Door {
   const litresOf = litresOver(story)
   const lists = listsOf(story)
   let grown = story
-  const ask = (at: Instant) => askOf(grown, at, litresOf, lists)
+  const ask = (at: Instant) => askOf(grown, at, litresOf, lists, measures)
   return {
     ask,
     admit(entry) {
@@ -90,7 +91,8 @@ export function problemsOf(
   entries: readonly Entry[],
   story: TankHistory,
   now: Instant,
+  measures: Measures = METRIC,
 ): EntryProblem[] {
-  const door = doorInto(story, now)
+  const door = doorInto(story, now, measures)
   return [...entries].sort((a, b) => (a.at < b.at ? -1 : 1)).flatMap(door.admit)
 }

@@ -1,3 +1,4 @@
+import { METRIC, type Measures } from '../quantity/measures'
 import { entriesOf, ofPlanting } from '../history/journal-index'
 import { headCount, missingSince, speciesOf } from '../history/lookup'
 import { plantingAsLastSeen, tankNow, vesselOn } from '../history/tank-at'
@@ -25,9 +26,11 @@ export function askOf(
   at: Instant,
   litresOf: (day: number) => number,
   lists: Lists,
+  measures: Measures = METRIC,
 ): Ask {
   const day = dayOf(at)
   return {
+    measures,
     knows: (what, id) => lists[what].byId.has(id),
     find: (what, name) => lists[what].byName.get(name.trim().toLowerCase()) ?? null,
     nameOf: (what, id) => lists[what].byId.get(id)?.shown ?? null,

@@ -1,3 +1,4 @@
+import { METRIC, type Measures } from '../quantity/measures'
 import type { TankHistory } from '../history/types'
 import type { Entry } from '../journal/entry'
 import { questionsAbout } from '../water/estimate/questions'
@@ -6,10 +7,14 @@ import { questionsAbout } from '../water/estimate/questions'
 const MOST_LETTERS = 500
 
 /** What can hardly be about an entry, each as a question for the keeper. Empty when all fits, and for what is no reading. */
-export function doubtsAbout(entry: Entry, story: TankHistory): string[] {
+export function doubtsAbout(
+  entry: Entry,
+  story: TankHistory,
+  measures: Measures = METRIC,
+): string[] {
   if (entry.kind !== 'reading') return []
   const others = story.entries.filter((other) => other.id !== entry.id)
-  return questionsAbout(entry, { ...story, entries: others })
+  return questionsAbout(entry, { ...story, entries: others }, measures)
 }
 
 /** An entry the keeper stood by: a reading keeps what it was asked. */

@@ -1,3 +1,4 @@
+import { METRIC, type Measures } from '../quantity/measures'
 import { kindOf, type Entry } from '../journal/entry'
 import type { Names } from '../journal/kind'
 import type { Place } from '../journal/shape'
@@ -7,12 +8,17 @@ import { sayStep } from './plan.words'
 import type { TankHistory } from './types'
 
 /** What an entry says, in one short sentence for the journal, evidence lists and the care sheet. */
-export function describeEntry(entry: Entry, history: TankHistory): string {
-  return kindOf(entry.kind).tell(entry, namesIn(history))
+export function describeEntry(
+  entry: Entry,
+  history: TankHistory,
+  measures: Measures = METRIC,
+): string {
+  return kindOf(entry.kind).tell(entry, namesIn(history, measures))
 }
 
 /** How the things of a tank are called; what is no more by what it was. */
-export const namesIn = (history: TankHistory): Names => ({
+export const namesIn = (history: TankHistory, measures: Measures = METRIC): Names => ({
+  measures,
   planting: (id) => plantingName(id, history),
   stake: (id) => history.plantings.find((one) => one.id === id)?.stake ?? 'a planting',
   bare: (id) => history.plantings.find((one) => one.id === id)?.name ?? 'a planting',
@@ -22,10 +28,10 @@ export const namesIn = (history: TankHistory): Names => ({
   step: (planId, stepId) => {
     const plan = history.plans.find(({ id }) => id === planId)
     const step = plan?.steps.find(({ id }) => id === stepId)
-    return step ? sayStep(step, history) : 'a step of a plan'
+    return step ? sayStep(step, history, measures) : 'a step of a plan'
   },
   fact: (subject) => factName(subject, history),
-  changes: sayFieldChanges,
+  changes: (fields) => sayFieldChanges(fields, measures),
 })
 
 /** “S1 Green stems, back left”. */

@@ -1,4 +1,4 @@
-import { sayNumber } from '../quantity/say'
+import type { Measures } from '../quantity/measures'
 import type { FieldChange, FieldValue } from '../journal/fact-change'
 
 /** How each field is called, and what its figures are in. A field without a line is called by its own name. */
@@ -42,7 +42,7 @@ const FIELDS: Record<string, readonly [label: string, unit?: string]> = {
   school: ['school'],
   bucketLitres: ['bucket', 'L'],
   foodProteinPercent: ['protein in the food', '%'],
-  evaporationLitresPerDay: ['evaporation', 'L a day'],
+  evaporationLitresPerDay: ['evaporation a day', 'L'],
   nitrateMgL: ['nitrate', 'mg/L'],
   phosphateMgL: ['phosphate', 'mg/L'],
   potassiumMgL: ['potassium', 'mg/L'],
@@ -73,10 +73,10 @@ const UNSAID: ReadonlySet<string> = new Set([
 ])
 
 /** “hours 8 h → 6 h; level 100 % → 60 %”. */
-export const sayFieldChanges = (changes: readonly FieldChange[]): string =>
-  changes.map(sayFieldChange).join('; ')
+export const sayFieldChanges = (changes: readonly FieldChange[], measures: Measures): string =>
+  changes.map((change) => sayFieldChange(change, measures)).join('; ')
 
-function sayFieldChange({ field, before, after }: FieldChange): string {
+function sayFieldChange({ field, before, after }: FieldChange, measures: Measures): string {
   if (field === 'there') return after ? 'new' : 'taken off the list'
   if (field === 'running') return after ? 'on again' : 'switched off'
   if (field === 'in the tank') return after ? 'in the tank again' : 'out of the tank'
@@ -85,14 +85,14 @@ function sayFieldChange({ field, before, after }: FieldChange): string {
   const [label, unit = ''] = FIELDS[field] ?? [field.replace(/([A-Z])/g, ' $1').toLowerCase()]
   return UNSAID.has(field)
     ? `${label} changed`
-    : `${label} ${sayValue(before, unit)} → ${sayValue(after, unit)}`
+    : `${label} ${sayValue(before, unit, measures)} → ${sayValue(after, unit, measures)}`
 }
 
-function sayValue(value: FieldValue, unit: string): string {
+function sayValue(value: FieldValue, unit: string, measures: Measures): string {
   if (value === null || value === '') return 'not said'
   if (typeof value === 'boolean') return value ? 'yes' : 'no'
-  if (typeof value === 'number') return `${sayNumber(value)}${unit === '' ? '' : ` ${unit}`}`
+  if (typeof value === 'number') return measures.say(value, unit)
   if (typeof value === 'string') return /^\d{4}-\d\d-\d\dT/.test(value) ? value.slice(0, 10) : value
-  const [left, right, front, back] = value.map((edge) => sayNumber(edge))
-  return `${left}–${right} cm from the left, ${front}–${back} from the front`
+  const [left, right, front, back] = value.map((edge) => measures.figure(edge, 'cm'))
+  return `${left}–${right} ${measures.unit('cm')} from the left, ${front}–${back} from the front`
 }

@@ -1,3 +1,4 @@
+import { METRIC, type Measures } from '../quantity/measures'
 import { mainKind } from './tank-at'
 import type { CautionCode, MaterialCode, OptionKey, Side, StepCode } from './plan-codes'
 import type { Plan, PlanMaterial, PlanStep, Planting, TankHistory } from './types'
@@ -26,29 +27,31 @@ export const sayStage = (
   side === null ? TITLES[option] : `${SIDE_NAMES[side]}: ${stakesOf(plantingIds, history)}`
 
 /** What can hurt someone at a step. Never a substitute for local codes or licensed people. */
-const CAUTIONS: Record<CautionCode, string> = {
-  mains:
+const CAUTIONS: Record<CautionCode, (measures: Measures) => string> = {
+  mains: () =>
     'Unplug heater, filter and lamp before the water drops and let the heater cool 15 minutes. Drip loops and a residual-current device; mains work is an electrician’s.',
-  weight:
-    'Water weighs a kilogram a litre. Lift with two people; never move a filled tank; ask a structural professional about an upper floor.',
-  glass: 'Glass edges cut. Dry hands, no stone resting on bare glass.',
-  hands: 'Cover cuts and wash hands: tank water can infect skin.',
-  gas: 'Close the gas first. Too little plant mass for the same gas drives the pH down; watch the animals’ breathing.',
-  nature:
+  weight: ({ system }) =>
+    `Water weighs ${system === 'US' ? 'more than eight pounds a gallon' : 'a kilogram a litre'}. Lift with two people; never move a filled tank; ask a structural professional about an upper floor.`,
+  glass: () => 'Glass edges cut. Dry hands, no stone resting on bare glass.',
+  hands: () => 'Cover cuts and wash hands: tank water can infect skin.',
+  gas: () =>
+    'Close the gas first. Too little plant mass for the same gas drives the pH down; watch the animals’ breathing.',
+  nature: () =>
     'No plant, animal or water into the wild. Compost dry; check which species are restricted where you live.',
-  media:
+  media: () =>
     'Keep filter media wet in tank water, never under the tap: its bacteria are what keeps the animals safe.',
-  animals: 'Animals that gasp, roll or bleed need a vet, not a bottle.',
+  animals: () => 'Animals that gasp, roll or bleed need a vet, not a bottle.',
 }
 
 /** A caution at its step, with the weight of this tank where that is the danger. */
 export const sayCaution = (
   caution: CautionCode,
   { kilograms }: Pick<PlanStep, 'kilograms'>,
+  measures: Measures = METRIC,
 ): string =>
   caution === 'weight' && kilograms !== null
-    ? `${CAUTIONS.weight} Filled it is about ${Math.round(kilograms / 10) * 10} kg.`
-    : CAUTIONS[caution]
+    ? `${CAUTIONS.weight(measures)} Filled it is about ${Math.round(measures.of(kilograms, 'kg') / 10) * 10} ${measures.unit('kg')}.`
+    : CAUTIONS[caution](measures)
 
 /** What the words of a step may speak of. */
 interface StepFacts {
@@ -104,14 +107,17 @@ const STEPS: Record<Exclude<StepCode, 'own words'>, string | ((facts: StepFacts)
 export function sayStep(
   step: Pick<PlanStep, 'does' | 'litres' | 'plantingIds' | 'text'>,
   history: TankHistory,
+  measures: Measures = METRIC,
 ): string {
   if (step.does === 'own words') return step.text ?? 'a step without words'
   const says = STEPS[step.does]
   if (typeof says === 'string') return says
-  const litres = step.litres === null ? '' : sayLitres(step.litres)
+  const litres =
+    step.litres === null ? '' : measures.say(step.litres, 'L', step.litres < SMALL_LITRES ? 0.1 : 1)
   return says({ litres, stakes: stakesOf(step.plantingIds, history) })
 }
-const sayLitres = (litres: number) => `${litres < 10 ? litres.toFixed(1) : Math.round(litres)} L`
+/** Of less than this a tenth of a litre is said. */
+const SMALL_LITRES = 10
 
 function stakesOf(ids: readonly string[], { plantings }: TankHistory): string {
   const stakes = new Map(plantings.map(({ id, stake }) => [id, stake]))
@@ -120,33 +126,35 @@ function stakesOf(ids: readonly string[], { plantings }: TankHistory): string {
 
 /** How a material is said: “14 stems”, “S1 cuttings from your own tops”, and how it was reckoned. */
 export interface SaidMaterial {
+  amount: number
   unit: string
   says: string
   remark: string
 }
 type MaterialWords = (facts: {
+  measures: Measures
   of: PlanMaterial
   stake: Planting['stake']
   kind: string
-}) => SaidMaterial
+}) => Omit<SaidMaterial, 'amount'>
 const MATERIALS: Record<MaterialCode, MaterialWords> = {
   'source water': () => ({
     unit: 'L',
     says: 'source water for the change',
     remark: 'half the tank',
   }),
-  'active soil': ({ of: { from, amount } }) => ({
+  'active soil': ({ of: { from, amount }, measures }) => ({
     unit: 'L',
     says: 'active soil',
     remark:
       from === null
         ? ''
-        : `${from.toFixed(1)} L by the slope, ${Math.round(amount - from)} L to spare`,
+        : `${measures.say(from, 'L', 0.1)} by the slope, ${measures.say(amount - from, 'L', 0.5)} to spare`,
   }),
-  'root tabs': ({ of: { each } }) => ({
+  'root tabs': ({ of: { each }, measures }) => ({
     unit: 'pieces',
     says: 'root tabs',
-    remark: each === null ? '' : `one to ${each} cm²`,
+    remark: each === null ? '' : `one to ${measures.say(each, 'cm²', 1)}`,
   }),
   'own cuttings': ({ of: { from }, stake }) => ({
     unit: 'stems',
@@ -158,13 +166,13 @@ const MATERIALS: Record<MaterialCode, MaterialWords> = {
     says: `${stake} ${kind}, bought`,
     remark: from === null ? '' : `${from} stems short`,
   }),
-  portions: ({ of: { from, each }, stake, kind }) => ({
+  portions: ({ of: { from, each }, stake, kind, measures }) => ({
     unit: 'portions',
     says: `${stake} ${kind}`,
     remark:
       from === null || each === null
         ? ''
-        : `${Math.round(from)} cm² at ${each} cm² a portion; sods of the old mat save some`,
+        : `${measures.say(from, 'cm²', 1)} at ${measures.say(each, 'cm²', 1)} a portion; sods of the old mat save some`,
   }),
   divided: ({ of: { amount }, stake }) => ({
     unit: amount === 1 ? 'crown' : 'crowns',
@@ -172,22 +180,32 @@ const MATERIALS: Record<MaterialCode, MaterialWords> = {
     remark: '',
   }),
   floss: () => ({ unit: 'sheet', says: 'filter floss to wall off a section', remark: '' }),
-  tubs: ({ of: { from } }) => ({
+  tubs: ({ of: { from }, measures }) => ({
     unit: 'pieces',
     says: 'tubs with lids, heater and air for plants',
-    remark: from === null ? '' : `${Math.round(from)} L of tank water between them`,
+    remark: from === null ? '' : `${measures.say(from, 'L', 1)} of tank water between them`,
   }),
   tests: () => ({ unit: 'readings', says: 'tests for ammonia and nitrite', remark: '' }),
   'own words': ({ of: { text } }) => ({ unit: '', says: text ?? '', remark: '' }),
 }
 
 /** A material of a plan for its list. */
-export function sayMaterial(of: PlanMaterial, history: TankHistory): SaidMaterial {
+export function sayMaterial(
+  of: PlanMaterial,
+  history: TankHistory,
+  measures: Measures = METRIC,
+): SaidMaterial {
   const planting = history.plantings.find(({ id }) => id === of.plantingId)
   const kind = planting && history.species.find(({ id }) => id === mainKind(planting).speciesId)
-  return MATERIALS[of.item]({
+  const { unit, ...said } = MATERIALS[of.item]({
+    measures,
     of,
     stake: planting?.stake ?? 'a planting',
     kind: kind?.name ?? planting?.name ?? '',
   })
+  return {
+    ...said,
+    unit: measures.unit(unit),
+    amount: Number(measures.of(of.amount, unit).toPrecision(3)),
+  }
 }

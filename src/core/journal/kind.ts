@@ -1,3 +1,4 @@
+import type { Measures } from '../quantity/measures'
 import type { Instant } from '../quantity/time'
 import type { Result } from '../quantity/result'
 import type { FactSubject, FieldChange } from './fact-change'
@@ -21,6 +22,8 @@ export interface Common {
 
 /** How the things of a tank are called, for sentences. */
 export interface Names {
+  /** How this keeper measures. */
+  measures: Measures
   planting: (id: string) => string
   /** Its stake alone: “S1”; its name alone. */
   stake: (id: string) => string
@@ -49,6 +52,8 @@ export interface Ask {
   find: (what: PointsAt, name: string) => Found | null
   nameOf: (what: PointsAt, id: string) => string | null
   planting: (id: string) => { stake: string; from: Instant } | null
+  /** How this keeper measures, for what is said of a fault. */
+  measures: Measures
   /** Net litres of the tank. */
   litres: () => number
   litresPerCentimetre: () => number
@@ -73,7 +78,10 @@ export interface Ask {
 export interface FormField {
   name: string
   label: string
+  /** What stands behind it: a unit, mostly. */
   after?: string
+  /** Another field whose choice brings another unit: the field, those choices, and the unit then. */
+  exceptFor?: readonly [field: string, choices: readonly string[], unit: string]
   /** Only where the shape does not say it. */
   input?: 'number' | 'text' | 'choice' | 'unit' | 'product' | 'equipment'
   choices?: readonly string[]

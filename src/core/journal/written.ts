@@ -23,6 +23,7 @@ export interface ShownField {
   choices: readonly { id: string; says: string }[]
   optional: boolean
   after: string
+  exceptFor: FormField['exceptFor'] | null
   prefer: 'planting' | null
 }
 /** The form of a kind of entry. */
@@ -49,6 +50,7 @@ function shown(field: FormField, shape: Shape): ShownField {
     name: field.name,
     label: field.label,
     after: field.after ?? '',
+    exceptFor: field.exceptFor ?? null,
     prefer: field.prefer ?? null,
     input: field.input ?? inputFor(spec),
     optional: field.optional ?? (spec !== null && 'maybe' in spec && spec.maybe === true),

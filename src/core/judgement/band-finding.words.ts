@@ -1,6 +1,7 @@
-import { sayDays, sayEstimate, sayNumber } from '../quantity/say'
+import type { Measures } from '../quantity/measures'
+import { sayDays, sayNumber } from '../quantity/say'
+import { sayBand } from '../water/facts/band.words'
 import { nameOf, nameWithin, unitOf } from '../quantity/parameter-name'
-import type { Band } from '../history/types'
 import type { Parameter } from '../quantity/units'
 import type { BandFacts } from './band-finding'
 import type { FindingWords, WordsFor } from './finding'
@@ -44,30 +45,32 @@ const usually = (parameter: Parameter, side: 0 | 1) =>
   SUGGESTS[parameter]?.[side] ?? 'See the balance before you change anything.'
 
 export const bandWords: WordsFor<BandFacts> = {
-  'over-band': (facts) => {
+  'over-band': (facts, { measures }) => {
     const { parameter, band, change } = facts
     return {
-      ...outside(facts, 'over'),
+      ...outside(facts, 'over', measures),
       clause: `has too much ${nameWithin(parameter)}`,
       suggests:
         change === null
           ? usually(parameter, 1)
-          : `A change of ${Math.round(change * 100)} % brings it to ${sayNumber(band.high ?? 0)} ${unitOf(parameter)}.`,
+          : `A change of ${Math.round(change * 100)} % brings it to ${measures.say(band.high ?? 0, unitOf(parameter))}.`,
     }
   },
-  'under-band': (facts) => ({
-    ...outside(facts, 'under'),
+  'under-band': (facts, { measures }) => ({
+    ...outside(facts, 'under', measures),
     clause: `has too little ${nameWithin(facts.parameter)}`,
     suggests: usually(facts.parameter, 0),
   }),
-  'band-passed-soon': (facts) => {
+  'band-passed-soon': (facts, { measures }) => {
     const { parameter, now, band, inDays, gain } = facts
+    const unit = unitOf(parameter)
+    const [perWeek, spread] = [gain.value * 7, Math.abs(gain.high - gain.low) * 3.5]
     return {
-      says: `${nameOf(parameter)} passes ${sayNumber(band.high ?? 0)} ${unitOf(parameter)} in about ${sayDays(inDays)}`,
-      detail: `It stands near ${sayEstimate(now, unitOf(parameter))} and gains ${sayNumber(gain.value * 7, Math.abs(gain.high - gain.low) * 3.5)} a week.`,
+      says: `${nameOf(parameter)} passes ${measures.say(band.high ?? 0, unit)} in about ${sayDays(inDays)}`,
+      detail: `It stands near ${measures.sayEstimate(now, unit)} and gains ${sayNumber(measures.width(perWeek, unit), measures.width(spread, unit))} a week.`,
       clause: `gains ${nameWithin(parameter)} from week to week`,
       suggests: 'See in the balance where it comes from.',
-      ...settled(facts),
+      ...settled(facts, measures),
     }
   },
 }
@@ -77,27 +80,22 @@ type Banded = BandFacts['under-band']
 const outside = (
   facts: Banded,
   side: 'over' | 'under',
+  measures: Measures,
 ): Omit<FindingWords, 'clause' | 'suggests'> => {
   const { parameter, now, band } = facts
   const name = nameOf(parameter)
   const unit = unitOf(parameter)
   return {
     says: `${name} is ${side} its band`,
-    detail: `${name} stands near ${sayEstimate(now, unit)}; ${sayBand(band)}${unit ? ` ${unit}` : ''} is wanted.`,
-    ...settled(facts),
+    detail: `${name} stands near ${measures.sayEstimate(now, unit)}; ${sayBand(parameter, band, measures)}${unit ? ` ${measures.unit(unit)}` : ''} is wanted.`,
+    ...settled(facts, measures),
   }
 }
 
-const settled = ({
-  parameter,
-  now,
-  band,
-}: Banded): Pick<FindingWords, 'wouldChangeMyMind' | 'reckoned'> => ({
-  wouldChangeMyMind: `One more ${nameWithin(parameter)} test that falls inside ${sayBand(band)}.`,
-  reckoned: [`It stands at ${sayEstimate(now, unitOf(parameter))}, from ${now.because}`],
+const settled = (
+  { parameter, now, band }: Banded,
+  measures: Measures,
+): Pick<FindingWords, 'wouldChangeMyMind' | 'reckoned'> => ({
+  wouldChangeMyMind: `One more ${nameWithin(parameter)} test that falls inside ${sayBand(parameter, band, measures)}.`,
+  reckoned: [`It stands at ${measures.sayEstimate(now, unitOf(parameter))}, from ${now.because}`],
 })
-
-function sayBand({ low, high }: Band): string {
-  if (low !== null && high !== null) return `${sayNumber(low)}–${sayNumber(high)}`
-  return high !== null ? `at most ${sayNumber(high)}` : `at least ${sayNumber(low ?? 0)}`
-}

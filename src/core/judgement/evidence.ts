@@ -1,19 +1,24 @@
 import { describeEntry } from '../history/describe'
 import { byId } from '../history/journal-index'
 import type { TankHistory } from '../history/types'
+import type { Measures } from '../quantity/measures'
 import type { Entry } from '../journal/entry'
 import type { Evidence } from './finding'
 
 /** An entry as evidence. */
-function evidence(entry: Entry, history: TankHistory): Evidence {
-  return { says: describeEntry(entry, history), entryId: entry.id, at: entry.at }
+function evidence(entry: Entry, history: TankHistory, measures: Measures): Evidence {
+  return { says: describeEntry(entry, history, measures), entryId: entry.id, at: entry.at }
 }
 
 /** Entries by id as evidence, in the order given; ids the story does not hold are passed over. */
-export function evidenceFor(ids: readonly string[], history: TankHistory): Evidence[] {
+export function evidenceFor(
+  ids: readonly string[],
+  history: TankHistory,
+  measures: Measures,
+): Evidence[] {
   return ids.flatMap((id) => {
     const entry = byId(history.entries, id)
-    return entry ? [evidence(entry, history)] : []
+    return entry ? [evidence(entry, history, measures)] : []
   })
 }
 

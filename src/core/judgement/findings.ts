@@ -1,3 +1,4 @@
+import { METRIC, type Measures } from '../quantity/measures'
 import { entriesOf } from '../history/journal-index'
 import type { Entry } from '../journal/entry'
 import { storyUntil } from '../history/lookup'
@@ -23,7 +24,11 @@ import { waterFindings } from './water-findings'
 const DISPUTE_DAYS = 30
 
 /** Everything Vivero finds worth saying of a tank at `now`, weightiest first; what the keeper disputes comes last. */
-export function findings(history: TankHistory, now: Instant): Finding[] {
+export function findings(
+  history: TankHistory,
+  now: Instant,
+  measures: Measures = METRIC,
+): Finding[] {
   const story = storyUntil(history, now)
   const conditions = conditionsOf(story, now)
   const all = [
@@ -47,7 +52,7 @@ export function findings(history: TankHistory, now: Instant): Finding[] {
     (entry) => daysBetween(entry.at, now) <= DISPUTE_DAYS,
   )
   return all
-    .map((judged) => sayFinding(judged, story))
+    .map((judged) => sayFinding(judged, story, measures))
     .map((finding) => {
       const dispute = disputes.findLast((entry) => entry.finding === finding.key)
       return dispute ? { ...finding, disputed: { why: dispute.why, at: dispute.at } } : finding

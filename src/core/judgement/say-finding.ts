@@ -1,3 +1,4 @@
+import { METRIC, type Measures } from '../quantity/measures'
 import { namesIn } from '../history/describe'
 import type { TankHistory } from '../history/types'
 import type { Names } from '../journal/kind'
@@ -30,10 +31,14 @@ const WORDS: WordsFor<FactsOf> = {
 }
 
 /** A judgement with its words and its evidence, for a keeper to read. */
-export function sayFinding(judged: AnyJudged, history: TankHistory): Finding {
+export function sayFinding(
+  judged: AnyJudged,
+  history: TankHistory,
+  measures: Measures = METRIC,
+): Finding {
   const { rule, key, subject, level, weight, leadsTo, entryIds, facts } = judged
   const say = WORDS[rule] as (facts: unknown, names: Names) => FindingWords
-  const { reckoned: lines, ...words } = say(facts, namesIn(history))
+  const { reckoned: lines, ...words } = say(facts, namesIn(history, measures))
   return {
     key,
     rule,
@@ -42,7 +47,7 @@ export function sayFinding(judged: AnyJudged, history: TankHistory): Finding {
     weight,
     leadsTo,
     ...words,
-    because: [...evidenceFor(entryIds, history), ...lines.map(reckoned)],
+    because: [...evidenceFor(entryIds, history, measures), ...lines.map(reckoned)],
     disputed: null,
   }
 }

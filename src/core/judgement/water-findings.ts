@@ -13,11 +13,12 @@ import { bandNow } from '../water/facts/parameters'
 import { evaporation, levelOfSource } from '../water/facts/sources'
 import { ammoniaDanger, SAFE_NH3 } from '../water/gas/ammonia'
 import { gasUse, type GasUse } from '../water/gas/gas-use'
-import { oxygenOf } from '../water/gas/oxygen'
+import { oxygenOf, type Oxygen } from '../water/gas/oxygen'
 import { BANDED, bandFinding, type BandFacts } from './band-finding'
 import { lastIds } from './evidence'
 import type { Judged } from './finding'
 
+type Room = Pick<Oxygen, 'saturation' | 'temperatureC' | 'altitudeM'>
 export interface WaterFacts extends BandFacts {
   /** mg/L; `share`: of all ammonia, 0–1. */
   'ammonia-dangerous': { unionised: Estimate; share: number }
@@ -26,8 +27,8 @@ export interface WaterFacts extends BandFacts {
   'gas-steady': { looks: number; low: number; high: number }
   'gas-leaks': { use: GasUse }
   /** `saturation`: what the water could hold; `share`: 0–1 of that. */
-  'oxygen-short': { measured: Estimate; share: number; saturation: Estimate }
-  'oxygen-little-room': { saturation: Estimate }
+  'oxygen-short': { measured: Estimate; share: number } & Room
+  'oxygen-little-room': Room
   'source-very-soft': { source: SourceWater }
   /** `factor`: of the source's own level; `loss`: L a day. */
   'top-ups-creep': { parameter: Parameter; factor: number; loss: Estimate; source: number }
@@ -130,7 +131,11 @@ function oxygenFinding(
   conditions: Conditions,
   now: Instant,
 ): OfWater<'oxygen-short' | 'oxygen-little-room'> {
-  const { saturation, measured, share } = oxygenOf(history.vessel, conditions)
+  const { saturation, temperatureC, altitudeM, measured, share } = oxygenOf(
+    history.vessel,
+    conditions,
+  )
+  const room: Room = { saturation, temperatureC, altitudeM }
   const { low } = bandNow(history, 'oxygen', now)
   const estimate = conditions.of('oxygen')
   if (low === null) return null
@@ -138,7 +143,7 @@ function oxygenFinding(
     return {
       ...water('oxygen'),
       rule: 'oxygen-short',
-      facts: { measured, share: share.value, saturation },
+      facts: { measured, share: share.value, ...room },
       level: 'act',
       weight: 80,
       entryIds: estimate.readings.slice(-2).map((reading) => reading.entryId),
@@ -148,7 +153,7 @@ function oxygenFinding(
     : ({
         ...water('oxygen'),
         rule: 'oxygen-little-room',
-        facts: { saturation },
+        facts: room,
         level: 'watch',
         weight: 20,
         entryIds: [],

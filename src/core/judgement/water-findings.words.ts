@@ -1,3 +1,5 @@
+import type { Measures } from '../quantity/measures'
+import type { Oxygen } from '../water/gas/oxygen'
 import { sayAgo, sayDays, sayEstimate, sayNumber } from '../quantity/say'
 import { PARAMETER_UNITS } from '../quantity/units'
 import { SAFE_NH3 } from '../water/gas/ammonia'
@@ -47,17 +49,17 @@ export const waterWords: WordsFor<WaterFacts> = {
       `CO2 ${sayNumber(use.colourBefore ?? 0)} mg/L before, ${sayNumber(use.colourNow ?? 0)} now`,
     ],
   }),
-  'oxygen-short': ({ measured, share, saturation }) => ({
+  'oxygen-short': ({ measured, share, saturation, ...where }, { measures }) => ({
     says: 'The water is short of oxygen',
     detail: `${sayEstimate(measured, 'mg/L')}, ${Math.round(share * 100)} % of what it could hold here.`,
     clause: 'is short of oxygen',
     suggests: 'Stir the surface now, turn the gas down, look for something dead.',
     wouldChangeMyMind: 'A test before the lamps come on, when it stands lowest.',
-    reckoned: [`At ${saturation.because} water holds ${sayNumber(saturation.value)} mg/L`],
+    reckoned: [`At ${sayPlace(where, measures)} water holds ${sayNumber(saturation.value)} mg/L`],
   }),
-  'oxygen-little-room': ({ saturation }) => ({
+  'oxygen-little-room': ({ saturation, ...where }, { measures }) => ({
     says: 'Warm water up here holds little oxygen',
-    detail: `At ${saturation.because} it can hold ${sayNumber(saturation.value)} mg/L at most.`,
+    detail: `At ${sayPlace(where, measures)} it can hold ${sayNumber(saturation.value)} mg/L at most.`,
     clause: 'holds little oxygen at this height and warmth',
     suggests: 'Keep it cool and its surface moving, above all at night.',
     wouldChangeMyMind: 'An oxygen test before the lamps come on.',
@@ -73,11 +75,11 @@ export const waterWords: WordsFor<WaterFacts> = {
       `${source.name}: GH ${sayNumber(source.ghDegrees)}, KH ${sayNumber(source.khDegrees)}`,
     ],
   }),
-  'top-ups-creep': ({ parameter, factor, loss, source }) => {
+  'top-ups-creep': ({ parameter, factor, loss, source }, { measures }) => {
     const { label, canonical } = PARAMETER_UNITS[parameter]
     return {
       says: `Top-ups lift ${label} by ${Math.round((factor - 1) * 100)} %`,
-      detail: `What evaporates is water alone (${sayEstimate(loss, 'L')} a day); what tops it up brings ${sayNumber(source)} ${canonical} each time.`,
+      detail: `What evaporates is water alone (${measures.sayEstimate(loss, 'L')} a day); what tops it up brings ${sayNumber(source)} ${canonical} each time.`,
       clause: `gains ${label} from its top-ups`,
       suggests: 'Top up with rain or reverse osmosis water.',
       wouldChangeMyMind: 'Conductivity just before a change that equals the source’s.',
@@ -99,3 +101,9 @@ const ONE_COLOUR = 'A week of looks at the same hour that show one colour.'
 const looksOf = ({ looks, low, high }: WaterFacts['gas-steady']) => [
   `${looks} looks in three weeks, from ${sayNumber(low)} to ${sayNumber(high)} mg/L`,
 ]
+
+/** “24 °C at 1400 m”. */
+const sayPlace = (
+  { temperatureC, altitudeM }: Pick<Oxygen, 'temperatureC' | 'altitudeM'>,
+  measures: Measures,
+) => `${measures.say(temperatureC, '°C', 0.3)} at ${measures.say(altitudeM, 'm', 1)}`

@@ -1,3 +1,4 @@
+import { METRIC, type Measures } from '../quantity/measures'
 import type { Tank } from '../history/tank-at'
 import type { Glass } from '../history/types'
 
@@ -5,6 +6,7 @@ import type { Glass } from '../history/types'
 export function outsideGlass(
   { layout, plantings }: Pick<Tank, 'layout' | 'plantings'>,
   vessel: Pick<Glass, 'lengthCm' | 'depthCm' | 'heightCm'>,
+  measures: Measures = METRIC,
 ): { side: 'lengthCm' | 'depthCm' | 'heightCm'; says: string }[] {
   if (!layout) return []
   const things = [
@@ -29,7 +31,7 @@ export function outsideGlass(
           ? [
               {
                 side: 'lengthCm' as const,
-                says: `${name} stands as far right as ${Math.round(right)} cm.`,
+                says: `${name} stands as far right as ${measures.say(right, 'cm', 1)}.`,
               },
             ]
           : []),
@@ -37,12 +39,17 @@ export function outsideGlass(
           ? [
               {
                 side: 'depthCm' as const,
-                says: `${name} stands as far back as ${Math.round(back)} cm.`,
+                says: `${name} stands as far back as ${measures.say(back, 'cm', 1)}.`,
               },
             ]
           : []),
         ...(topCm > vessel.heightCm
-          ? [{ side: 'heightCm' as const, says: `${name} reaches up to ${Math.round(topCm)} cm.` }]
+          ? [
+              {
+                side: 'heightCm' as const,
+                says: `${name} reaches up to ${measures.say(topCm, 'cm', 1)}.`,
+              },
+            ]
           : []),
       ]
     }),
@@ -50,7 +57,7 @@ export function outsideGlass(
       ? [
           {
             side: 'heightCm' as const,
-            says: `The ground is ${Math.round(groundCm)} cm deep at its deepest.`,
+            says: `The ground is ${measures.say(groundCm, 'cm', 1)} deep at its deepest.`,
           },
         ]
       : []),

@@ -134,7 +134,7 @@ function beyond(course: HeightCourse, last: Anchor, day: number): Estimate {
     value: clip(value),
     low,
     high,
-    because: `${Math.round(last.cm)} cm known, then ${rate.because}`,
+    because: `its last known height, then ${rate.because}`,
   }
 }
 
@@ -159,7 +159,7 @@ export function daysToSurface(
       value: 0,
       low: 0,
       high: 0,
-      because: `it stands ${Math.round(today.value)} cm high in ${Math.round(room)} cm of water`,
+      because: 'it stands as high as the water over it',
     }
   if (fit.rate.value <= 0.005) return null
   const quick = Math.max(0, room - today.high) / Math.max(fit.rate.high, 0.005)

@@ -1,3 +1,4 @@
+import { METRIC, type Measures } from '../quantity/measures'
 import type { TankHistory } from '../history/types'
 import { namesIn } from '../history/describe'
 import type { Names } from '../journal/kind'
@@ -91,7 +92,7 @@ const WORDS: WordsOfSigns = {
     says: `${Math.round(hidden * 100)} % of ${names.place({ of: 'hardscape', id: pieceId })} stands behind plants.`,
     reckoned: behind.map(
       ({ plantingId, cm }) =>
-        `${names.stake(plantingId)} stands about ${sayNumber(cm, 1)} cm in front of it`,
+        `${names.stake(plantingId)} stands about ${names.measures.say(cm, 'cm', 1)} in front of it`,
     ),
   }),
 }
@@ -110,13 +111,17 @@ export interface SaidSign {
 }
 
 /** A sign with its words and its evidence. */
-export function saySign(judged: JudgedSign, history: TankHistory): SaidSign {
+export function saySign(
+  judged: JudgedSign,
+  history: TankHistory,
+  measures: Measures = METRIC,
+): SaidSign {
   const { sign, state, strength, entryIds } = judged
   const say = WORDS[sign] as (facts: unknown, names: Names) => SignWords
   const words: SignWords =
     judged.state === 'unknown'
       ? { says: 'Nobody has looked, or not often enough.' }
-      : say(judged.facts, namesIn(history))
+      : say(judged.facts, namesIn(history, measures))
   return {
     sign,
     label: SIGN_LABELS[sign],
@@ -124,6 +129,6 @@ export function saySign(judged: JudgedSign, history: TankHistory): SaidSign {
     strength,
     says: words.says,
     settle: SETTLE[sign],
-    because: [...evidenceFor(entryIds, history), ...(words.reckoned ?? []).map(reckoned)],
+    because: [...evidenceFor(entryIds, history, measures), ...(words.reckoned ?? []).map(reckoned)],
   }
 }

@@ -2,6 +2,7 @@ import { ValidationError } from 'yup'
 import type { EntryProblem } from '@/core/journal/faults'
 import { EntryRefused } from '../refused'
 import { Overtaken } from '../stamp'
+import { inMeasures, measuresHere } from './measures-here'
 
 /** What an action answers: done, or a sentence for each field at fault. Nothing was written in the second case. */
 export type Attempt<T = null> =
@@ -15,7 +16,7 @@ export type Attempt<T = null> =
 /** Runs a write and turns refusals into sentences; a fault of ours is thrown on. */
 export async function attempt<T>(write: () => Promise<T>): Promise<Attempt<T>> {
   try {
-    return { ok: true, value: await write() }
+    return { ok: true, value: await inMeasures(await measuresHere(), write) }
   } catch (error) {
     if (error instanceof Overtaken)
       return { ok: false, problems: error.problems, overtaken: error.stamp }

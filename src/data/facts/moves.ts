@@ -1,3 +1,4 @@
+import { measuresAsked } from '../border/measures-here'
 import { problemsOf } from '@/core/admission/admit'
 import type { Entry } from '@/core/journal/entry'
 import { moveBetween, type Move } from '@/core/history/moves'
@@ -33,6 +34,6 @@ export async function move(
 }
 
 function refuseProblems(entries: readonly Entry[], story: TankHistory, now: Instant): void {
-  const problems = problemsOf(entries.map(parseEntry), story, now)
+  const problems = problemsOf(entries.map(parseEntry), story, now, measuresAsked())
   if (problems.length > 0) throw new EntryRefused(problems)
 }

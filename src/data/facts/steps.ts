@@ -1,3 +1,4 @@
+import { measuresAsked } from '../border/measures-here'
 import { problemsOf } from '@/core/admission/admit'
 import type { EntryOf } from '@/core/journal/entry'
 import { entriesOf } from '@/core/history/journal-index'
@@ -33,7 +34,7 @@ export async function inkStep(
     })
     const { story: after, entries } = doActs(story, chosen, now, tick.id)
     const lines = [tick, ...entries].map(parseEntry)
-    const problems = problemsOf(lines, story, now)
+    const problems = problemsOf(lines, story, now, measuresAsked())
     if (problems.length > 0) throw new EntryRefused(problems)
     return { story: after, entries: lines }
   })

@@ -1,3 +1,4 @@
+import { measuresAsked } from '../border/measures-here'
 import type { Version } from '@/core/history/dated'
 import { saidOf, type Since } from '@/core/history/facts'
 import { tankNow, vesselOn } from '@/core/history/tank-at'
@@ -54,9 +55,9 @@ export async function sayVessel(
       seen,
       shownOfVessel(story.vessel),
       () =>
-        `These were changed elsewhere meanwhile: ${shown.name}, ${shown.lengthCm} × ${shown.depthCm} × ${shown.heightCm} cm. Yours are not written yet.`,
+        `These were changed elsewhere meanwhile: ${shown.name}, ${[shown.lengthCm, shown.depthCm, shown.heightCm].map((cm) => measuresAsked().figure(cm, 'cm')).join(' × ')} ${measuresAsked().unit('cm')}. Yours are not written yet.`,
     )
-    const outside = outsideGlass(tankNow(story, now), glass)
+    const outside = outsideGlass(tankNow(story, now), glass, measuresAsked())
     if (outside.length > 0)
       throw new EntryRefused(outside.map(({ side, says }) => ({ field: side, says })))
     const moved = withFirstDay(story, facts.startedAt)

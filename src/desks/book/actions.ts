@@ -1,5 +1,6 @@
 'use server'
 
+import { measuresAsked } from '@/data/border/measures-here'
 import { boolean, mixed, number, object, string } from 'yup'
 import { ENTRY_KINDS, type EntryKind } from '@/core/journal/entry'
 import type { TankHistory } from '@/core/history/types'
@@ -92,7 +93,7 @@ export async function logEntry(
       by: before?.by ?? 'keeper',
       note: form.note.trim() || null,
       expected: before?.expected ?? null,
-      ...detailFrom(kind, form.fields, doorInto(story, now()).ask(at)),
+      ...detailFrom(kind, form.fields, doorInto(story, now(), measuresAsked()).ask(at)),
     }
     const asked = askAbout(entry, story, form.stands)
     if (before && form.replaces)
@@ -113,7 +114,7 @@ export async function logEntry(
 /** A reading that can hardly be is asked about once; stood by, it keeps the question. */
 function askAbout(raw: unknown, story: TankHistory, stands: boolean): unknown {
   const entry = parseEntry(raw)
-  const questions = doubtsAbout(entry, story)
+  const questions = doubtsAbout(entry, story, measuresAsked())
   if (questions.length > 0 && !stands)
     throw new EntryRefused(questions.map((says) => ({ field: 'question', says })))
   return stoodBy(entry, questions)

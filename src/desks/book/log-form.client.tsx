@@ -1,5 +1,6 @@
 'use client'
 
+import { useMeasures } from '@/ui/measures.client'
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import { useEffect } from 'react'
 import type { UseFormReturn } from 'react-hook-form'
@@ -31,6 +32,10 @@ export function LogForm({ slug, form: spec, at, context, initial, note, replaces
   const sent = useSentForm({
     initial: { at, note, ...defaultsFor(spec.fields, context), ...initial },
     seen: replaces && String(replaces.revision),
+    units: (name, values) => {
+      const field = spec.fields.find((one) => one.name === name)
+      return field ? unitOf(field, values) : ''
+    },
     onSend: ({ at: when, note: words, ...fields }, sending, stands) =>
       logEntry(
         slug,
@@ -127,6 +132,13 @@ export function LogForm({ slug, form: spec, at, context, initial, note, replaces
   )
 }
 
+/** What stands behind a field, which may hang on what another holds. */
+function unitOf({ after, exceptFor }: ShownField, values: Readonly<Values>): string {
+  if (!exceptFor) return after
+  const [other, choices, unit] = exceptFor
+  return choices.includes(values[other] ?? '') ? unit : after
+}
+
 function defaultsFor(fields: readonly ShownField[], context: FormContext): Values {
   return Object.fromEntries(fields.map((field) => [field.name, initialOf(field, context)]))
 }
@@ -163,6 +175,8 @@ function FieldBox({
   context: FormContext
   first: boolean
 }) {
+  const measures = useMeasures()
+  const after = unitOf(field, field.exceptFor ? form.watch() : {})
   const problem = form.formState.errors[field.name]?.message
   const shared = {
     ...form.register(field.name),
@@ -190,7 +204,7 @@ function FieldBox({
       label={`${field.label}${field.optional ? ' (if known)' : ''}`}
       name={field.name}
       problem={problem}
-      after={field.after}
+      after={measures.unit(after)}
     >
       {options ? (
         <Select {...shared}>

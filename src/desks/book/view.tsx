@@ -1,3 +1,5 @@
+import type { Measures } from '@/core/quantity/measures'
+import { measuresHere } from '@/data/border/measures-here'
 import { Box, Flex } from '@chakra-ui/react'
 import NextLink from '@/ui/page-link'
 import { describeEntry } from '@/core/history/describe'
@@ -25,6 +27,7 @@ const PAGE = 50
 /** Book: what happened. */
 export async function BookDesk({ slug, query }: { slug: string; query: BookQuery }) {
   const story = await storyOr404(slug)
+  const measures = await measuresHere()
   const zone = story.vessel.timeZone
   const at = now()
   const one = (name: string) => (typeof query[name] === 'string' ? query[name] : '')
@@ -66,7 +69,7 @@ export async function BookDesk({ slug, query }: { slug: string; query: BookQuery
           replaces={null}
         />
       ) : null}
-      {open ? <OpenEntry slug={slug} story={story} entryId={open.id} /> : null}
+      {open ? <OpenEntry slug={slug} story={story} entryId={open.id} measures={measures} /> : null}
       <Filters
         slug={slug}
         counts={ENTRY_KINDS.map((kind) => ({
@@ -78,7 +81,7 @@ export async function BookDesk({ slug, query }: { slug: string; query: BookQuery
         asked={asked(one)}
       />
       <StruckNotice slug={slug}>
-        <Journal journal={journal} story={story} slug={slug} />
+        <Journal journal={journal} story={story} slug={slug} measures={measures} />
       </StruckNotice>
       <Pager slug={slug} query={query} page={page} total={journal.total} />
       <Flex mt={6} gap={5} fontSize="sm" color="water" wrap="wrap">
@@ -134,10 +137,12 @@ async function OpenEntry({
   slug,
   story,
   entryId,
+  measures,
 }: {
   slug: string
   story: TankHistory
   entryId: string
+  measures: Measures
 }) {
   const entry = story.entries.find((candidate) => candidate.id === entryId)
   if (!entry) return null
@@ -154,7 +159,7 @@ async function OpenEntry({
       bg="margin"
     >
       <Box className="serif" fontSize="lg">
-        {describeEntry(entry, story)}
+        {describeEntry(entry, story, measures)}
       </Box>
       {former.length > 0 ? (
         <Box fontSize="sm" mt={2}>
@@ -162,7 +167,7 @@ async function OpenEntry({
           <Box as="ol" pl={5} m={0}>
             {former.map((version) => (
               <li key={version.revision}>
-                {describeEntry(version.entry, story)}
+                {describeEntry(version.entry, story, measures)}
                 {version.entry.note ? `, “${version.entry.note}”` : ''}{' '}
                 <Box as="span" color="pencil">
                   ({SAY_ACT[version.act]}{' '}
@@ -197,10 +202,12 @@ function Journal({
   journal,
   story,
   slug,
+  measures,
 }: {
   journal: JournalPage
   story: TankHistory
   slug: string
+  measures: Measures
 }) {
   const zone = story.vessel.timeZone
   const days = new Map<string, JournalPage['entries']>()
@@ -245,7 +252,7 @@ function Journal({
                 slug={slug}
                 id={entry.id}
                 time={localMoment(entry.at, zone).slice(11)}
-                says={describeEntry(entry, story)}
+                says={describeEntry(entry, story, measures)}
                 note={entry.note}
                 voided={voided}
                 edited={revision > 1}

@@ -1,3 +1,4 @@
+import { measuresHere } from '@/data/border/measures-here'
 import { describeEntry } from '@/core/history/describe'
 import { ok } from '@/core/quantity/result'
 import { now } from '@/data/clock'
@@ -71,7 +72,8 @@ async function preview(slug: string, file: LineFile, request: Request): Promise<
   if (!report.ok) return Response.json({ problem: report.problem }, { status: 422 })
   const story = await loadStory(db, slug)
   if (!story) return noSuchTank()
-  return Response.json(viewOf(report.value, (entry) => describeEntry(entry, story)))
+  const measures = await measuresHere()
+  return Response.json(viewOf(report.value, (entry) => describeEntry(entry, story, measures)))
 }
 
 /** Writes a file of lines, telling its progress; gives how many lines were written. */

@@ -1,5 +1,6 @@
 'use client'
 
+import { useMeasures } from '@/ui/measures.client'
 import { Box, Flex } from '@chakra-ui/react'
 import NextLink from '@/ui/page-link'
 import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react'
@@ -27,6 +28,7 @@ const MAX_DRAWING_HEIGHT = 368
 const PLAN_HEIGHT = 112
 
 export function Look({ model, onDispute }: { model: LookModel; onDispute: Dispute }) {
+  const measures = useMeasures()
   const stage = useMemo(() => unpackStage(model.stage), [model.stage])
   const ticks = useMemo(() => unpackTicks(model.ticks), [model.ticks])
   const [offset, setOffset] = useState(0)
@@ -84,7 +86,7 @@ export function Look({ model, onDispute }: { model: LookModel; onDispute: Disput
         )}
       </Flex>
       <Box fontSize="sm" color="pencil" mb={1}>
-        {atToday ? model.facts : factsOfDay(calm.tank)} ·{' '}
+        {atToday ? model.facts : factsOfDay(calm.tank, measures)} ·{' '}
         <Box as="span" color="water" textDecoration="underline">
           <NextLink href={`/tanks/${model.slug}/stands`}>put right</NextLink>
         </Box>
@@ -209,19 +211,22 @@ const sayLight = (par: number) => (par < DIM ? `< ${DIM} µmol` : `${sayNumber(p
 
 /** On another day than today: every planting's height or cover there, with its range where it is pencilled. Plain elements: it is redrawn with every step of a drag. */
 const DayTable = memo(function DayTable({ scene }: { scene: Scene }) {
+  const measures = useMeasures()
   return (
     <table className="day-table" aria-label="Plantings on this day">
       <tbody>
         {scene.plants.map(({ planting, staged, height, cover, par }) => {
           const flat = isFlat(staged.species.group)
-          const value = flat ? cover : height
+          const unit = flat ? '%' : 'cm'
+          const value = measures.estimate(flat ? cover : height, unit)
+          const half = (value.high - value.low) / 2
           return (
             <tr key={planting.id}>
               <td>{planting.stake}</td>
               <td className="serif">{planting.name}</td>
               <td className={scene.pencil ? 'pencil' : undefined}>
-                {sayNumber(value.value, Math.max(1, (value.high - value.low) / 2))}{' '}
-                {flat ? '%' : 'cm'}
+                {sayNumber(value.value, Math.max(measures.width(1, unit), half))}{' '}
+                {measures.unit(unit)}
                 {scene.pencil ? <small> ({sayRange(value)})</small> : null}
               </td>
               <td className="pencil">{planting.zone === 'surface' ? '' : sayLight(par)}</td>

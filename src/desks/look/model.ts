@@ -1,3 +1,5 @@
+import { sayGlass, sayWeight } from '@/ui/say-glass'
+import { METRIC, type Measures } from '@/core/quantity/measures'
 import { algaeCourses, algaeOn } from '@/core/algae/course'
 import { entriesOf } from '@/core/history/journal-index'
 import { headCount, routinesAt } from '@/core/history/lookup'
@@ -41,9 +43,13 @@ export interface LookModel {
 }
 
 /** All that the Look desk shows, worked out from the story. */
-export function lookModel(story: TankHistory, now: Instant): LookModel {
+export function lookModel(
+  story: TankHistory,
+  now: Instant,
+  measures: Measures = METRIC,
+): LookModel {
   const { vessel, layout } = tankNow(story, now)
-  const all = findingsOf(story, now)
+  const all = findingsOf(story, now, measures)
   const planted = layout ? sayDay(layout.from, vessel.timeZone, now) : null
   const lastRound = entriesOf(story.entries, 'round').at(-1)
   const notes = varied(all)
@@ -55,9 +61,9 @@ export function lookModel(story: TankHistory, now: Instant): LookModel {
     sentence: headline(all, story.entries),
     stage: packStage(stage),
     facts: [
-      `${vessel.lengthCm} × ${vessel.depthCm} × ${vessel.heightCm} cm`,
-      `${sayNumber(netLitres(vessel, layout), 5)} L of water`,
-      `about ${Math.round(filledMass(vessel, layout).total / 10) * 10} kg filled`,
+      sayGlass(vessel, measures),
+      `${measures.say(netLitres(vessel, layout), 'L', 5)} of water`,
+      `about ${sayWeight(filledMass(vessel, layout).total, measures)} filled`,
       planted ? `planted ${planted}` : null,
       lastRound
         ? `last round ${Math.round(daysBetween(lastRound.at, now))} days ago`

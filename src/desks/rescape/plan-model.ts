@@ -1,3 +1,4 @@
+import { METRIC, type Measures } from '@/core/quantity/measures'
 import type { EntryOf } from '@/core/journal/entry'
 import { entriesOf } from '@/core/history/journal-index'
 import { tankNow } from '@/core/history/tank-at'
@@ -38,7 +39,7 @@ export interface PlanModel {
   name: string
   zone: string
   title: string
-  materials: (SaidMaterial & { amount: number })[]
+  materials: SaidMaterial[]
   plan: Omit<Plan, 'steps' | 'materials'>
   stages: {
     number: number
@@ -61,7 +62,12 @@ export interface PlanModel {
 }
 
 /** A plan with its network worked out and what was done of it. Null when the tank has no such plan. */
-export function planModel(story: TankHistory, planId: string, now: Instant): PlanModel | null {
+export function planModel(
+  story: TankHistory,
+  planId: string,
+  now: Instant,
+  measures: Measures = METRIC,
+): PlanModel | null {
   const plan = story.plans.find((candidate) => candidate.id === planId)
   if (!plan) return null
   const { steps: allSteps, materials, ...rest } = plan
@@ -70,17 +76,14 @@ export function planModel(story: TankHistory, planId: string, now: Instant): Pla
       .filter((entry) => entry.planId === planId)
       .map((entry) => [entry.stepId, entry]),
   )
-  const stages = plan.stages.map((stage) => stageOf(stage, plan, done, story, now))
+  const stages = plan.stages.map((stage) => stageOf(stage, plan, done, story, now, measures))
   const { vessel, layout, plantings } = tankNow(story, now)
   return {
     slug: story.vessel.slug,
     name: story.vessel.name,
     zone: story.vessel.timeZone,
     title: planTitle(plan, story),
-    materials: materials.map((material) => ({
-      ...sayMaterial(material, story),
-      amount: material.amount,
-    })),
+    materials: materials.map((material) => sayMaterial(material, story, measures)),
     plan: rest,
     stages,
     hands: handHours(allSteps),
@@ -101,6 +104,7 @@ function stageOf(
   done: Ticks,
   story: TankHistory,
   now: Instant,
+  measures: Measures,
 ): PlanModel['stages'][number] {
   const steps = plan.steps.filter((step) => step.stage === stage.number)
   const network = stageSchedule(plan.steps, stage.number)
@@ -110,8 +114,8 @@ function stageOf(
     const { acts, cautions, ...line } = step
     return {
       ...line,
-      says: sayStep(step, story),
-      cautions: cautions.map((caution) => sayCaution(caution, step)),
+      says: sayStep(step, story, measures),
+      cautions: cautions.map((caution) => sayCaution(caution, step, measures)),
       offers: entry ? [] : offersOf(story, acts, now),
       critical: times.get(step.id)?.critical ?? false,
       startsAt: times.get(step.id)?.earliestStart ?? 0,

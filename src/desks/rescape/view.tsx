@@ -1,3 +1,4 @@
+import { measuresHere } from '@/data/border/measures-here'
 import { reviewDecline } from '@/core/rescape/decline'
 import { saySign } from '@/core/rescape/decline.words'
 import { weighOptions } from '@/core/rescape/options'
@@ -14,6 +15,7 @@ import { Rescape } from './rescape.client'
 /** Rescape: is it time, how much, how. The review, and every option weighed against its signs. */
 export async function RescapeDesk({ slug }: { slug: string }) {
   const story = await storyOr404(slug)
+  const measures = await measuresHere()
   const at = reckonedAt(story, now())
   const review = reckoned(story, at, 'decline', () => reviewDecline(story, at))
   const options = reckoned(story, at, 'options', () => weighOptions(story, review, at))
@@ -37,7 +39,7 @@ export async function RescapeDesk({ slug }: { slug: string }) {
       zone={story.vessel.timeZone}
       now={at}
       verdict={sayVerdict(review, options[0])}
-      signs={review.signs.map((sign) => saySign(sign, story))}
+      signs={review.signs.map((sign) => saySign(sign, story, measures))}
       options={options.map(sayOption)}
       plans={plans}
       tomorrow={tomorrow}

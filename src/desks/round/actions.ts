@@ -1,5 +1,6 @@
 'use server'
 
+import { measuresAsked } from '@/data/border/measures-here'
 import { revalidatePath } from 'next/cache'
 import type { Finding } from '@/core/judgement/finding'
 import { headline } from '@/core/judgement/findings'
@@ -88,7 +89,10 @@ async function writeRound(
   const minutes = Math.min(180, daysBetween(startedAt, at) * 1440)
   // By their ids: of two presses the second carries other minutes, and is the same round.
   const entries = entriesOfRound(roundOf(story, at), answers, walkedAt, minutes).map(parseEntry)
-  const doubts = entries.map((entry) => ({ entry, questions: doubtsAbout(entry, story) }))
+  const doubts = entries.map((entry) => ({
+    entry,
+    questions: doubtsAbout(entry, story, measuresAsked()),
+  }))
   if (!stands) refuseDoubts(doubts.flatMap(({ questions }) => questions))
   await addEntries(
     db,
@@ -114,11 +118,11 @@ function outcomeOf(story: TankHistory, round: string, at: Instant): RoundOutcome
       entry.expected !== null &&
       !heldTrue({ ...entry.expected, because: '' }, inkedValue(entry) ?? entry.expected.value),
   )
-  const notes = findingsOf(story, at)
+  const notes = findingsOf(story, at, measuresAsked())
   return {
     minutes: walk?.kind === 'round' ? walk.minutes : 0,
     answers: walk?.kind === 'round' ? walk.asked : 0,
-    outside: outside.map((entry) => describeEntry(entry, story)),
+    outside: outside.map((entry) => describeEntry(entry, story, measuresAsked())),
     sentence: headline(notes, story.entries),
     notes: notes.slice(0, 4),
   }

@@ -1,5 +1,7 @@
 'use client'
 
+import type { Measures } from '@/core/quantity/measures'
+import { useMeasures } from '@/ui/measures.client'
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import { useRef, useState } from 'react'
 import { readNumber } from '@/core/quantity/read-number'
@@ -19,12 +21,16 @@ interface Props {
 
 /** One thing to look at: pencilled until inked; Enter inks the pencil or what was typed; a far value is asked for once. */
 export function QuestionRow({ question, answer, first, onInk, onDone }: Props) {
+  const measures = useMeasures()
+  const { unit } = question
+  const own = (value: number) => Number(measures.figure(value, unit))
+  const expected = question.expected && measures.estimate(question.expected, unit)
   const [draft, setDraft] = useState<string | null>(null)
   const [doubted, setDoubted] = useState<number | null>(null)
   const [problem, setProblem] = useState<string | null>(null)
   const input = useRef<HTMLInputElement>(null)
   const pencilled = pencilledAnswer(question)
-  const shown = draft ?? (answer ? String(answer.value) : '')
+  const shown = draft ?? (answer ? measures.figure(answer.value, unit) : '')
   const id = `q-${question.key.replace(/[^\w-]/g, '-')}`
 
   const settle = (text: string): boolean => {
@@ -38,9 +44,11 @@ export function QuestionRow({ question, answer, first, onInk, onDone }: Props) {
       setProblem(read.problem)
       return false
     }
-    const { value } = read
+    const value = asInked(measures.back(read.value, unit))
     if (value < question.min || value > question.max) {
-      setProblem(`Between ${question.min} and ${question.max} ${question.unit}, please.`)
+      setProblem(
+        `Between ${own(question.min)} and ${own(question.max)} ${measures.unit(unit)}, please.`,
+      )
       return false
     }
     setProblem(null)
@@ -65,14 +73,17 @@ export function QuestionRow({ question, answer, first, onInk, onDone }: Props) {
     else onDone?.()
   }
   const step = (by: number) => {
-    const from = answer?.value ?? pencilled ?? 0
-    const value = Math.max(question.min, Math.min(question.max, Number((from + by).toFixed(3))))
+    const from = own(answer?.value ?? pencilled ?? 0)
+    const value = Math.max(
+      question.min,
+      Math.min(question.max, asInked(measures.back(from + by * stepOf(measures, unit), unit))),
+    )
     setDraft(null)
     setProblem(null)
     onInk(value, 'measured')
   }
-  const half = question.expected ? (question.expected.high - question.expected.low) / 2 : 0
-  const doubt = doubted === null ? null : `Really ${doubted}? Enter once more keeps it.`
+  const half = expected ? (expected.high - expected.low) / 2 : 0
+  const doubt = doubted === null ? null : `Really ${own(doubted)}? Enter once more keeps it.`
   const remark = problem ?? doubt
   return (
     <Flex
@@ -126,7 +137,7 @@ export function QuestionRow({ question, answer, first, onInk, onDone }: Props) {
             inputMode="decimal"
             autoComplete="off"
             value={shown}
-            placeholder={pencilled === null ? '–' : String(pencilled)}
+            placeholder={pencilled === null ? '–' : measures.figure(pencilled, unit)}
             aria-describedby={`${id}-hint`}
             aria-invalid={problem !== null}
             onChange={(event) => {
@@ -157,7 +168,7 @@ export function QuestionRow({ question, answer, first, onInk, onDone }: Props) {
             _placeholder={{ color: 'pencil', opacity: 1 }}
           />
           <Box as="span" fontSize="md" color={answer ? 'ink' : 'pencil'} minW="34px">
-            {question.unit}
+            {measures.unit(unit)}
           </Box>
         </Flex>
         <StepButton label={`more, ${question.says}`} onClick={() => step(question.step)}>
@@ -165,9 +176,9 @@ export function QuestionRow({ question, answer, first, onInk, onDone }: Props) {
         </StepButton>
       </Flex>
       <Box id={`${id}-hint`} fontSize="sm" flex={1} minW="180px" aria-live="polite">
-        {question.expected ? (
-          <Box color="pencil" title={question.expected.because}>
-            expected {sayNumber(question.expected.value, half)} ({sayRange(question.expected)})
+        {expected ? (
+          <Box color="pencil" title={expected.because}>
+            expected {sayNumber(expected.value, half)} ({sayRange(expected)})
           </Box>
         ) : (
           <Box color="pencil">nothing to expect from yet</Box>
@@ -181,6 +192,12 @@ export function QuestionRow({ question, answer, first, onInk, onDone }: Props) {
     </Flex>
   )
 }
+
+/** As it is kept: to a thousandth of its unit. */
+const asInked = (value: number) => Number(value.toFixed(3))
+/** A tap moves a height by half an inch where it moves it by a centimetre, a temperature by a degree Fahrenheit where by half a Celsius. */
+const US_STEPS: Record<string, number> = { cm: 0.5, '°C': 2 }
+const stepOf = ({ system }: Measures, unit: string) => (system === 'US' ? (US_STEPS[unit] ?? 1) : 1)
 
 function State({
   question,

@@ -1,3 +1,4 @@
+import { measuresHere } from '@/data/border/measures-here'
 import { roundOf } from '@/core/routine/round/stations'
 import { sayStations } from '@/core/routine/round/question.words'
 import { withAsked } from '@/core/routine/round/pencil'
@@ -27,6 +28,7 @@ export async function RoundDesk({ slug }: { slug: string }) {
           draft?.answers.asked ?? {},
         ),
         story,
+        await measuresHere(),
       )}
       draft={draft}
       fresh={newId()}

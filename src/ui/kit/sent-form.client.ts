@@ -3,13 +3,17 @@
 import { useState } from 'react'
 import { useForm, type UseFormReturn } from 'react-hook-form'
 import type { Answer, Refusal, Sending } from '../ask.client'
+import { useMeasures } from '../measures.client'
 import { useSending } from '../use-sending.client'
+import { canonicalValues, shownValues, type UnitOf } from './measured-values'
 
 export type Values = Record<string, string>
 interface Options<T> {
   initial: Values
   /** The stamp of what the form shows, when it changes what stands. */
   seen?: string | null
+  /** The canonical unit of each field: it is shown and typed as the keeper measures, and sent canonical. */
+  units?: UnitOf
   /** `stands`: the keeper was asked whether it can be, and says it is so. */
   onSend: (values: Values, sending: Sending, stands: boolean) => Promise<Answer<T>>
   /** Called with what the action gave; gives the sentence to show. */
@@ -38,15 +42,23 @@ export interface SentForm {
  * The one engine of every form that is sent: problems stand at their field and the eye is led to the first, what was typed stays, what
  * another wrote meanwhile is told before it is written over, and pressing again after a lost answer writes once.
  */
-export function useSentForm<T>({ initial, seen, onSend, onDone }: Options<T>): SentForm {
+export function useSentForm<T>({
+  initial,
+  seen,
+  units = NO_UNITS,
+  onSend,
+  onDone,
+}: Options<T>): SentForm {
+  const measures = useMeasures()
   const { busy, refusal, send } = useSending(seen ?? null)
-  const form = useForm<Values>({ defaultValues: initial })
+  const form = useForm<Values>({ defaultValues: shownValues(initial, units, measures) })
   const [said, setSaid] = useState<string | null>(null)
   const [questions, setQuestions] = useState<readonly string[]>([])
   const press = ({ overruling, stands = false }: Press = {}) => {
     const submit = form.handleSubmit(async (values) => {
       setSaid(null)
-      const answer = await send((sending) => onSend(values, sending, stands), overruling)
+      const canonical = canonicalValues(values, initial, units, measures)
+      const answer = await send((sending) => onSend(canonical, sending, stands), overruling)
       setQuestions(answer.ok ? [] : asked(answer))
       if (answer.ok) setSaid(onDone(answer.value, form))
       else if (!answer.overtaken) place(form, answer)
@@ -65,6 +77,8 @@ export function useSentForm<T>({ initial, seen, onSend, onDone }: Options<T>): S
     press,
   }
 }
+
+const NO_UNITS: UnitOf = () => ''
 
 const asked = ({ problems }: Refusal): string[] =>
   problems.filter(({ field }) => field === 'question').map(({ says }) => says)

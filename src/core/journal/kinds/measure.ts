@@ -20,7 +20,7 @@ export const measure: Kind<DetailOf<typeof shape>> = {
   shape,
   judgedBy: true,
   tell: ({ plantingId, measure: what, value }, names) =>
-    `${names.planting(plantingId)}: ${what} ${sayNumber(value)} ${inPercent(what) ? '%' : 'cm'}`,
+    `${names.planting(plantingId)}: ${what} ${names.measures.say(value, inPercent(what) ? '%' : 'cm')}`,
   rules: ({ measure: what, value }) =>
     inPercent(what) ? faultsOf({ value: percent('The cover') }, { value }) : NO_PROBLEM,
   form: {
@@ -28,7 +28,12 @@ export const measure: Kind<DetailOf<typeof shape>> = {
     fields: [
       { name: 'plantingId', label: 'Which' },
       { name: 'measure', label: 'What' },
-      { name: 'value', label: 'Value', after: 'cm, or % for cover and density' },
+      {
+        name: 'value',
+        label: 'Value',
+        after: 'cm',
+        exceptFor: ['measure', ['cover', 'density'], '%'],
+      },
     ],
   },
 }

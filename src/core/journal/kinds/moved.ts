@@ -22,8 +22,8 @@ const MOVED_UNIT: Record<(typeof MOVED_THINGS)[number], string> = {
   plants: 'stems of',
   equipment: '',
   'filter media': '% of the',
-  soil: 'L of',
-  water: 'L of',
+  soil: 'L',
+  water: 'L',
 }
 
 /** One half of a move between two tanks; the other stands in the other book. */
@@ -31,8 +31,15 @@ export const moved: Kind<DetailOf<typeof shape>> = {
   name: 'move between tanks',
   shape,
   /** “Moved 6 stems of S1 Green stems to Spring”. */
-  tell({ what, name, amount, direction, otherName }) {
-    const much = amount === null ? '' : `${sayNumber(amount)} ${MOVED_UNIT[what]} `
+  tell({ what, name, amount, direction, otherName }, { measures }) {
+    const unit = MOVED_UNIT[what]
+    const figure =
+      amount === null
+        ? ''
+        : unit === 'L'
+          ? `${measures.say(amount, unit)} of `
+          : `${sayNumber(amount)} ${unit} `
+    const much = figure
     return `Moved ${much}${name} ${direction === 'out' ? 'to' : 'here from'} ${otherName}`
   },
 }

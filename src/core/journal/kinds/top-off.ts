@@ -15,12 +15,12 @@ export const topOff: Kind<DetailOf<typeof shape>> = {
   name: 'top-up',
   shape,
   tell: ({ litres: much, sourceId }, names) =>
-    `Topped up ${sayNumber(much)} L${ofSource(names.source(sourceId))}`,
-  check: (entry, ask) => withinTank(entry.litres, ask.litres(), 1, 'a top-up cannot be'),
+    `Topped up ${names.measures.say(much, 'L')}${ofSource(names.source(sourceId))}`,
+  check: (entry, ask) => withinTank(entry.litres, ask, 1, 'a top-up cannot be'),
   form: {
     says: 'a top-up',
     fields: [
-      { name: 'litres', label: 'Litres' },
+      { name: 'litres', label: 'How much', after: 'L' },
       { name: 'sourceId', label: 'With' },
     ],
   },

@@ -17,7 +17,7 @@ export const trim: Kind<DetailOf<typeof shape>> = {
   shape,
   judgedBy: true,
   tell: ({ plantingId, fromCm, toCm }, names) =>
-    `Trimmed ${names.planting(plantingId)} ${fromCm === null ? '' : `from ${sayNumber(fromCm)} `}to ${sayNumber(toCm)} cm`,
+    `Trimmed ${names.planting(plantingId)} ${fromCm === null ? '' : `from ${names.measures.figure(fromCm, 'cm')} `}to ${names.measures.say(toCm, 'cm')}`,
   rules: ({ fromCm, toCm }) =>
     fromCm === null || toCm <= fromCm
       ? NO_PROBLEM
@@ -30,7 +30,7 @@ export const trim: Kind<DetailOf<typeof shape>> = {
       ? NO_PROBLEM
       : problem(
           'toCm',
-          `${planting.stake} was about ${Math.round(before)} cm tall; a trim cannot leave ${Math.round(toCm)} cm.`,
+          `${planting.stake} was about ${ask.measures.say(Math.round(before), 'cm')} tall; a trim cannot leave ${ask.measures.say(Math.round(toCm), 'cm')}.`,
         )
   },
   form: {

@@ -31,10 +31,9 @@ export const waterChange: Kind<WaterChange> = {
   name: 'water change',
   shape,
   tell({ fraction, litres: much, sourceId }, names) {
-    return `Changed ${sayNumber(fraction * 100)} % of the water (${sayNumber(much)} L${ofSource(names.source(sourceId))})`
+    return `Changed ${sayNumber(fraction * 100)} % of the water (${names.measures.say(much, 'L')}${ofSource(names.source(sourceId))})`
   },
-  check: (entry, ask) =>
-    withinTank(entry.litres, ask.litres(), CHANGE_SLACK, 'a change cannot take'),
+  check: (entry, ask) => withinTank(entry.litres, ask, CHANGE_SLACK, 'a change cannot take'),
   form: {
     says: 'a water change',
     fields: [
@@ -89,13 +88,14 @@ export const ofSource = (name: string | null) => (name === null ? '' : ` of ${na
 /** More than the tank holds cannot have gone out of it or into it. */
 export function withinTank(
   much: number,
-  holds: number,
+  { litres: holds, measures }: Pick<Ask, 'litres' | 'measures'>,
   slack: number,
   cannot: string,
 ): EntryProblem[] {
-  return much <= holds * slack
+  const whole = (value: number) => measures.say(Math.round(value), 'L')
+  return much <= holds() * slack
     ? NO_PROBLEM
-    : problem('litres', `The tank holds ${Math.round(holds)} L; ${cannot} ${Math.round(much)} L.`)
+    : problem('litres', `The tank holds ${whole(holds())}; ${cannot} ${whole(much)}.`)
 }
 
 /** A change as fraction and litres, whichever way it was measured. */

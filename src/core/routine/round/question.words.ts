@@ -1,3 +1,4 @@
+import { METRIC, type Measures } from '../../quantity/measures'
 import { namesIn } from '../../history/describe'
 import type { TankHistory } from '../../history/types'
 import { sayMethod } from '../../journal/kinds/reading'
@@ -38,8 +39,12 @@ export interface SaidStation extends Omit<Station, 'questions' | 'places'> {
 }
 
 /** Stations with their words. */
-export function sayStations(stations: readonly Station[], history: TankHistory): SaidStation[] {
-  const names = namesIn(history)
+export function sayStations(
+  stations: readonly Station[],
+  history: TankHistory,
+  measures: Measures = METRIC,
+): SaidStation[] {
+  const names = namesIn(history, measures)
   return stations.map((station) => ({
     ...station,
     title: TITLES[station.name],
@@ -57,7 +62,7 @@ function sayQuestion(question: Question, names: Names): SaidQuestion {
     ...question,
     stake: asks.kind === 'measure' ? names.stake(asks.plantingId) : null,
     says: sayAsked(asks, names),
-    before: sayLast(question),
+    before: sayLast(question, names.measures),
   }
 }
 
@@ -83,9 +88,9 @@ function sayAsked(asks: Asks, names: Names): string {
 /** These the round asks for by itself; any other test because it would settle something. */
 const ALWAYS: readonly Parameter[] = ['nitrate', 'temperature']
 
-function sayLast({ asks, last, unit }: Question): string {
+function sayLast({ asks, last, unit }: Question, measures: Measures): string {
   if (!last) return NEVER[asks.kind === 'measure' ? asks.measure : asks.kind]
-  const figure = `${sayNumber(last.value)}${unit === '' ? '' : ` ${unit}`}`
+  const figure = measures.say(last.value, unit)
   const ago = sayAgo(last.daysAgo)
   switch (asks.kind) {
     case 'enjoyment':

@@ -19,7 +19,9 @@ export interface WorthTesting {
   /** Chance that the parameter stands outside its band, now. */
   outside: number
   lastAt: Instant | null
-  because: string
+  daysAgo: number | null
+  estimate: Estimate | null
+  band: Band
 }
 
 /** Below this a test would change nobody's mind. */
@@ -80,7 +82,9 @@ function judge(
     score,
     outside,
     lastAt: last?.at ?? null,
-    because: sayWhy(parameter, estimate, band, outside, last ? dayOf(now) - dayOf(last.at) : null),
+    estimate,
+    band,
+    daysAgo: last ? dayOf(now) - dayOf(last.at) : null,
   }
 }
 
@@ -111,23 +115,4 @@ export function wrongAfterTest(mean: number, sd: number, readingSd: number, band
     weight += density
   }
   return total / weight
-}
-
-function sayWhy(
-  parameter: Parameter,
-  estimate: Estimate | null,
-  band: Band,
-  outside: number,
-  daysAgo: number | null,
-): string {
-  const unit = unitOf(parameter) && ` ${unitOf(parameter)}`
-  const wanted = sayBand(band)
-  if (!estimate || daysAgo === null) return `never tested; ${wanted}${unit} is wanted`
-  const chance = Math.round(outside * 100)
-  return `${sayEstimate(estimate, unit.trim())}, last read ${sayAgo(daysAgo)}; ${chance < 1 ? 'hardly' : `${chance} % likely`} outside ${wanted}`
-}
-
-function sayBand({ low, high }: Band): string {
-  if (high === null) return `at least ${sayNumber(low ?? 0)}`
-  return low === null ? `at most ${sayNumber(high)}` : `${sayNumber(low)}–${sayNumber(high)}`
 }

@@ -1,3 +1,4 @@
+import { METRIC, type Measures } from '../../quantity/measures'
 import { freeCarbonDioxide } from '../../chemistry/carbon-dioxide'
 import { hardnessOf } from '../../chemistry/salts'
 import { entriesOf, readingsOf } from '../../history/journal-index'
@@ -35,8 +36,12 @@ const FAR = 4
  * What about a reading can hardly be, each as a question for the keeper; empty when all fits. It is asked once, and the keeper is
  * believed: nothing here refuses a reading.
  */
-export function questionsAbout(reading: Reading, history: TankHistory): string[] {
-  return [...questionsOfParts(reading, history), ...forecastQuestion(reading, history)]
+export function questionsAbout(
+  reading: Reading,
+  history: TankHistory,
+  measures: Measures = METRIC,
+): string[] {
+  return [...questionsOfParts(reading, history), ...forecastQuestion(reading, history, measures)]
 }
 
 /** The questions that need no estimate: what contradicts the readings beside it, the waters, or its own unit. For files of many lines. */
@@ -131,7 +136,7 @@ function unitQuestion(reading: Reading, history: TankHistory): string[] {
   return doubt && reading.method === 'photometer' ? [doubt] : []
 }
 
-function forecastQuestion(reading: Reading, history: TankHistory): string[] {
+function forecastQuestion(reading: Reading, history: TankHistory, measures: Measures): string[] {
   const estimate = estimateParameter(
     { ...history, entries: history.entries.filter((entry) => dayOf(entry.at) < dayOf(reading.at)) },
     reading.parameter,
@@ -145,10 +150,10 @@ function forecastQuestion(reading: Reading, history: TankHistory): string[] {
     ? Math.max(0, sense.interval.low - state.c, state.c - sense.interval.high) /
       Math.hypot(sd, sense.interval.blur)
     : Math.abs(sense.mean - state.c) / Math.hypot(sd, sense.sd)
-  const { canonical } = PARAMETER_UNITS[reading.parameter]
+  const unit = PARAMETER_UNITS[reading.parameter].canonical
   return surprise > FAR
     ? [
-        `${nameOf(reading.parameter)} was expected at ${sayRange(now)} ${canonical}; ${sayNumber(reading.value)} is far from that. Is it so?`,
+        `${nameOf(reading.parameter)} was expected at ${sayRange(measures.estimate(now, unit))} ${measures.unit(unit)}; ${measures.figure(reading.value, unit)} is far from that. Is it so?`,
       ]
     : []
 }

@@ -33,7 +33,7 @@ export function ammoniaDanger(
       value: total.value * share * asNH3,
       low: total.low * fraction(temperature.low, pH.low) * asNH3,
       high: total.high * fraction(temperature.high, pH.high) * asNH3,
-      because: `total ammonia ${sayNumber(total.value)} mg/L at pH ${sayNumber(pH.value)} and ${sayNumber(temperature.value)} °C`,
+      because: `total ammonia ${sayNumber(total.value)} mg/L, pH ${sayNumber(pH.value)} and the temperature`,
     },
   }
 }

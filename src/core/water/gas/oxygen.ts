@@ -1,14 +1,20 @@
 import { oxygenSaturation } from '../../chemistry/oxygen'
 import type { VesselRecord } from '../../history/types'
 import type { Estimate } from '../../quantity/estimate'
-import { sayNumber } from '../../quantity/say'
 import { ASSUMED_TEMPERATURE, type Conditions } from '../estimate/conditions'
 
+export interface Oxygen {
+  saturation: Estimate
+  /** What the saturation goes by. */
+  temperatureC: number
+  altitudeM: number
+  measured: Estimate | null
+  /** Measured over saturation, 0–1 and over. */
+  share: Estimate | null
+}
+
 /** Oxygen of a vessel: what water holds at its temperature and altitude, and what was measured, as a share of that. */
-export function oxygenOf(
-  vessel: Pick<VesselRecord, 'altitudeM'>,
-  conditions: Conditions,
-): { saturation: Estimate; measured: Estimate | null; share: Estimate | null } {
+export function oxygenOf(vessel: Pick<VesselRecord, 'altitudeM'>, conditions: Conditions): Oxygen {
   const temperature = conditions.value('temperature') ?? ASSUMED_TEMPERATURE
   const at = (celsius: number) =>
     oxygenSaturation(Math.min(40, Math.max(0, celsius)), vessel.altitudeM)
@@ -16,11 +22,13 @@ export function oxygenOf(
     value: at(temperature.value),
     low: at(temperature.high),
     high: at(temperature.low),
-    because: `${sayNumber(temperature.value)} °C at ${Math.round(vessel.altitudeM)} m`,
+    because: 'its temperature and altitude',
   }
   const measured = conditions.value('oxygen')
   return {
     saturation,
+    temperatureC: temperature.value,
+    altitudeM: vessel.altitudeM,
     measured,
     share: measured
       ? {

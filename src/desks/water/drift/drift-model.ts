@@ -1,3 +1,4 @@
+import { METRIC, type Measures } from '@/core/quantity/measures'
 import { entriesOf } from '@/core/history/journal-index'
 import { routinesAt, usualSource } from '@/core/history/lookup'
 import type { Band, SourceWater, TankHistory } from '@/core/history/types'
@@ -49,7 +50,12 @@ export interface DriftModel {
 }
 
 /** All that the first page of the Water desk shows, worked out from the story. */
-export function driftModel(story: TankHistory, parameter: Parameter, now: Instant): DriftModel {
+export function driftModel(
+  story: TankHistory,
+  parameter: Parameter,
+  now: Instant,
+  measures: Measures = METRIC,
+): DriftModel {
   const conditions = conditionsOf(story, now)
   const result = estimateParameter(story, parameter, now)
   const today = dayOf(now)
@@ -86,7 +92,7 @@ export function driftModel(story: TankHistory, parameter: Parameter, now: Instan
       asKept: settle(regime.everyDays?.median, regime.fraction),
       asSet: settle(routine?.everyDays, routine?.amount),
     },
-    notes: findingsOf(story, now).filter(
+    notes: findingsOf(story, now, measures).filter(
       (finding) => finding.subject.of === 'water' && finding.disputed === null,
     ),
     strips: sparklinesOf(story, conditions, now),

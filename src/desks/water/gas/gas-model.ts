@@ -1,3 +1,4 @@
+import { METRIC, type Measures } from '@/core/quantity/measures'
 import { entriesOf } from '@/core/history/journal-index'
 import type { GasSetting } from '@/core/history/equipment'
 import { gasOf, tankNow } from '@/core/history/tank-at'
@@ -44,7 +45,7 @@ const SHOWN_COLOURS = 26
 const KEYS = new Set(['gas-steady', 'gas-leak', 'oxygen', 'ammonia', 'water:co2'])
 
 /** All that the page of gas and air shows. */
-export function gasModel(story: TankHistory, now: Instant): GasModel {
+export function gasModel(story: TankHistory, now: Instant, measures: Measures = METRIC): GasModel {
   const tank = tankNow(story, now)
   const { vessel } = tank
   const gas = gasOf(tank)
@@ -77,7 +78,7 @@ export function gasModel(story: TankHistory, now: Instant): GasModel {
     ammoniaLast: last('ammonia'),
     pH: conditions.value('pH'),
     temperature,
-    notes: findingsOf(story, now).filter(
+    notes: findingsOf(story, now, measures).filter(
       (finding) => KEYS.has(finding.key) && finding.disputed === null,
     ),
   }

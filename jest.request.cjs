@@ -1,0 +1,2 @@
+// Unit tests stand in no request: a keeper without cookies, who measures in metric. A test of other units says so itself.
+jest.mock('next/headers', () => ({ cookies: async () => ({ get: () => undefined }) }))

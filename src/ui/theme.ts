@@ -7,6 +7,7 @@ const config = defineConfig({
   globalCss: {
     'html, body': { bg: 'paper', color: 'ink', fontFamily: 'body', minHeight: '100%' },
     body: { lineHeight: 1.45 },
+    'html.dark': { colorScheme: 'dark' },
     '::selection': { bg: 'wash' },
     ':focus-visible': { outline: '2px solid var(--chakra-colors-water)', outlineOffset: '2px' },
     a: { color: 'inherit' },

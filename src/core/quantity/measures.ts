@@ -2,8 +2,7 @@ import type { Estimate } from './estimate'
 import { sayEstimate, sayNumber } from './say'
 
 /** How a keeper measures: kept is always the canonical unit. */
-export const UNIT_SYSTEMS = ['metric', 'US'] as const
-export type UnitSystem = (typeof UNIT_SYSTEMS)[number]
+export type UnitSystem = 'metric' | 'US'
 
 /** Canonical units that are shown otherwise where a keeper measures otherwise. */
 export const MEASURED_UNITS = ['cm', 'm', 'cm²', 'L', 'L/h', '°C', 'kg'] as const
@@ -18,7 +17,7 @@ interface Shown {
   zero: number
 }
 /** International inch and pound, US liquid gallon: exact by definition (NIST Handbook 44, appendix C). */
-const CM_PER_INCH = 2.54
+export const CM_PER_INCH = 2.54
 const CM_PER_METRE = 100
 const INCHES_PER_FOOT = 12
 const LITRES_PER_GALLON = 3.785411784

@@ -183,11 +183,6 @@ export const lengthToCm = (value: number, unit: string): Result<number> =>
 export const volumeToLitres = (value: number, unit: string): Result<number> =>
   convert(VOLUME, 'volume', value, unit)
 
-/** Litres in the keeper's volume unit, `L` or `gal`. */
-export function litresIn(litres: number, unit: 'L' | 'gal'): number {
-  return VOLUME[unit].fromCanonical(litres)
-}
-
 function convert(
   scales: Record<string, Scale>,
   what: string,

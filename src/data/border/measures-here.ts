@@ -3,7 +3,7 @@ import { AsyncLocalStorage } from 'node:async_hooks'
 import { measuresOf, METRIC, type Measures } from '@/core/quantity/measures'
 
 /** The cookie that says how a keeper measures. */
-export const UNITS_COOKIE = 'units'
+const UNITS_COOKIE = 'units'
 
 /** How the keeper measures who asks for this page, or presses this button. */
 export const measuresHere = async (): Promise<Measures> =>

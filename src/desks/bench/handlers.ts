@@ -1,3 +1,4 @@
+import { measuresHere } from '@/data/border/measures-here'
 import { now } from '@/data/clock'
 import { database } from '@/data/database'
 import { loadStory } from '@/data/story'
@@ -7,7 +8,7 @@ import { placeContent } from './place'
 export async function sendPlace(slug: string): Promise<Response> {
   const story = await loadStory(await database(), slug)
   if (!story) return Response.json({ problem: 'There is no tank of that name.' }, { status: 404 })
-  const content = placeContent(story, now())
+  const content = placeContent(story, now(), await measuresHere())
   const headers = { 'cache-control': 'no-store' }
   return content.ok
     ? Response.json(content.value, { headers })

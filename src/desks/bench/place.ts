@@ -1,3 +1,4 @@
+import { METRIC, type Measures } from '@/core/quantity/measures'
 import type { TankHistory } from '@/core/history/types'
 import type { Finding } from '@/core/judgement/finding'
 import { headline } from '@/core/judgement/findings'
@@ -24,8 +25,11 @@ function withinPatience<T>(story: TankHistory, work: () => T): Result<T> {
 }
 
 /** A tank's findings, if they can be had. */
-export const weigh = (story: TankHistory, at: Instant): Result<Finding[]> =>
-  withinPatience(story, () => findingsOf(story, at))
+export const weigh = (
+  story: TankHistory,
+  at: Instant,
+  measures: Measures = METRIC,
+): Result<Finding[]> => withinPatience(story, () => findingsOf(story, at, measures))
 
 /** What comes to a place on the bench when it is looked at: its sentence and its drawing. */
 export interface PlaceContent {
@@ -34,8 +38,12 @@ export interface PlaceContent {
   alarmed: string[]
 }
 
-export function placeContent(story: TankHistory, now: Instant): Result<PlaceContent> {
-  const notes = weigh(story, now)
+export function placeContent(
+  story: TankHistory,
+  now: Instant,
+  measures: Measures = METRIC,
+): Result<PlaceContent> {
+  const notes = weigh(story, now, measures)
   if (!notes.ok) return notes
   return withinPatience(story, () => {
     const stage = stageOf(story, reckonedAt(story, now))

@@ -1,3 +1,4 @@
+import { measuresHere } from '@/data/border/measures-here'
 import { Box, Flex } from '@chakra-ui/react'
 import NextLink from '@/ui/page-link'
 import type { Vessel } from '@/core/history/types'
@@ -14,6 +15,7 @@ import { dueOnBench, type BenchPlace as Place } from '@/data/due'
 import { loadStory } from '@/data/story'
 import { firstOf, weigh } from './place'
 import { PlaceDrawing, PlaceSentence, PlaceWatch } from './place.client'
+import { UnitsChoice } from '@/ui/frame/units-choice.client'
 import { PutAway } from './put-away.client'
 import { shelfColumns, shelvesOf } from './shelves'
 
@@ -34,12 +36,13 @@ interface BenchTank extends Place {
 
 async function weighPlaces(places: readonly Place[], at: Instant): Promise<BenchTank[]> {
   const db = await database()
+  const measures = await measuresHere()
   const began = performance.now()
   const tanks: BenchTank[] = []
   for (const place of places) {
     const story =
       performance.now() - began < PATIENCE_MS ? await loadStory(db, place.vessel.slug) : null
-    const notes = story ? weigh(story, at) : null
+    const notes = story ? weigh(story, at, measures) : null
     tanks.push({
       ...place,
       name: place.vessel.name,
@@ -85,9 +88,12 @@ export async function BenchDesk({ page }: { page: number }) {
         </Box>
       ))}
       <Pages here={here} last={last} />
-      <Flex mt={8} gap={5} fontSize="sm" color="water">
-        <NextLink href="/set-up">Set up another tank</NextLink>
-        <NextLink href="/read">Read a tank file</NextLink>
+      <Flex mt={8} columnGap={5} rowGap={2} fontSize="sm" wrap="wrap" align="center">
+        <Flex gap={5} color="water">
+          <NextLink href="/set-up">Set up another tank</NextLink>
+          <NextLink href="/read">Read a tank file</NextLink>
+        </Flex>
+        <UnitsChoice />
       </Flex>
       <Shelved
         standing={tanks.map(({ vessel }) => ({ slug: vessel.slug, name: vessel.name }))}

@@ -1,5 +1,6 @@
 'use client'
 
+import type { Measures } from '@/core/quantity/measures'
 import { useMeasures } from '@/ui/measures.client'
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import { useEffect } from 'react'
@@ -132,6 +133,13 @@ export function LogForm({ slug, form: spec, at, context, initial, note, replaces
   )
 }
 
+/** The unit a parameter is read in, as the keeper measures. */
+function usualUnit(parameter: string, measures: Measures): string {
+  const units = unitsOf(parameter)
+  const [first = ''] = units
+  return units.includes(measures.unit(first)) ? measures.unit(first) : first
+}
+
 /** What stands behind a field, which may hang on what another holds. */
 function unitOf({ after, exceptFor }: ShownField, values: Readonly<Values>): string {
   if (!exceptFor) return after
@@ -189,8 +197,8 @@ function FieldBox({
   const { setValue, getValues } = form
   useEffect(() => {
     if (field.input === 'unit' && !unitsOf(parameter).includes(getValues(field.name)))
-      setValue(field.name, unitsOf(parameter)[0] ?? '')
-  }, [field, parameter, getValues, setValue])
+      setValue(field.name, usualUnit(parameter, measures))
+  }, [field, parameter, getValues, setValue, measures])
   // A product is measured in its own unit.
   const productUnit =
     field.name === 'unit' && field.input === 'choice'

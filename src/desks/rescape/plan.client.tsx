@@ -1,11 +1,14 @@
 'use client'
 
+import { sayWeight } from '@/ui/say-glass'
+import type { Measures } from '@/core/quantity/measures'
+import { useMeasures } from '@/ui/measures.client'
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import NextLink from '@/ui/page-link'
 import { useState } from 'react'
 import { sayNumber } from '@/core/quantity/say'
 import { sayProblems } from '@/ui/ask.client'
-import { Pencil } from '@/ui/marks/pencil'
+import { Pencil } from '@/ui/marks/pencil.client'
 import { useSending } from '@/ui/use-sending.client'
 import { sayDay } from '@/ui/when'
 import { setAside, tickStep, untickStep } from './actions'
@@ -15,6 +18,7 @@ import { Button } from '@/ui/kit/button'
 import { Input, Problem, Tick } from '@/ui/kit/input'
 
 export function PlanPage({ model, now }: { model: PlanModel; now: string }) {
+  const measures = useMeasures()
   const { plan, slug, zone, stages } = model
   const total = model.stages.reduce((sum, stage) => sum + stage.steps.length, 0)
   const inked = stages.reduce((sum, stage) => sum + stage.inked, 0)
@@ -42,7 +46,7 @@ export function PlanPage({ model, now }: { model: PlanModel; now: string }) {
         ) : (
           'the animals stay in'
         )}{' '}
-        · filled it weighs about {Math.round(model.massKg / 10) * 10} kg · {inked} of {total} steps
+        · filled it weighs about {sayWeight(model.massKg, measures)} · {inked} of {total} steps
         inked{plan.state === 'set-aside' ? ' · set aside' : ''}
       </Box>
       <Flex
@@ -161,10 +165,14 @@ function Step({ step, slug, planId }: { step: StepLine; slug: string; planId: st
   const [minutes, setMinutes] = useState('')
   const { busy, refusal, send } = useSending()
   const problem = refusal ? sayProblems(refusal) : null
-  const [inked, setInked] = useState<Record<string, string | null>>(() => firstInked(step.offers))
-  const done = step.offers.flatMap(({ id, amount }) => {
+  const measures = useMeasures()
+  const first = firstInked(step.offers, measures)
+  const [inked, setInked] = useState<Record<string, string | null>>(first)
+  const done = step.offers.flatMap(({ id, amount, unit }) => {
     const figure = inked[id]
-    return figure === null ? [] : [{ id, amount: amount === null ? null : Number(figure) }]
+    if (figure === null) return []
+    const untouched = amount === null || figure === first[id]
+    return [{ id, amount: untouched ? amount : measures.back(Number(figure), unit) }]
   })
   const tick = async () => {
     const answer = await send((sending) => tickStep(slug, planId, step.id, minutes, done, sending))
@@ -285,9 +293,11 @@ function Step({ step, slug, planId }: { step: StepLine; slug: string; planId: st
   )
 }
 
-const firstFigure = (amount: number | null) => (amount === null ? '' : String(amount))
-const firstInked = (offers: StepLine['offers']): Record<string, string | null> =>
-  Object.fromEntries(offers.map(({ id, amount }) => [id, firstFigure(amount)]))
+type Offered = StepLine['offers'][number]
+const firstFigure = ({ amount, unit }: Offered, measures: Measures) =>
+  amount === null ? '' : measures.figure(amount, unit)
+const firstInked = (offers: readonly Offered[], measures: Measures) =>
+  Object.fromEntries(offers.map((offer) => [offer.id, firstFigure(offer, measures)]))
 
 /** What the step does to the tank: all of it is inked with the tick, but for what is taken off; figures can be put right first. */
 function Offers({
@@ -299,6 +309,7 @@ function Offers({
   inked: Record<string, string | null>
   onChange: (inked: Record<string, string | null>) => void
 }) {
+  const measures = useMeasures()
   if (offers.length === 0) return null
   const set = (id: string, figure: string | null) => onChange({ ...inked, [id]: figure })
   return (
@@ -306,31 +317,57 @@ function Offers({
       <Box as="legend" fontSize="sm" color="pencil">
         This changes the tank; take off what was not done.
       </Box>
-      {offers.map(({ id, says, amount, unit }) => (
-        <Flex key={id} align="center" gap={2} minH="38px" wrap="wrap" data-act={id}>
-          <chakra.label display="inline-flex" alignItems="center" gap={2} cursor="pointer">
-            <Tick
-              type="checkbox"
-              checked={inked[id] !== null}
-              onChange={(event) => set(id, event.target.checked ? firstFigure(amount) : null)}
-            />
-            {says}
-          </chakra.label>
-          {amount === null || inked[id] === null ? null : (
-            <>
-              <Input
-                aria-label={`${says} (${unit})`}
-                inputMode="decimal"
-                value={inked[id] ?? ''}
-                onChange={(event) => set(id, event.target.value)}
-                w="4.5em"
-                minH="36px"
-              />
-              {unit}
-            </>
-          )}
-        </Flex>
+      {offers.map((offer) => (
+        <OfferLine
+          key={offer.id}
+          offer={offer}
+          unit={measures.unit(offer.unit)}
+          figure={inked[offer.id]}
+          first={firstFigure(offer, measures)}
+          onChange={(figure) => set(offer.id, figure)}
+        />
       ))}
     </Box>
+  )
+}
+
+/** One thing that the step did: ticked, with its figure. */
+function OfferLine({
+  offer: { id, says, amount },
+  unit,
+  figure,
+  first,
+  onChange,
+}: {
+  offer: Offered
+  unit: string
+  figure: string | null
+  first: string
+  onChange: (figure: string | null) => void
+}) {
+  return (
+    <Flex align="center" gap={2} minH="38px" wrap="wrap" data-act={id}>
+      <chakra.label display="inline-flex" alignItems="center" gap={2} cursor="pointer">
+        <Tick
+          type="checkbox"
+          checked={figure !== null}
+          onChange={(event) => onChange(event.target.checked ? first : null)}
+        />
+        {says}
+      </chakra.label>
+      {amount === null || figure === null ? null : (
+        <>
+          <Input
+            aria-label={`${says} (${unit})`}
+            inputMode="decimal"
+            value={figure}
+            onChange={(event) => onChange(event.target.value)}
+            w="4.5em"
+            minH="36px"
+          />
+          {unit}
+        </>
+      )}
+    </Flex>
   )
 }

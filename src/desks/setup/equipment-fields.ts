@@ -1,3 +1,4 @@
+import type { Measures } from '@/core/quantity/measures'
 import {
   LIDS,
   OUTLET_AIMS,
@@ -116,7 +117,7 @@ export function settingFrom(
 }
 
 /** How a thing is set, in a few words. */
-export function saySetting(thing: Equipment): string {
+export function saySetting(thing: Equipment, measures: Measures): string {
   if (thing.setting === null) return 'off'
   switch (thing.kind) {
     case 'lamp':
@@ -125,9 +126,9 @@ export function saySetting(thing: Equipment): string {
       return `${thing.setting.onAt}–${thing.setting.offAt}`
     case 'filter':
     case 'pump':
-      return sayFlow(thing.setting)
+      return sayFlow(thing.setting, measures)
     case 'heater':
-      return `${sayNumber(thing.setting.targetC)} °C`
+      return measures.say(thing.setting.targetC, '°C')
     case 'doser':
       return thing.setting.amountPerDay === null
         ? ''
@@ -152,9 +153,9 @@ function sayLamp({ onAt, hours, levelPercent, parAtSurface, watts }: LampSetting
   ])
 }
 
-const sayFlow = ({ litresPerHour, outletAt, aimedAt }: FlowSetting) =>
+const sayFlow = ({ litresPerHour, outletAt, aimedAt }: FlowSetting, measures: Measures) =>
   listed([
-    litresPerHour === null ? null : `${sayNumber(litresPerHour)} L/h`,
+    litresPerHour === null ? null : measures.say(litresPerHour, 'L/h'),
     outletAt === 'not said' ? null : `outlet ${outletAt}`,
     aimedAt === 'not said' ? null : aimedAt,
   ])

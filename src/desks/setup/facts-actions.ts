@@ -1,5 +1,6 @@
 'use server'
 
+import { measuresAsked } from '@/data/border/measures-here'
 import { routineName } from '@/core/history/routine.words'
 import { boolean, mixed, object, string } from 'yup'
 import { since } from '@/core/history/dated'
@@ -109,13 +110,18 @@ function drawnPiece(id: string, form: PieceForm, { vessel, layout }: ReturnType<
   refuse([
     ...boxProblems(form, vessel),
     ...(form.topCm > vessel.heightCm
-      ? [{ field: 'topCm', says: `The tank is ${vessel.heightCm} cm high.` }]
+      ? [
+          {
+            field: 'topCm',
+            says: `The tank is ${measuresAsked().say(vessel.heightCm, 'cm')} high.`,
+          },
+        ]
       : []),
     ...(form.topCm <= footCm + 1
       ? [
           {
             field: 'topCm',
-            says: `The ground is ${Math.round(footCm + SUNK_CM)} cm deep there; measure from the bottom glass.`,
+            says: `The ground is ${measuresAsked().say(footCm + SUNK_CM, 'cm', 1)} deep there; measure from the bottom glass.`,
           },
         ]
       : []),

@@ -1,3 +1,5 @@
+import { sayGlass } from '@/ui/say-glass'
+import { METRIC, type Measures } from '@/core/quantity/measures'
 import { routineName } from '@/core/history/routine.words'
 import { boxOf, fieldChanges } from '@/core/history/field-changes'
 import { sayFieldChanges } from '@/core/history/field-changes.words'
@@ -73,10 +75,12 @@ export function factsModel(
     species = [],
     acts = [],
     tanks = [],
+    measures = METRIC,
   }: {
     species?: readonly Species[]
     acts?: readonly KeptAct[]
     tanks?: readonly { slug: string; name: string }[]
+    measures?: Measures
   } = {},
 ): FactsModel {
   const tank = tankNow(story, now)
@@ -85,17 +89,17 @@ export function factsModel(
   return {
     slug: story.vessel.slug,
     today: localMoment(now, zone).slice(0, 10),
-    ...glassPart(story, tank),
+    ...glassPart(story, tank, measures),
     ...plantingParts(story, tank, now, known),
-    ...pieceParts(story, tank, now),
-    equipment: equipmentLines(story, tank, now),
+    ...pieceParts(story, tank, now, measures),
+    equipment: equipmentLines(story, tank, now, measures),
     newThings: Object.fromEntries(
       EQUIPMENT_KINDS.map((kind) => [kind, fieldsOfSetting(kind, null)]),
     ) as Record<EquipmentKind, Fields>,
     animals: tank.populations.map((population) => ({
       id: population.id,
       name: population.name,
-      says: sayPopulation(population, story, now, zone),
+      says: sayPopulation(population, story, now, measures),
       fields: populationFields(population, zone),
     })),
     routines: routinesAt(story, now).map(routineLine),
@@ -109,21 +113,17 @@ export function factsModel(
     tanks: [...tanks],
     acts: acts.map((act) => ({
       id: act.id,
-      says: sayAct(act, story, now),
+      says: sayAct(act, story, now, measures),
       undone: act.undoneAt !== null,
     })),
   }
 }
 
-const toMillimetre = (cm: number) => Number(cm.toFixed(1))
-
-function glassPart(story: TankHistory, tank: Tank) {
-  const { lengthCm, depthCm, heightCm, waterlineCm } = tank.vessel
-  const sides = [lengthCm, depthCm, heightCm].map(toMillimetre)
+function glassPart(story: TankHistory, tank: Tank, measures: Measures) {
   return {
     glassStamp: stampOf(shownOfVessel(story.vessel)),
     glass: glassFields(tank),
-    glassSays: `${sides.join(' × ')} cm, filled to ${toMillimetre(waterlineCm)} cm`,
+    glassSays: `${sayGlass(tank.vessel, measures)}, filled to ${measures.say(tank.vessel.waterlineCm, 'cm')}`,
   }
 }
 
@@ -156,12 +156,13 @@ function pieceParts(
   story: TankHistory,
   { layout }: Tank,
   now: Instant,
+  measures: Measures,
 ): Pick<FactsModel, 'pieces' | 'takenOut'> {
   return {
     pieces: (layout?.hardscape ?? []).map((piece) => ({
       id: piece.id,
       label: piece.label,
-      says: sayPiece(piece),
+      says: sayPiece(piece, measures),
       fields: pieceFields(piece),
     })),
     takenOut: story.pieces
@@ -242,9 +243,10 @@ function plantingFields(planting: Planting, timeZone: string, species: readonly 
   }
 }
 
-function sayPiece({ material, focal, outline }: Hardscape): string {
-  const [left, right, , top] = boxOf(outline).map((edge) => Number(edge.toFixed(1)))
-  return `${material}${focal ? ', the main piece' : ''}, ${left}–${right} cm from the left, up to ${top} cm`
+function sayPiece({ material, focal, outline }: Hardscape, measures: Measures): string {
+  const [left, right, , top] = boxOf(outline)
+  const edge = (cm: number) => measures.figure(cm, 'cm')
+  return `${material}${focal ? ', the main piece' : ''}, ${edge(left)}–${edge(right)} ${measures.unit('cm')} from the left, up to ${measures.say(top, 'cm')}`
 }
 
 function pieceFields({ label, material, focal, outline, footprint }: Hardscape): Fields {
@@ -276,7 +278,12 @@ function lastServed({ entries }: TankHistory, equipmentId: string, now: Instant)
   return `${did} ${sayAgo(Math.floor(dayOf(now) - entryDay(last)))}`
 }
 
-function equipmentLines(story: TankHistory, tank: Tank, now: Instant): FactsModel['equipment'] {
+function equipmentLines(
+  story: TankHistory,
+  tank: Tank,
+  now: Instant,
+  measures: Measures,
+): FactsModel['equipment'] {
   const zone = tank.vessel.timeZone
   return tank.equipment.map((thing) => {
     const record = story.equipment.find(({ id }) => id === thing.id)!
@@ -289,7 +296,7 @@ function equipmentLines(story: TankHistory, tank: Tank, now: Instant): FactsMode
       name: thing.name,
       stamp: stampOf(record),
       says: [
-        saySetting(thing),
+        saySetting(thing, measures),
         temporary ? `until ${sayDay(temporary.until, zone, now)}: ${temporary.because}` : null,
         lastServed(story, thing.id, now),
       ]
@@ -303,7 +310,7 @@ function equipmentLines(story: TankHistory, tank: Tank, now: Instant): FactsMode
       },
       before: former.map(
         ({ from, is }) =>
-          `from ${sayDay(from, zone, now)}: ${saySetting({ ...thing, setting: is } as typeof thing) || 'as it came'}`,
+          `from ${sayDay(from, zone, now)}: ${saySetting({ ...thing, setting: is } as typeof thing, measures) || 'as it came'}`,
       ),
     }
   })
@@ -313,14 +320,15 @@ function sayPopulation(
   population: Population,
   story: TankHistory,
   now: Instant,
-  zone: string,
+  measures: Measures,
 ): string {
+  const zone = story.vessel.timeZone
   const { count, plusMinus } = headCount(story, population, now)
   const { kind, adultLengthCm, temporary } = population
   return [
     `${count}${plusMinus > 0 ? ` ± ${plusMinus}` : ''}`,
     kind,
-    `${adultLengthCm} cm grown`,
+    `${measures.say(adultLengthCm, 'cm')} grown`,
     `since ${sayDay(population.since, zone, now)}`,
     temporary ? `until ${sayDay(temporary.until, zone, now)}: ${temporary.because}` : null,
   ]
@@ -357,12 +365,14 @@ function amountOf({ kind, amount }: TankHistory['routines'][number]): string {
 }
 
 /** What an act was, in a sentence: when it was written, of what, and what of it. */
-function sayAct(act: KeptAct, story: TankHistory, now: Instant): string {
+function sayAct(act: KeptAct, story: TankHistory, now: Instant, measures: Measures): string {
   const zone = story.vessel.timeZone
   const own = act.diffs.filter(({ vesselId }) => vesselId === story.vessel.id)
   // What is gone by now is called as it was called then.
   const then = applyDiffs(story, own.map(asItWas))
-  const what = own.map((diff) => `${factName(diff, then)}: ${sayFieldChanges(fieldChanges(diff))}`)
+  const what = own.map(
+    (diff) => `${factName(diff, then)}: ${sayFieldChanges(fieldChanges(diff), measures)}`,
+  )
   const how = {
     correction: 'put right',
     change: `changed${act.holdsFrom ? ` from ${sayDay(act.holdsFrom, zone, now)} on` : ''}`,

@@ -1,3 +1,4 @@
+import { measuresAsked } from '@/data/border/measures-here'
 import { mixed, object, string } from 'yup'
 import {
   PLANT_ORIGINS,
@@ -115,13 +116,18 @@ export function boxProblems(
       ? [{ field: 'right', says: 'The right edge must lie right of the left one.' }]
       : []),
     ...(box.right > vessel.lengthCm
-      ? [{ field: 'right', says: `The tank is ${vessel.lengthCm} cm long.` }]
+      ? [
+          {
+            field: 'right',
+            says: `The tank is ${measuresAsked().say(vessel.lengthCm, 'cm')} long.`,
+          },
+        ]
       : []),
     ...(box.back <= box.front
       ? [{ field: 'back', says: 'The back edge must lie behind the front one.' }]
       : []),
     ...(box.back > vessel.depthCm
-      ? [{ field: 'back', says: `The tank is ${vessel.depthCm} cm deep.` }]
+      ? [{ field: 'back', says: `The tank is ${measuresAsked().say(vessel.depthCm, 'cm')} deep.` }]
       : []),
   ]
 }
@@ -194,7 +200,12 @@ export function perchOf(
   if (form.grownAtCm > vessel.heightCm)
     return {
       perch: null,
-      problems: [{ field: 'grownAtCm', says: `The tank is ${vessel.heightCm} cm high.` }],
+      problems: [
+        {
+          field: 'grownAtCm',
+          says: `The tank is ${measuresAsked().say(vessel.heightCm, 'cm')} high.`,
+        },
+      ],
     }
   return { perch: { hardscapeId: piece.id, heightCm: form.grownAtCm }, problems: [] }
 }

@@ -115,7 +115,7 @@ const perchGroup = (pieces: readonly { id: string; label: string }[]): Group => 
         ...pieces.map(({ id, label }) => ({ id, says: label })),
       ],
     },
-    number('grownAtCm', 'at a height of', 'cm above the bottom'),
+    number('grownAtCm', 'above the bottom by', 'cm'),
   ],
 })
 

@@ -21,7 +21,7 @@ const FOCAL = {
 const LABEL = { name: 'label', label: 'Name, like “the big stone”', type: 'text' as const }
 const WHERE = {
   title: 'Where',
-  fields: [...edges, number('topCm', 'Its top', 'cm above the bottom')],
+  fields: [...edges, number('topCm', 'Its top above the bottom', 'cm')],
   hint: EDGES_HINT,
 }
 

@@ -1,3 +1,4 @@
+import { measuresHere } from '@/data/border/measures-here'
 import { Box, Flex } from '@chakra-ui/react'
 import NextLink from '@/ui/page-link'
 import { sceneOn, stageOf } from '@/core/layout/scene'
@@ -32,6 +33,7 @@ export function SetUpPage() {
 export async function StandsPage({ slug }: { slug: string }) {
   const story = await storyOr404(slug)
   const at = now()
+  const measures = await measuresHere()
   const db = await database()
   const { standing } = await readBench(db, at)
   const stage = stageOf(story, at)
@@ -53,6 +55,7 @@ export async function StandsPage({ slug }: { slug: string }) {
           <Facts
             model={factsModel(story, at, {
               species: await listSpecies(db),
+              measures,
               acts: await actsOf(db, story.vessel.id, SHOWN_ACTS),
               tanks: standing
                 .filter((other) => other.slug !== slug)
@@ -68,7 +71,8 @@ export async function StandsPage({ slug }: { slug: string }) {
             title={`${story.vessel.name} from above`}
           />
           <Box fontSize="sm" color="pencil" pl="38px">
-            {vessel.lengthCm} cm long, {vessel.depthCm} cm deep, seen from above.
+            {measures.say(vessel.lengthCm, 'cm')} long, {measures.say(vessel.depthCm, 'cm')} deep,
+            seen from above.
           </Box>
         </Box>
       </Flex>

@@ -1,5 +1,8 @@
 'use client'
 
+import { sayNumber } from '@/core/quantity/say'
+import { inMeasures } from './in-measures'
+import { useMeasures } from '../measures.client'
 import { Box } from '@chakra-ui/react'
 import type { ApexOptions } from 'apexcharts'
 import dynamic from 'next/dynamic'
@@ -25,7 +28,9 @@ const HEADROOM = 1.08
 const EVENT_TICK_SHARE = 0.035
 
 /** The one chart frame: pencil bands, ink points, events as ticks on the shared time axis, limits labelled where they run. */
-export function BandChart(props: BandChartProps) {
+export function BandChart(canonical: BandChartProps) {
+  const measures = useMeasures()
+  const props = useMemo(() => inMeasures(canonical, measures), [canonical, measures])
   const colours = useInkColours()
   const chart = useMemo(
     () => (colours ? { options: optionsFor(props, colours), series: seriesFor(props) } : null),
@@ -112,6 +117,7 @@ function optionsFor(
     events,
     limits,
     today,
+    of,
     unit,
     height,
     fromZero = true,
@@ -195,7 +201,10 @@ function optionsFor(
       max: ceiling,
       tickAmount: Math.round((ceiling - floor) / step),
       labels: { style: text, formatter: (value: number) => value.toFixed(decimals) },
-      title: { text: unit, style: { color: c.pencil, fontWeight: 450 } },
+      title: {
+        text: [of, unit].filter(Boolean).join(', '),
+        style: { color: c.pencil, fontWeight: 450 },
+      },
     },
     tooltip: { shared: false, intersect: true, theme: 'light', x: { format: 'd MMMM' } },
     annotations: {
@@ -223,7 +232,7 @@ function optionsFor(
         borderColor: c[limit.tone],
         strokeDashArray: 4,
         label: {
-          text: limit.label,
+          text: sayNumber(limit.at),
           position: 'right',
           textAnchor: 'end' as const,
           offsetX: -4,

@@ -14,6 +14,9 @@ export interface InkPoint {
 }
 export interface BandChartProps {
   title: string
+  /** What the axis is of. */
+  of: string
+  /** The canonical unit of all values; '' for none. It is drawn as the keeper measures. */
   unit: string
   past: readonly BandPoint[]
   future: readonly BandPoint[]
@@ -21,7 +24,7 @@ export interface BandChartProps {
   setAside: readonly InkPoint[]
   /** Days on which something was done (solid) or is expected (dashed), as ticks on the time axis. */
   events: readonly { day: number; pencil: boolean }[]
-  limits: readonly { at: number; label: string; tone: 'clay' | 'water' }[]
+  limits: readonly { at: number; tone: 'clay' | 'water' }[]
   today: number
   height: number
   /** The axis begins at nothing; false for what has no natural zero, like pH. */

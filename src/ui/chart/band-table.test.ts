@@ -3,7 +3,8 @@ import { bandTable } from './band-table'
 const point = (day: number, value: number) => ({ day, value, low: value - 1, high: value + 1.5 })
 const chart = {
   title: 'Nitrate',
-  unit: 'nitrate, mg/L',
+  of: 'nitrate',
+  unit: 'mg/L',
   past: Array.from({ length: 15 }, (_, i) => point(20_000 + i, 10 + i)),
   future: [point(20_015, 26), point(20_016, 27)],
   points: [{ day: 20_003.4, value: 12.5, says: 'by strip' }],

@@ -29,7 +29,7 @@ export function bandTable(chart: BandChartProps): TableOfChart {
     ...events.map((event) => line(event.day, event.pencil ? 'change to come' : 'change', '')),
   ]
   return {
-    columns: ['day', 'what', `${chart.unit} (four in five)`],
+    columns: ['day', 'what', `${[chart.of, chart.unit].filter(Boolean).join(', ')} (four in five)`],
     rows: lines
       .sort((a, b) => a.day - b.day)
       .map(({ day, cells }) => [DAY.format(new Date(day * MS_PER_DAY)), ...cells]),

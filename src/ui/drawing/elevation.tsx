@@ -1,3 +1,4 @@
+import { useMeasures } from '../measures.client'
 import { memo, useMemo } from 'react'
 import type { GroundStation, Hardscape, Species } from '@/core/history/types'
 import type { Scene, ScenePlant } from '@/core/layout/scene'
@@ -448,6 +449,12 @@ function Brackets({
   )
 }
 
+/** How a ruler is divided: cm to one of its units, and its small and large marks in them. */
+const RULERS = {
+  metric: { each: 1, minor: 5, major: 10 },
+  US: { each: 2.54, minor: 2, major: 6 },
+} as const
+
 /** Glass, water line, and the two rulers. */
 const Glass = memo(function Glass({
   projection: p,
@@ -460,8 +467,10 @@ const Glass = memo(function Glass({
   heightCm: number
   waterlineCm: number
 }) {
-  const step = lengthCm > 70 ? 20 : 10
-  const marks = (to: number) => Array.from({ length: Math.floor(to / 5) + 1 }, (_, i) => i * 5)
+  const { each, minor, major } = RULERS[useMeasures().system]
+  const step = lengthCm > 70 ? 2 * major : major
+  const marks = (to: number) =>
+    Array.from({ length: Math.floor(to / (each * minor) + 1e-9) + 1 }, (_, i) => i * minor)
   const text = { fill: colour('pencil'), style: svgText(11) }
   return (
     <g>
@@ -479,36 +488,36 @@ const Glass = memo(function Glass({
         stroke={colour('ink')}
         strokeWidth={2.4}
       />
-      {marks(heightCm).map((cm) => (
-        <g key={`v${cm}`}>
+      {marks(heightCm).map((mark) => (
+        <g key={`v${mark}`}>
           <line
-            x1={p.x(0) - (cm % 10 === 0 ? 8 : 4)}
+            x1={p.x(0) - (mark % major === 0 ? 8 : 4)}
             x2={p.x(0) - 2}
-            y1={p.y(cm)}
-            y2={p.y(cm)}
+            y1={p.y(mark * each)}
+            y2={p.y(mark * each)}
             stroke={colour('ink')}
             strokeWidth={0.8}
           />
-          {cm % 10 === 0 && cm < heightCm - 2 ? (
-            <text x={p.x(0) - 12} y={p.y(cm) + 4} textAnchor="end" {...text}>
-              {cm}
+          {mark % major === 0 && mark * each < heightCm - 2 ? (
+            <text x={p.x(0) - 12} y={p.y(mark * each) + 4} textAnchor="end" {...text}>
+              {mark}
             </text>
           ) : null}
         </g>
       ))}
-      {marks(lengthCm).map((cm) => (
-        <g key={`h${cm}`}>
+      {marks(lengthCm).map((mark) => (
+        <g key={`h${mark}`}>
           <line
             y1={p.y(0) + 2}
-            y2={p.y(0) + (cm % 10 === 0 ? 8 : 5)}
-            x1={p.x(cm)}
-            x2={p.x(cm)}
+            y2={p.y(0) + (mark % major === 0 ? 8 : 5)}
+            x1={p.x(mark * each)}
+            x2={p.x(mark * each)}
             stroke={colour('ink')}
             strokeWidth={0.8}
           />
-          {cm % step === 0 ? (
-            <text x={p.x(cm)} y={p.y(0) + 20} textAnchor="middle" {...text}>
-              {cm}
+          {mark % step === 0 ? (
+            <text x={p.x(mark * each)} y={p.y(0) + 20} textAnchor="middle" {...text}>
+              {mark}
             </text>
           ) : null}
         </g>

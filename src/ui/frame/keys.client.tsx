@@ -5,6 +5,7 @@ import { usePathname, useRouter } from 'next/navigation'
 import { useEffect, useState, useSyncExternalStore } from 'react'
 import { DESKS } from './desks'
 import { Tick } from '@/ui/kit/input'
+import { UnitsChoice } from './units-choice.client'
 
 const STORAGE = 'vivero-keys'
 
@@ -92,6 +93,9 @@ export function KeysButton() {
                   />{' '}
                   Single keys open desks
                 </chakra.label>
+                <Box mt={2}>
+                  <UnitsChoice />
+                </Box>
               </Dialog.Body>
               <Dialog.CloseTrigger asChild>
                 <chakra.button

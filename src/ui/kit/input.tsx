@@ -14,7 +14,7 @@ const box = {
 } as const
 
 /** A field to type in, a day or a time of the browser’s own calendar among them. */
-export const Input = chakra('input', { base: { ...box, colorScheme: 'light dark' } })
+export const Input = chakra('input', { base: box })
 export const Select = chakra('select', { base: box })
 export const TextArea = chakra('textarea', { base: { ...box, py: 1.5 } })
 

@@ -1,4 +1,3 @@
-import { sayNumber } from '../../quantity/say'
 import { NO_PROBLEM } from '../faults'
 import { faultsOf } from '../faults'
 import type { Kind } from '../kind'

@@ -1,3 +1,4 @@
+import type { Measures } from '../../quantity/measures'
 import { sayNumber } from '../../quantity/say'
 import type { Kind } from '../kind'
 import { choice, id, maybeNumber, text, type DetailOf } from '../shape'
@@ -26,20 +27,19 @@ const MOVED_UNIT: Record<(typeof MOVED_THINGS)[number], string> = {
   water: 'L',
 }
 
+/** “6 stems of”, “12 L of”. */
+function sayMuch(amount: number, what: (typeof MOVED_THINGS)[number], measures: Measures): string {
+  const unit = MOVED_UNIT[what]
+  return unit === 'L' ? `${measures.say(amount, unit)} of` : `${sayNumber(amount)} ${unit}`
+}
+
 /** One half of a move between two tanks; the other stands in the other book. */
 export const moved: Kind<DetailOf<typeof shape>> = {
   name: 'move between tanks',
   shape,
   /** “Moved 6 stems of S1 Green stems to Spring”. */
   tell({ what, name, amount, direction, otherName }, { measures }) {
-    const unit = MOVED_UNIT[what]
-    const figure =
-      amount === null
-        ? ''
-        : unit === 'L'
-          ? `${measures.say(amount, unit)} of `
-          : `${sayNumber(amount)} ${unit} `
-    const much = figure
+    const much = amount === null ? '' : `${sayMuch(amount, what, measures)} `
     return `Moved ${much}${name} ${direction === 'out' ? 'to' : 'here from'} ${otherName}`
   },
 }

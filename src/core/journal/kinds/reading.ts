@@ -1,5 +1,6 @@
 import { numberOrText } from '../../quantity/read-number'
-import { nameOf } from '../../quantity/parameter-name'
+import { isMeasured, type Measures } from '../../quantity/measures'
+import { nameOf, unitOf } from '../../quantity/parameter-name'
 import { sayNumber } from '../../quantity/say'
 import {
   INDICATOR_COLOURS,
@@ -43,16 +44,27 @@ const shape = {
 }
 type Reading = DetailOf<typeof shape>
 
+/** As it was read; a temperature as the keeper who asks measures it. */
+function sayRead(
+  value: number,
+  parameter: Parameter,
+  entered: Reading['entered'],
+  measures: Measures,
+): string {
+  const unit = unitOf(parameter)
+  if (isMeasured(unit)) return measures.say(value, unit)
+  return `${sayNumber(entered.value)}${entered.unit === 'pH' ? '' : ` ${entered.unit}`}`
+}
+
 /** A value of the water, however it was had. */
 export const reading: Kind<Reading> = {
   name: 'water test',
   shape,
-  tell({ parameter, entered, method, questioned }) {
+  tell({ parameter, value, entered, method, questioned }, { measures }) {
     if (entered.unit === 'colour')
       return `CO2 indicator ${INDICATOR_COLOURS[entered.value - 1]?.name ?? 'of no known colour'}`
-    const unit = entered.unit === 'pH' ? '' : ` ${entered.unit}`
     const label = nameOf(parameter)
-    return `${label} ${sayNumber(entered.value)}${unit}, by ${sayMethod(method)}${questioned ? ', questioned and stood by' : ''}`
+    return `${label} ${sayRead(value, parameter, entered, measures)}, by ${sayMethod(method)}${questioned ? ', questioned and stood by' : ''}`
   },
   rules({ parameter, value }) {
     const { label, plausible, canonical } = PARAMETER_UNITS[parameter]

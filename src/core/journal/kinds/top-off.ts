@@ -1,5 +1,4 @@
 import { ok, refuse } from '../../quantity/result'
-import { sayNumber } from '../../quantity/say'
 import { volumeToLitres } from '../../quantity/units'
 import type { Kind } from '../kind'
 import { litres, maybeId, type DetailOf } from '../shape'

@@ -1,5 +1,4 @@
 import { ok, refuse } from '../../quantity/result'
-import { sayNumber } from '../../quantity/say'
 import { lengthToCm } from '../../quantity/units'
 import { NO_PROBLEM, problem } from '../faults'
 import type { Kind } from '../kind'

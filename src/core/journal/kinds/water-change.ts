@@ -1,3 +1,4 @@
+import { CM_PER_INCH } from '../../quantity/measures'
 import { numberOrText } from '../../quantity/read-number'
 import { ok, refuse } from '../../quantity/result'
 import { sayNumber } from '../../quantity/say'
@@ -20,6 +21,7 @@ const CHANGE_BY = [
   'percent of the water',
   'litres',
   'centimetres of height',
+  'inches of height',
   'buckets',
   'US gallons',
 ] as const
@@ -113,6 +115,8 @@ function litresBy(by: string, value: number, ask: Ask): number {
       return value
     case 'centimetres of height':
       return value * ask.litresPerCentimetre()
+    case 'inches of height':
+      return value * CM_PER_INCH * ask.litresPerCentimetre()
     case 'buckets':
       return value * ask.bucketLitres()
     case 'US gallons': {

@@ -25,7 +25,9 @@ import { gasUse } from './gas-use'
 import { oxygenOf } from './oxygen'
 import { questionsAbout } from '../estimate/questions'
 import { levelOfSource, sourceLevel } from '../facts/sources'
+import { METRIC } from '../../quantity/measures'
 import { outsideBand, worthTesting, wrongAfterTest } from '../balance/worth-testing'
+import { sayWhyTest } from '../balance/worth-testing.words'
 
 const at = (day: number) => instantOf(DAY0 + day)
 const read = (
@@ -252,9 +254,12 @@ describe('worth testing', () => {
     const ranked = worthTesting(story, conditionsOf(story, at(12)), at(12))
     expect(ranked.map((one) => one.parameter)).toContain('nitrate')
     expect(ranked.map((one) => one.parameter)).not.toContain('phosphate')
-    expect(ranked.find((one) => one.parameter === 'nitrate')!.because).toMatch(
-      /last read 11 days ago; \d+ % likely outside 3–25/,
-    )
+    expect(
+      sayWhyTest(
+        ranked.find((one) => one.parameter === 'nitrate')!,
+        METRIC,
+      ),
+    ).toMatch(/last read 11 days ago; \d+ % likely outside 3–25/)
     expect(ranked.map((one) => one.score)).toEqual(
       [...ranked.map((one) => one.score)].sort((a, b) => b - a),
     )

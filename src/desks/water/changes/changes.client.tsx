@@ -1,5 +1,7 @@
 'use client'
 
+import { useMeasures } from '@/ui/measures.client'
+import { sayWeight } from '@/ui/say-glass'
 import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
 import { sayProblems, type Answer, type Sending } from '@/ui/ask.client'
@@ -42,6 +44,7 @@ export function Changes({ model, onAdopt }: { model: ChangesModel; onAdopt: Adop
 }
 
 function OneChange({ model }: { model: ChangesModel }) {
+  const measures = useMeasures()
   const unit = unitOf(model.parameter)
   const [target, setTarget] = useState(
     Number(((model.band.high ?? model.now?.value ?? 10) * 0.6).toPrecision(2)),
@@ -101,13 +104,14 @@ function OneChange({ model }: { model: ChangesModel }) {
       {fraction.ok && isWorthChanging(fraction.value) ? (
         <Box data-answer>
           <Box fontSize="xl" className="serif" mt={1}>
-            <b>{Math.round(fraction.value * 100)} %</b>, {Math.round(litres)} L
+            <b>{Math.round(fraction.value * 100)} %</b>, {measures.say(litres, 'L', 1)}
           </Box>
           <Box color="pencil" fontSize="sm">
-            {sayNumber(litres / model.litresPerCm, 0.5)} cm of height above the stones; {buckets}{' '}
-            {buckets === 1 ? 'bucket' : 'buckets'} of {sayNumber(model.bucketLitres)} L,{' '}
-            {Math.round(kilogramsEach)} kg each; {Math.round(litres * WATER_KG_PER_L)} kg in all.
-            Full, the tank weighs about {Math.round(model.filledKg / 10) * 10} kg.
+            {measures.say(litres / model.litresPerCm, 'cm', 0.5)} of height above the stones;{' '}
+            {buckets} {buckets === 1 ? 'bucket' : 'buckets'} of{' '}
+            {measures.say(model.bucketLitres, 'L')}, {measures.say(kilogramsEach, 'kg', 1)} each;{' '}
+            {measures.say(litres * WATER_KG_PER_L, 'kg', 1)} in all. Full, the tank weighs about{' '}
+            {sayWeight(model.filledKg, measures)}.
           </Box>
           <Jumps jumps={jumps} fraction={fraction.value} most={most} />
           <Flex mt={1} color="water">
@@ -149,6 +153,7 @@ function Jumps({
   fraction: number
   most: number
 }) {
+  const measures = useMeasures()
   if (jumps.length === 0)
     return (
       <Box fontSize="sm" color="pencil">
@@ -163,8 +168,11 @@ function Jumps({
         return (
           <Box key={jump.what} color={over ? 'clay' : undefined}>
             {over ? '▲ ' : ''}
-            {name} {sayNumber(jump.from, digits)} → <b>{sayNumber(jump.to, digits)}</b> {unit} at
-            once{over ? `, more than the ${jump.limit} that animals are given at a time` : ''}
+            {name} {measures.figure(jump.from, unit, digits)} →{' '}
+            <b>{measures.figure(jump.to, unit, digits)}</b> {measures.unit(unit)} at once
+            {over
+              ? `, more than the ${sayNumber(measures.width(jump.limit, unit))} that animals are given at a time`
+              : ''}
           </Box>
         )
       })}
@@ -290,6 +298,7 @@ function Rhythm({
   busy: boolean
   onAdopt: () => void
 }) {
+  const measures = useMeasures()
   if (choice.fraction === null)
     return (
       <tr>
@@ -303,7 +312,7 @@ function Rhythm({
     <tr style={{ fontWeight: best ? 680 : undefined }}>
       <td>{choice.everyDays} d</td>
       <td>{Math.round(choice.fraction * 100)} %</td>
-      <td>{Math.round(choice.litresPerWeek ?? 0)} L</td>
+      <td>{measures.say(choice.litresPerWeek ?? 0, 'L', 1)}</td>
       <td className="pencil">{sayNumber(choice.settlesAt ?? 0, 2)}</td>
       <td>
         {set ? (
@@ -319,12 +328,13 @@ function Rhythm({
 }
 
 function Creep({ model }: { model: ChangesModel }) {
+  const measures = useMeasures()
   return (
     <Section title="What evaporates">
       <Box>
         About{' '}
         <Box as="span" color="pencil">
-          {sayEstimate(model.loss, 'L')}
+          {measures.sayEstimate(model.loss, 'L')}
         </Box>{' '}
         a day, by {model.loss.because}. It is water alone: what tops it up leaves its salts behind.
       </Box>

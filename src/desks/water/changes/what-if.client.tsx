@@ -199,18 +199,15 @@ export function WhatIf({ model, input }: { model: BalanceModel; input: WhatIfInp
           {result ? (
             <BandChart
               title={`${nameOf(model.parameter)} of ${model.name} in the next twelve weeks, as tried`}
-              unit={`${nameOf(model.parameter)}${unit ? `, ${unit}` : ''}`}
+              of={nameOf(model.parameter)}
+              unit={unit}
               past={[]}
               future={pointsOf(result.trial, model.today)}
               against={touched ? pointsOf(result.present, model.today) : []}
               points={[]}
               setAside={[]}
               events={[]}
-              limits={
-                model.band.high === null
-                  ? []
-                  : [{ at: model.band.high, label: `${model.band.high}`, tone: 'clay' }]
-              }
+              limits={model.band.high === null ? [] : [{ at: model.band.high, tone: 'clay' }]}
               today={model.today}
               height={250}
             />

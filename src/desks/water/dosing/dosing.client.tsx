@@ -1,5 +1,6 @@
 'use client'
 
+import { useMeasures } from '@/ui/measures.client'
 import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
 import { sayProblems, type Answer, type Sending } from '@/ui/ask.client'
@@ -79,6 +80,7 @@ function ProductSelect({
 }
 
 function OneDose({ model, onDose }: { model: DosingModel; onDose: Props['onDose'] }) {
+  const measures = useMeasures()
   const [productId, setProductId] = useState(model.lastDosed ?? model.products[0]?.id ?? '')
   const [typed, setTyped] = useState<number | null>(null)
   const [said, setSaid] = useState<string | null>(null)
@@ -115,7 +117,7 @@ function OneDose({ model, onDose }: { model: DosingModel; onDose: Props['onDose'
     )
   }
   return (
-    <Section title="What a dose does" aside={`in ${Math.round(model.litres)} L`}>
+    <Section title="What a dose does" aside={`in ${measures.say(model.litres, 'L', 1)}`}>
       <NumberInSentence
         key={product.id}
         label={`Amount, ${unit}`}
@@ -355,13 +357,14 @@ function middle({ low, high }: { low: number | null; high: number | null }): num
 }
 
 function Tabs({ model: { tabs, zone, today, slug } }: { model: DosingModel }) {
+  const measures = useMeasures()
   const day = (at: string) => sayDay(at, zone, today)
   if (tabs.plantings.length === 0)
     return <Section title="Root tablets">Nothing here feeds by its roots alone.</Section>
   return (
     <Section title="Root tablets">
       <b>{tabs.tablets}</b> for {tabs.plantings.map((planting) => planting.stake).join(', ')} (
-      {Math.round(tabs.areaCm2)} cm² of ground, one to a hand’s breadth).{' '}
+      {measures.say(tabs.areaCm2, 'cm²', 1)} of ground, one to a hand’s breadth).{' '}
       {tabs.nextAt ? (
         <>
           The last went in on {day(tabs.lastAt ?? today)}; the next are due about{' '}
@@ -385,6 +388,7 @@ function Tabs({ model: { tabs, zone, today, slug } }: { model: DosingModel }) {
 }
 
 function Schools({ model, onSwitch }: { model: DosingModel; onSwitch: Props['onSwitch'] }) {
+  const measures = useMeasures()
   const { busy, refusal, send } = useSending(model.schoolStamp)
   const [said, setSaid] = useState<string | null>(null)
   const choose = async (school: string) => {
@@ -447,7 +451,7 @@ function Schools({ model, onSwitch }: { model: DosingModel; onSwitch: Props['onS
                   <td>{SCHOOL_WORDS[facts.school].water}</td>
                   <td>{SCHOOL_WORDS[facts.school].keeper}</td>
                   <td>{SCHOOL_WORDS[facts.school].costs}</td>
-                  <td>{plan ? `${Math.round(plan.litresPerWeek)} L` : ''}</td>
+                  <td>{plan ? measures.say(plan.litresPerWeek, 'L', 1) : ''}</td>
                   <td>{adds.length > 0 ? adds.join(', ') : 'nothing'}</td>
                 </tr>
               )

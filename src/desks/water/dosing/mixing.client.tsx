@@ -1,5 +1,6 @@
 'use client'
 
+import { useMeasures } from '@/ui/measures.client'
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
 import { SALTS } from '@/core/chemistry/salts'
@@ -19,6 +20,7 @@ const SCALE = 0.1
 
 /** New water made to measure: sources mixed, salts weighed. */
 export function Mixing({ model }: { model: ChangesModel }) {
+  const measures = useMeasures()
   const [litres, setLitres] = useState(Math.max(1, Math.round(model.litres * 0.4)))
   const [gh, setGh] = useState(5)
   const [kh, setKh] = useState(3)
@@ -58,13 +60,13 @@ export function Mixing({ model }: { model: ChangesModel }) {
   return (
     <Section title="New water, made to measure">
       <NumberInSentence
-        label="Litres of new water"
-        value={litres}
-        onValue={setLitres}
+        label={`New water, ${measures.unit('L')}`}
+        value={Number(measures.figure(litres, 'L'))}
+        onValue={(shown) => setLitres(measures.back(shown, 'L'))}
         min={0.1}
         max={20000}
       />{' '}
-      L at GH{' '}
+      {measures.unit('L')} at GH{' '}
       <NumberInSentence label="Target GH, °dH" value={gh} onValue={setGh} min={0} max={40} /> and KH{' '}
       <NumberInSentence label="Target KH, °dH" value={kh} onValue={setKh} min={0} max={40} /> from
       <Flex as="span" display="inline-flex" gap={4} ml={2} wrap="wrap">
@@ -94,7 +96,7 @@ export function Mixing({ model }: { model: ChangesModel }) {
           <Box as="ul" pl={4} m={0}>
             {mix.value.parts.map((part) => (
               <li key={part.source.id}>
-                <b>{sayNumber(part.litres, part.litres < 10 ? 0.5 : 1)} L</b>{' '}
+                <b>{measures.say(part.litres, 'L', part.litres < 10 ? 0.5 : 1)}</b>{' '}
                 {part.source.name.toLowerCase()}
               </li>
             ))}

@@ -1,3 +1,4 @@
+import { measuresHere } from '@/data/border/measures-here'
 import { PARAMETERS } from '@/core/quantity/units'
 import { now } from '@/data/clock'
 import { reckoned } from '@/data/analysis-cache'
@@ -14,8 +15,9 @@ export async function DriftPage({ slug, of }: { slug: string; of: string | strin
   const story = await storyOr404(slug)
   if (story.vessel.kind === 'terrarium') return <DryVessel slug={slug} name={story.vessel.name} />
   const parameter = chosen(of, PARAMETERS, 'nitrate')
-  const model = reckoned(story, now(), `drift ${parameter}`, (at) =>
-    driftModel(story, parameter, at),
+  const measures = await measuresHere()
+  const model = reckoned(story, now(), `drift ${parameter}, ${measures.system}`, (at) =>
+    driftModel(story, parameter, at, measures),
   )
   return (
     <WaterFrame

@@ -1,6 +1,6 @@
 import type { Estimate } from '@/core/quantity/estimate'
 import { PARAMETER_UNITS } from '@/core/quantity/units'
-import { Pencil } from '@/ui/marks/pencil'
+import { Pencil } from '@/ui/marks/pencil.client'
 import type { DriftModel } from './drift-model'
 import { TankName } from '../frame'
 import { unitOf } from '@/core/quantity/parameter-name'

@@ -1,5 +1,6 @@
 'use client'
 
+import { useMeasures } from '@/ui/measures.client'
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import { useDeferredValue, useMemo, useState } from 'react'
 import { sayMethod } from '@/core/journal/kinds/reading'
@@ -60,6 +61,7 @@ function Reckoned({
   estimate: WaterEstimate
   onDispute: Dispute
 }) {
+  const measures = useMeasures()
   const { parameter, behaviour, sourceLevel: source } = model
   const unit = unitOf(parameter)
   const high = model.band.high ?? Math.max(estimate.now.high * 1.5, 1)
@@ -103,7 +105,8 @@ function Reckoned({
       <Box gridArea="chart" minW={0}>
         <BandChart
           title={`${nameOf(parameter)} of ${model.name} over five months and six weeks to come`}
-          unit={`${nameOf(parameter)}${unit ? `, ${unit}` : ''}`}
+          of={nameOf(parameter)}
+          unit={unit}
           past={model.past}
           future={kept.filter((point) => point.day <= model.today + CHART_OUTLOOK_DAYS)}
           points={used.map((reading) => ({
@@ -131,8 +134,8 @@ function Reckoned({
           limits={
             dissolved
               ? [
-                  { at: limit, label: `${limit}`, tone: 'clay' },
-                  { at: target, label: `${target}`, tone: 'water' },
+                  { at: limit, tone: 'clay' },
+                  { at: target, tone: 'water' },
                 ]
               : bandLimits(model)
           }
@@ -150,7 +153,7 @@ function Reckoned({
             {aside.slice(-4).map((reading) => (
               <li key={reading.entryId}>
                 <NextLink href={`/tanks/${model.slug}/book?entry=${reading.entryId}`}>
-                  {sayNumber(reading.value)} {unit} on{' '}
+                  {measures.say(reading.value, unit)} on{' '}
                   {sayDay(instantOf(reading.day), model.zone, instantOf(model.today))}
                 </NextLink>
                 : {reading.setAside}.
@@ -188,7 +191,7 @@ function Reckoned({
                       ({Math.round(change.value.fraction.low * 100)}–
                       {Math.round(change.value.fraction.high * 100)})
                     </Box>
-                    , about {Math.round(change.value.litres.value)} L of{' '}
+                    , about {measures.say(change.value.litres.value, 'L', 1)} of{' '}
                     {model.source?.name.toLowerCase() ?? 'clean water'}.
                   </>
                 ) : null}
@@ -297,7 +300,7 @@ function roundAbove(value: number): number {
 
 function bandLimits({ band }: DriftModel): React.ComponentProps<typeof BandChart>['limits'] {
   return [band.high, band.low].flatMap((at) =>
-    at === null ? [] : [{ at, label: `${at}`, tone: 'water' as const }],
+    at === null ? [] : [{ at, tone: 'water' as const }],
   )
 }
 

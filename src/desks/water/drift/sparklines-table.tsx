@@ -1,5 +1,7 @@
+import { sayWhyTest } from '@/core/water/balance/worth-testing.words'
+import { useMeasures } from '@/ui/measures.client'
 import { Box } from '@chakra-ui/react'
-import { sayAgo, sayEstimate } from '@/core/quantity/say'
+import { sayAgo } from '@/core/quantity/say'
 import { svgText } from '@/ui/drawing/svg-text'
 import NextLink from '@/ui/page-link'
 import type { DriftModel } from './drift-model'
@@ -37,6 +39,7 @@ export function Sparklines({ model }: { model: DriftModel }) {
 
 /** The tests worth making now. */
 export function Tests({ model }: { model: DriftModel }) {
+  const measures = useMeasures()
   return (
     <Section title="Worth testing now">
       {model.tests.length === 0 ? (
@@ -47,7 +50,7 @@ export function Tests({ model }: { model: DriftModel }) {
             <Box as="li" key={test.parameter} mb={1}>
               <b>{nameOf(test.parameter)}</b>{' '}
               <Box as="span" color="pencil">
-                {test.because}.
+                {sayWhyTest(test, measures)}.
               </Box>{' '}
               <Box
                 as="span"
@@ -85,6 +88,7 @@ function Row({
   today: number
   open: boolean
 }) {
+  const measures = useMeasures()
   const outside = strip.outside >= LIKELY_OUTSIDE
   const side = sideOf(strip.now.value, strip.band)
   return (
@@ -96,7 +100,7 @@ function Row({
       >
         {nameOf(strip.parameter)}
       </NextLink>
-      <span className="pencil">{sayEstimate(strip.now, unitOf(strip.parameter))}</span>
+      <span className="pencil">{measures.sayEstimate(strip.now, unitOf(strip.parameter))}</span>
       <svg
         viewBox={`0 0 ${STRIP.width} ${STRIP.height}`}
         width="100%"

@@ -1,3 +1,4 @@
+import { measuresHere } from '@/data/border/measures-here'
 import { sayNumber } from '@/core/quantity/say'
 import { now } from '@/data/clock'
 import { reckoned } from '@/data/analysis-cache'
@@ -11,7 +12,10 @@ import { gasModel } from './gas-model'
 export async function GasPage({ slug }: { slug: string }) {
   const story = await storyOr404(slug)
   if (story.vessel.kind === 'terrarium') return <DryVessel slug={slug} name={story.vessel.name} />
-  const model = reckoned(story, now(), 'gas', (at) => gasModel(story, at))
+  const measures = await measuresHere()
+  const model = reckoned(story, now(), `gas, ${measures.system}`, (at) =>
+    gasModel(story, at, measures),
+  )
   const known = model.methods.filter((method) => method.value !== null && method.method !== 'chart')
   const values = known.flatMap((method) => (method.value ? [method.value.value] : []))
   return (

@@ -1,5 +1,6 @@
 'use client'
 
+import { useMeasures } from '@/ui/measures.client'
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
 import { sayProblems, type Answer, type Sending } from '@/ui/ask.client'
@@ -425,11 +426,13 @@ function Use({ model }: { model: GasModel }) {
 }
 
 function Air({ model }: { model: GasModel }) {
+  const measures = useMeasures()
   const { oxygen, ammonia } = model
   return (
     <>
       <Section title="Oxygen at this height">
-        Water at {sayNumber(model.temperature.value, 0.3)} °C and {Math.round(model.altitudeM)} m
+        Water at {measures.say(model.temperature.value, '°C', 0.3)} and{' '}
+        {measures.say(model.altitudeM, 'm', 1)}
         holds{' '}
         <Box as="span" color="pencil">
           {sayEstimate(oxygen.saturation, 'mg/L')}
@@ -449,7 +452,7 @@ function Air({ model }: { model: GasModel }) {
         {ammonia ? (
           <>
             At pH {sayNumber(model.pH?.value ?? 7, 0.1)} and{' '}
-            {sayNumber(model.temperature.value, 0.3)} °C,{' '}
+            {measures.say(model.temperature.value, '°C', 0.3)},{' '}
             {sayNumber(ammonia.share * 100, ammonia.share * 20)} % of it is un-ionised and harms:
             now{' '}
             {ammonia.unionised.value < 0.001

@@ -1,8 +1,8 @@
+import { measuresHere } from '@/data/border/measures-here'
 import { SALTS } from '@/core/chemistry/salts'
 import { LABEL_FORM_NAMES } from '@/core/chemistry/nutrients'
 import { dayOf } from '@/core/quantity/time'
 import { PARAMETERS } from '@/core/quantity/units'
-import { sayEstimate } from '@/core/quantity/say'
 import { tankNow } from '@/core/history/tank-at'
 import { netLitres } from '@/core/vessel/volume'
 import { schoolBand, bandFor } from '@/core/water/facts/parameters'
@@ -48,7 +48,7 @@ export async function WaterSettingsPage({ slug }: { slug: string }) {
       <WaterSettings
         care={vessel.care}
         today={localMoment(at, vessel.timeZone).slice(0, 10)}
-        evaporationReckoned={`${sayEstimate(loss, 'L')} by ${loss.because}`}
+        evaporationReckoned={`${(await measuresHere()).sayEstimate(loss, 'L')} by ${loss.because}`}
         sources={sources}
         products={story.products}
         bands={PARAMETERS.map((parameter) => ({

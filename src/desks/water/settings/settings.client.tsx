@@ -1,5 +1,6 @@
 'use client'
 
+import { useMeasures } from '@/ui/measures.client'
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
 import { saltById } from '@/core/chemistry/salts'
@@ -54,6 +55,7 @@ const SOURCE_KINDS = ['tap', 'spring', 'softened', 'rain', 'reverse osmosis'].ma
 
 /** What the desk reckons with: waters, the shelf, bands and habits. */
 export function WaterSettings(props: Props) {
+  const measures = useMeasures()
   const { sources, products, onSource, onProduct, onDrop } = props
   const [open, setOpen] = useState<string | null>(null)
   const toggle = (key: string) => setOpen((before) => (before === key ? null : key))
@@ -65,7 +67,7 @@ export function WaterSettings(props: Props) {
             <OpenItem
               key={source.id}
               title={source.name}
-              says={`${source.kind}, GH ${sayNumber(source.ghDegrees)}, KH ${sayNumber(source.khDegrees)}, nitrate ${sayNumber(source.nitrateMgL)}, pH ${sayNumber(source.pH)}, ${sayNumber(source.temperatureC)} °C`}
+              says={`${source.kind}, GH ${sayNumber(source.ghDegrees)}, KH ${sayNumber(source.khDegrees)}, nitrate ${sayNumber(source.nitrateMgL)}, pH ${sayNumber(source.pH)}, ${measures.say(source.temperatureC, '°C')}`}
               open={open === source.id}
               onToggle={() => toggle(source.id)}
             >
@@ -333,6 +335,7 @@ function HabitsForm({ care, today, evaporationReckoned, stamps, onHabits }: Prop
 }
 
 function BandsForm({ bands, stamps, onBands }: Props) {
+  const measures = useMeasures()
   const sent = useSentForm<string>({
     initial: Object.fromEntries(
       bands.flatMap(({ parameter, band }) => [
@@ -341,10 +344,13 @@ function BandsForm({ bands, stamps, onBands }: Props) {
       ]),
     ),
     seen: stamps.bands,
+    units: (name) => unitOf(name.replace(/-(low|high)$/, '') as Parameter),
     onSend: onBands,
     onDone: (value) => value,
   })
   const { form, press, problemOf } = sent
+  const end = (parameter: Parameter, value: number | null) =>
+    value === null ? '–' : measures.figure(value, unitOf(parameter))
   const own = (one: Props['bands'][number]) =>
     one.band.low !== one.usual.low || one.band.high !== one.usual.high
   return (
@@ -364,7 +370,7 @@ function BandsForm({ bands, stamps, onBands }: Props) {
               <th scope="row">
                 {nameOf(one.parameter)}{' '}
                 <Box as="span" color="pencil" fontWeight={400} fontSize="xs">
-                  {unitOf(one.parameter)}
+                  {measures.unit(unitOf(one.parameter))}
                 </Box>
               </th>
               {(['low', 'high'] as const).map((end) => {
@@ -386,7 +392,7 @@ function BandsForm({ bands, stamps, onBands }: Props) {
                 )
               })}
               <td className="pencil">
-                {shown(one.usual.low) || '–'} to {shown(one.usual.high) || '–'}
+                {end(one.parameter, one.usual.low)} to {end(one.parameter, one.usual.high)}
                 {own(one) ? ' · yours differs' : ''}
               </td>
             </tr>

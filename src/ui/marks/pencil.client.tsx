@@ -1,9 +1,14 @@
+'use client'
+
+import { useMeasures } from '../measures.client'
 import { Box } from '@chakra-ui/react'
 import type { Estimate } from '@/core/quantity/estimate'
 import { sayNumber, sayRange } from '@/core/quantity/say'
 
-/** A pencilled value in a sentence: dashed underline, its range beside it, its reason on hover and for screen readers. */
-export function Pencil({ estimate, unit = '' }: { estimate: Estimate; unit?: string }) {
+/** A pencilled value in a sentence: dashed underline, its range beside it, its reason on hover and for screen readers. `unit`: canonical. */
+export function Pencil({ estimate: canonical, unit = '' }: { estimate: Estimate; unit?: string }) {
+  const measures = useMeasures()
+  const estimate = measures.estimate(canonical, unit)
   const half = (estimate.high - estimate.low) / 2
   return (
     <Box
@@ -20,7 +25,7 @@ export function Pencil({ estimate, unit = '' }: { estimate: Estimate; unit?: str
           ({sayRange(estimate)})
         </Box>
       ) : null}
-      {unit ? ` ${unit}` : ''}
+      {unit ? ` ${measures.unit(unit)}` : ''}
     </Box>
   )
 }

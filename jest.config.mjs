@@ -16,6 +16,7 @@ const config = {
   },
   moduleNameMapper: {
     '^@/(.*)$': '<rootDir>/src/$1',
+    '\\.module\\.css$': '<rootDir>/jest.css.cjs',
     '^fast-check$': '<rootDir>/jest.fast-check.cjs',
   },
   setupFiles: ['<rootDir>/jest.clock.cjs', '<rootDir>/jest.request.cjs'],

@@ -1,3 +1,4 @@
+import { untilWritten } from './until-written'
 import { desc, eq, or, sql } from 'drizzle-orm'
 import { ValidationError } from 'yup'
 import {
@@ -216,12 +217,14 @@ export interface KeptAct {
 
 /** The latest acts on a tank, newest first. */
 export async function actsOf(db: Database, vesselId: string, most: number): Promise<KeptAct[]> {
-  const rows = await db
-    .select()
-    .from(t.act)
-    .where(or(eq(t.act.vesselId, vesselId), eq(t.act.otherVesselId, vesselId)))
-    .orderBy(desc(t.act.madeAt), desc(t.act.id))
-    .limit(most)
+  const rows = await untilWritten(db, `acts ${vesselId} ${most}`, () =>
+    db
+      .select()
+      .from(t.act)
+      .where(or(eq(t.act.vesselId, vesselId), eq(t.act.otherVesselId, vesselId)))
+      .orderBy(desc(t.act.madeAt), desc(t.act.id))
+      .limit(most),
+  )
   return rows.map((row) => ({
     id: row.id,
     kind: row.kind,

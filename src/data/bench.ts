@@ -1,3 +1,4 @@
+import { untilWritten } from './until-written'
 import { asc, eq } from 'drizzle-orm'
 import { vesselOn } from '@/core/history/tank-at'
 import type { Vessel } from '@/core/history/types'
@@ -18,11 +19,13 @@ export interface Bench {
 
 /** All vessels as they stand at `now`, those on the bench and those put away. */
 export async function readBench(db: Database, now: Instant): Promise<Bench> {
-  const rows = await db
-    .select()
-    .from(t.vessel)
-    .where(eq(t.vessel.arriving, false))
-    .orderBy(asc(t.vessel.order), asc(t.vessel.name))
+  const rows = await untilWritten(db, 'bench', () =>
+    db
+      .select()
+      .from(t.vessel)
+      .where(eq(t.vessel.arriving, false))
+      .orderBy(asc(t.vessel.order), asc(t.vessel.name)),
+  )
   return {
     standing: rows.filter((row) => row.onBench).map((row) => vesselOn(vesselOf(row), dayOf(now))),
     away: rows.filter((row) => !row.onBench).map(({ slug, name }) => ({ slug, name })),

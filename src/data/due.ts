@@ -1,3 +1,4 @@
+import { untilWritten } from './until-written'
 import { sql } from 'drizzle-orm'
 import type { EntryKind } from '@/core/journal/entry'
 import type { Vessel } from '@/core/history/types'
@@ -27,7 +28,7 @@ const kept = new WeakMap<Database, Kept>()
  * worked out anew when anything was written. A vessel without a current layout asks for nothing.
  */
 export async function dueOnBench(db: Database, now: Instant): Promise<BenchPlace[]> {
-  const state = await stateOfBench(db)
+  const state = await untilWritten(db, 'state of the bench', () => stateOfBench(db))
   const known = kept.get(db)
   const age = Date.parse(now) - (known?.at ?? 0)
   if (known?.state === state && age >= 0 && age < GOOD_FOR_MS) return known.places

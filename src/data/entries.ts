@@ -1,3 +1,4 @@
+import { untilWritten } from './until-written'
 import { measuresAsked } from './border/measures-here'
 import { and, asc, count, desc, eq, gte, ilike, inArray, lt, or, sql, type SQL } from 'drizzle-orm'
 import type { Entry, EntryKind } from '@/core/journal/entry'
@@ -286,7 +287,18 @@ export interface JournalPage {
 }
 
 /** One page of a tank's journal, newest first. */
-export async function journalPage(
+export const journalPage = (
+  db: Database,
+  vesselId: string,
+  filter: JournalFilter,
+  offset: number,
+  limit: number,
+): Promise<JournalPage> =>
+  untilWritten(db, `journal ${JSON.stringify([vesselId, filter, offset, limit])}`, () =>
+    readJournalPage(db, vesselId, filter, offset, limit),
+  )
+
+async function readJournalPage(
   db: Database,
   vesselId: string,
   filter: JournalFilter,

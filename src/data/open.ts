@@ -1,3 +1,4 @@
+import { watchWrites } from './until-written'
 import {
   existsSync,
   lstatSync,
@@ -76,6 +77,7 @@ async function openLocked(asked: string, prepare: (home: string) => void): Promi
     await migratePglite(drizzlePglite(engine), { migrationsFolder: migrationsFolder() })
     checkRoomOf(db, roomOn(home))
     await sweepArrivals(db, 0)
+    watchWrites(engine, db)
     return {
       db,
       close: async () => {

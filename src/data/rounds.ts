@@ -1,3 +1,4 @@
+import { untilWritten } from './until-written'
 import { eq } from 'drizzle-orm'
 import { number, object, string, array, mixed } from 'yup'
 import type { Instant } from '@/core/quantity/time'
@@ -68,11 +69,13 @@ function byKey<T>(raw: Record<string, unknown>, checked: (value: unknown) => T):
 
 /** The round begun in a tank and not finished, or null. */
 export async function openRound(db: Database, slug: string): Promise<RoundDraft | null> {
-  const [row] = await db
-    .select({ draft: t.roundDraft })
-    .from(t.roundDraft)
-    .innerJoin(t.vessel, eq(t.vessel.id, t.roundDraft.vesselId))
-    .where(named(slug))
+  const [row] = await untilWritten(db, `round ${slug}`, () =>
+    db
+      .select({ draft: t.roundDraft })
+      .from(t.roundDraft)
+      .innerJoin(t.vessel, eq(t.vessel.id, t.roundDraft.vesselId))
+      .where(named(slug)),
+  )
   return row
     ? {
         startedAt: row.draft.startedAt.toISOString(),

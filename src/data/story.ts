@@ -1,3 +1,4 @@
+import { untilWritten } from './until-written'
 import { asc, eq, inArray, sql } from 'drizzle-orm'
 import type { Entry } from '@/core/journal/entry'
 import type { FactOf } from '@/core/history/diff'
@@ -50,7 +51,9 @@ export async function listVessels(db: Database): Promise<VesselRecord[]> {
 
 /** The whole story of a tank by its slug, or null. The entries come with one query; an unchanged story is not read again. */
 export async function loadStory(db: Database, slug: string): Promise<TankHistory | null> {
-  const [row] = await db.select().from(t.vessel).where(named(slug))
+  const [row] = await untilWritten(db, `tank ${slug}`, () =>
+    db.select().from(t.vessel).where(named(slug)),
+  )
   if (!row) return null
   const kept = keptStory(row)
   if (kept) return kept

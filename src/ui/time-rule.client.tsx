@@ -1,5 +1,6 @@
 'use client'
 
+import { zoneFormat } from '@/core/quantity/zone'
 import { Box } from '@chakra-ui/react'
 import { memo, useMemo } from 'react'
 import { MS_PER_DAY } from '@/core/quantity/time'
@@ -269,5 +270,5 @@ function monthsBetween(
 /** A month by its name, or the year it begins on a long rule. */
 function monthName(at: number, asYear: boolean): string {
   if (asYear) return String(new Date(at).getUTCFullYear())
-  return new Intl.DateTimeFormat('en-GB', { month: 'short', timeZone: 'UTC' }).format(at)
+  return zoneFormat('UTC', { month: 'short' }).format(at)
 }

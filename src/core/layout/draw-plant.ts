@@ -301,12 +301,14 @@ function leaf(
   angle: number,
   shape: Species['leaf']['shape'],
 ): string {
-  const w = length * WIDTH_SHARE[shape]
-  const dx = Math.cos(angle)
-  const dy = Math.sin(angle)
-  const mx = x + dx * length * 0.5
-  const my = y + dy * length * 0.5
-  const tx = x + dx * length
-  const ty = y + dy * length
-  return `M${n(x)} ${n(y)}Q${n(mx - dy * w * 1.6)} ${n(my + dx * w * 1.6)} ${n(tx)} ${n(ty)}Q${n(mx + dy * w * 1.6)} ${n(my - dx * w * 1.6)} ${n(x)} ${n(y)}Z`
+  const bulge = length * WIDTH_SHARE[shape] * 1.6
+  const [dx, dy] = [Math.cos(angle), Math.sin(angle)]
+  const [half, across] = [
+    [dx * length * 0.5, dy * length * 0.5],
+    [-dy * bulge, dx * bulge],
+  ]
+  // In steps from the base to the tip and back: a tank has a thousand leaves, and steps are short to send.
+  const out = `${n(half[0] + across[0])} ${n(half[1] + across[1])} ${n(2 * half[0])} ${n(2 * half[1])}`
+  const back = `${n(-half[0] - across[0])} ${n(-half[1] - across[1])} ${n(-2 * half[0])} ${n(-2 * half[1])}`
+  return `M${n(x)} ${n(y)}q${out}q${back}z`
 }

@@ -1,3 +1,4 @@
+import { untilWritten } from '../until-written'
 import { asc } from 'drizzle-orm'
 import type { Temporary } from '@/core/history/dated'
 import { endPlanting, saidOf, withFact, withNewFact, type Since } from '@/core/history/facts'
@@ -13,7 +14,11 @@ import { refuseOvertaken } from '../stamp'
 
 /** Every species any tank here grows, by name. */
 export async function listSpecies(db: Database): Promise<Species[]> {
-  return (await db.select().from(t.species).orderBy(asc(t.species.name))) as Species[]
+  return untilWritten(
+    db,
+    'species',
+    async () => (await db.select().from(t.species).orderBy(asc(t.species.name))) as Species[],
+  )
 }
 
 /** Puts a planting into the tank; its species is added to the catalogue if it is not there. The stake must be free. */

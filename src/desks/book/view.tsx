@@ -13,7 +13,7 @@ import { reckoned } from '@/data/analysis-cache'
 import { database } from '@/data/database'
 import { entryVersions, journalPage, type JournalFilter, type JournalPage } from '@/data/entries'
 import { storyOr404 } from '@/data/tank'
-import { instantIn, localMoment } from '@/core/quantity/zone'
+import { instantIn, localMoment, zoneFormat } from '@/core/quantity/zone'
 import { EntryLine } from './entry-line.client'
 import { Filters } from './filters.client'
 import { formContext } from './form-context'
@@ -46,7 +46,7 @@ export async function BookDesk({ slug, query }: { slug: string; query: BookQuery
         </Box>{' '}
         has {story.entries.length === 1 ? 'one line' : `${story.entries.length} lines`} in its book
         {story.entries.length > 0
-          ? `, the first of ${new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: zone }).format(new Date(story.entries[0].at))}`
+          ? `, the first of ${zoneFormat(zone, { day: 'numeric', month: 'long', year: 'numeric' }).format(new Date(story.entries[0].at))}`
           : ''}
         .
       </Box>
@@ -211,12 +211,11 @@ function Journal({
 }) {
   const zone = story.vessel.timeZone
   const days = new Map<string, JournalPage['entries']>()
-  const dayName = new Intl.DateTimeFormat('en-GB', {
+  const dayName = zoneFormat(zone, {
     weekday: 'short',
     day: 'numeric',
     month: 'long',
     year: 'numeric',
-    timeZone: zone,
   })
   for (const line of journal.entries) {
     const day = dayName.format(new Date(line.entry.at))

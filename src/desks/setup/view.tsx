@@ -3,6 +3,7 @@ import { Box, Flex } from '@chakra-ui/react'
 import NextLink from '@/ui/page-link'
 import { sceneOn, stageOf } from '@/core/layout/scene'
 import { dayOf } from '@/core/quantity/time'
+import { reckoned } from '@/data/analysis-cache'
 import { now } from '@/data/clock'
 import { database } from '@/data/database'
 import { actsOf } from '@/data/acts'
@@ -36,8 +37,7 @@ export async function StandsPage({ slug }: { slug: string }) {
   const measures = await measuresHere()
   const db = await database()
   const { standing } = await readBench(db, at)
-  const stage = stageOf(story, at)
-  const scene = sceneOn(stage, dayOf(at))
+  const scene = reckoned(story, at, 'scene', (then) => sceneOn(stageOf(story, then), dayOf(then)))
   const { vessel } = scene.tank
   return (
     <Box as="main" px={{ base: 3, md: 8 }} py={4} maxW="1240px">

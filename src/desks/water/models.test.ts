@@ -15,6 +15,17 @@ const NOW = '2026-11-24T09:00:00.000Z'
 const [tarn, spring, gully] = lodge(NOW)
 const bare = tank()
 
+/** The corners a strip's path goes through: a place, then steps. */
+function cornersOf(path: string): [number, number][] {
+  const numbers = (path.match(/-?\d+(\.\d+)?/g) ?? []).map(Number)
+  const corners: [number, number][] = []
+  for (let i = 0; i + 1 < numbers.length; i += 2) {
+    const [x, y] = corners.at(-1) ?? [0, 0]
+    corners.push([x + numbers[i], y + numbers[i + 1]])
+  }
+  return corners
+}
+
 describe('what the pages of the water desk are given', () => {
   test('drift: a strip for every parameter read, inside its frame, with its readings; lanes of what was done', () => {
     const model = driftModel(tarn, 'nitrate', NOW)
@@ -32,12 +43,16 @@ describe('what the pages of the water desk are given', () => {
       ]),
     )
     for (const strip of model.strips) {
-      const numbers = `${strip.range}${strip.line}${strip.rangeAhead}${strip.lineAhead}`
-        .match(/-?\d+(\.\d+)?/g)!
-        .map(Number)
-      expect(numbers.length).toBeGreaterThan(20)
-      expect(Math.max(...numbers)).toBeLessThanOrEqual(STRIP.width + 0.1)
-      expect(Math.min(...numbers)).toBeGreaterThanOrEqual(-0.1)
+      const corners = [strip.range, strip.line, strip.rangeAhead, strip.lineAhead].flatMap(
+        cornersOf,
+      )
+      expect(corners.length).toBeGreaterThan(10)
+      for (const [x, y] of corners) {
+        expect(x).toBeGreaterThanOrEqual(-0.1)
+        expect(x).toBeLessThanOrEqual(STRIP.width + 0.1)
+        expect(y).toBeGreaterThanOrEqual(-0.1)
+        expect(y).toBeLessThanOrEqual(STRIP.height + 0.1)
+      }
       expect(
         strip.marks.every(
           (mark) =>

@@ -8,6 +8,7 @@ import type { Instant } from '@/core/quantity/time'
 import { sayProblems, type Answer, type Sending } from '../ask.client'
 import { LevelMark } from '../marks/level-mark'
 import { useSending } from '../use-sending.client'
+import css from './finding-note.module.css'
 import { sayMoment } from '../when'
 import { Button } from '@/ui/kit/button'
 import { Input, Problem } from '@/ui/kit/input'
@@ -46,47 +47,35 @@ export function FindingNote({
     finding.leadsTo === 'log-trim' && finding.subject.of === 'planting'
       ? `&planting=${finding.subject.id}`
       : ''
-  const colour = finding.level === 'act' ? 'clay' : 'water'
+  const classes = [finding.level === 'act' ? css.act : '', finding.disputed ? css.disputed : '']
   return (
-    <Box as="article" opacity={finding.disputed ? 0.8 : 1} data-finding={finding.key}>
-      <Flex gap={2} align="baseline">
-        <span ref={markRef} style={{ lineHeight: 0 }}>
+    <article className={classes.join(' ')} data-finding={finding.key}>
+      <div className={css.head}>
+        <span ref={markRef} className={css.mark}>
           <LevelMark level={finding.level} />
         </span>
-        <Box flex={1}>
-          <Box
-            as="h2"
-            className="serif"
-            fontWeight={620}
-            fontSize="md"
-            lineHeight={1.3}
-            textDecoration={finding.disputed ? 'line-through' : undefined}
-          >
-            {finding.says}
-          </Box>
-          <Box className="serif" fontSize="sm" mt={0.5}>
-            {finding.detail}
-          </Box>
-          <Flex
-            gap={4}
-            fontSize="sm"
-            color={colour}
-            wrap="wrap"
-            css={{ '& > *': { minHeight: '28px', display: 'inline-flex', alignItems: 'center' } }}
-          >
+        <div className={css.body}>
+          <h2 className={`serif ${css.title}`}>{finding.says}</h2>
+          <div className={`serif ${css.detail}`}>{finding.detail}</div>
+          <div className={css.acts}>
             {does ? (
               <NextLink href={`/tanks/${tank}${does.path}${suffix}`}>{does.says}</NextLink>
             ) : null}
-            <Button look="quiet" size="word" onClick={() => setOpen(!open)} aria-expanded={open}>
+            <button
+              type="button"
+              className={css.why}
+              onClick={() => setOpen(!open)}
+              aria-expanded={open}
+            >
               why
-            </Button>
-          </Flex>
+            </button>
+          </div>
           {open ? (
             <Why finding={finding} tank={tank} zone={zone} now={now} onDispute={onDispute} />
           ) : null}
-        </Box>
-      </Flex>
-    </Box>
+        </div>
+      </div>
+    </article>
   )
 }
 

@@ -1,8 +1,8 @@
-import { Box, Flex } from '@chakra-ui/react'
 import NextLink from '@/ui/page-link'
 import type { Vessel } from '@/core/history/types'
 import { Tally } from '../marks/tally'
 import { KeysButton } from './keys.client'
+import css from './frame.module.css'
 import { LampSwitch } from './lamp-switch.client'
 
 export interface RailVessel {
@@ -52,42 +52,14 @@ export function BenchRail({
       ),
   )
   return (
-    <Flex
-      as="header"
-      bg="margin"
-      borderBottom="2px solid"
-      borderColor="graphite"
-      px={{ base: 4, md: 8 }}
-      py={2}
-      align="flex-end"
-      gap={{ base: 3, md: 8 }}
-      minH="74px"
-      wrap="nowrap"
-    >
-      <Box as="nav" aria-label="Bench" overflowX="auto" flexShrink={1} minW={0}>
-        <Flex
-          as="ul"
-          listStyleType="none"
-          gap={{ base: 3, md: vessels.length > MANY ? 4 : 6 }}
-          align="flex-end"
-          m={0}
-          p={0}
-        >
-          <Box as="li">
-            <NextLink
-              href="/"
-              aria-current={open === null ? 'page' : undefined}
-              style={{ textDecoration: 'none' }}
-            >
-              <Box
-                fontSize="sm"
-                fontWeight={open === null ? 700 : 450}
-                borderBottom={open === null ? '2px solid' : '2px solid transparent'}
-              >
-                Bench
-              </Box>
+    <header className={css.rail}>
+      <nav aria-label="Bench" className={css.bench}>
+        <ul className={vessels.length > MANY ? `${css.vessels} ${css.many}` : css.vessels}>
+          <li className={css.vessel}>
+            <NextLink href="/" aria-current={open === null ? 'page' : undefined}>
+              <div className={`${css.name} ${css.all}`}>Bench</div>
             </NextLink>
-          </Box>
+          </li>
           {vessels.map((item) => (
             <RailItem
               key={item.vessel.slug}
@@ -97,36 +69,21 @@ export function BenchRail({
             />
           ))}
           {more > 0 ? (
-            <Box as="li" flexShrink={0} fontSize="sm">
+            <li className={css.vessel}>
               <NextLink href="/">and {more} more</NextLink>
-            </Box>
+            </li>
           ) : null}
-        </Flex>
-      </Box>
-      <Box
-        className="serif"
-        flex="1 0 300px"
-        textAlign="center"
-        fontSize="md"
-        pb={2}
-        display={{ base: 'none', lg: 'block' }}
-      >
-        {sentence}
-      </Box>
-      <Flex
-        direction="column"
-        align="flex-end"
-        fontSize="sm"
-        flexShrink={0}
-        ml={{ base: 'auto', lg: 0 }}
-      >
-        <Box display={{ base: 'none', sm: 'block' }}>{day}</Box>
-        <Flex gap={3} align="center" color="pencil">
+        </ul>
+      </nav>
+      <div className={`serif ${css.sentence}`}>{sentence}</div>
+      <div className={css.corner}>
+        <div className={css.day}>{day}</div>
+        <div className={css.switches}>
           <LampSwitch />
           <KeysButton />
-        </Flex>
-      </Flex>
-    </Flex>
+        </div>
+      </div>
+    </header>
   )
 }
 
@@ -140,14 +97,11 @@ function RailItem({
   isOpen: boolean
 }) {
   const [w, h] = [vessel.lengthCm * scale, vessel.heightCm * scale]
+  const waterline = 1 + (vessel.heightCm - vessel.waterlineCm) * scale
   return (
-    <Box as="li" flexShrink={0}>
-      <NextLink
-        href={`/tanks/${vessel.slug}`}
-        aria-current={isOpen ? 'page' : undefined}
-        style={{ textDecoration: 'none' }}
-      >
-        <Flex align="flex-end" gap={1.5}>
+    <li className={css.vessel}>
+      <NextLink href={`/tanks/${vessel.slug}`} aria-current={isOpen ? 'page' : undefined}>
+        <div className={css.silhouette}>
           <svg width={w + 2} height={h + 2} aria-hidden="true">
             <rect
               x={1}
@@ -162,19 +116,17 @@ function RailItem({
               <line
                 x1={1}
                 x2={w + 1}
-                y1={1 + (vessel.heightCm - vessel.waterlineCm) * scale}
-                y2={1 + (vessel.heightCm - vessel.waterlineCm) * scale}
+                y1={waterline}
+                y2={waterline}
                 stroke="var(--chakra-colors-water)"
                 strokeWidth={1.2}
               />
             )}
           </svg>
           <Tally count={due} late={late} />
-        </Flex>
-        <Box fontSize="sm" fontWeight={isOpen ? 700 : 450}>
-          {vessel.name}
-        </Box>
+        </div>
+        <div className={css.name}>{vessel.name}</div>
       </NextLink>
-    </Box>
+    </li>
   )
 }

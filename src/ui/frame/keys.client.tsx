@@ -1,13 +1,14 @@
 'use client'
 
-import { Box, chakra, Dialog, Portal } from '@chakra-ui/react'
+import dynamic from 'next/dynamic'
 import { usePathname, useRouter } from 'next/navigation'
-import { useEffect, useState, useSyncExternalStore } from 'react'
+import { useEffect, useRef, useState, useSyncExternalStore } from 'react'
 import { DESKS } from './desks'
-import { Tick } from '@/ui/kit/input'
-import { UnitsChoice } from './units-choice.client'
+import css from './frame.module.css'
+import { STORAGE } from './keys-storage'
 
-const STORAGE = 'vivero-keys'
+// A closed dialog would cost every page: it comes when it is asked for.
+const KeysDialog = dynamic(() => import('./keys-dialog.client'), { ssr: false })
 
 /** Single keys must not fire while somebody writes, and can be switched off (WCAG 2.1.4). */
 function isWriting(target: EventTarget | null): boolean {
@@ -43,76 +44,17 @@ export function KeysButton() {
     window.addEventListener('keydown', hear)
     return () => window.removeEventListener('keydown', hear)
   }, [enabled, router, tank])
-  const choose = (on: boolean) => {
-    window.localStorage.setItem(STORAGE, on ? 'on' : 'off')
-    window.dispatchEvent(new StorageEvent('storage', { key: STORAGE }))
+  const button = useRef<HTMLButtonElement>(null)
+  const close = () => {
+    setOpen(false)
+    button.current?.focus()
   }
   return (
     <>
-      <chakra.button
-        type="button"
-        onClick={() => setOpen(true)}
-        cursor="pointer"
-        color="pencil"
-        minH="28px"
-        px={1}
-      >
+      <button ref={button} type="button" className={css.keys} onClick={() => setOpen(true)}>
         ? keys
-      </chakra.button>
-      <Dialog.Root open={open} onOpenChange={(details) => setOpen(details.open)} size="sm">
-        <Portal>
-          <Dialog.Backdrop />
-          <Dialog.Positioner>
-            <Dialog.Content bg="paper" color="ink" borderRadius="2px">
-              <Dialog.Header>
-                <Dialog.Title className="serif">Keys</Dialog.Title>
-              </Dialog.Header>
-              <Dialog.Body>
-                <Box as="dl" display="grid" gridTemplateColumns="5rem 1fr" rowGap={1} fontSize="sm">
-                  {[
-                    ['0', 'the bench'],
-                    ...DESKS.map((desk) => [desk.key, `${desk.name}: ${desk.answers}`]),
-                    ['[ and ]', 'a day back, a day on (Look)'],
-                    ['Enter', 'ink what is pencilled (Round)'],
-                    ['Esc', 'close, leave'],
-                    ['?', 'this list'],
-                  ].map(([key, says]) => (
-                    <Box key={key} display="contents">
-                      <Box as="dt" fontWeight={650}>
-                        {key}
-                      </Box>
-                      <Box as="dd">{says}</Box>
-                    </Box>
-                  ))}
-                </Box>
-                <chakra.label display="flex" gap={2} mt={4} fontSize="sm" alignItems="center">
-                  <Tick
-                    type="checkbox"
-                    checked={enabled}
-                    onChange={(event) => choose(event.target.checked)}
-                  />{' '}
-                  Single keys open desks
-                </chakra.label>
-                <Box mt={2}>
-                  <UnitsChoice />
-                </Box>
-              </Dialog.Body>
-              <Dialog.CloseTrigger asChild>
-                <chakra.button
-                  type="button"
-                  minH="36px"
-                  minW="36px"
-                  fontSize="lg"
-                  cursor="pointer"
-                  aria-label="Close"
-                >
-                  ×
-                </chakra.button>
-              </Dialog.CloseTrigger>
-            </Dialog.Content>
-          </Dialog.Positioner>
-        </Portal>
-      </Dialog.Root>
+      </button>
+      {open ? <KeysDialog enabled={enabled} onClose={close} /> : null}
     </>
   )
 }

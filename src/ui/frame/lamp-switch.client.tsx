@@ -1,8 +1,8 @@
 'use client'
 
-import { chakra } from '@chakra-ui/react'
 import { Lightbulb, LightbulbOff } from 'lucide-react'
 import { useSyncExternalStore } from 'react'
+import css from './frame.module.css'
 
 const YEAR_SECONDS = 31_536_000
 
@@ -21,19 +21,15 @@ export function LampSwitch() {
     document.cookie = `lamp=${dark ? 'on' : 'off'}; path=/; max-age=${YEAR_SECONDS}; samesite=strict`
   }
   return (
-    <chakra.button
+    <button
       type="button"
+      className={css.switch}
       onClick={toggle}
       aria-pressed={dark}
       aria-label="Lamp off"
       title={dark ? 'Lamp on' : 'Lamp off'}
-      p={1}
-      minW="28px"
-      minH="28px"
-      cursor="pointer"
-      color="ink"
     >
       {dark ? <LightbulbOff size={17} /> : <Lightbulb size={17} />}
-    </chakra.button>
+    </button>
   )
 }

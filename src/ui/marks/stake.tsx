@@ -1,5 +1,5 @@
-import { Box } from '@chakra-ui/react'
 import { svgText } from '../drawing/svg-text'
+import css from './marks.module.css'
 
 const OUTLINE = 'M1 1H31V17H20L16 23L12 17H1Z'
 
@@ -14,13 +14,7 @@ export function Stake({
   size?: number
 }) {
   return (
-    <Box
-      as="span"
-      display="inline-block"
-      lineHeight={0}
-      flexShrink={0}
-      color={alarm ? 'clay' : 'ink'}
-    >
+    <span className={alarm ? `${css.stake} ${css.alarm}` : css.stake}>
       <svg
         width={size}
         height={size * 0.75}
@@ -30,7 +24,7 @@ export function Stake({
       >
         <StakeShape code={code} alarm={alarm} />
       </svg>
-    </Box>
+    </span>
   )
 }
 

@@ -1,6 +1,6 @@
-import { Box, Flex } from '@chakra-ui/react'
 import type { ReactNode } from 'react'
 import { Rail } from '@/desks/bench/rail'
+import css from '@/ui/frame/frame.module.css'
 import { IndexTabs } from '@/ui/frame/index-tabs.client'
 
 export const dynamic = 'force-dynamic'
@@ -14,17 +14,17 @@ export default async function Layout({
 }) {
   const { tank } = await params
   return (
-    <Flex direction="column" minH="100vh">
+    <div className={css.page}>
       <a className="skip" href="#desk">
         Skip to the desk
       </a>
       <Rail open={tank} />
-      <Flex flex={1} direction={{ base: 'column', md: 'row' }}>
-        <Box id="desk" flex={1} minW={0}>
+      <div className={css.desk}>
+        <div id="desk" className={css.content}>
           {children}
-        </Box>
+        </div>
         <IndexTabs tank={tank} />
-      </Flex>
-    </Flex>
+      </div>
+    </div>
   )
 }

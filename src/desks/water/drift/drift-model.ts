@@ -80,7 +80,7 @@ export function driftModel(
     band: bandNow(story, parameter, now),
     estimate: result.ok ? withoutPast(result.value, since) : null,
     refusal: result.ok ? null : result.problem,
-    past: result.ok ? result.value.past.filter((point) => point.day >= since) : [],
+    past: result.ok ? result.value.past.filter((point) => point.day >= since).map(brief) : [],
     changesPast: entriesOf(story.entries, 'water-change')
       .map((entry) => dayOf(entry.at))
       .filter((day) => day >= since && day <= today),
@@ -101,6 +101,15 @@ export function driftModel(
     tests: worthTesting(story, conditions, now).slice(0, 4),
   }
 }
+
+/** A point to as many digits as a chart can show: the page carries hundreds of them. */
+const brief = ({ day, value, low, high }: WaterEstimate['past'][number]) => ({
+  day: Number(day.toFixed(3)),
+  value: Number(value.toPrecision(DIGITS)),
+  low: Number(low.toPrecision(DIGITS)),
+  high: Number(high.toPrecision(DIGITS)),
+})
+const DIGITS = 5
 
 /** The estimate as the page needs it: its readings of the days shown, without the long past. */
 function withoutPast(

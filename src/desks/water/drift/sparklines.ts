@@ -1,3 +1,4 @@
+import { zoneFormat } from '@/core/quantity/zone'
 import { entriesOf } from '@/core/history/journal-index'
 import type { EntryKind } from '@/core/journal/entry'
 import type { Band, TankHistory } from '@/core/history/types'
@@ -78,14 +79,17 @@ export function sparklinesOf(
         ).toFixed(1),
       )
     const at = (point: BandPoint) => Number(x(point.day, today).toFixed(1))
-    const path = (points: readonly BandPoint[], pick: (point: BandPoint) => number) =>
-      points.map((point) => `${at(point)} ${y(pick(point))}`).join('L')
+    const corners = (points: readonly BandPoint[], pick: (point: BandPoint) => number) =>
+      points.map((point): Corner => [at(point), y(pick(point))])
     const area = (points: readonly BandPoint[]) =>
       points.length < 2
         ? ''
-        : `M${path(points, (point) => point.high)}L${path([...points].reverse(), (point) => point.low)}Z`
+        : `${pathOf([
+            ...corners(points, (point) => point.high),
+            ...corners([...points].reverse(), (point) => point.low),
+          ])}z`
     const line = (points: readonly BandPoint[]) =>
-      points.length < 2 ? '' : `M${path(points, (point) => point.value)}`
+      points.length < 2 ? '' : pathOf(corners(points, (point) => point.value))
     const [top, foot] = [y(band.high ?? most), y(band.low ?? least)]
     return [
       {
@@ -112,6 +116,17 @@ export function sparklinesOf(
       },
     ]
   })
+}
+
+type Corner = readonly [x: number, y: number]
+
+/** A path in steps from corner to corner: half as long to send as one of places. */
+function pathOf(corners: readonly Corner[]): string {
+  const steps = corners.slice(1).map(([x1, y1], i) => {
+    const [x0, y0] = corners[i]
+    return `${Number((x1 - x0).toFixed(1))} ${Number((y1 - y0).toFixed(1))}`
+  })
+  return `M${corners[0].join(' ')}l${steps.join(' ')}`
 }
 
 /** From a little under the least to a little over the most of what is drawn, the near end of the band with it. */
@@ -174,7 +189,7 @@ export function monthsOf(now: Instant): { x: number; name: string }[] {
     const at = Date.UTC(first.getUTCFullYear(), first.getUTCMonth() + 1 + i, 1)
     return {
       x: Number(x(at / 86_400_000, today).toFixed(1)),
-      name: new Intl.DateTimeFormat('en-GB', { month: 'short', timeZone: 'UTC' }).format(at),
+      name: zoneFormat('UTC', { month: 'short' }).format(at),
     }
   }).filter((month) => month.x < STRIP.width - 12)
 }

@@ -1,0 +1,90 @@
+'use client'
+
+import { Box, chakra, Dialog, Portal } from '@chakra-ui/react'
+import { Tick } from '../kit/input'
+import { DESKS } from './desks'
+import { STORAGE } from './keys-storage'
+import { UnitsChoice } from './units-choice.client'
+
+const choose = (on: boolean) => {
+  window.localStorage.setItem(STORAGE, on ? 'on' : 'off')
+  window.dispatchEvent(new StorageEvent('storage', { key: STORAGE }))
+}
+
+/** The list of keys, and how the keeper works: single keys or none, metric or US. */
+export default function KeysDialog({
+  enabled,
+  onClose,
+}: {
+  enabled: boolean
+  onClose: () => void
+}) {
+  return (
+    <Dialog.Root
+      defaultOpen
+      size="sm"
+      onOpenChange={(details) => {
+        if (!details.open) onClose()
+      }}
+    >
+      <Portal>
+        <Dialog.Backdrop />
+        <Dialog.Positioner>
+          <Dialog.Content bg="paper" color="ink" borderRadius="2px">
+            <Dialog.Header>
+              <Dialog.Title className="serif">Keys</Dialog.Title>
+            </Dialog.Header>
+            <Dialog.Body>
+              <KeyList />
+              <chakra.label display="flex" gap={2} mt={4} fontSize="sm" alignItems="center">
+                <Tick
+                  type="checkbox"
+                  checked={enabled}
+                  onChange={(event) => choose(event.target.checked)}
+                />{' '}
+                Single keys open desks
+              </chakra.label>
+              <Box mt={2}>
+                <UnitsChoice />
+              </Box>
+            </Dialog.Body>
+            <Dialog.CloseTrigger asChild>
+              <chakra.button
+                type="button"
+                minH="36px"
+                minW="36px"
+                fontSize="lg"
+                cursor="pointer"
+                aria-label="Close"
+              >
+                ×
+              </chakra.button>
+            </Dialog.CloseTrigger>
+          </Dialog.Content>
+        </Dialog.Positioner>
+      </Portal>
+    </Dialog.Root>
+  )
+}
+
+function KeyList() {
+  return (
+    <Box as="dl" display="grid" gridTemplateColumns="5rem 1fr" rowGap={1} fontSize="sm">
+      {[
+        ['0', 'the bench'],
+        ...DESKS.map((desk) => [desk.key, `${desk.name}: ${desk.answers}`]),
+        ['[ and ]', 'a day back, a day on (Look)'],
+        ['Enter', 'ink what is pencilled (Round)'],
+        ['Esc', 'close, leave'],
+        ['?', 'this list'],
+      ].map(([key, says]) => (
+        <Box key={key} display="contents">
+          <Box as="dt" fontWeight={650}>
+            {key}
+          </Box>
+          <Box as="dd">{says}</Box>
+        </Box>
+      ))}
+    </Box>
+  )
+}

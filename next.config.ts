@@ -6,6 +6,8 @@ const config: NextConfig = {
     optimizePackageImports: ['@chakra-ui/react', 'lucide-react'],
   },
   poweredByHeader: false,
+  // The server squeezes what it sends itself (scripts/server.mjs).
+  compress: false,
   // `npm test` checks all types once; a keeper's build need not do it again.
   typescript: { ignoreBuildErrors: true },
   // Browsers ask for it by habit before they have read which icon a page names.

@@ -1,6 +1,7 @@
 // The server of a built Vivero, on loopback: what is foreign or cannot be read is turned away by its headers, what dawdles is cut off.
 // Usage: server.mjs PORT. The rest comes by the environment: VIVERO_DATA, VIVERO_HOSTS, DATABASE_URL.
 import { createServer } from 'node:http'
+import compression from 'compression'
 import next from 'next'
 import { refusal } from './border.cjs'
 
@@ -18,6 +19,11 @@ const LIMITS = {
 const SILENCE = 120_000
 const MOST_CONNECTIONS = 256
 
+/** Pages are made anew for each answer and squeezed lightly; scripts and fonts are sent once, and squeezed well. */
+const lightly = compression({ level: 1 })
+const well = compression({ level: 6 })
+const FILES = '/_next/static/'
+
 const app = next({ dev: false, dir: process.cwd(), hostname: HOST, port })
 await app.prepare()
 const handle = app.getRequestHandler()
@@ -29,15 +35,8 @@ const server = createServer(LIMITS, (request, response) => {
     process.env.VIVERO_HOSTS,
   )
   if (refused) return turnAway(request, response, refused)
-  handle(request, response).catch((error) => {
-    console.error('A request failed.', error)
-    if (response.headersSent) response.destroy()
-    else
-      turnAway(request, response, {
-        status: 500,
-        says: 'Vivero failed at this; its own messages say why.',
-      })
-  })
+  const squeeze = request.url?.startsWith(FILES) ? well : lightly
+  squeeze(request, response, () => void answer(request, response))
 })
 server.timeout = SILENCE
 server.maxConnections = MOST_CONNECTIONS
@@ -45,6 +44,20 @@ server.on('clientError', (_error, socket) => {
   if (socket.writable) socket.end('HTTP/1.1 400 Bad Request\r\nConnection: close\r\n\r\n')
 })
 server.listen(port, HOST)
+
+async function answer(request, response) {
+  try {
+    await handle(request, response)
+  } catch (error) {
+    console.error('A request failed.', error)
+    if (response.headersSent) response.destroy()
+    else
+      turnAway(request, response, {
+        status: 500,
+        says: 'Vivero failed at this; its own messages say why.',
+      })
+  }
+}
 
 const one = (value) => (Array.isArray(value) ? value[0] : value)
 

@@ -3,7 +3,15 @@
 import { useMeasures } from '@/ui/measures.client'
 import { Box, Flex } from '@chakra-ui/react'
 import NextLink from '@/ui/page-link'
-import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import {
+  memo,
+  useCallback,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  useSyncExternalStore,
+} from 'react'
 import { sceneOn, type Scene } from '@/core/layout/scene'
 import { sayAgo, sayNumber, sayRange } from '@/core/quantity/say'
 import { instantOf } from '@/core/quantity/time'
@@ -46,7 +54,10 @@ export function Look({ model, onDispute }: { model: LookModel; onDispute: Disput
   const calmOffset = useCalm(offset)
   const calmDay = momentOf(stage.today, calmOffset, model.untilMidnight)
   const moving = calmOffset !== offset
-  const scene = useMemo(() => sceneOn(stage, day, cache, moving), [stage, day, cache, moving])
+  // Sent as a sketch, as a day in motion is drawn, and inked as soon as the page is alive: half the drawing to send.
+  const alive = useAlive()
+  const sketch = moving || !alive
+  const scene = useMemo(() => sceneOn(stage, day, cache, sketch), [stage, day, cache, sketch])
   const calm = useMemo(
     () => (moving ? sceneOn(stage, calmDay, cache, true) : scene),
     [stage, calmDay, moving, scene, cache],
@@ -270,6 +281,15 @@ function daySentence(offset: number, day: number, today: number, zone: string): 
 
 /** Figures and plan follow a dragged day at this pace, ms: they are read, not watched, and leave the frame to the drawing. */
 const CALM_MS = 110
+
+const never = () => () => {}
+/** Whether the page runs in a browser: not while it is made on the server, nor in the first moment after it came. */
+const useAlive = () =>
+  useSyncExternalStore(
+    never,
+    () => true,
+    () => false,
+  )
 
 /** The day as it was at most `CALM_MS` ago: equal to `day` once it rests. */
 function useCalm(day: number): number {

@@ -1,3 +1,4 @@
+import { unpackPast } from './drift/pack-past'
 import { lodge } from '@/data/demo/lodge'
 import { DAY0, tank } from '@/core/testing/tank'
 import { instantOf } from '@/core/quantity/time'
@@ -72,7 +73,10 @@ describe('what the pages of the water desk are given', () => {
       'equipment',
     ])
     expect(model.settles.asKept!).toBeGreaterThan(model.settles.asSet!)
-    expect(model.past.every((point) => point.day >= model.today - STRIP.past)).toBe(true)
+    const past = unpackPast(model.past, model.today)
+    expect(past.length).toBeGreaterThan(100)
+    expect(past.every((point) => point.day >= model.today - STRIP.past)).toBe(true)
+    expect(past.every(({ low, value, high }) => low <= value && value <= high)).toBe(true)
     expect(JSON.stringify(model).length).toBeLessThan(160_000)
   })
   test('a tank without a reading says so on each page, and none falls over', () => {

@@ -1,3 +1,4 @@
+import { packPast } from './pack-past'
 import { METRIC, type Measures } from '@/core/quantity/measures'
 import { entriesOf } from '@/core/history/journal-index'
 import { routinesAt, usualSource } from '@/core/history/lookup'
@@ -32,7 +33,8 @@ export interface DriftModel {
   /** Null with the reason when there is nothing to reckon from. */
   estimate: Omit<WaterEstimate, 'past'> | null
   refusal: string | null
-  past: WaterEstimate['past']
+  /** Day (from today), value, low and high of each day in turn: a third as long to send as named. */
+  past: number[]
   changesPast: number[]
   changesAhead: ComingChange[]
   regime: ChangeRegime
@@ -80,7 +82,7 @@ export function driftModel(
     band: bandNow(story, parameter, now),
     estimate: result.ok ? withoutPast(result.value, since) : null,
     refusal: result.ok ? null : result.problem,
-    past: result.ok ? result.value.past.filter((point) => point.day >= since).map(brief) : [],
+    past: result.ok ? packPast(result.value.past, since, today) : [],
     changesPast: entriesOf(story.entries, 'water-change')
       .map((entry) => dayOf(entry.at))
       .filter((day) => day >= since && day <= today),
@@ -101,15 +103,6 @@ export function driftModel(
     tests: worthTesting(story, conditions, now).slice(0, 4),
   }
 }
-
-/** A point to as many digits as a chart can show: the page carries hundreds of them. */
-const brief = ({ day, value, low, high }: WaterEstimate['past'][number]) => ({
-  day: Number(day.toFixed(3)),
-  value: Number(value.toPrecision(DIGITS)),
-  low: Number(low.toPrecision(DIGITS)),
-  high: Number(high.toPrecision(DIGITS)),
-})
-const DIGITS = 5
 
 /** The estimate as the page needs it: its readings of the days shown, without the long past. */
 function withoutPast(

@@ -1,5 +1,6 @@
 'use client'
 
+import { unpackPast } from './pack-past'
 import { useMeasures } from '@/ui/measures.client'
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import { useDeferredValue, useMemo, useState } from 'react'
@@ -88,6 +89,7 @@ function Reckoned({
         : model.changesAhead
     return forecastParameter(estimate, OUTLOOK_DAYS, [...now, ...ahead])
   }, [estimate, now, model, trial])
+  const past = useMemo(() => unpackPast(model.past, model.today), [model])
   const change = changeForTarget(estimate, target, source)
   const worth = change.ok && isWorthChanging(change.value.fraction.value)
   const used = estimate.readings.filter((reading) => reading.setAside === null)
@@ -107,7 +109,7 @@ function Reckoned({
           title={`${nameOf(parameter)} of ${model.name} over five months and six weeks to come`}
           of={nameOf(parameter)}
           unit={unit}
-          past={model.past}
+          past={past}
           future={kept.filter((point) => point.day <= model.today + CHART_OUTLOOK_DAYS)}
           points={used.map((reading) => ({
             day: reading.day,

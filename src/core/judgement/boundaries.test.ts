@@ -1,4 +1,8 @@
 /** Each decision on both sides of its edge: the last value that is still quiet, and the first that is not. */
+import { UNMEASURED } from '../history/types'
+import { fractionForTarget } from '../water/changes/dilution'
+import { sourceLevel } from '../water/facts/sources'
+import { carbonDioxideDay } from '../water/gas/carbon-dioxide-day'
 import { problemsOf } from '../admission/admit'
 import { gasRecord } from '../history/records'
 import type { TankHistory } from '../history/types'
@@ -233,5 +237,42 @@ describe('sections of a rescape', () => {
   test('the cap is about a third, as practice has it', () => {
     expect(MAX_MASS_SHARE).toBeGreaterThan(0.3)
     expect(MAX_MASS_SHARE).toBeLessThan(0.4)
+  })
+})
+
+describe('changes and waters', () => {
+  test('what stands at its target, or under it, needs no change from above; from either side only the target itself', () => {
+    expect(fractionForTarget(20, 20, 0)).toEqual({ ok: true, value: 0 })
+    expect(fractionForTarget(19.9, 20, 0)).toEqual({ ok: true, value: 0 })
+    expect(fractionForTarget(20, 20, 0, 'either')).toEqual({ ok: true, value: 0 })
+    expect(fractionForTarget(10, 20, 40, 'either')).toMatchObject({ ok: true, value: 1 / 3 })
+    expect(fractionForTarget(20, 10, 10)).toMatchObject({ ok: false })
+  })
+  test('gas from on to off: the hour it comes on it is on, the hour it goes off it is off, over midnight too', () => {
+    const rises = (on: number, off: number, hour: number) => {
+      const day = carbonDioxideDay(on, off, 30, 3, 1)
+      return day[hour + 1].value > day[hour].value
+    }
+    expect([rises(8, 18, 7), rises(8, 18, 8), rises(8, 18, 17), rises(8, 18, 18)]).toEqual([
+      false,
+      true,
+      true,
+      false,
+    ])
+    expect([rises(20, 4, 19), rises(20, 4, 20), rises(20, 4, 3), rises(20, 4, 4)]).toEqual([
+      false,
+      true,
+      true,
+      false,
+    ])
+  })
+  test('a water of which only the hardness is known: conductivity by the degree, and what carries it bare', () => {
+    const water = { ...UNMEASURED, nitrateMgL: 0, pH: 7, temperatureC: 10, khDegrees: 0 }
+    const of = (ghDegrees: number) =>
+      sourceLevel({ ...water, id: 'w', name: 'W', kind: 'tap', ghDegrees }, 'conductivity')!.value
+    // Common practice: thirty-odd µS/cm a degree of hardness, next to nothing in rain.
+    expect(of(10) - of(0)).toBeGreaterThan(280)
+    expect(of(10) - of(0)).toBeLessThan(360)
+    expect(of(0)).toBeLessThan(20)
   })
 })

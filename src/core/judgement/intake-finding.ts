@@ -2,7 +2,7 @@ import { entriesOf } from '../history/journal-index'
 import type { TankHistory } from '../history/types'
 import type { Estimate } from '../quantity/estimate'
 import type { Instant } from '../quantity/time'
-import { balanceOf } from '../water/balance/balance'
+import { balanceOf, type Flow } from '../water/balance/balance'
 import type { Conditions } from '../water/estimate/conditions'
 import { bandNow } from '../water/facts/parameters'
 import { lastIds } from './evidence'
@@ -21,7 +21,7 @@ const MEALS = 3
 interface Streams {
   into: number
   days: number
-  streams: readonly { says: string; perWeek: Estimate }[]
+  streams: readonly Pick<Flow, 'kind' | 'perWeek'>[]
 }
 export interface IntakeFacts {
   'unwritten-nitrate': Streams & { unwritten: Estimate; food: Estimate | null }

@@ -1,4 +1,5 @@
 import { sayEstimate, sayNumber } from '../quantity/say'
+import { sayFlow } from '../water/balance/balance.words'
 import type { WordsFor } from './finding'
 import type { IntakeFacts } from './intake-finding'
 
@@ -29,4 +30,4 @@ const explained = ({ food, into }: IntakeFacts['unwritten-nitrate']) =>
     : `None of ${sayNumber(into, 1)} mg/L a week is explained by food in the book`
 
 const streams = ({ streams: all }: Pick<IntakeFacts['nitrate-from-food'], 'streams'>) =>
-  all.map(({ says, perWeek }) => `${says}: ${sayEstimate(perWeek, 'mg/L')} a week`)
+  all.map((flow) => `${sayFlow(flow, 'nitrate')}: ${sayEstimate(flow.perWeek, 'mg/L')} a week`)

@@ -1,7 +1,9 @@
 import fc from 'fast-check'
 import { polygonArea } from '../vessel/volume'
 import { standing, tank } from '../testing/tank'
+import { METRIC } from '../quantity/measures'
 import { outsideGlass } from './outside-glass'
+import { sayOutside } from './outside-glass.words'
 import { roughPiece } from './rough-piece'
 
 const box = {
@@ -72,7 +74,7 @@ describe('measures put right', () => {
     const story = { ...bare, layout: { ...bare.layout!, hardscape: [piece] } }
     expect(outsideGlass(story, bare.vessel)).toEqual([])
     const says = outsideGlass(story, { lengthCm: 28, depthCm: 18, heightCm: 5 })
-      .map((problem) => `${problem.side}: ${problem.says}`)
+      .map((problem) => `${problem.side}: ${sayOutside(problem, METRIC)}`)
       .join(' ')
     expect(says).toMatch(/lengthCm: L1 .* 55 cm/)
     expect(says).toMatch(/depthCm: the stone stands as far back as 20 cm/)

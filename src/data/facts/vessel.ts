@@ -4,6 +4,7 @@ import { saidOf, type Since } from '@/core/history/facts'
 import { tankNow, vesselOn } from '@/core/history/tank-at'
 import type { Glass, TankHistory, VesselRecord } from '@/core/history/types'
 import { outsideGlass } from '@/core/layout/outside-glass'
+import { sayOutside } from '@/core/layout/outside-glass.words'
 import { dayOf, type Instant } from '@/core/quantity/time'
 import { actOn } from '../acts'
 import type { Database } from '../db'
@@ -57,9 +58,11 @@ export async function sayVessel(
       () =>
         `These were changed elsewhere meanwhile: ${shown.name}, ${[shown.lengthCm, shown.depthCm, shown.heightCm].map((cm) => measuresAsked().figure(cm, 'cm')).join(' × ')} ${measuresAsked().unit('cm')}. Yours are not written yet.`,
     )
-    const outside = outsideGlass(tankNow(story, now), glass, measuresAsked())
+    const outside = outsideGlass(tankNow(story, now), glass)
     if (outside.length > 0)
-      throw new EntryRefused(outside.map(({ side, says }) => ({ field: side, says })))
+      throw new EntryRefused(
+        outside.map((one) => ({ field: one.side, says: sayOutside(one, measuresAsked()) })),
+      )
     const moved = withFirstDay(story, facts.startedAt)
     const held = sameGlass(shown, glass)
       ? moved.vessel.glass

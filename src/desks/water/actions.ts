@@ -1,5 +1,6 @@
 'use server'
 
+import { sayWarning } from '@/core/water/dosing/dosing.words'
 import { object, string } from 'yup'
 import { LABEL_FORM_NAMES, type LabelForm } from '@/core/chemistry/nutrients'
 import { hardnessTooLow } from '@/core/water/facts/sources'
@@ -321,7 +322,7 @@ export async function keepProduct(
     }
     return [
       `${product.name} stands on the shelf.`,
-      ...doubleUnits(product.analysis).map((warning) => warning.says),
+      ...doubleUnits(product.analysis).map(sayWarning),
     ].join(' ')
   })
 }

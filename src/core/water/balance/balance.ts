@@ -20,7 +20,6 @@ type FlowKind =
   'feed' | 'dose' | 'source' | 'top-up' | 'changes' | 'nitrification' | UnmeasuredPart['kind']
 export interface Flow {
   kind: FlowKind
-  says: string
   /** Canonical unit a week at full volume; above zero it adds, below it takes away. */
   perWeek: Estimate
   /** Entries it was counted from; none for what is inferred. */
@@ -136,9 +135,8 @@ export function balanceOf(
       ...flow,
       perWeek: fitted(fit.parts[i], Math.sign(flow.perWeek.value), flow.perWeek.because),
     })),
-    ...unmeasured.map(({ kind, says, sign, because }, i) => ({
+    ...unmeasured.map(({ kind, sign, because }, i) => ({
       kind,
-      says,
       entries: 0,
       inferred: true,
       perWeek: fitted(fit.parts[counted.length + i], sign, because),
@@ -202,7 +200,6 @@ function feedFlow(
   if (amount === undefined) return null
   return {
     kind: 'feed',
-    says: 'food',
     entries: feeding.meals,
     inferred: false,
     perWeek: around(
@@ -226,7 +223,6 @@ function nitrificationFlow(
   const { khDegrees } = nitrificationCost(fed.perWeek.value, litres)
   return {
     kind: 'nitrification',
-    says: 'used up turning food into nitrate',
     entries: fed.entries,
     inferred: false,
     perWeek: around(-khDegrees, khDegrees * DOUBT.nitrification, fed.perWeek.because),
@@ -250,7 +246,6 @@ function doseFlow(
     ? null
     : {
         kind: 'dose',
-        says: 'bottles and salts',
         entries,
         inferred: false,
         perWeek: around(total * weekly, total * weekly * DOUBT.dose, `${entries} doses`),
@@ -285,7 +280,6 @@ function changeFlows(
   return [
     {
       kind: 'changes',
-      says: 'taken out by changes',
       entries: changes.length,
       inferred: false,
       perWeek: around(
@@ -296,7 +290,6 @@ function changeFlows(
     },
     {
       kind: 'source',
-      says: 'in the new water',
       entries: changes.length,
       inferred: false,
       perWeek: around(
@@ -329,7 +322,6 @@ function topUpFlow(
     ? null
     : {
         kind: 'top-up',
-        says: 'left behind by top-ups',
         entries: topUps.length,
         inferred: false,
         perWeek: around(

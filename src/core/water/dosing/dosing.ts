@@ -106,11 +106,11 @@ export function modestDose(product: Product, litres: number): number {
   return Number.isFinite(amount) ? Number(amount.toPrecision(1)) : 1
 }
 
-/** A remark on a dose or a label, never a refusal: the keeper may always overrule it. */
-export interface DoseWarning {
-  kind: 'unit' | 'band' | 'accumulation'
-  says: string
-}
+/** A remark on a dose or a label, never a refusal: the keeper may always overrule it. `dosing.words.ts` says it. */
+export type DoseWarning =
+  | { kind: 'band'; parameter: Parameter; from: number; to: number; high: number }
+  | { kind: 'accumulation'; parameter: Parameter; to: number }
+  | { kind: 'unit'; lines: Product['analysis'] }
 
 /**
  * Whether a dose would lift a parameter out of its band now, or where it would end if it were given with every change and nothing
@@ -125,20 +125,12 @@ export function warnOfDose(
   source: number,
 ): DoseWarning[] {
   if (band.high === null || by <= 0) return []
-  const { label, canonical } = PARAMETER_UNITS[parameter]
+  const { high } = band
   const warnings: DoseWarning[] = []
-  if (standing !== null && standing + by > band.high) {
-    warnings.push({
-      kind: 'band',
-      says: `This lifts ${label} from about ${sayNumber(standing)} to ${sayNumber(standing + by)} ${canonical}, over the ${sayNumber(band.high)} you want at most.`,
-    })
-  }
-  if (fraction !== null && accumulationBound(by, fraction, source) > band.high) {
-    warnings.push({
-      kind: 'accumulation',
-      says: `Given with every change and taken up by nothing, ${label} would build up to ${sayNumber(accumulationBound(by, fraction, source))} ${canonical}.`,
-    })
-  }
+  if (standing !== null && standing + by > high)
+    warnings.push({ kind: 'band', parameter, from: standing, to: standing + by, high })
+  const bound = fraction === null ? null : accumulationBound(by, fraction, source)
+  if (bound !== null && bound > high) warnings.push({ kind: 'accumulation', parameter, to: bound })
   return warnings
 }
 
@@ -157,10 +149,7 @@ export function doubleUnits(analysis: Product['analysis']): DoseWarning[] {
       if (a.nutrient !== b.nutrient || line.as === other.as) continue
       const ratio = (line.amount * a.factor) / (other.amount * b.factor)
       if (Math.abs(Math.log(ratio)) < TWIN_SHARE)
-        warnings.push({
-          kind: 'unit',
-          says: `${line.as} ${sayNumber(line.amount)} and ${other.as} ${sayNumber(other.amount)} are the same amount in two units; keep one of them, or it is counted twice.`,
-        })
+        warnings.push({ kind: 'unit', lines: [line, other] })
     }
   })
   return warnings

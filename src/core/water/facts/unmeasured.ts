@@ -11,7 +11,6 @@ import { expectedUptake } from '../balance/uptake'
 /** What moves a parameter without an entry: known beforehand by its order of magnitude only, found by following the level. Canonical unit a week. */
 export interface UnmeasuredPart extends Part {
   kind: 'plants' | 'soil' | 'stones' | 'unlogged'
-  says: string
   because: string
 }
 
@@ -60,10 +59,6 @@ export function unmeasuredParts(
       sign: 1,
       value: 0,
       sd,
-      says:
-        hard || parameter === 'conductivity'
-          ? 'more than is written down: stones, ground, food'
-          : 'more than is written down: mulm, unlogged food',
       because,
     })
   if (!parts.some((part) => part.sign < 0))
@@ -72,7 +67,6 @@ export function unmeasuredParts(
       sign: -1,
       value: 0,
       sd,
-      says: 'lost in ways nobody measured',
       because,
     })
   return parts
@@ -85,7 +79,7 @@ function plantsPart(
   litres: number,
 ): UnmeasuredPart | null {
   const uptake = expectedUptake(history, parameter, now, litres)
-  const plants = { kind: 'plants' as const, sign: -1 as const, says: 'taken up by plants' }
+  const plants = { kind: 'plants' as const, sign: -1 as const }
   if (uptake)
     return {
       ...plants,
@@ -117,7 +111,6 @@ function soilPart(history: TankHistory, parameter: Parameter, now: Instant): Unm
           sign: 1,
           value: leaches,
           sd: leaches,
-          says: 'leached by the new soil',
           because: `it has lain ${Math.round(age)} days`,
         }
   }
@@ -135,7 +128,6 @@ function soilPart(history: TankHistory, parameter: Parameter, now: Instant): Unm
     sign: -1,
     value: -holds,
     sd: holds + 0.05,
-    says: 'held by the soil',
     because: jar
       ? `the jar test says it works at ${Math.round(working * 100)} %`
       : `it has lain ${Math.round(age / 30.4)} months`,
@@ -160,7 +152,6 @@ function stonesPart(
         sign: 1,
         value: 0,
         sd,
-        says: 'given off by stones and ground',
         because: 'what the level did, less all that is known',
       }
     : null

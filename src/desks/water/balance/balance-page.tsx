@@ -1,3 +1,4 @@
+import { sayFlow } from '@/core/water/balance/balance.words'
 import { Box, Flex } from '@chakra-ui/react'
 import type { TankHistory } from '@/core/history/types'
 import type { Parameter } from '@/core/quantity/units'
@@ -92,10 +93,10 @@ function Drawn({ model, balance }: { model: BalanceModel; balance: Balance }) {
 }
 
 /** The streams as figures, the level last. */
-const streamsTable = ({ flows, levelPerWeek }: Balance): TableOfChart => ({
+const streamsTable = ({ parameter, flows, levelPerWeek }: Balance): TableOfChart => ({
   columns: ['stream', 'a week (four in five)', 'because'],
   rows: [
-    ...flows.map(({ says, perWeek }) => streamRow(says, perWeek)),
+    ...flows.map((flow) => streamRow(sayFlow(flow, parameter), flow.perWeek)),
     streamRow('the level itself', levelPerWeek),
   ],
 })
@@ -153,12 +154,12 @@ function Reading({ model, balance }: { model: BalanceModel; balance: Balance }) 
     >
       <Box as="ul" listStyleType="none" m={0} p={0} fontSize="sm">
         {balance.flows.map((flow) => (
-          <Box as="li" key={flow.says} mb={1.5}>
+          <Box as="li" key={`${flow.kind}${Math.sign(flow.perWeek.value)}`} mb={1.5}>
             <b>
               {flow.perWeek.value < 0 ? '−' : '+'}
               {sayNumber(Math.abs(flow.perWeek.value), (flow.perWeek.high - flow.perWeek.low) / 2)}
             </b>{' '}
-            {unit} <Box as="span">{flow.says}</Box>
+            {unit} <Box as="span">{sayFlow(flow, balance.parameter)}</Box>
             <Box color="pencil">{flow.perWeek.because}.</Box>
           </Box>
         ))}

@@ -1,3 +1,4 @@
+import { sayFlow } from '@/core/water/balance/balance.words'
 import type { Estimate } from '@/core/quantity/estimate'
 import { sayEstimate, sayNumber } from '@/core/quantity/say'
 import type { Balance, Flow } from '@/core/water/balance/balance'
@@ -35,6 +36,7 @@ const colour = (name: string) => `var(--chakra-colors-${name})`
 
 interface Placed {
   flow: Flow
+  name: string
   /** Thickness, and the middle at the far end and at the glass. */
   breadth: number
   far: number
@@ -67,9 +69,10 @@ export function Streams({
   const side = (sign: number) =>
     balance.flows.filter((flow) => sign * flow.perWeek.value > TOO_THIN * most).sort(largest)
   const [into, out] = [side(1), side(-1)]
+  const nameOfFlow = (flow: Flow) => sayFlow(flow, balance.parameter)
   const change = balance.levelPerWeek
   const drift = sayDrift(change)
-  const says = `${name} in a week: ${balance.flows.map((flow) => `${flow.says} ${sayNumber(flow.perWeek.value)}`).join(', ')}; the level ${drift}`
+  const says = `${name} in a week: ${balance.flows.map((flow) => `${nameOfFlow(flow)} ${sayNumber(flow.perWeek.value)}`).join(', ')}; the level ${drift}`
   return (
     <svg
       viewBox={`0 0 ${width} ${height}`}
@@ -89,9 +92,9 @@ export function Streams({
           <line x1={0} y1={0} x2={0} y2={6} stroke={colour('pencil')} strokeWidth={1} />
         </pattern>
       </defs>
-      {place(into, scale, sheet).map((placed) => (
+      {place(into, nameOfFlow, scale, sheet).map((placed) => (
         <Stream
-          key={placed.flow.says}
+          key={placed.name}
           placed={placed}
           side="in"
           unit={unit}
@@ -99,9 +102,9 @@ export function Streams({
           hatch={hatch}
         />
       ))}
-      {place(out, scale, sheet).map((placed) => (
+      {place(out, nameOfFlow, scale, sheet).map((placed) => (
         <Stream
-          key={placed.flow.says}
+          key={placed.name}
           placed={placed}
           side="out"
           unit={unit}
@@ -176,10 +179,15 @@ export function Streams({
 
 const largest = (a: Flow, b: Flow) => Math.abs(b.perWeek.value) - Math.abs(a.perWeek.value)
 
-function place(flows: readonly Flow[], scale: number, { tank, characters }: Sheet): Placed[] {
+function place(
+  flows: readonly Flow[],
+  nameOfFlow: (flow: Flow) => string,
+  scale: number,
+  { tank, characters }: Sheet,
+): Placed[] {
   const breadths = flows.map((flow) => Math.max(1.2, Math.abs(flow.perWeek.value) * scale))
   const apart = flows.map((flow, i) =>
-    Math.max(breadths[i], 14 * wrap(flow.says, characters).length + 16),
+    Math.max(breadths[i], 14 * wrap(nameOfFlow(flow), characters).length + 16),
   )
   const spread =
     apart.reduce((sum, height) => sum + height, 0) + GAP * 0.35 * Math.max(0, flows.length - 1)
@@ -189,6 +197,7 @@ function place(flows: readonly Flow[], scale: number, { tank, characters }: Shee
   return flows.map((flow, i) => {
     const placed = {
       flow,
+      name: nameOfFlow(flow),
       breadth: breadths[i],
       far: far + apart[i] / 2,
       near: near + breadths[i] / 2,
@@ -200,7 +209,7 @@ function place(flows: readonly Flow[], scale: number, { tank, characters }: Shee
 }
 
 function Stream({
-  placed: { flow, breadth, far, near },
+  placed: { flow, name, breadth, far, near },
   side,
   unit,
   sheet,
@@ -233,10 +242,10 @@ function Stream({
           high: -flow.perWeek.low,
         }
       : flow.perWeek
-  const lines = wrap(flow.says, characters)
+  const lines = wrap(name, characters)
   return (
     <g>
-      <title>{`${flow.says}: ${flow.perWeek.because}`}</title>
+      <title>{`${name}: ${flow.perWeek.because}`}</title>
       <path
         d={d}
         fill={rest ? `url(#${hatch})` : colour(tone)}

@@ -1,5 +1,6 @@
 'use client'
 
+import { sayWarning } from '@/core/water/dosing/dosing.words'
 import { useMeasures } from '@/ui/measures.client'
 import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
@@ -162,8 +163,8 @@ function OneDose({ model, onDose }: { model: DosingModel; onDose: Props['onDose'
           </Box>
         )}
         {warnings.map((warning) => (
-          <Box key={warning.says} color="clay" fontSize="sm" mt={1} role="note">
-            ▲ {warning.says}
+          <Box key={sayWarning(warning)} color="clay" fontSize="sm" mt={1} role="note">
+            ▲ {sayWarning(warning)}
           </Box>
         ))}
         <Flex gap={4} align="center" mt={2}>

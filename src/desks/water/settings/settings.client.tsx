@@ -1,5 +1,6 @@
 'use client'
 
+import { sayWarning } from '@/core/water/dosing/dosing.words'
 import { useMeasures } from '@/ui/measures.client'
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
@@ -257,8 +258,8 @@ function ProductForm({
         write N-NH4 for ammonium or urea.
       </Box>
       {doubts.map((doubt) => (
-        <Box key={doubt.says} color="clay" fontSize="sm" mt={1}>
-          ▲ {doubt.says}
+        <Box key={sayWarning(doubt)} color="clay" fontSize="sm" mt={1}>
+          ▲ {sayWarning(doubt)}
         </Box>
       ))}
     </>

@@ -51,6 +51,12 @@ test('no more digits than are known', () => {
     '10 (8–12)\u202fin',
   )
 })
+test('in a field nothing is rounded that is kept as it is shown', () => {
+  expect(METRIC.typed(251.53, 'µS/cm')).toBe(251.53)
+  expect(METRIC.typed(31.27, 'cm')).toBe(31.27)
+  expect(US.typed(251.53, 'µS/cm')).toBe(251.53)
+  expect(US.typed(31.27, 'cm')).toBe(12.3)
+})
 test('of a system that is none, metric', () => {
   expect(measuresOf(undefined)).toBe(METRIC)
   expect(measuresOf('furlongs')).toBe(METRIC)

@@ -45,6 +45,8 @@ export interface Measures {
   estimate: (estimate: Estimate, canonical: string) => Estimate
   /** “31 cm”, “12.2 in”, with no more digits than its half-width supports. */
   say: (value: number, canonical: string, halfWidth?: number) => string
+  /** As it stands in a field to be changed: what is shown as it is kept is not rounded, what is turned over has three digits. */
+  typed: (value: number, canonical: string) => number
   /** The figure alone. */
   figure: (value: number, canonical: string, halfWidth?: number) => string
   /** “31 (26–37) cm”. */
@@ -83,6 +85,10 @@ function measures(system: UnitSystem, table: Partial<Record<string, Shown>>): Me
     system,
     unit,
     of,
+    typed: (value, canonical) =>
+      Object.hasOwn(table, canonical)
+        ? Number(of(value, canonical).toPrecision(USUAL_DIGITS))
+        : value,
     width,
     figure,
     estimate,

@@ -295,7 +295,7 @@ function Step({ step, slug, planId }: { step: StepLine; slug: string; planId: st
 
 type Offered = StepLine['offers'][number]
 const firstFigure = ({ amount, unit }: Offered, measures: Measures) =>
-  amount === null ? '' : measures.figure(amount, unit)
+  amount === null ? '' : String(measures.typed(amount, unit))
 const firstInked = (offers: readonly Offered[], measures: Measures) =>
   Object.fromEntries(offers.map((offer) => [offer.id, firstFigure(offer, measures)]))
 

@@ -23,14 +23,14 @@ interface Props {
 export function QuestionRow({ question, answer, first, onInk, onDone }: Props) {
   const measures = useMeasures()
   const { unit } = question
-  const own = (value: number) => Number(measures.figure(value, unit))
+  const own = (value: number) => measures.typed(value, unit)
   const expected = question.expected && measures.estimate(question.expected, unit)
   const [draft, setDraft] = useState<string | null>(null)
   const [doubted, setDoubted] = useState<number | null>(null)
   const [problem, setProblem] = useState<string | null>(null)
   const input = useRef<HTMLInputElement>(null)
   const pencilled = pencilledAnswer(question)
-  const shown = draft ?? (answer ? measures.figure(answer.value, unit) : '')
+  const shown = draft ?? (answer ? String(own(answer.value)) : '')
   const id = `q-${question.key.replace(/[^\w-]/g, '-')}`
 
   const settle = (text: string): boolean => {
@@ -66,7 +66,7 @@ export function QuestionRow({ question, answer, first, onInk, onDone }: Props) {
       setDraft(null)
       setProblem(null)
       onInk(pencilled, 'glance')
-    } else if (!settle(shown)) return
+    } else if (draft !== null && !settle(draft)) return
     const rows = [...document.querySelectorAll<HTMLInputElement>('input[data-question]')]
     const next = rows[rows.indexOf(input.current as HTMLInputElement) + 1]
     if (next) next.focus()
@@ -137,7 +137,7 @@ export function QuestionRow({ question, answer, first, onInk, onDone }: Props) {
             inputMode="decimal"
             autoComplete="off"
             value={shown}
-            placeholder={pencilled === null ? '–' : measures.figure(pencilled, unit)}
+            placeholder={pencilled === null ? '–' : String(own(pencilled))}
             aria-describedby={`${id}-hint`}
             aria-invalid={problem !== null}
             onChange={(event) => {

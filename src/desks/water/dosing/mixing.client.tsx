@@ -61,7 +61,7 @@ export function Mixing({ model }: { model: ChangesModel }) {
     <Section title="New water, made to measure">
       <NumberInSentence
         label={`New water, ${measures.unit('L')}`}
-        value={Number(measures.figure(litres, 'L'))}
+        value={measures.typed(litres, 'L')}
         onValue={(shown) => setLitres(measures.back(shown, 'L'))}
         min={0.1}
         max={20000}

@@ -1,7 +1,9 @@
 import { entriesOf, ofPlanting } from '../history/journal-index'
 import { plantingsAt, speciesOf } from '../history/lookup'
 import type { TankHistory } from '../history/types'
+import { tankNow } from '../history/tank-at'
 import { sceneOn, stageOf } from '../layout/scene'
+import { whereaboutsOf, type Whereabouts } from '../layout/whereabouts'
 import { daysToSurface } from '../plants/height'
 import { dayOf, type Instant } from '../quantity/time'
 import { lastIds } from './evidence'
@@ -18,8 +20,9 @@ const BARE_DAYS = 60
 
 interface Named {
   stake: string
-  /** As the keeper calls it: “Green stems, back left”. */
+  /** As the keeper calls it. */
   name: string
+  where: Whereabouts
 }
 type Reach = NonNullable<ReturnType<typeof daysToSurface>>
 export interface StemFacts {
@@ -42,12 +45,14 @@ export function stemFindings(
   now: Instant,
 ): Judged<StemFacts, 'at-surface' | 'surface-unseen'>[] {
   const scene = sceneOn(stageOf(history, now), dayOf(now))
+  const { vessel } = scene.tank
   return plantingsAt(history, now).flatMap(
     (planting): Judged<StemFacts, 'at-surface' | 'surface-unseen'>[] => {
       const reach = daysToSurface(history, planting, now)
       if (!reach || reach.value > NEAR_DAYS) return []
       const { id, stake, name } = planting
-      const facts = { stake, name, reach, there: reach.value < THERE_DAYS }
+      const where = whereaboutsOf(planting.patch, vessel)
+      const facts = { stake, name, where, reach, there: reach.value < THERE_DAYS }
       const base = { key: `surface:${id}`, subject: { of: 'planting', id } as const }
       // This is pencil, and asks for a look rather than for scissors.
       if (scene.plants.find((plant) => plant.planting.id === id)?.pencil)
@@ -97,15 +102,16 @@ export function bareFindings(
   history: TankHistory,
   now: Instant,
 ): Judged<StemFacts, 'bare-below'>[] {
+  const { vessel } = tankNow(history, now)
   return plantingsAt(history, now).flatMap(
-    ({ id, stake, name }): Judged<StemFacts, 'bare-below'>[] => {
+    ({ id, stake, name, patch }): Judged<StemFacts, 'bare-below'>[] => {
       const seen = seenBare(history, id)
       const last = seen.at(-1)
       if (!last || dayOf(now) - dayOf(last.at) > BARE_DAYS) return []
       return [
         {
           rule: 'bare-below',
-          facts: { stake, name },
+          facts: { stake, name, where: whereaboutsOf(patch, vessel) },
           key: `bare:${id}`,
           subject: { of: 'planting', id },
           level: 'watch',

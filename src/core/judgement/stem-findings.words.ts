@@ -1,4 +1,5 @@
 import { sayDays } from '../quantity/say'
+import { sayWhereabouts } from '../layout/whereabouts.words'
 import type { WordsFor } from './finding'
 import type { StemFacts } from './stem-findings'
 
@@ -10,23 +11,23 @@ export const stemWords: WordsFor<StemFacts> = {
       ? `Trim ${facts.stake}: it lies on the surface`
       : `Trim ${facts.stake} ${facts.soon ? 'this week' : 'next week'}`,
     detail: `${reached(facts)}${facts.shade === null ? '' : ` and take ${Math.round(facts.shade * 100)} % of the light below`}.${facts.bare ? ' The stems are bare below.' : ''}`,
-    clause: `is closing over at the ${placeIn(facts.name)}`,
+    clause: `is closing over ${sayWhereabouts(facts.where)}`,
     suggests: 'Cut to a third or a half; replant the best tops where the stems are bare.',
     wouldChangeMyMind: RULER,
     reckoned: [facts.reach.because],
   }),
-  'surface-unseen': ({ stake, name, reach, there }) => ({
+  'surface-unseen': ({ stake, where, reach, there }) => ({
     says: `Look whether ${stake} ${there ? 'is at' : 'nears'} the surface`,
     detail: `Nobody has measured it yet; by what the species usually does its tops ${there ? 'should be there by now' : `get there in ${days(reach)} days`}.`,
-    clause: `should be closing over at the ${placeIn(name)}`,
+    clause: `should be closing over ${sayWhereabouts(where)}`,
     suggests: 'Measure it once, or walk a round; from then on its own growth counts.',
     wouldChangeMyMind: RULER,
     reckoned: [reach.because],
   }),
-  'bare-below': ({ stake, name }) => ({
+  'bare-below': ({ stake, name, where }) => ({
     says: `${stake} is bare below`,
     detail: `${name} lost the leaves of its lower third: shade from above, and no light on the foot.`,
-    clause: `stands bare below at the ${placeIn(name)}`,
+    clause: `stands bare below ${sayWhereabouts(where)}`,
     suggests: 'Replant the tops and take the old feet out, a section at a time.',
     wouldChangeMyMind: 'New side shoots on the lower third three weeks after a hard cut.',
     reckoned: [],
@@ -40,6 +41,3 @@ const reached = ({ there, reach }: StemFacts['at-surface']) =>
 
 const days = ({ low, high }: StemFacts['at-surface']['reach']) =>
   high === null ? `${Math.round(low)} or more` : `${Math.round(low)}–${Math.round(high)}`
-
-/** “back left” of “Green stems, back left”; the whole name where it says no place. */
-const placeIn = (name: string) => name.toLowerCase().replace(/^.*?,\s*/, '')

@@ -1,7 +1,8 @@
 import { plantingsAt, speciesOf } from '../history/lookup'
 import { tankNow, type Tank } from '../history/tank-at'
-import type { MaterialCode, OptionKey, Side } from '../history/plan-codes'
+import type { MaterialCode, OptionKey } from '../history/plan-codes'
 import type { Plan, Planting, PlanMaterial, TankHistory } from '../history/types'
+import { whereaboutsOf } from '../layout/whereabouts'
 import { heightCourse, heightOn, patchArea } from '../plants/height'
 import { dayOf, instantOf, type Instant } from '../quantity/time'
 import { groundLitres, netLitres } from '../vessel/volume'
@@ -49,7 +50,7 @@ export function draftPlan(
   }
   const stages = (sections.length > 0 ? sections : [whole]).map((section, i) => ({
     number: i + 1,
-    side: sections.length > 0 ? sideOf(tankNow(history, now), section) : null,
+    side: sections.length > 0 ? sideOf(section, tankNow(history, now)) : null,
     on: instantOf(dayOf(startOn) + i * SECTION_INTERVAL_DAYS),
     plantingIds: section.plantings.map((planting) => planting.id),
     massShare: section.massShare,
@@ -65,16 +66,12 @@ export function draftPlan(
   })
 }
 
-/** Where along the tank a section lies, by the middle of what it takes. */
-function sideOf({ vessel }: Tank, section: Section): Side {
-  const xs = section.plantings.flatMap((planting) => planting.patch.map((point) => point[0]))
-  const middle = (Math.min(...xs) + Math.max(...xs)) / 2 / vessel.lengthCm
-  if (middle < LEFT_ENDS) return 'left'
-  return middle > RIGHT_BEGINS ? 'right' : 'middle'
-}
-/** Where the middle of a tank begins and ends, as shares of its length. */
-const LEFT_ENDS = 0.38
-const RIGHT_BEGINS = 1 - LEFT_ENDS
+/** Where along the tank a section lies, by the middle of all that it takes. */
+const sideOf = ({ plantings }: Section, { vessel }: Tank) =>
+  whereaboutsOf(
+    plantings.flatMap(({ patch }) => patch),
+    vessel,
+  ).side
 
 function materialsFor(
   history: TankHistory,

@@ -1,3 +1,4 @@
+import { capital } from '../quantity/say'
 import type { Measures } from '../quantity/measures'
 import type { Outside } from './outside-glass'
 
@@ -12,5 +13,5 @@ export function sayOutside({ side, name, cm }: Outside, measures: Measures): str
   const far = measures.say(cm, 'cm', 1)
   return name === null
     ? `The ground is ${far} deep at its deepest.`
-    : `${name} ${REACHES[side]} ${far}.`
+    : `${capital(name)} ${REACHES[side]} ${far}.`
 }

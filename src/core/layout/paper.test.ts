@@ -77,7 +77,7 @@ describe('measures put right', () => {
       .map((problem) => `${problem.side}: ${sayOutside(problem, METRIC)}`)
       .join(' ')
     expect(says).toMatch(/lengthCm: L1 .* 55 cm/)
-    expect(says).toMatch(/depthCm: the stone stands as far back as 20 cm/)
+    expect(says).toMatch(/depthCm: The stone stands as far back as 20 cm/)
     expect(says).toMatch(/heightCm: the stone reaches up to 18 cm/)
     expect(says).toMatch(/heightCm: The ground is 5 cm deep/)
     expect(

@@ -29,7 +29,7 @@ export const trim: Kind<DetailOf<typeof shape>> = {
       ? NO_PROBLEM
       : problem(
           'toCm',
-          `${planting.stake} was about ${ask.measures.say(Math.round(before), 'cm')} tall; a trim cannot leave ${ask.measures.say(Math.round(toCm), 'cm')}.`,
+          `${planting.stake} was about ${ask.measures.say(before, 'cm', 1)} tall; a trim cannot leave ${ask.measures.say(toCm, 'cm', 1)}.`,
         )
   },
   form: {

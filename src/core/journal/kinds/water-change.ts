@@ -94,7 +94,7 @@ export function withinTank(
   slack: number,
   cannot: string,
 ): EntryProblem[] {
-  const whole = (value: number) => measures.say(Math.round(value), 'L')
+  const whole = (value: number) => measures.say(value, 'L', 1)
   return much <= holds() * slack
     ? NO_PROBLEM
     : problem('litres', `The tank holds ${whole(holds())}; ${cannot} ${whole(much)}.`)

@@ -39,7 +39,7 @@ export interface Lane {
 const x = (day: number, today: number) =>
   ((day - today + STRIP.past) / (STRIP.past + STRIP.ahead)) * STRIP.width
 /** A point each so many days is as fine as a strip can show. */
-const EVERY_DAYS = 3
+const EVERY_DAYS = 4
 const PAD = 3
 
 /** A strip for every parameter that was ever read, those that were read lately first as the desk lists them. */

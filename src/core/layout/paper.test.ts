@@ -78,7 +78,7 @@ describe('measures put right', () => {
       .join(' ')
     expect(says).toMatch(/lengthCm: L1 .* 55 cm/)
     expect(says).toMatch(/depthCm: The stone stands as far back as 20 cm/)
-    expect(says).toMatch(/heightCm: the stone reaches up to 18 cm/)
+    expect(says).toMatch(/heightCm: The stone reaches up to 18 cm/)
     expect(says).toMatch(/heightCm: The ground is 5 cm deep/)
     expect(
       outsideGlass({ ...story, layout: null }, { lengthCm: 1, depthCm: 1, heightCm: 1 }),

@@ -150,6 +150,9 @@ test('gas: every method with its limits, five colours told by bars and names, am
     expect(said).toContain(METHOD_WORDS[method.method].limits.slice(0, 24).replace(/'/g, '’'))
   for (const colour of ['blue', 'blue-green', 'green', 'yellow-green', 'yellow'])
     expect(said).toContain(` ${colour} `)
+  expect(said).toMatch(
+    /Water at [\d.]+ °C and 1400 m holds [\d.]+ \([\d.]+–[\d.]+\) ?mg\/L at most/,
+  )
   expect(said).toMatch(/holds [\d.]+ \([\d.]+–[\d.]+\) ?mg\/L at most; the air presses 8[45] %/)
   expect(said).toMatch(/is un-ionised and harms/)
   expect(markup(<Gas model={gasModel(tank(), instantOf(DAY0 + 3))} onColour={done} />)).not.toMatch(

@@ -432,8 +432,7 @@ function Air({ model }: { model: GasModel }) {
     <>
       <Section title="Oxygen at this height">
         Water at {measures.say(model.temperature.value, '°C', 0.3)} and{' '}
-        {measures.say(model.altitudeM, 'm', 1)}
-        holds{' '}
+        {measures.say(model.altitudeM, 'm', 1)} holds{' '}
         <Box as="span" color="pencil">
           {sayEstimate(oxygen.saturation, 'mg/L')}
         </Box>{' '}

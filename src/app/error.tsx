@@ -1,7 +1,7 @@
 'use client'
 
 import { Box } from '@chakra-ui/react'
-import { Button } from '@/ui/kit/button'
+import { Button } from '@/ui/kit/button.client'
 
 export default function ErrorPage({ reset }: { error: Error; reset: () => void }) {
   return (

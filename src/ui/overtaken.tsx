@@ -1,5 +1,5 @@
 import { Box, Flex } from '@chakra-ui/react'
-import { Button } from './kit/button'
+import { Button } from './kit/button.client'
 
 /** What was to be changed had been changed elsewhere: said, with the choice left to the keeper. */
 export function Overtaken({

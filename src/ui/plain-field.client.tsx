@@ -2,9 +2,9 @@
 
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import type { UseFormRegisterReturn } from 'react-hook-form'
-import { Input, Problem, Select, TextArea, Tick } from './kit/input'
+import { Input, Problem, Select, TextArea, Tick } from './kit/input.client'
 import { useMeasures } from './measures.client'
-import { Labelled, tiedTo } from './kit/labelled'
+import { Labelled, tiedTo } from './kit/labelled.client'
 
 export interface PlainField {
   name: string

@@ -3,7 +3,7 @@
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import { useWatch } from 'react-hook-form'
 import type { Answer, Sending } from './ask.client'
-import { FormFoot } from './kit/form-foot'
+import { FormFoot } from './kit/form-foot.client'
 import { useSentForm, type SentForm, type Values } from './kit/sent-form.client'
 import { PlainFieldBox, type PlainField } from './plain-field.client'
 

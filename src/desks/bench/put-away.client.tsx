@@ -4,7 +4,7 @@ import { Box } from '@chakra-ui/react'
 import { sayProblems } from '@/ui/ask.client'
 import { useSending } from '@/ui/use-sending.client'
 import { putAway } from './actions'
-import { Button } from '@/ui/kit/button'
+import { Button } from '@/ui/kit/button.client'
 
 /** Takes a tank off the bench, or puts it back; each is the way back from the other. */
 export function PutAway({ slug, name, away }: { slug: string; name: string; away: boolean }) {

@@ -3,8 +3,8 @@
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import NextLink from '@/ui/page-link'
 import type { EntryKind } from '@/core/journal/entry'
-import { Button } from '@/ui/kit/button'
-import { Input, Select, Tick } from '@/ui/kit/input'
+import { Button } from '@/ui/kit/button.client'
+import { Input, Select, Tick } from '@/ui/kit/input.client'
 
 /** The journal's filter: a plain form, so that a filtered book has an address of its own. */
 export function Filters({

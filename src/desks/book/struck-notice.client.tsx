@@ -4,7 +4,7 @@ import { Box, chakra, Flex } from '@chakra-ui/react'
 import { createContext, useContext, useState, useTransition, type ReactNode } from 'react'
 import { ask, sayProblems } from '@/ui/ask.client'
 import { strike } from './actions'
-import { Button } from '@/ui/kit/button'
+import { Button } from '@/ui/kit/button.client'
 
 interface Notice {
   id: string

@@ -9,8 +9,8 @@ import { fileKind, type LineFile } from './file-kind'
 import type { ReportView } from './messages'
 import { askToStop, sendFile } from './send.client'
 import { StopButton } from './stop-button'
-import { Button } from '@/ui/kit/button'
-import { FileInput, Problem } from '@/ui/kit/input'
+import { Button } from '@/ui/kit/button.client'
+import { FileInput, Problem } from '@/ui/kit/input.client'
 
 type State =
   | { at: 'choose' }

@@ -6,7 +6,7 @@ import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { askToStop, sendFile } from './send.client'
 import { StopButton } from './stop-button'
-import { FileInput, Problem } from '@/ui/kit/input'
+import { FileInput, Problem } from '@/ui/kit/input.client'
 
 type Answer = {
   slug: string

@@ -1,4 +1,4 @@
-import { Button } from '@/ui/kit/button'
+import { Button } from '@/ui/kit/button.client'
 
 /** Stops what takes its time. */
 export function StopButton({ onStop }: { onStop: () => void }) {

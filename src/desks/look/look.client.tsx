@@ -28,7 +28,7 @@ import { unpackTicks } from './pack'
 import { momentOf, OUTLOOK_DAYS, reachOf, within } from './shown-day'
 import { factsOfDay } from './facts-of-day'
 import { isFlat } from '@/core/plants/groups'
-import { Button } from '@/ui/kit/button'
+import { Button } from '@/ui/kit/button.client'
 
 type Dispute = React.ComponentProps<typeof FindingNote>['onDispute']
 

@@ -14,8 +14,8 @@ import { sayDay } from '@/ui/when'
 import { setAside, tickStep, untickStep } from './actions'
 import type { PlanModel, StepLine } from './plan-model'
 import { StageMap } from './stage-map'
-import { Button } from '@/ui/kit/button'
-import { Input, Problem, Tick } from '@/ui/kit/input'
+import { Button } from '@/ui/kit/button.client'
+import { Input, Problem, Tick } from '@/ui/kit/input.client'
 
 export function PlanPage({ model, now }: { model: PlanModel; now: string }) {
   const measures = useMeasures()

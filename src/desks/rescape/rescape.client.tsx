@@ -11,8 +11,8 @@ import type { SaidSign } from '@/core/rescape/decline.words'
 import type { SaidOption } from '@/core/rescape/options.words'
 import { sayDay, sayMoment } from '@/ui/when'
 import { draft } from './actions'
-import { Button } from '@/ui/kit/button'
-import { Input, Problem } from '@/ui/kit/input'
+import { Button } from '@/ui/kit/button.client'
+import { Input, Problem } from '@/ui/kit/input.client'
 
 interface PlanLine {
   id: string

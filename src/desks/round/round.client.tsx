@@ -16,7 +16,7 @@ import { QuestionRow } from './question-row.client'
 import { Signs } from './signs.client'
 import { Stepper } from './stepper'
 import { capital } from '@/core/quantity/say'
-import { Button } from '@/ui/kit/button'
+import { Button } from '@/ui/kit/button.client'
 
 interface Props {
   slug: string

@@ -13,7 +13,7 @@ import { choices } from './form-groups'
 import { Part, type Items } from './part.client'
 import { PlainForm } from '@/ui/plain-form.client'
 import { capital } from '@/core/quantity/say'
-import { Select } from '@/ui/kit/input'
+import { Select } from '@/ui/kit/input.client'
 
 const RUNNING: PlainField = {
   name: 'running',

@@ -3,8 +3,8 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { sayProblems, type Answer, type Sending } from '@/ui/ask.client'
 import { useSending } from '@/ui/use-sending.client'
-import { Button } from '@/ui/kit/button'
-import { Problem } from '@/ui/kit/input'
+import { Button } from '@/ui/kit/button.client'
+import { Problem } from '@/ui/kit/input.client'
 
 /** Which line of the page is open, and how another is opened. */
 export type Items = (key: string) => { open: boolean; onToggle: () => void }

@@ -10,8 +10,8 @@ import { LevelMark } from '../marks/level-mark'
 import { useSending } from '../use-sending.client'
 import css from './finding-note.module.css'
 import { sayMoment } from '../when'
-import { Button } from '@/ui/kit/button'
-import { Input, Problem } from '@/ui/kit/input'
+import { Button } from '@/ui/kit/button.client'
+import { Input, Problem } from '@/ui/kit/input.client'
 
 type Dispute = (finding: string, why: string, sending: Sending) => Promise<Answer>
 

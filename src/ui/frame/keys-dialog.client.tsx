@@ -1,7 +1,7 @@
 'use client'
 
 import { Box, chakra, Dialog, Portal } from '@chakra-ui/react'
-import { Tick } from '../kit/input'
+import { Tick } from '../kit/input.client'
 import { DESKS } from './desks'
 import { STORAGE } from './keys-storage'
 import { UnitsChoice } from './units-choice.client'

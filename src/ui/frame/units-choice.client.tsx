@@ -4,7 +4,7 @@ import { Box, chakra, Flex } from '@chakra-ui/react'
 import { useRouter } from 'next/navigation'
 import { useId, useState } from 'react'
 import type { UnitSystem } from '@/core/quantity/measures'
-import { Tick } from '../kit/input'
+import { Tick } from '../kit/input.client'
 import { useMeasures } from '../measures.client'
 
 const YEAR_SECONDS = 31_536_000

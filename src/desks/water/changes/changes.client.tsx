@@ -22,8 +22,8 @@ import { Section } from '../frame'
 import { Mixing } from '../dosing/mixing.client'
 import { NumberInSentence } from '../number-in-sentence.client'
 import { nameOf, unitOf } from '@/core/quantity/parameter-name'
-import { Button } from '@/ui/kit/button'
-import { Select } from '@/ui/kit/input'
+import { Button } from '@/ui/kit/button.client'
+import { Select } from '@/ui/kit/input.client'
 
 type Adopt = (everyDays: number, fraction: number, sending: Sending) => Promise<Answer>
 const WATER_KG_PER_L = 0.998

@@ -10,8 +10,8 @@ import type { BalanceModel } from '../balance/balance-model'
 import { Section } from '../frame'
 import { nameOf, unitOf } from '@/core/quantity/parameter-name'
 import { useWhatIf } from './use-what-if.client'
-import { Button } from '@/ui/kit/button'
-import { Select, Slider } from '@/ui/kit/input'
+import { Button } from '@/ui/kit/button.client'
+import { Select, Slider } from '@/ui/kit/input.client'
 
 type Slide = {
   key: keyof Regime

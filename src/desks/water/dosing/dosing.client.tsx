@@ -32,8 +32,8 @@ import type { DosedParameter, DosingModel } from './dosing-model'
 import { Section } from '../frame'
 import { NumberInSentence } from '../number-in-sentence.client'
 import { nameWithin, unitOf } from '@/core/quantity/parameter-name'
-import { Button } from '@/ui/kit/button'
-import { Select } from '@/ui/kit/input'
+import { Button } from '@/ui/kit/button.client'
+import { Select } from '@/ui/kit/input.client'
 
 interface Props {
   model: DosingModel

@@ -10,7 +10,7 @@ import { Caution } from '../caution'
 import type { ChangesModel } from '../changes/changes-model'
 import { Section } from '../frame'
 import { NumberInSentence } from '../number-in-sentence.client'
-import { Select, Tick } from '@/ui/kit/input'
+import { Select, Tick } from '@/ui/kit/input.client'
 
 const CALCIUM = SALTS.filter((salt) => salt.gives.Ca && salt.ghEq > 0)
 const MAGNESIUM = SALTS.filter((salt) => salt.gives.Mg && salt.ghEq > 0)

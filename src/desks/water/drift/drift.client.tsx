@@ -25,8 +25,8 @@ import { Section } from '../frame'
 import { NumberInSentence } from '../number-in-sentence.client'
 import { nameOf, unitOf } from '@/core/quantity/parameter-name'
 import { Sparklines, Tests } from './sparklines-table'
-import { Button } from '@/ui/kit/button'
-import { Slider } from '@/ui/kit/input'
+import { Button } from '@/ui/kit/button.client'
+import { Slider } from '@/ui/kit/input.client'
 
 const OUTLOOK_DAYS = 84
 const CHART_OUTLOOK_DAYS = 42

@@ -16,9 +16,9 @@ import { SINCE_GROUP, sinceInitial } from '@/ui/since-fields'
 import { useSending } from '@/ui/use-sending.client'
 import { Section } from '../frame'
 import { nameOf, unitOf } from '@/core/quantity/parameter-name'
-import { Button } from '@/ui/kit/button'
-import { FormFoot } from '@/ui/kit/form-foot'
-import { Input, Problem } from '@/ui/kit/input'
+import { Button } from '@/ui/kit/button.client'
+import { FormFoot } from '@/ui/kit/form-foot.client'
+import { Input, Problem } from '@/ui/kit/input.client'
 import { useSentForm } from '@/ui/kit/sent-form.client'
 
 type Fields = Record<string, string>

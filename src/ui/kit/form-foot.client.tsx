@@ -3,8 +3,8 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { sayProblems } from '../ask.client'
 import { Overtaken } from '../overtaken'
-import { Button } from './button'
-import { Problem } from './input'
+import { Button } from './button.client'
+import { Problem } from './input.client'
 import type { SentForm } from './sent-form.client'
 
 /** The end of a form: what another wrote meanwhile, the one button, and what came of pressing it. */

@@ -1,7 +1,7 @@
 'use client'
 
 import { Box, Flex } from '@chakra-ui/react'
-import { FieldLabel, Problem } from './input'
+import { FieldLabel, Problem } from './input.client'
 
 interface Props {
   /** The name of the field, for its ids. */

@@ -1,8 +1,10 @@
 /** How the rules speak: in whole sentences, with no hole where a fact should be, whatever the tank went through. */
-import { HOLE, SEEN, SENTENCE } from '../testing/speech'
+import { lodge } from '@/data/demo/lodge'
+import { HOLE, SENTENCE, seenOverAYear } from '../testing/speech'
 import type { Finding } from './finding'
 import { findings } from './findings'
 
+const SEEN = seenOverAYear(lodge)
 const found = SEEN.flatMap(({ story, now }) => findings(story, now))
 const rules = [...new Set(found.map(({ rule }) => rule))].sort()
 const one = (rule: string) => found.filter((finding) => finding.rule === rule)

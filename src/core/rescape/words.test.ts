@@ -1,13 +1,15 @@
 /** How the review, the options and the plans speak, over a year of the lodge. */
+import { lodge } from '@/data/demo/lodge'
 import { OPTION_KEYS } from '../history/plan-codes'
 import { planTitle, sayCaution, sayMaterial, sayStage, sayStep } from '../history/plan.words'
-import { HOLE, SEEN, SENTENCE } from '../testing/speech'
+import { HOLE, SENTENCE, seenOverAYear } from '../testing/speech'
 import { reviewDecline } from './decline'
 import { saySign } from './decline.words'
 import { weighOptions } from './options'
 import { sayOption, sayVerdict } from './options.words'
 import { draftPlan } from './plan'
 
+const SEEN = seenOverAYear(lodge)
 const reviews = SEEN.map(({ story, now }) => ({ story, now, review: reviewDecline(story, now) }))
 const signs = reviews.flatMap(({ story, review }) =>
   review.signs.map((sign) => saySign(sign, story)),

@@ -1,4 +1,3 @@
-import { lodge } from '@/data/demo/lodge'
 import { storyUntil } from '../history/lookup'
 import type { TankHistory } from '../history/types'
 import { dayOf, instantOf, type Instant } from '../quantity/time'
@@ -9,10 +8,12 @@ export const SENTENCE = /^[A-Z“0-9].*[.?”]$/s
 
 const NOW = '2026-11-24T09:00:00.000Z'
 const WEEKS_APART = 3
-/** The tanks of the lodge every three weeks of their year, as they were known then. */
-export const SEEN: { story: TankHistory; now: Instant }[] = lodge(NOW).flatMap((story) =>
-  Array.from({ length: 16 }, (_, k) => instantOf(dayOf(NOW) - 7 * WEEKS_APART * k)).map((now) => ({
-    story: storyUntil(story, now),
-    now,
-  })),
-)
+/** These tanks every three weeks of their last year, as they were known then. */
+export const seenOverAYear = (
+  storiesAt: (now: Instant) => TankHistory[],
+): { story: TankHistory; now: Instant }[] =>
+  storiesAt(NOW).flatMap((story) =>
+    Array.from({ length: 16 }, (_, k) => instantOf(dayOf(NOW) - 7 * WEEKS_APART * k)).map(
+      (now) => ({ story: storyUntil(story, now), now }),
+    ),
+  )

@@ -4,6 +4,7 @@ import type { GroundStation, Hardscape, Species } from '@/core/history/types'
 import type { Scene, ScenePlant } from '@/core/layout/scene'
 import { spanOf } from '@/core/layout/draw-plant'
 import { patchCentre } from '@/core/plants/height'
+import { CM_PER_INCH } from '@/core/quantity/measures'
 import { seededRandom, seedOf } from '@/core/quantity/random'
 import { StakeShape } from '../marks/stake'
 import {
@@ -452,7 +453,7 @@ function Brackets({
 /** How a ruler is divided: cm to one of its units, and its small and large marks in them. */
 const RULERS = {
   metric: { each: 1, minor: 5, major: 10 },
-  US: { each: 2.54, minor: 2, major: 6 },
+  US: { each: CM_PER_INCH, minor: 2, major: 6 },
 } as const
 
 /** Glass, water line, and the two rulers. */

@@ -1,8 +1,10 @@
 /** How the round asks, over a year of the lodge. */
-import { HOLE, SEEN } from '../../testing/speech'
+import { lodge } from '@/data/demo/lodge'
+import { HOLE, seenOverAYear } from '../../testing/speech'
 import { sayStations } from './question.words'
 import { roundOf } from './stations'
 
+const SEEN = seenOverAYear(lodge)
 const said = SEEN.flatMap(({ story, now }) => sayStations(roundOf(story, now), story))
 const questions = said.flatMap((station) => station.questions)
 

@@ -4,7 +4,7 @@ import { useMeasures } from '@/ui/measures.client'
 import { sayWeight } from '@/ui/say-glass'
 import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
-import { sayProblems, type Answer, type Sending } from '@/ui/ask.client'
+import type { Answer, Sending } from '@/ui/ask.client'
 import { useSending } from '@/ui/use-sending.client'
 import { sayEstimate, sayEvery, sayNumber } from '@/core/quantity/say'
 import {
@@ -18,6 +18,7 @@ import { CREEP_WORTH } from '@/core/water/changes/mixing'
 import NextLink from '@/ui/page-link'
 import { Caution } from '../caution'
 import type { ChangesModel } from './changes-model'
+import { Outcome } from '../outcome.client'
 import { Section } from '../frame'
 import { Mixing } from '../dosing/mixing.client'
 import { NumberInSentence } from '../number-in-sentence.client'
@@ -257,30 +258,20 @@ function Rhythms({ model, onAdopt }: { model: ChangesModel; onAdopt: Adopt }) {
           ? ` As you change now (${Math.round((model.regime.fraction ?? 0) * 100)} % ${sayEvery(model.regime.everyDays.median)}) it ends at ${sayNumber(model.settles, 2)} ${unit} before each change.`
           : ''}
       </Box>
-      <Box aria-live="polite" fontSize="sm" mt={1}>
-        {said ? (
-          <>
-            {said}{' '}
-            {before ? (
-              <Button
-                look="quiet"
-                size="line"
-                onClick={() =>
-                  void adopt(before.everyDays, before.fraction, 'The routine is as it was.', null)
-                }
-                disabled={busy}
-              >
-                undo
-              </Button>
-            ) : null}
-          </>
+      <Outcome said={said} refusal={refusal} mt={1}>
+        {before ? (
+          <Button
+            look="quiet"
+            size="line"
+            onClick={() =>
+              void adopt(before.everyDays, before.fraction, 'The routine is as it was.', null)
+            }
+            disabled={busy}
+          >
+            undo
+          </Button>
         ) : null}
-        {refusal ? (
-          <Box as="span" color="clay">
-            {sayProblems(refusal)}
-          </Box>
-        ) : null}
-      </Box>
+      </Outcome>
     </Section>
   )
 }

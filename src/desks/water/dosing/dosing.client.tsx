@@ -28,6 +28,7 @@ import { SCHOOL_WORDS } from '@/core/water/dosing/schools.words'
 import NextLink from '@/ui/page-link'
 import { sayDay } from '@/ui/when'
 import { Caution } from '../caution'
+import { Outcome, SeeIt } from '../outcome.client'
 import type { DosedParameter, DosingModel } from './dosing-model'
 import { Section } from '../frame'
 import { NumberInSentence } from '../number-in-sentence.client'
@@ -171,21 +172,9 @@ function OneDose({ model, onDose }: { model: DosingModel; onDose: Props['onDose'
           <Button onClick={send} disabled={busy}>
             {warnings.length > 0 ? 'Log it all the same' : 'Log this dose'}
           </Button>
-          <Box aria-live="polite" fontSize="sm">
-            {said ? (
-              <>
-                {said}{' '}
-                <Box as="span" color="water">
-                  <NextLink href={`/tanks/${model.slug}/book?kind=dose`}>see it</NextLink>
-                </Box>
-              </>
-            ) : null}
-            {refusal ? (
-              <Box as="span" color="clay">
-                {sayProblems(refusal)}
-              </Box>
-            ) : null}
-          </Box>
+          <Outcome said={said} refusal={refusal}>
+            <SeeIt slug={model.slug} kind="dose" />
+          </Outcome>
         </Flex>
       </Box>
       <Caution>

@@ -3,7 +3,7 @@
 import { useMeasures } from '@/ui/measures.client'
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
-import { sayProblems, type Answer, type Sending } from '@/ui/ask.client'
+import type { Answer, Sending } from '@/ui/ask.client'
 import { useSending } from '@/ui/use-sending.client'
 import { sayEstimate, sayNumber } from '@/core/quantity/say'
 import { INDICATOR_COLOURS } from '@/core/quantity/units'
@@ -16,6 +16,7 @@ import { LevelMark } from '@/ui/marks/level-mark'
 import NextLink from '@/ui/page-link'
 import { sayMoment } from '@/ui/when'
 import { Caution } from '../caution'
+import { Outcome, SeeIt } from '../outcome.client'
 import { Section } from '../frame'
 import type { GasModel } from './gas-model'
 
@@ -336,21 +337,9 @@ function Look({ model, onColour }: { model: GasModel; onColour: Colour }) {
           </chakra.button>
         ))}
       </Flex>
-      <Box aria-live="polite" fontSize="sm" mt={1.5}>
-        {said ? (
-          <>
-            {said}{' '}
-            <Box as="span" color="water">
-              <NextLink href={`/tanks/${model.slug}/book?kind=reading`}>see it</NextLink>
-            </Box>
-          </>
-        ) : null}
-        {refusal ? (
-          <Box as="span" color="clay">
-            {sayProblems(refusal)}
-          </Box>
-        ) : null}
-      </Box>
+      <Outcome said={said} refusal={refusal} mt={1.5}>
+        <SeeIt slug={model.slug} kind="reading" />
+      </Outcome>
       <Colours model={model} />
       <Caution>
         Gulping at the surface, hanging gills, colours gone: too much gas. Close it, stir the

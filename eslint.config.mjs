@@ -21,6 +21,7 @@ const floors = [
   ['admission'],
   ['judgement'],
   ['rescape', 'routine'],
+  ['testing'],
 ]
 const THE_CORE = '@/(data|ui|desks|app|workers|devices)|react|next|drizzle-orm|@chakra-ui|yup|node:'
 const coreFloors = floors.map((own, i) => {

@@ -114,7 +114,7 @@ function changeTo(
     : null
 }
 
-/** Days until the routine lets a parameter pass a limit; null within the outlook. */
+/** Days until a parameter passes a limit for all its routine changes; null where it does not within the outlook. */
 function passes(
   limit: number,
   history: TankHistory,

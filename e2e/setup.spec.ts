@@ -125,6 +125,7 @@ test('what stands is said otherwise: gas comes, a lamp is dimmed since a day, a 
   await open(page, '/tanks/spring/book?kind=changed')
   await expect(page.locator('main')).toContainText('Lamp: level 100 % → 60 %')
   await page.getByRole('button', { name: /^strike out.*Lamp: level/ }).click()
+  await expect(page.getByRole('status')).toContainText('Struck out')
   await open(page, '/tanks/spring/stands')
   await expect(page.getByRole('button', { name: /^Lamp 08:00 for 9 h, 80 µmol/ })).toBeVisible()
 })

@@ -277,3 +277,21 @@ test('plans and plantings come into the story; a taken stake is refused', async 
   ).rejects.toThrow(/taken/)
   expect((await listVessels(db)).map((vessel) => vessel.slug)).toEqual(['test'])
 })
+
+test('lines of one moment stand in the Book newest first, those written together in their order', async () => {
+  const at = 44
+  await addEntries(
+    db,
+    'test',
+    ['z', 'a', 'm'].map((id) => note(`order-${id}`, id, at)),
+    NOW,
+  )
+  await addEntries(db, 'test', [note('order-b', 'later', at)], NOW)
+  const page = await journalPage(db, 'ves', { ...ALL, from: instantOf(DAY0 + at) }, 0, 10)
+  expect(page.entries.map(({ entry }) => entry.id)).toEqual([
+    'order-b',
+    'order-z',
+    'order-a',
+    'order-m',
+  ])
+})

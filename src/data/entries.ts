@@ -286,7 +286,7 @@ export interface JournalPage {
   total: number
 }
 
-/** One page of a tank's journal, newest first. */
+/** One page of a tank's journal, newest first; lines written together (a round, a ticked step) in the order they were written in. */
 export const journalPage = (
   db: Database,
   vesselId: string,
@@ -310,7 +310,7 @@ async function readJournalPage(
     .select()
     .from(t.entry)
     .where(where)
-    .orderBy(desc(t.entry.at), asc(t.entry.id))
+    .orderBy(desc(t.entry.at), desc(t.entry.loggedAt), asc(t.entry.line))
     .limit(limit)
     .offset(offset)
   const [{ total }] = await db.select({ total: count() }).from(t.entry).where(where)

@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm'
 import {
+  bigserial,
   boolean,
   doublePrecision,
   index,
@@ -237,6 +238,8 @@ export const entry = pgTable(
     origin: text('origin'),
     revision: integer('revision').notNull().default(1),
     loggedAt: moment('logged_at').notNull().defaultNow(),
+    /** Counts lines as they are written: those of one moment stand in the Book as they came. */
+    line: bigserial('line', { mode: 'number' }).notNull(),
     voided: boolean('voided').notNull().default(false),
     /** The arrival it came with; unseen while that is under way. */
     arrival: text('arrival'),

@@ -220,6 +220,12 @@ describe('regime and crossings', () => {
     expect(crossing(line([20, 21]), 13)).toEqual({ likely: 0, earliest: 0, latest: 0 })
     expect(crossing(line([1, 2]), 13)).toEqual({ likely: null, earliest: null, latest: null })
   })
+  test('a change made at the beginning counts before it is said to be over', () => {
+    const point = (day: number, value: number) => ({ day, value, low: value, high: value })
+    const changed = [point(3, 50), point(3, 50), point(3, 20), point(4, 30), point(5, 40)]
+    expect(crossing(changed, 35)).toEqual({ likely: 1.5, earliest: 1.5, latest: 1.5 })
+    expect(crossing(changed, 10).likely).toBe(0)
+  })
   test('estimates of a tank are made once and handed on', () => {
     const conditions = conditionsOf(tank([read(1, 'kh', 4)]), at(5))
     expect(conditions.of('kh')).toBe(conditions.of('kh'))

@@ -212,16 +212,20 @@ export interface Crossing {
   latest: number | null
 }
 
-/** When a forecast first stands above `limit`: by its centre, its upper edge (earliest) and its lower edge (latest). */
+/**
+ * When a forecast first stands above `limit`: by its centre, its upper edge (earliest) and its lower edge (latest), days from its beginning.
+ * It is judged from after what is done at its beginning: a change made today counts before “over it now” is said.
+ */
 export function crossing(points: readonly BandPoint[], limit: number): Crossing {
+  const start = points[0].day
+  const begun = points.slice(points.findLastIndex(({ day }) => day === start))
   const first = (pick: (point: BandPoint) => number) => {
-    const found = points.findIndex((candidate) => pick(candidate) > limit)
-    if (found === -1) return null
-    if (found === 0) return 0
-    const [a, b] = [points[found - 1], points[found]]
+    const found = begun.findIndex((candidate) => pick(candidate) > limit)
+    if (found <= 0) return found === 0 ? 0 : null
+    const [a, b] = [begun[found - 1], begun[found]]
     const rise = pick(b) - pick(a)
     const share = rise > 0 ? (limit - pick(a)) / rise : 1
-    return a.day + Math.max(0, Math.min(1, share)) * (b.day - a.day) - points[0].day
+    return a.day + Math.max(0, Math.min(1, share)) * (b.day - a.day) - start
   }
   return {
     likely: first((p) => p.value),

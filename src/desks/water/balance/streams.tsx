@@ -58,8 +58,7 @@ export function Streams({
   onPhone?: boolean
 }) {
   const sheet = onPhone ? PHONE : DESK
-  const { width, height, tank } = sheet
-  const middle = (tank.left + tank.right) / 2
+  const { width, height } = sheet
   // A hatch inside a drawing that is not shown would not be drawn either: each has its own.
   const hatch = onPhone ? 'stream-hatch-phone' : 'stream-hatch'
   const total = (sign: number) =>
@@ -92,26 +91,33 @@ export function Streams({
           <line x1={0} y1={0} x2={0} y2={6} stroke={colour('pencil')} strokeWidth={1} />
         </pattern>
       </defs>
-      {place(into, nameOfFlow, scale, sheet).map((placed) => (
-        <Stream
-          key={placed.name}
-          placed={placed}
-          side="in"
-          unit={unit}
-          sheet={sheet}
-          hatch={hatch}
-        />
-      ))}
-      {place(out, nameOfFlow, scale, sheet).map((placed) => (
-        <Stream
-          key={placed.name}
-          placed={placed}
-          side="out"
-          unit={unit}
-          sheet={sheet}
-          hatch={hatch}
-        />
-      ))}
+      {(
+        [
+          ['in', into],
+          ['out', out],
+        ] as const
+      ).flatMap(([side, flows]) =>
+        place(flows, nameOfFlow, scale, sheet).map((placed) => (
+          <Stream
+            key={`${side} ${placed.name}`}
+            placed={placed}
+            side={side}
+            unit={unit}
+            sheet={sheet}
+            hatch={hatch}
+          />
+        )),
+      )}
+      <Tank sheet={sheet} />
+      <Lines sheet={sheet} lines={{ name, level, drift }} />
+    </svg>
+  )
+}
+
+/** The glass between the streams, with its water. */
+function Tank({ sheet: { tank } }: { sheet: Sheet }) {
+  return (
+    <>
       <rect
         x={tank.left}
         y={tank.top + 14}
@@ -134,6 +140,23 @@ export function Streams({
         stroke={colour('ink')}
         strokeWidth={2.4}
       />
+    </>
+  )
+}
+
+/** What is written in the glass. */
+function Lines({
+  sheet,
+  lines: { name, level, drift },
+}: {
+  sheet: Sheet
+  lines: { name: string; level: string; drift: string }
+}) {
+  const { tank } = sheet
+  const middle = (tank.left + tank.right) / 2
+  const pencilled = { x: middle, textAnchor: 'middle', fill: colour('pencil') } as const
+  return (
+    <>
       <text
         x={middle}
         y={tank.top + 52}
@@ -144,36 +167,18 @@ export function Streams({
       >
         {name}
       </text>
-      <text
-        x={middle}
-        y={tank.top + 74}
-        textAnchor="middle"
-        fill={colour('pencil')}
-        style={svgText(onPhone ? 13 : 14)}
-      >
+      <text {...pencilled} y={tank.top + 74} style={svgText(sheet === PHONE ? 13 : 14)}>
         {level}
       </text>
-      <text
-        x={middle}
-        y={tank.bottom - 18}
-        textAnchor="middle"
-        fill={colour('pencil')}
-        style={svgText(13)}
-      >
+      <text {...pencilled} y={tank.bottom - 18} style={svgText(13)}>
         {drift}
       </text>
-      {onPhone ? null : (
-        <text
-          x={middle}
-          y={tank.bottom + 24}
-          textAnchor="middle"
-          fill={colour('pencil')}
-          style={svgText(13)}
-        >
+      {sheet === PHONE ? null : (
+        <text {...pencilled} y={tank.bottom + 24} style={svgText(13)}>
           each stream: a week
         </text>
       )}
-    </svg>
+    </>
   )
 }
 

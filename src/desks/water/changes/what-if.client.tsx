@@ -95,8 +95,6 @@ export function WhatIf({ model, input }: { model: BalanceModel; input: WhatIfInp
   const [trial, setTrial] = useState<Regime>(input.present)
   const asked = useMemo(() => ({ ...input, trial }), [input, trial])
   const { result, share, stop } = useWhatIf(asked)
-  const unit = unitOf(model.parameter)
-  const source = model.sources.find((candidate) => candidate.level === trial.source) ?? null
   const touched = JSON.stringify(trial) !== JSON.stringify(input.present)
   const set = (key: keyof Regime, value: number) =>
     setTrial((before) => ({ ...before, [key]: value }))
@@ -108,57 +106,20 @@ export function WhatIf({ model, input }: { model: BalanceModel; input: WhatIfInp
       <Flex gap={8} direction={{ base: 'column', lg: 'row' }}>
         <Box flex={{ lg: '0 0 34%' }}>
           {slides(model, input).map((slide) => (
-            <chakra.label
+            <Slid
               key={slide.key}
-              display="grid"
-              gridTemplateColumns="5.6rem 1fr 7.4rem"
-              columnGap={3}
-              alignItems="center"
-              minH="38px"
-              fontSize="sm"
-            >
-              <span>{slide.label}</span>
-              <Slider
-                min={slide.min}
-                max={slide.max}
-                step={slide.step}
-                value={trial[slide.key]}
-                aria-valuetext={slide.says(trial[slide.key])}
-                onChange={(event) => set(slide.key, Number(event.target.value))}
-              />
-              <Box as="span" fontWeight={trial[slide.key] === input.present[slide.key] ? 450 : 680}>
-                {slide.says(trial[slide.key])}
-              </Box>
-            </chakra.label>
+              slide={slide}
+              value={trial[slide.key]}
+              present={input.present[slide.key]}
+              onValue={(value) => set(slide.key, value)}
+            />
           ))}
           {model.sources.length > 1 ? (
-            <chakra.label
-              display="grid"
-              gridTemplateColumns="5.6rem 1fr"
-              columnGap={3}
-              alignItems="center"
-              minH="44px"
-              fontSize="sm"
-            >
-              <span>with</span>
-              <Select
-                value={source?.id ?? ''}
-                onChange={(event) =>
-                  set(
-                    'source',
-                    model.sources.find((candidate) => candidate.id === event.target.value)?.level ??
-                      trial.source,
-                  )
-                }
-                minH="38px"
-              >
-                {model.sources.map((candidate) => (
-                  <option key={candidate.id} value={candidate.id}>
-                    {candidate.name} ({sayNumber(candidate.level)} {unit})
-                  </option>
-                ))}
-              </Select>
-            </chakra.label>
+            <SourceTried
+              model={model}
+              level={trial.source}
+              onLevel={(level) => set('source', level)}
+            />
           ) : null}
           {touched ? (
             <Button
@@ -172,54 +133,158 @@ export function WhatIf({ model, input }: { model: BalanceModel; input: WhatIfInp
             </Button>
           ) : null}
         </Box>
-        <Box flex={1} minW={0}>
-          <Box className="serif" fontSize="lg" minH="3.2em" aria-live="polite">
-            {result ? (
-              <>
-                <b>{touched ? 'Tried' : 'As it is'}:</b> {sayOver(result.trial, input, unit)}
-                {touched ? (
-                  <Box as="span" color="pencil">
-                    {' '}
-                    As it is: {sayOver(result.present, input, unit)}
-                  </Box>
-                ) : null}
-              </>
-            ) : (
-              'Working it out …'
-            )}
-          </Box>
-          {share !== null && result === null ? (
-            <Flex gap={3} align="center" fontSize="sm">
-              <progress value={share} max={1} aria-label="Runs done" />{' '}
-              <Button look="clay" size="line" onClick={stop}>
-                stop
-              </Button>
-            </Flex>
-          ) : null}
-          {result ? (
-            <BandChart
-              title={`${nameOf(model.parameter)} of ${model.name} in the next twelve weeks, as tried`}
-              of={nameOf(model.parameter)}
-              unit={unit}
-              past={[]}
-              future={pointsOf(result.trial, model.today)}
-              against={touched ? pointsOf(result.present, model.today) : []}
-              points={[]}
-              setAside={[]}
-              events={[]}
-              limits={model.band.high === null ? [] : [{ at: model.band.high, tone: 'clay' }]}
-              today={model.today}
-              height={250}
-            />
-          ) : null}
-          {result && touched ? (
-            <Box fontSize="sm" color="pencil">
-              Hatched: as tried, four lives in five. Dashed edges: as it is kept now.
-            </Box>
-          ) : null}
-        </Box>
+        <Tried
+          model={model}
+          input={input}
+          touched={touched}
+          result={result}
+          share={share}
+          onStop={stop}
+        />
       </Flex>
     </Section>
+  )
+}
+
+/** One slider: what it turns, and what it says where it stands. */
+function Slid({
+  slide,
+  value,
+  present,
+  onValue,
+}: {
+  slide: Slide
+  value: number
+  present: number
+  onValue: (value: number) => void
+}) {
+  return (
+    <chakra.label
+      display="grid"
+      gridTemplateColumns="5.6rem 1fr 7.4rem"
+      columnGap={3}
+      alignItems="center"
+      minH="38px"
+      fontSize="sm"
+    >
+      <span>{slide.label}</span>
+      <Slider
+        min={slide.min}
+        max={slide.max}
+        step={slide.step}
+        value={value}
+        aria-valuetext={slide.says(value)}
+        onChange={(event) => onValue(Number(event.target.value))}
+      />
+      <Box as="span" fontWeight={value === present ? 450 : 680}>
+        {slide.says(value)}
+      </Box>
+    </chakra.label>
+  )
+}
+
+/** The water the changes are made with. */
+function SourceTried({
+  model,
+  level,
+  onLevel,
+}: {
+  model: BalanceModel
+  level: number
+  onLevel: (level: number) => void
+}) {
+  const source = model.sources.find((candidate) => candidate.level === level)
+  return (
+    <chakra.label
+      display="grid"
+      gridTemplateColumns="5.6rem 1fr"
+      columnGap={3}
+      alignItems="center"
+      minH="44px"
+      fontSize="sm"
+    >
+      <span>with</span>
+      <Select
+        value={source?.id ?? ''}
+        onChange={(event) =>
+          onLevel(
+            model.sources.find((candidate) => candidate.id === event.target.value)?.level ?? level,
+          )
+        }
+        minH="38px"
+      >
+        {model.sources.map((candidate) => (
+          <option key={candidate.id} value={candidate.id}>
+            {candidate.name} ({sayNumber(candidate.level)} {unitOf(model.parameter)})
+          </option>
+        ))}
+      </Select>
+    </chakra.label>
+  )
+}
+
+/** What came of the runs: one sentence and the two bands. */
+function Tried({
+  model,
+  input,
+  touched,
+  result,
+  share,
+  onStop,
+}: {
+  model: BalanceModel
+  input: WhatIfInput
+  touched: boolean
+  onStop: () => void
+} & Pick<ReturnType<typeof useWhatIf>, 'result' | 'share'>) {
+  const unit = unitOf(model.parameter)
+  return (
+    <Box flex={1} minW={0}>
+      <Box className="serif" fontSize="lg" minH="3.2em" aria-live="polite">
+        {result ? (
+          <>
+            <b>{touched ? 'Tried' : 'As it is'}:</b> {sayOver(result.trial, input, unit)}
+            {touched ? (
+              <Box as="span" color="pencil">
+                {' '}
+                As it is: {sayOver(result.present, input, unit)}
+              </Box>
+            ) : null}
+          </>
+        ) : (
+          'Working it out …'
+        )}
+      </Box>
+      {share !== null && result === null ? (
+        <Flex gap={3} align="center" fontSize="sm">
+          <progress value={share} max={1} aria-label="Runs done" />{' '}
+          <Button look="clay" size="line" onClick={onStop}>
+            stop
+          </Button>
+        </Flex>
+      ) : null}
+      {result ? (
+        <BandChart
+          title={`${nameOf(model.parameter)} of ${model.name} in the next twelve weeks, as tried`}
+          of={nameOf(model.parameter)}
+          unit={unit}
+          past={[]}
+          future={pointsOf(result.trial, model.today)}
+          against={touched ? pointsOf(result.present, model.today) : []}
+          points={[]}
+          setAside={[]}
+          events={[]}
+          limits={model.band.high === null ? [] : [{ at: model.band.high, tone: 'clay' }]}
+          today={model.today}
+          height={250}
+        />
+      ) : null}
+      {result && touched ? (
+        <Box fontSize="sm" color="pencil">
+          Hatched: as tried, four lives in five. Dashed edges: as it is kept now.
+        </Box>
+      ) : null}
+    </Box>
   )
 }
 

@@ -91,45 +91,49 @@ export function Mixing({ model }: { model: ChangesModel }) {
         {pick('magnesium', 'magnesium from', MAGNESIUM)}
         {pick('alkali', 'KH from', ALKALI)}
       </Flex>
-      {mix.ok ? (
-        <Box data-answer mt={2}>
-          <Box as="ul" pl={4} m={0}>
-            {mix.value.parts.map((part) => (
-              <li key={part.source.id}>
-                <b>{measures.say(part.litres, 'L', part.litres < 10 ? 0.5 : 1)}</b>{' '}
-                {part.source.name.toLowerCase()}
-              </li>
-            ))}
-            {mix.value.salts.map((part) => (
-              <li key={part.salt.id}>
-                <b>{sayNumber(part.grams, SCALE)} g</b> {part.salt.name}{' '}
-                <Box as="span" color="pencil">
-                  {part.salt.formula}, {part.hardness.toUpperCase()} +{' '}
-                  {sayNumber(part.degrees, 0.1)}
-                </Box>
-              </li>
-            ))}
-          </Box>
-          <Box color="pencil" fontSize="sm">
-            It stands at GH {sayNumber(mix.value.gh, 0.1)}, KH {sayNumber(mix.value.kh, 0.1)}.{' '}
-            {mix.value.remarks.join(' ')}
-          </Box>
-          {mix.value.salts.some((part) => part.salt.caution) ? (
-            <Caution>
-              {mix.value.salts
-                .flatMap((part) =>
-                  part.salt.caution ? [`${part.salt.name}: ${part.salt.caution}`] : [],
-                )
-                .join(' ')}{' '}
-              Out of reach of children.
-            </Caution>
-          ) : null}
-        </Box>
-      ) : (
-        <Box data-answer role="alert" color="clay" mt={2}>
-          {mix.problem}
-        </Box>
-      )}
+      <MixAnswer mix={mix} />
     </Section>
+  )
+}
+
+/** What to pour together and to weigh, or why it cannot be had. */
+function MixAnswer({ mix }: { mix: ReturnType<typeof planMix> }) {
+  const measures = useMeasures()
+  if (!mix.ok)
+    return (
+      <Box data-answer role="alert" color="clay" mt={2}>
+        {mix.problem}
+      </Box>
+    )
+  const { parts, salts, gh, kh, remarks } = mix.value
+  const careful = salts.filter((part) => part.salt.caution)
+  return (
+    <Box data-answer mt={2}>
+      <Box as="ul" pl={4} m={0}>
+        {parts.map((part) => (
+          <li key={part.source.id}>
+            <b>{measures.say(part.litres, 'L', part.litres < 10 ? 0.5 : 1)}</b>{' '}
+            {part.source.name.toLowerCase()}
+          </li>
+        ))}
+        {salts.map((part) => (
+          <li key={part.salt.id}>
+            <b>{sayNumber(part.grams, SCALE)} g</b> {part.salt.name}{' '}
+            <Box as="span" color="pencil">
+              {part.salt.formula}, {part.hardness.toUpperCase()} + {sayNumber(part.degrees, 0.1)}
+            </Box>
+          </li>
+        ))}
+      </Box>
+      <Box color="pencil" fontSize="sm">
+        It stands at GH {sayNumber(gh, 0.1)}, KH {sayNumber(kh, 0.1)}. {remarks.join(' ')}
+      </Box>
+      {careful.length > 0 ? (
+        <Caution>
+          {careful.map((part) => `${part.salt.name}: ${part.salt.caution}`).join(' ')} Out of reach
+          of children.
+        </Caution>
+      ) : null}
+    </Box>
   )
 }

@@ -164,99 +164,10 @@ function Day({ model }: { model: GasModel }) {
         <NextLink href={`/tanks/${model.slug}/stands`}>It is given: say when</NextLink>
       </Section>
     )
-  const most = Math.max(40, ...model.day.points.map((point) => point.value))
-  const x = (hour: number) => DAY.left + (hour / 24) * (DAY.width - DAY.left - 24)
-  const y = (value: number) =>
-    DAY.height - DAY.bottom - (value / most) * (DAY.height - DAY.bottom - DAY.top)
-  const lampOn = hour(model.lamp.onAt)
-  const lampOff = Math.min(24, lampOn + model.lamp.hours)
-  const atLamp = model.day.points.reduce((best, point) =>
-    Math.abs(point.hour - lampOn) < Math.abs(best.hour - lampOn) ? point : best,
-  )
+  const atLamp = pointAtLamp(model, model.day)
   return (
     <Section title="Over the day" aside="pencilled">
-      <svg
-        viewBox={`0 0 ${DAY.width} ${DAY.height}`}
-        width="100%"
-        role="img"
-        aria-label={`CO2 over the day: ${sayNumber(atLamp.value, 2)} mg/L when the lamp comes on at ${model.lamp.onAt}, ${sayNumber(Math.max(...model.day.points.map((point) => point.value)), 2)} at most`}
-      >
-        <rect
-          x={x(lampOn)}
-          y={DAY.top - 8}
-          width={x(lampOff) - x(lampOn)}
-          height={6}
-          fill={colour('leaf-pale')}
-        />
-        <text x={x(lampOff) + 6} y={DAY.top} fill={colour('pencil')} style={svgText(12)}>
-          lamp
-        </text>
-        <rect
-          x={x(hour(model.gas.onAt))}
-          y={DAY.height - DAY.bottom - 4}
-          width={Math.max(0, x(hour(model.gas.offAt)) - x(hour(model.gas.onAt)))}
-          height={4}
-          fill={colour('water')}
-        />
-        <text
-          x={x(hour(model.gas.offAt)) + 6}
-          y={DAY.height - DAY.bottom - 3}
-          fill={colour('pencil')}
-          style={svgText(12)}
-        >
-          gas
-        </text>
-        {[0, 10, 20, 30, 40]
-          .filter((value) => value <= most)
-          .map((value) => (
-            <g key={value}>
-              <line
-                x1={DAY.left}
-                x2={DAY.width - 24}
-                y1={y(value)}
-                y2={y(value)}
-                stroke={colour('rule')}
-                strokeDasharray="2 3"
-              />
-              <text
-                x={DAY.left - 6}
-                y={y(value) + 4}
-                textAnchor="end"
-                fill={colour('pencil')}
-                style={svgText(12)}
-              >
-                {value}
-              </text>
-            </g>
-          ))}
-        {[0, 6, 12, 18, 24].map((at) => (
-          <text
-            key={at}
-            x={x(at)}
-            y={DAY.height - 8}
-            textAnchor="middle"
-            fill={colour('pencil')}
-            style={svgText(12)}
-          >
-            {at}:00
-          </text>
-        ))}
-        <path
-          d={`M${model.day.points.map((point) => `${x(point.hour).toFixed(1)} ${y(point.value).toFixed(1)}`).join('L')}`}
-          fill="none"
-          stroke={colour('pencil')}
-          strokeWidth={2}
-          strokeDasharray="6 4"
-        />
-        <circle
-          cx={x(atLamp.hour)}
-          cy={y(atLamp.value)}
-          r={4}
-          fill={colour('paper')}
-          stroke={colour('ink')}
-          strokeWidth={1.4}
-        />
-      </svg>
+      <DayDrawing model={model} day={model.day} gas={model.gas} atLamp={atLamp} />
       <AsTable
         title="CO2 over the day, pencilled"
         table={() => ({
@@ -275,6 +186,118 @@ function Day({ model }: { model: GasModel }) {
         </Box>
       </Box>
     </Section>
+  )
+}
+
+type GasDay = NonNullable<GasModel['day']>
+
+function pointAtLamp(model: GasModel, day: GasDay) {
+  const lampOn = hour(model.lamp.onAt)
+  return day.points.reduce((best, point) =>
+    Math.abs(point.hour - lampOn) < Math.abs(best.hour - lampOn) ? point : best,
+  )
+}
+
+function DayDrawing({
+  model,
+  day,
+  gas,
+  atLamp,
+}: {
+  model: GasModel
+  day: GasDay
+  gas: NonNullable<GasModel['gas']>
+  atLamp: GasDay['points'][number]
+}) {
+  const most = Math.max(40, ...day.points.map((point) => point.value))
+  const x = (hour: number) => DAY.left + (hour / 24) * (DAY.width - DAY.left - 24)
+  const y = (value: number) =>
+    DAY.height - DAY.bottom - (value / most) * (DAY.height - DAY.bottom - DAY.top)
+  const lampOn = hour(model.lamp.onAt)
+  const lampOff = Math.min(24, lampOn + model.lamp.hours)
+  return (
+    <svg
+      viewBox={`0 0 ${DAY.width} ${DAY.height}`}
+      width="100%"
+      role="img"
+      aria-label={`CO2 over the day: ${sayNumber(atLamp.value, 2)} mg/L when the lamp comes on at ${model.lamp.onAt}, ${sayNumber(Math.max(...day.points.map((point) => point.value)), 2)} at most`}
+    >
+      <rect
+        x={x(lampOn)}
+        y={DAY.top - 8}
+        width={x(lampOff) - x(lampOn)}
+        height={6}
+        fill={colour('leaf-pale')}
+      />
+      <text x={x(lampOff) + 6} y={DAY.top} fill={colour('pencil')} style={svgText(12)}>
+        lamp
+      </text>
+      <rect
+        x={x(hour(gas.onAt))}
+        y={DAY.height - DAY.bottom - 4}
+        width={Math.max(0, x(hour(gas.offAt)) - x(hour(gas.onAt)))}
+        height={4}
+        fill={colour('water')}
+      />
+      <text
+        x={x(hour(gas.offAt)) + 6}
+        y={DAY.height - DAY.bottom - 3}
+        fill={colour('pencil')}
+        style={svgText(12)}
+      >
+        gas
+      </text>
+      {[0, 10, 20, 30, 40]
+        .filter((value) => value <= most)
+        .map((value) => (
+          <g key={value}>
+            <line
+              x1={DAY.left}
+              x2={DAY.width - 24}
+              y1={y(value)}
+              y2={y(value)}
+              stroke={colour('rule')}
+              strokeDasharray="2 3"
+            />
+            <text
+              x={DAY.left - 6}
+              y={y(value) + 4}
+              textAnchor="end"
+              fill={colour('pencil')}
+              style={svgText(12)}
+            >
+              {value}
+            </text>
+          </g>
+        ))}
+      {[0, 6, 12, 18, 24].map((at) => (
+        <text
+          key={at}
+          x={x(at)}
+          y={DAY.height - 8}
+          textAnchor="middle"
+          fill={colour('pencil')}
+          style={svgText(12)}
+        >
+          {at}:00
+        </text>
+      ))}
+      <path
+        d={`M${day.points.map((point) => `${x(point.hour).toFixed(1)} ${y(point.value).toFixed(1)}`).join('L')}`}
+        fill="none"
+        stroke={colour('pencil')}
+        strokeWidth={2}
+        strokeDasharray="6 4"
+      />
+      <circle
+        cx={x(atLamp.hour)}
+        cy={y(atLamp.value)}
+        r={4}
+        fill={colour('paper')}
+        stroke={colour('ink')}
+        strokeWidth={1.4}
+      />
+    </svg>
   )
 }
 

@@ -1,3 +1,4 @@
+import { noAnswers } from '@/core/routine/round/answers'
 import { randomUUID } from 'node:crypto'
 import { sourceOn } from '@/core/history/tank-at'
 import { USUAL_CARE, type Plan, type VesselRecord } from '@/core/history/types'
@@ -136,7 +137,7 @@ describe.each(DATABASES)('on %s', (name, start) => {
       expect(await count('twice')).toBe(0)
     })
     test('a round: inked by two presses, written once, and a late answer does not open it again', async () => {
-      const answers = { round: 'walk-1', values: {}, signs: [], station: 1, asked: {} }
+      const answers = noAnswers('walk-1')
       await keepRound(db, 'test', answers, NOW)
       const ink = () =>
         attempt(() =>

@@ -1,26 +1,26 @@
 import { untilWritten } from './until-written'
 import { eq } from 'drizzle-orm'
 import { number, object, string, array, mixed } from 'yup'
+import { TEXT_LIMITS } from '@/core/journal/shape'
+import type { EntryKind } from '@/core/journal/entry'
+import { WRITTEN_KINDS } from '@/core/journal/written'
 import type { Instant } from '@/core/quantity/time'
-import { askedSchema, type AskedQuestion } from './border/asked-schema'
+import {
+  noAnswers,
+  type AskedQuestion,
+  type RoundAnswers,
+  type RoundLine,
+} from '@/core/routine/round/answers'
+import { askedSchema } from './border/asked-schema'
 import { ident } from './border/values'
 import { sane } from './border/sane'
+import { isTexts } from './border/texts'
 import { EntryRefused } from './refused'
 import type { Database } from './db'
 import * as t from './schema'
 import { named } from './visible'
 import { inTransaction } from './write'
 
-/** An answer given in a round that is not finished: a value and how it was had, or signs tapped at a station. */
-export interface RoundAnswers {
-  /** Named by the page that began it, so that inking it twice writes it once. */
-  round: string
-  values: Record<string, { value: number; certainty: 'measured' | 'glance' }>
-  signs: { station: string; sign: string; place: { of: string; id?: string } }[]
-  /** The questions that were answered, as they stood before the keeper: what is kept as expected is what was seen. */
-  asked: Record<string, AskedQuestion>
-  station: number
-}
 export interface RoundDraft {
   startedAt: Instant
   answers: RoundAnswers
@@ -37,7 +37,17 @@ const signSchema = object({
     .noUnknown()
     .required(),
 }).noUnknown()
+const lineSchema = object({
+  id: ident().max(60).required(),
+  station: string().max(40).required(),
+  kind: mixed<EntryKind>()
+    .oneOf([...WRITTEN_KINDS], 'This is no line a round takes.')
+    .required(),
+  fields: mixed<Record<string, string>>().required().test('texts', 'This is no line.', isTexts),
+  says: string().max(TEXT_LIMITS.note).nullable().defined(),
+}).noUnknown()
 const MAX_ANSWERS = 500
+const MAX_LINES = 60
 
 /** Answers from the browser, checked. Throws ValidationError. */
 export function parseRoundAnswers(raw: unknown): RoundAnswers {
@@ -47,9 +57,23 @@ export function parseRoundAnswers(raw: unknown): RoundAnswers {
     signs: array().of(signSchema).max(MAX_ANSWERS).required(),
     station: number().integer().min(0).max(30).required(),
     asked: mixed<Record<string, unknown>>().default({}),
+    typed: mixed<Record<string, unknown>>().default({}),
+    lines: array().of(lineSchema).max(MAX_LINES).default([]),
+    walkedAt: string()
+      .matches(
+        /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$/,
+        'The day of the round must be a date and a time of day.',
+      )
+      .nullable()
+      .default(null),
   }).noUnknown()
-  const { round, values, signs, station, asked } = shape.validateSync(sane(raw))
+  const { round, values, signs, station, asked, typed, lines, walkedAt } = shape.validateSync(
+    sane(raw),
+  )
   return {
+    walkedAt,
+    lines: lines as RoundLine[],
+    typed: byKey(typed, (value) => string().strict().max(60).required().validateSync(value)),
     round,
     values: byKey(values, (value) => answerSchema.validateSync(value)),
     signs: signs as RoundAnswers['signs'],
@@ -79,11 +103,11 @@ export async function openRound(db: Database, slug: string): Promise<RoundDraft 
   return row
     ? {
         startedAt: row.draft.startedAt.toISOString(),
+        // What an older Vivero kept had less in it.
         answers: {
-          round: `round-${row.draft.startedAt.getTime()}`,
-          asked: {},
+          ...noAnswers(`round-${row.draft.startedAt.getTime()}`),
           ...(row.draft.answers as object),
-        } as RoundAnswers,
+        },
       }
     : null
 }

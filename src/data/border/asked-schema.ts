@@ -1,14 +1,8 @@
 import { mixed, number, object, string, type ObjectSchema } from 'yup'
 import { ALGAE_KINDS, METHODS, PLANT_MEASURES } from '@/core/journal/entry'
 import { PARAMETERS } from '@/core/quantity/units'
-import type { Asks, Question } from '@/core/routine/round/question'
+import type { Asks } from '@/core/routine/round/question'
 import { amount, ident, words } from './values'
-
-/** A question as it stood before the keeper, at the station where it was asked. */
-export interface AskedQuestion {
-  station: string
-  question: Question
-}
 
 const ASKS: { [K in Asks['kind']]: ObjectSchema<object> } = {
   measure: object({

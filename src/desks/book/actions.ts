@@ -6,11 +6,13 @@ import { ENTRY_KINDS, type EntryKind } from '@/core/journal/entry'
 import type { TankHistory } from '@/core/history/types'
 import { doorInto } from '@/core/admission/admit'
 import { doubtsAbout, stoodBy } from '@/core/admission/doubts'
-import { detailFrom, formField } from '@/core/journal/written'
+import { detailFrom } from '@/core/journal/written'
 import type { Attempt } from '@/data/border/attempt'
 import { ident } from '@/data/border/values'
 import { parseEntry } from '@/data/border/entry-schema'
 import { TEXT_LIMITS } from '@/core/journal/shape'
+import { isTexts } from '@/data/border/texts'
+import { atFormFields } from '@/data/border/form-fields'
 import { sane } from '@/data/border/sane'
 import { parseId, parseSending, written } from '@/data/border/sending'
 import { now } from '@/data/clock'
@@ -50,17 +52,7 @@ const formSchema = object({
   stands: boolean().defined(),
   fields: mixed<Record<string, string>>()
     .required()
-    .test(
-      'texts',
-      'The form is damaged; nothing was written.',
-      (fields) =>
-        typeof fields === 'object' &&
-        fields !== null &&
-        !Array.isArray(fields) &&
-        Object.values(fields).every(
-          (value) => typeof value === 'string' && value.length <= 10 * TEXT_LIMITS.note,
-        ),
-    ),
+    .test('texts', 'The form is damaged; nothing was written.', isTexts),
 }).noUnknown()
 
 /** Writes a new entry, or a new version of an old one. Problems come back by form field. */
@@ -101,14 +93,7 @@ export async function logEntry(
     else await addEntries(await database(), slug, [asked], now())
     return entry.id
   })
-  if (answer.ok) return answer
-  return {
-    ...answer,
-    problems: answer.problems.map((problem) => ({
-      ...problem,
-      field: formField(kind, problem.field),
-    })),
-  }
+  return answer.ok ? answer : atFormFields(kind, answer)
 }
 
 /** A reading that can hardly be is asked about once; stood by, it keeps the question. */

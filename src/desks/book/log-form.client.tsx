@@ -1,20 +1,16 @@
 'use client'
 
-import type { Measures } from '@/core/quantity/measures'
-import { useMeasures } from '@/ui/measures.client'
 import { Box, chakra, Flex } from '@chakra-ui/react'
-import { useEffect } from 'react'
-import type { UseFormReturn } from 'react-hook-form'
-import { unitsOf } from '@/core/journal/kinds/reading'
-import type { ShownField, ShownForm } from '@/core/journal/written'
+import type { ShownForm } from '@/core/journal/written'
 import NextLink from '@/ui/page-link'
 import { logEntry } from './actions'
-import type { FormContext } from './form-context'
+import { defaultsFor, EntryField, unitOf } from '@/ui/entry/entry-fields.client'
+import type { FormContext } from '@/ui/entry/form-context'
 import { Button } from '@/ui/kit/button.client'
 import { FormFoot } from '@/ui/kit/form-foot.client'
-import { Input, Select } from '@/ui/kit/input.client'
+import { Input } from '@/ui/kit/input.client'
 import { Labelled, tiedTo } from '@/ui/kit/labelled.client'
-import { useSentForm, type Values } from '@/ui/kit/sent-form.client'
+import { useSentForm } from '@/ui/kit/sent-form.client'
 
 interface Props {
   slug: string
@@ -92,7 +88,7 @@ export function LogForm({ slug, form: spec, at, context, initial, note, replaces
       ) : null}
       <Flex gap={4} wrap="wrap" align="flex-start">
         {spec.fields.map((field, i) => (
-          <FieldBox
+          <EntryField
             key={field.name}
             field={field}
             form={form}
@@ -133,139 +129,3 @@ export function LogForm({ slug, form: spec, at, context, initial, note, replaces
   )
 }
 
-/** The unit a parameter is read in, as the keeper measures. */
-function usualUnit(parameter: string, measures: Measures): string {
-  const units = unitsOf(parameter)
-  const [first = ''] = units
-  return units.includes(measures.unit(first)) ? measures.unit(first) : first
-}
-
-/** What stands behind a field, which may hang on what another holds. */
-function unitOf({ after, exceptFor }: ShownField, values: Readonly<Values>): string {
-  if (!exceptFor) return after
-  const [other, choices, unit] = exceptFor
-  return choices.includes(values[other] ?? '') ? unit : after
-}
-
-function defaultsFor(fields: readonly ShownField[], context: FormContext): Values {
-  return Object.fromEntries(fields.map((field) => [field.name, initialOf(field, context)]))
-}
-
-function initialOf(field: ShownField, context: FormContext): string {
-  switch (field.input) {
-    case 'choice':
-      return field.choices[0]?.id ?? ''
-    case 'planting':
-      return context.plantings[0]?.id ?? ''
-    case 'place':
-      return field.optional ? '' : (placesFor(field, context)[0]?.id ?? '')
-    case 'population':
-      return context.populations[0]?.id ?? ''
-    case 'equipment':
-      return context.equipment[0]?.id ?? ''
-    case 'product':
-      return context.products[0]?.id ?? ''
-    case 'source':
-      return context.usualSource
-    default:
-      return ''
-  }
-}
-
-function FieldBox({
-  field,
-  form,
-  context,
-  first,
-}: {
-  field: ShownField
-  form: UseFormReturn<Values>
-  context: FormContext
-  first: boolean
-}) {
-  const measures = useMeasures()
-  const after = unitOf(field, field.exceptFor ? form.watch() : {})
-  const problem = form.formState.errors[field.name]?.message
-  const shared = {
-    ...form.register(field.name),
-    ...tiedTo(field.name, problem),
-    autoFocus: first,
-  }
-  const parameter = form.watch('parameter') ?? ''
-  const options = optionsOf(field, context, parameter)
-  // Another parameter has other units: one that no longer fits gives way to the usual one.
-  const { setValue, getValues } = form
-  useEffect(() => {
-    if (field.input === 'unit' && !unitsOf(parameter).includes(getValues(field.name)))
-      setValue(field.name, usualUnit(parameter, measures))
-  }, [field, parameter, getValues, setValue, measures])
-  // A product is measured in its own unit.
-  const productUnit =
-    field.name === 'unit' && field.input === 'choice'
-      ? context.products.find((product) => product.id === form.watch('productId'))?.unit
-      : undefined
-  useEffect(() => {
-    if (productUnit) setValue('unit', productUnit)
-  }, [productUnit, setValue])
-  return (
-    <Labelled
-      label={`${field.label}${field.optional ? ' (if known)' : ''}`}
-      name={field.name}
-      problem={problem}
-      after={measures.unit(after)}
-    >
-      {options ? (
-        <Select {...shared}>
-          {options.map((option) => (
-            <option key={option.id} value={option.id}>
-              {option.says}
-            </option>
-          ))}
-        </Select>
-      ) : (
-        <Input
-          {...shared}
-          inputMode={field.input === 'number' ? 'decimal' : undefined}
-          w={field.input === 'number' ? '110px' : '220px'}
-          autoComplete="off"
-        />
-      )}
-    </Labelled>
-  )
-}
-
-/** The places in the order of the field: what is mostly meant first. */
-function placesFor({ prefer }: ShownField, { places }: FormContext) {
-  if (prefer === null) return places
-  const meant = (id: string) => id.startsWith(`${prefer}:`)
-  return [...places.filter(({ id }) => meant(id)), ...places.filter(({ id }) => !meant(id))]
-}
-
-function optionsOf(
-  field: ShownField,
-  context: FormContext,
-  parameter: string,
-): { id: string; says: string }[] | null {
-  switch (field.input) {
-    case 'choice':
-      return [...field.choices]
-    case 'planting':
-      return context.plantings
-    case 'place':
-      return field.optional
-        ? [{ id: '', says: 'not said' }, ...placesFor(field, context)]
-        : placesFor(field, context)
-    case 'population':
-      return context.populations
-    case 'equipment':
-      return [...context.equipment, { id: '', says: 'something else' }]
-    case 'source':
-      return [...context.sources, { id: '', says: 'not said' }]
-    case 'product':
-      return [...context.products, { id: '', says: 'something else' }]
-    case 'unit':
-      return unitsOf(parameter).map((unit) => ({ id: unit, says: unit }))
-    default:
-      return null
-  }
-}

@@ -1,3 +1,5 @@
+import { dayOf, instantOf } from '@/core/quantity/time'
+import { localMoment } from '@/core/quantity/zone'
 import { roundOf } from '@/core/routine/round/stations'
 import { withAsked } from '@/core/routine/round/pencil'
 import { lodge } from '@/data/demo/lodge'
@@ -6,7 +8,8 @@ import type { Database } from '@/data/db'
 import { openRound } from '@/data/rounds'
 import { loadStory } from '@/data/story'
 import { serveFromMemory } from '@/data/testing/served'
-import { finishRound, keepAnswers, restartRound } from './actions'
+import { noAnswers } from '@/core/routine/round/answers'
+import { finishRound, keepAnswers, readLine, restartRound, walkOn } from './actions'
 
 jest.mock('next/cache', () => ({ revalidatePath: () => {} }))
 jest.mock('next/navigation', () => ({
@@ -23,11 +26,10 @@ beforeAll(async () => {
 afterAll(() => close())
 const story = async () => (await loadStory(db, 'tarn'))!
 const answers = (values: Record<string, { value: number; certainty: 'measured' | 'glance' }>) => ({
-  round: `round-${Object.keys(values).length}`,
+  ...noAnswers(`round-${Object.keys(values).length}`),
   values,
   signs: [{ station: 'ground', sign: 'mulm', place: { of: 'ground' } }],
   station: 2,
-  asked: {},
 })
 
 test('answers are kept as they come, survive a new page, and become entries together; then the next round is blank', async () => {
@@ -173,4 +175,51 @@ test('a tank that is not there, and answers that are none', async () => {
     { values: { a: { value: 'b', certainty: 'glance' } }, signs: [], station: 0 },
   ])
     expect((await keepAnswers('tarn', raw)).ok).toBe(false)
+})
+
+describe('a round of another day', () => {
+  const before = localMoment(instantOf(dayOf(now()) - 3), 'Europe/Vienna')
+  const line = (fields: Record<string, string>) => ({
+    id: 'line-1',
+    station: 'water',
+    kind: 'water-change' as const,
+    fields: { by: 'percent of the water', sourceId: '', ...fields },
+    says: null,
+  })
+  test('is asked for that day and stands there, with no minutes of its own and with its lines', async () => {
+    const given = {
+      ...answers({ enjoyment: { value: 8, certainty: 'measured' as const } }),
+      round: 'round-sunday',
+      walkedAt: before,
+      lines: [line({ amount: '30' })],
+    }
+    expect((await walkOn('tarn', given)).ok).toBe(true)
+    const done = await finishRound('tarn', given, false)
+    expect(done).toMatchObject({ ok: true, value: { minutes: null } })
+    const own = (await story()).entries.filter(({ id }) => id.startsWith('round-sunday.'))
+    expect(own.map(({ kind }) => kind).sort()).toEqual(['feeling', 'round', 'sign', 'water-change'])
+    expect(own.every(({ at }) => localMoment(at, 'Europe/Vienna') === before)).toBe(true)
+  })
+  test('cannot be one to come, or a day that does not exist', async () => {
+    for (const walkedAt of ['2150-01-01T10:00', '2026-02-31T10:00']) {
+      const answer = await walkOn('tarn', { ...answers({}), walkedAt })
+      expect(answer).toMatchObject({ ok: false, problems: [{ field: 'walkedAt' }] })
+    }
+    expect((await openRound(db, 'tarn'))?.answers.walkedAt ?? null).toBeNull()
+  })
+  test('a line is read before it goes into the round: said as the book will have it, or refused at its field', async () => {
+    expect(await readLine('tarn', line({ amount: '30' }), null)).toMatchObject({
+      ok: true,
+      value: expect.stringMatching(/^Changed 30 % of the water/),
+    })
+    for (const amount of ['', 'half', '140', '-3']) {
+      const refused = await readLine('tarn', line({ amount }), null)
+      if (refused.ok) throw new Error(`“${amount}” was taken for a change`)
+      expect(new Set(refused.problems.map(({ field }) => field))).toEqual(new Set(['amount']))
+    }
+    expect(await readLine('tarn', { ...line({}), kind: 'round' }, null)).toMatchObject({
+      ok: false,
+    })
+    expect(await readLine('tarn', null, null)).toMatchObject({ ok: false })
+  })
 })

@@ -13,6 +13,12 @@ import { EntryRefused } from '@/data/refused'
 import type { TankHistory } from '@/core/history/types'
 import { heldTrue } from '@/core/quantity/estimate'
 import { daysBetween, type Instant } from '@/core/quantity/time'
+import { storyUntil } from '@/core/history/until'
+import { doorInto } from '@/core/admission/admit'
+import type { EntryKind } from '@/core/journal/entry'
+import { atFormFields } from '@/data/border/form-fields'
+import { instantIn, NO_SUCH_DAY } from '@/core/quantity/zone'
+import { noAnswers, type RoundAnswers } from '@/core/routine/round/answers'
 import { roundOf } from '@/core/routine/round/stations'
 import { attempt, type Attempt } from '@/data/border/attempt'
 import { now } from '@/data/clock'
@@ -26,13 +32,13 @@ import {
   openRound,
   parseRoundAnswers,
   roundEntryId,
-  type RoundAnswers,
 } from '@/data/rounds'
 import { storyOrRefuse } from '@/data/tank'
 import { entriesOfRound } from './answers'
 
 export interface RoundOutcome {
-  minutes: number
+  /** Null for a round written down afterwards. */
+  minutes: number | null
   answers: number
   outside: string[]
   sentence: string
@@ -47,6 +53,41 @@ export async function keepAnswers(slug: string, raw: unknown): Promise<Attempt> 
   })
 }
 
+/** Keeps the answers with another day of the walk, and has the page ask for that day. */
+export async function walkOn(slug: string, raw: unknown): Promise<Attempt> {
+  const answer = await attempt(async () => {
+    const answers = parseRoundAnswers(raw)
+    const story = await storyOrRefuse(slug)
+    refuseToCome(walkedInstant(answers, story, now()), now())
+    await keepRound(await database(), slug, answers, now())
+    return null
+  })
+  if (answer.ok) revalidatePath(`/tanks/${slug}/round`)
+  return answer
+}
+
+/** A line as it will stand in the book, or what is wrong with it by the fields of its form. Nothing is written. */
+export async function readLine(
+  slug: string,
+  raw: unknown,
+  walkedAt: string | null,
+): Promise<Attempt<string>> {
+  let kind: EntryKind = 'note'
+  const answer = await attempt(async () => {
+    const answers = parseRoundAnswers({ ...noAnswers('line'), lines: [raw], walkedAt })
+    kind = answers.lines[0].kind
+    const story = await storyOrRefuse(slug)
+    const at = walkedInstant(answers, story, now()) ?? now()
+    const door = doorInto(story, now(), measuresAsked())
+    const [, line] = entriesOfRound([], answers, { at, minutes: null, ask: door.ask(at) })
+    const entry = parseEntry(line)
+    const problems = door.admit(entry)
+    if (problems.length > 0) throw new EntryRefused(problems)
+    return describeEntry(entry, story, measuresAsked())
+  })
+  return answer.ok ? answer : atFormFields(kind, answer)
+}
+
 /** Begins the round anew; the answers so far are forgotten. */
 export async function restartRound(slug: string): Promise<Attempt> {
   return attempt(async () => {
@@ -57,6 +98,27 @@ export async function restartRound(slug: string): Promise<Attempt> {
 
 /** A round left open overnight is written at the time it was begun, not at the time it was taken up again. */
 const SAME_WALK_DAYS = 0.5
+/** A walk that took longer was left lying. */
+const LONGEST_WALK_MINUTES = 180
+
+/** The instant a round was walked at by its keeper's word, or null for now. Throws EntryRefused for a day that does not exist. */
+function walkedInstant(
+  { walkedAt }: RoundAnswers,
+  { vessel }: TankHistory,
+  at: Instant,
+): Instant | null {
+  if (walkedAt === null) return null
+  const instant = instantIn(vessel.timeZone, walkedAt, at)
+  if (instant === '') throw new EntryRefused([{ field: 'walkedAt', says: NO_SUCH_DAY }])
+  return instant
+}
+
+function refuseToCome(walked: Instant | null, at: Instant): void {
+  if (walked !== null && walked > at)
+    throw new EntryRefused([
+      { field: 'walkedAt', says: 'That is still to come; a round is written of what was seen.' },
+    ])
+}
 
 /** Writes the whole round into the journal in one transaction and says what it changed. Inked again, it is written once and the answer is the same. */
 export async function finishRound(
@@ -85,10 +147,16 @@ async function writeRound(
 ): Promise<void> {
   const db = await database()
   const startedAt = (await openRound(db, slug))?.startedAt ?? at
-  const walkedAt = daysBetween(startedAt, at) > SAME_WALK_DAYS ? startedAt : at
-  const minutes = Math.min(180, daysBetween(startedAt, at) * 1440)
+  const chosen = walkedInstant(answers, story, at)
+  const left = daysBetween(startedAt, at) > SAME_WALK_DAYS
+  const walkedAt = chosen ?? (left ? startedAt : at)
+  const minutes = Math.min(LONGEST_WALK_MINUTES, daysBetween(startedAt, at) * 1440)
   // By their ids: of two presses the second carries other minutes, and is the same round.
-  const entries = entriesOfRound(roundOf(story, at), answers, walkedAt, minutes).map(parseEntry)
+  const entries = entriesOfRound(roundOf(storyUntil(story, walkedAt), walkedAt), answers, {
+    at: walkedAt,
+    minutes: chosen === null ? minutes : null,
+    ask: doorInto(story, at, measuresAsked()).ask(walkedAt),
+  }).map(parseEntry)
   const doubts = entries.map((entry) => ({
     entry,
     questions: doubtsAbout(entry, story, measuresAsked()),
@@ -120,7 +188,7 @@ function outcomeOf(story: TankHistory, round: string, at: Instant): RoundOutcome
   )
   const notes = findingsOf(story, at, measuresAsked())
   return {
-    minutes: walk?.kind === 'round' ? walk.minutes : 0,
+    minutes: walk?.kind === 'round' ? walk.minutes : null,
     answers: walk?.kind === 'round' ? walk.asked : 0,
     outside: outside.map((entry) => describeEntry(entry, story, measuresAsked())),
     sentence: headline(notes, story.entries),

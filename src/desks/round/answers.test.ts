@@ -1,6 +1,9 @@
+import { doorInto } from '@/core/admission/admit'
+import type { TankHistory } from '@/core/history/types'
 import { lodge } from '@/data/demo/lodge'
 import { parseEntry } from '@/data/border/entry-schema'
-import { parseRoundAnswers, type RoundAnswers } from '@/data/rounds'
+import { noAnswers, type RoundAnswers } from '@/core/routine/round/answers'
+import { parseRoundAnswers } from '@/data/rounds'
 import { roundOf } from '@/core/routine/round/stations'
 import { pencilledAnswer } from '@/core/routine/round/pencil'
 import { sayStations } from '@/core/routine/round/question.words'
@@ -10,10 +13,15 @@ const NOW = '2026-11-24T09:00:00.000Z'
 const [tarn, spring, gully] = lodge(NOW)
 const stations = roundOf(tarn, NOW)
 const questions = stations.flatMap((station) => station.questions)
+const walked = (story: TankHistory, minutes: number | null = 1) => ({
+  at: NOW,
+  minutes,
+  ask: doorInto(story, NOW).ask(NOW),
+})
 const answers = (
   values: RoundAnswers['values'],
   signs: RoundAnswers['signs'] = [],
-): RoundAnswers => ({ round: 'round-1', values, signs, station: 0, asked: {} })
+): RoundAnswers => ({ ...noAnswers('round-1'), values, signs })
 
 test('every question of every vessel, answered as pencilled, becomes an entry its schema accepts', () => {
   for (const story of [tarn, spring, gully]) {
@@ -25,26 +33,25 @@ test('every question of every vessel, answered as pencilled, becomes an entry it
         { value: pencilledAnswer(question) ?? question.min, certainty: 'glance' as const },
       ]),
     )
-    const entries = entriesOfRound(own, answers(given), NOW, 2.34).map(parseEntry)
+    const entries = entriesOfRound(own, answers(given), walked(story, 2.34)).map(parseEntry)
     expect(entries).toHaveLength(all.length + 1)
-    expect(entries.at(-1)).toMatchObject({
+    expect(entries[0]).toMatchObject({
       kind: 'round',
       minutes: 2.3,
       asked: all.length,
       confirmed: all.length,
     })
     expect(
-      entries.slice(0, -1).every((entry) => entry.certainty === 'glance' && entry.by === 'round'),
+      entries.slice(1).every((entry) => entry.certainty === 'glance' && entry.by === 'round'),
     ).toBe(true)
   }
 })
 test('an answer keeps what was pencilled beside it; joy and work are two entries', () => {
   const s1 = questions.find(({ key }) => key === 'height:tarn-s1')!
-  const [height] = entriesOfRound(
+  const [, height] = entriesOfRound(
     stations,
     answers({ [s1.key]: { value: 31, certainty: 'measured' } }),
-    NOW,
-    1,
+    walked(tarn),
   ).map(parseEntry)
   expect(height).toMatchObject({
     kind: 'measure',
@@ -57,8 +64,7 @@ test('an answer keeps what was pencilled beside it; joy and work are two entries
       enjoyment: { value: 6, certainty: 'measured' },
       workMinutes: { value: 90, certainty: 'glance' },
     }),
-    NOW,
-    1,
+    walked(tarn),
   ).map(parseEntry)
   expect(both.filter((entry) => entry.kind === 'feeling')).toEqual([
     expect.objectContaining({ enjoyment: 6, workMinutes: null }),
@@ -71,11 +77,10 @@ test('signs tapped are entries of their place; answers to what is not asked any 
     answers({ 'height:gone': { value: 3, certainty: 'measured' } }, [
       { station: 'background', sign: 'holes', place: { of: 'planting', id: 'tarn-s1' } },
     ]),
-    NOW,
-    1,
+    walked(tarn),
   ).map(parseEntry)
-  expect(entries.map((entry) => entry.kind)).toEqual(['sign', 'round'])
-  expect(entries[0]).toMatchObject({ sign: 'holes', place: { of: 'planting', id: 'tarn-s1' } })
+  expect(entries.map((entry) => entry.kind)).toEqual(['round', 'sign'])
+  expect(entries[1]).toMatchObject({ sign: 'holes', place: { of: 'planting', id: 'tarn-s1' } })
 })
 test('the water station asks nitrate and the one test that would settle most, with its method and what is expected', () => {
   const water = stations.find((station) => station.name === 'water')!
@@ -86,31 +91,79 @@ test('the water station asks nitrate and the one test that would settle most, wi
   expect(said.find(({ key }) => key === extra.key)!.before).toMatch(
     /\d+ days ago; a test would settle something/,
   )
-  const [reading] = entriesOfRound(
+  const [, reading] = entriesOfRound(
     stations,
     answers({ [extra.key]: { value: pencilledAnswer(extra)!, certainty: 'measured' } }),
-    NOW,
-    1,
+    walked(tarn),
   ).map(parseEntry)
   expect(reading).toMatchObject({ kind: 'reading', by: 'round' })
 })
 test('answers from a browser are checked: letters, strange certainties and too much are refused', () => {
   const fine = {
-    round: 'round-1',
+    ...noAnswers('round-1'),
     values: { a: { value: 1, certainty: 'glance' } },
-    signs: [],
+    typed: { b: '1e' },
+    lines: [{ id: 'line-1', station: 'you', kind: 'note', fields: { text: 'clear' }, says: null }],
+    walkedAt: '2026-11-22T18:00',
     station: 3,
-    asked: {},
   }
   expect(parseRoundAnswers(fine)).toEqual(fine)
   for (const bad of [
     null,
     {},
     { ...fine, station: -1 },
+    { ...fine, typed: { b: 4 } },
+    { ...fine, lines: [{ ...fine.lines[0], kind: 'round' }] },
+    { ...fine, lines: [{ ...fine.lines[0], fields: { text: 3 } }] },
+    { ...fine, walkedAt: 'Sunday' },
     { ...fine, station: 99 },
     { ...fine, values: { a: { value: 'x', certainty: 'glance' } } },
     { ...fine, values: { a: { value: 1, certainty: 'sure' } } },
     { ...fine, signs: [{ sign: 'x' }] },
   ])
     expect(() => parseRoundAnswers(bad)).toThrow()
+})
+
+test('the Book has the round first, then what was found station by station, lines where they were written', () => {
+  const [late, early] = [stations[stations.length - 1], stations[0]]
+  const [joy, floaters] = [late.questions[0], early.questions[0]]
+  const entries = entriesOfRound(
+    stations,
+    {
+      ...answers(
+        {
+          [joy.key]: { value: 7, certainty: 'measured' },
+          [floaters.key]: { value: 20, certainty: 'measured' },
+        },
+        [{ station: 'ground', sign: 'mulm', place: { of: 'ground' } }],
+      ),
+      lines: [
+        {
+          id: 'l2',
+          station: 'water',
+          kind: 'water-change',
+          fields: { amount: '30', by: 'percent of the water', sourceId: '' },
+          says: null,
+        },
+        {
+          id: 'l1',
+          station: 'surface',
+          kind: 'algae',
+          fields: { algae: 'surface film', place: 'surface', coverPercent: '5' },
+          says: null,
+        },
+      ],
+    },
+    walked(tarn, null),
+  ).map(parseEntry)
+  expect(entries.map(({ kind }) => kind)).toEqual([
+    'round',
+    'measure',
+    'algae',
+    'sign',
+    'water-change',
+    'feeling',
+  ])
+  expect(entries[0]).toMatchObject({ minutes: null })
+  expect(new Set(entries.map(({ id }) => id)).size).toBe(entries.length)
 })

@@ -1,96 +1,122 @@
 import { createHash } from 'node:crypto'
 import type { Entry, Place, Sign } from '@/core/journal/entry'
+import type { Ask } from '@/core/journal/kind'
+import { detailFrom } from '@/core/journal/written'
 import type { Estimate } from '@/core/quantity/estimate'
 import { never } from '@/core/quantity/result'
 import type { Instant } from '@/core/quantity/time'
+import type { RoundAnswer, RoundAnswers, RoundLine } from '@/core/routine/round/answers'
 import type { Asks, Question, Station } from '@/core/routine/round/question'
-import { roundEntryId, type RoundAnswers } from '@/data/rounds'
+import { roundEntryId } from '@/data/rounds'
 
 const bare = (expected: Estimate | null): Entry['expected'] =>
   expected ? { value: expected.value, low: expected.low, high: expected.high } : null
 
-/** The entries a walked round comes to: one for each answer, one for each sign, and the round itself. An answer goes with the question as it was
- * seen; of a round begun before questions were kept, with the one that is asked now. */
+interface Given {
+  question: Question
+  answer: RoundAnswer
+}
+/** What every entry of a round shares, and the id it takes from what it is about. */
+interface Head {
+  at: Instant
+  id: (part: string) => string
+}
+/** How a walk went: when, how long (null: written down afterwards), and how lines are read. */
+interface Walked {
+  at: Instant
+  minutes: number | null
+  ask: Ask
+}
+
+/**
+ * The entries a walked round comes to, as they are to stand in the Book: the round itself, then station by station an entry for each answer, each sign and
+ * each line. An answer goes with the question as it was seen; of a round begun before questions were kept, with the one that is asked now.
+ */
 export function entriesOfRound(
   stations: readonly Station[],
   answers: RoundAnswers,
-  at: Instant,
-  minutes: number,
+  { at, minutes, ask }: Walked,
 ): unknown[] {
-  const questions = new Map([
-    ...stations
-      .flatMap((station) => station.questions)
-      .map((question) => [question.key, question] as const),
-    ...Object.entries(answers.asked).map(([key, { question }]) => [key, question] as const),
-  ])
-  const given = Object.entries(answers.values).flatMap(([key, answer]) => {
-    const question = questions.get(key)
-    return question ? [{ question, answer }] : []
-  })
-  const head = { at, by: 'round' as const, note: null }
-  const id = (part: string) =>
-    `${answers.round}.${createHash('sha256').update(part).digest('hex').slice(0, 12)}`
-  const values = given
-    .filter(
-      ({ question }) => question.asks.kind !== 'enjoyment' && question.asks.kind !== 'workMinutes',
-    )
-    .map(({ question, answer }) => ({
-      ...head,
-      id: id(question.key),
-      certainty: answer.certainty,
-      expected: bare(question.expected),
-      ...detailOf(question.asks, answer.value),
-    }))
-  // The same sign at the same place, tapped at two stations, is one.
-  const signs = distinct(answers.signs).map(({ sign, place }) => ({
-    ...head,
-    id: id(JSON.stringify([sign, place])),
-    certainty: 'measured' as const,
-    expected: null,
-    kind: 'sign',
-    sign: sign as Sign,
-    place: place as Place,
-  }))
+  const head: Head = {
+    at,
+    id: (part) =>
+      `${answers.round}.${createHash('sha256').update(part).digest('hex').slice(0, 12)}`,
+  }
+  const names = stations.map(({ name }) => name as string)
+  // A station that is no more stands after the others.
+  const order = (station: string) =>
+    names.includes(station) ? names.indexOf(station) : names.length
+  const given = givenIn(stations, answers)
+  const parts = [
+    ...given.map((one) => ({ station: one.station, entry: ofAnswer(one, head) })),
+    // The same sign at the same place, tapped at two stations, is one.
+    ...distinct(answers.signs).map((sign) => ({
+      station: sign.station,
+      entry: ofSign(sign, head),
+    })),
+    ...answers.lines.map((line) => ({ station: line.station, entry: ofLine(line, head, ask) })),
+  ]
   const round = {
-    ...head,
+    ...common(head),
     id: roundEntryId(answers.round),
     certainty: 'measured' as const,
-    expected: null,
     kind: 'round',
-    minutes: Math.round(minutes * 10) / 10,
+    minutes: minutes === null ? null : Math.round(minutes * 10) / 10,
     asked: given.length,
     confirmed: given.filter(({ answer }) => answer.certainty === 'glance').length,
   }
-  return [...values, ...feelings(given, head, id), ...signs, round]
+  return [
+    round,
+    ...parts.sort((a, b) => order(a.station) - order(b.station)).map(({ entry }) => entry),
+  ]
 }
+
+const common = ({ at }: Head) => ({ at, by: 'round' as const, note: null, expected: null })
+
+/** The answers with their questions, station by station. */
+function givenIn(
+  stations: readonly Station[],
+  answers: RoundAnswers,
+): (Given & { station: string })[] {
+  const asked = new Map<string, { station: string; question: Question }>([
+    ...stations.flatMap(({ name, questions }) =>
+      questions.map((question) => [question.key, { station: name, question }] as const),
+    ),
+    ...Object.entries(answers.asked),
+  ])
+  return [...asked].flatMap(([key, { station, question }]) =>
+    Object.hasOwn(answers.values, key) ? [{ station, question, answer: answers.values[key] }] : [],
+  )
+}
+
+const ofAnswer = ({ question, answer }: Given, head: Head): unknown => ({
+  ...common(head),
+  id: head.id(question.key),
+  certainty: answer.certainty,
+  expected: bare(question.expected),
+  ...detailOf(question.asks, answer.value),
+})
+
+const ofSign = ({ sign, place }: RoundAnswers['signs'][number], head: Head): unknown => ({
+  ...common(head),
+  id: head.id(JSON.stringify([sign, place])),
+  certainty: 'measured' as const,
+  kind: 'sign',
+  sign: sign as Sign,
+  place: place as Place,
+})
+
+const ofLine = ({ id, kind, fields }: RoundLine, head: Head, ask: Ask): unknown => ({
+  ...common(head),
+  id: head.id(`line ${id}`),
+  certainty: 'measured' as const,
+  kind,
+  ...detailFrom(kind, fields, ask),
+})
 
 const distinct = (signs: RoundAnswers['signs']) => [
   ...new Map(signs.map((one) => [JSON.stringify([one.sign, one.place]), one])).values(),
 ]
-
-/** Enjoyment and work are two entries, so that each keeps its own certainty and its own pencil. */
-function feelings(
-  given: readonly {
-    question: Question
-    answer: { value: number; certainty: Entry['certainty'] }
-  }[],
-  head: { at: Instant; by: 'round'; note: null },
-  id: (part: string) => string,
-): unknown[] {
-  return given
-    .filter(
-      ({ question }) => question.asks.kind === 'enjoyment' || question.asks.kind === 'workMinutes',
-    )
-    .map(({ question, answer }) => ({
-      ...head,
-      id: id(question.key),
-      certainty: answer.certainty,
-      expected: bare(question.expected),
-      kind: 'feeling',
-      enjoyment: question.asks.kind === 'enjoyment' ? answer.value : null,
-      workMinutes: question.asks.kind === 'workMinutes' ? answer.value : null,
-    }))
-}
 
 function detailOf(asks: Asks, value: number): object {
   switch (asks.kind) {
@@ -115,9 +141,11 @@ function detailOf(asks: Asks, value: number): object {
         plusMinus: 0,
         otherVesselId: null,
       }
+    // Enjoyment and work are two entries, so that each keeps its own certainty and its own pencil.
     case 'enjoyment':
+      return { kind: 'feeling', enjoyment: value, workMinutes: null }
     case 'workMinutes':
-      return {}
+      return { kind: 'feeling', enjoyment: null, workMinutes: value }
     default:
       return never(asks)
   }

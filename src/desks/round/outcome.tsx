@@ -13,17 +13,14 @@ export function Outcome({
   name: string
   outcome: RoundOutcome
 }) {
-  const minutes =
-    outcome.minutes < 1
-      ? `${Math.round(outcome.minutes * 60)} seconds`
-      : `${outcome.minutes.toFixed(1)} minutes`
   return (
     <Box as="main" px={{ base: 4, md: 10 }} py={8} maxW="46rem">
       <Box as="h1" className="serif" fontSize="2xl">
         <b>{name}</b> {outcome.sentence}
       </Box>
       <Box mt={3}>
-        {outcome.answers} answers inked in {minutes}.{' '}
+        {outcome.answers} {outcome.answers === 1 ? 'answer' : 'answers'} inked
+        {outcome.minutes === null ? '' : ` in ${sayMinutes(outcome.minutes)}`}.{' '}
         {outcome.outside.length === 0
           ? 'Everything fell inside the pencilled ranges.'
           : `Outside the pencil: ${outcome.outside.join(', ')}.`}
@@ -48,3 +45,6 @@ export function Outcome({
     </Box>
   )
 }
+
+const sayMinutes = (minutes: number) =>
+  minutes < 1 ? `${Math.round(minutes * 60)} seconds` : `${minutes.toFixed(1)} minutes`

@@ -1,90 +1,73 @@
 'use client'
 
-import type { Measures } from '@/core/quantity/measures'
-import { useMeasures } from '@/ui/measures.client'
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import { useRef, useState } from 'react'
-import { readNumber } from '@/core/quantity/read-number'
 import { sayNumber, sayRange } from '@/core/quantity/say'
-import { isSurprising, pencilledAnswer } from '@/core/routine/round/pencil'
+import type { RoundAnswer } from '@/core/routine/round/answers'
+import { pencilledAnswer } from '@/core/routine/round/pencil'
+import type { Question } from '@/core/routine/round/question'
 import type { SaidQuestion } from '@/core/routine/round/question.words'
+import { Button } from '@/ui/kit/button.client'
 import { Stake } from '@/ui/marks/stake'
+import { useMeasures } from '@/ui/measures.client'
+import { readAnswer, stepped, type ReadAnswer } from './read-answer'
 
 interface Props {
   question: SaidQuestion
-  answer: { value: number; certainty: 'measured' | 'glance' } | null
+  answer: RoundAnswer | null
+  /** What stands in the field without being an answer: it was doubted, or could not be read. */
+  typed: string | null
   first: boolean
   onInk: (value: number | null, certainty: 'measured' | 'glance') => void
+  onType: (text: string | null) => void
   /** Called after the last row of a station was inked with Enter. */
   onDone: (() => void) | null
 }
 
-/** One thing to look at: pencilled until inked; Enter inks the pencil or what was typed; a far value is asked for once. */
-export function QuestionRow({ question, answer, first, onInk, onDone }: Props) {
+/** One thing to look at: pencilled until inked; Enter inks the pencil or what was typed; a far value is asked for once, and stays typed meanwhile. */
+export function QuestionRow({ question, answer, typed, first, onInk, onType, onDone }: Props) {
   const measures = useMeasures()
-  const { unit } = question
-  const own = (value: number) => measures.typed(value, unit)
-  const expected = question.expected && measures.estimate(question.expected, unit)
-  const [draft, setDraft] = useState<string | null>(null)
-  const [doubted, setDoubted] = useState<number | null>(null)
-  const [problem, setProblem] = useState<string | null>(null)
+  const [draft, drawDraft] = useState<string | null>(typed)
+  // Enter inks and moves on in one go: leaving the field must see what Enter left, not what was drawn last.
+  const held = useRef(draft)
+  const setDraft = (text: string | null) => {
+    held.current = text
+    drawDraft(text)
+  }
   const input = useRef<HTMLInputElement>(null)
   const pencilled = pencilledAnswer(question)
-  const shown = draft ?? (answer ? String(own(answer.value)) : '')
-  const id = `q-${question.key.replace(/[^\w-]/g, '-')}`
+  const shown = draft ?? (answer ? String(measures.typed(answer.value, question.unit)) : '')
+  // What is said of a field is said of what was left in it, not of every key.
+  const read =
+    draft !== null && draft === typed ? readAnswer(draft, question, measures) : NOTHING_READ
 
-  const settle = (text: string): boolean => {
-    if (text.trim() === '') {
-      if (answer && draft !== null) onInk(null, 'measured')
-      setDraft(null)
-      return true
-    }
-    const read = readNumber(text)
-    if (!read.ok) {
-      setProblem(read.problem)
+  /** Inks what stands in the field, or keeps it as typed; gives whether one may go on. */
+  const settle = (text: string, insists: boolean): boolean => {
+    const now = readAnswer(text, question, measures)
+    if (now.is === 'fault' || (now.is === 'value' && now.doubted && !insists)) {
+      onType(text)
       return false
     }
-    const value = asInked(measures.back(read.value, unit))
-    if (value < question.min || value > question.max) {
-      setProblem(
-        `Between ${own(question.min)} and ${own(question.max)} ${measures.unit(unit)}, please.`,
-      )
-      return false
-    }
-    setProblem(null)
-    if (isSurprising(question.expected, value) && doubted !== value) {
-      setDoubted(value)
-      return false
-    }
-    setDoubted(null)
     setDraft(null)
-    if (answer?.value !== value) onInk(value, 'measured')
+    if (now.is === 'value') onInk(now.value, 'measured')
+    else if (answer || typed !== null) onInk(null, 'measured')
     return true
   }
   const onEnter = () => {
     if (shown.trim() === '' && pencilled !== null) {
       setDraft(null)
-      setProblem(null)
       onInk(pencilled, 'glance')
-    } else if (draft !== null && !settle(draft)) return
+    } else if (draft !== null && !settle(draft, draft === typed)) return
     const rows = [...document.querySelectorAll<HTMLInputElement>('input[data-question]')]
     const next = rows[rows.indexOf(input.current as HTMLInputElement) + 1]
     if (next) next.focus()
     else onDone?.()
   }
-  const step = (by: number) => {
-    const from = own(answer?.value ?? pencilled ?? 0)
-    const value = Math.max(
-      question.min,
-      Math.min(question.max, asInked(measures.back(from + by * stepOf(measures, unit), unit))),
-    )
+  const step = (taps: number) => {
     setDraft(null)
-    setProblem(null)
-    onInk(value, 'measured')
+    onInk(stepped(answer?.value ?? pencilled ?? 0, taps, question, measures), 'measured')
   }
-  const half = expected ? (expected.high - expected.low) / 2 : 0
-  const doubt = doubted === null ? null : `Really ${own(doubted)}? Enter once more keeps it.`
-  const remark = problem ?? doubt
+  const id = `q-${question.key.replace(/[^\w-]/g, '-')}`
   return (
     <Flex
       align="center"
@@ -94,29 +77,9 @@ export function QuestionRow({ question, answer, first, onInk, onDone }: Props) {
       borderColor="rule"
       wrap={{ base: 'wrap', md: 'nowrap' }}
     >
-      <Flex flex={{ base: '1 1 100%', md: '0 0 360px' }} gap={3} align="center" minW={0}>
-        {question.stake ? (
-          <Stake code={question.stake} size={40} />
-        ) : (
-          <Box w={{ base: 0, md: '40px' }} />
-        )}
-        <Box minW={0}>
-          <chakra.label
-            htmlFor={id}
-            className="serif"
-            fontSize="lg"
-            display="block"
-            lineHeight={1.25}
-          >
-            {question.says}
-          </chakra.label>
-          <Box fontSize="sm" color="pencil">
-            {question.before}
-          </Box>
-        </Box>
-      </Flex>
+      <Asked id={id} question={question} />
       <Flex align="center" gap={2}>
-        <StepButton label={`less, ${question.says}`} onClick={() => step(-question.step)}>
+        <StepButton label={`less, ${question.says}`} onClick={() => step(-1)}>
           −
         </StepButton>
         <Flex
@@ -129,81 +92,156 @@ export function QuestionRow({ question, answer, first, onInk, onDone }: Props) {
           w="150px"
           px={2}
         >
-          <chakra.input
+          <Field
             ref={input}
             id={id}
-            data-question
             autoFocus={first}
-            inputMode="decimal"
-            autoComplete="off"
             value={shown}
-            placeholder={pencilled === null ? '–' : String(own(pencilled))}
-            aria-describedby={`${id}-hint`}
-            aria-invalid={problem !== null}
-            onChange={(event) => {
-              setDraft(event.target.value)
-              setDoubted(null)
-            }}
+            placeholder={
+              pencilled === null ? '–' : String(measures.typed(pencilled, question.unit))
+            }
+            aria-invalid={read.is === 'fault'}
+            onChange={(event) => setDraft(event.target.value)}
             onBlur={() => {
-              if (draft !== null && doubted === null) settle(draft)
+              if (held.current !== null && held.current !== typed) settle(held.current, false)
             }}
             onKeyDown={(event) => {
-              if (event.key === 'Enter') {
-                event.preventDefault()
-                onEnter()
-              }
+              if (event.key !== 'Enter') return
+              event.preventDefault()
+              onEnter()
             }}
-            className="serif"
-            fontSize="3xl"
             fontWeight={answer || draft !== null ? 680 : 330}
-            textAlign="center"
-            w="84px"
-            bg="transparent"
-            border={0}
-            outline="none"
-            color="ink"
             borderBottom={
               answer ? '2px solid transparent' : '2px dashed var(--chakra-colors-graphite)'
             }
-            _placeholder={{ color: 'pencil', opacity: 1 }}
           />
           <Box as="span" fontSize="md" color={answer ? 'ink' : 'pencil'} minW="34px">
-            {measures.unit(unit)}
+            {measures.unit(question.unit)}
           </Box>
         </Flex>
-        <StepButton label={`more, ${question.says}`} onClick={() => step(question.step)}>
+        <StepButton label={`more, ${question.says}`} onClick={() => step(1)}>
           +
         </StepButton>
       </Flex>
-      <Box id={`${id}-hint`} fontSize="sm" flex={1} minW="180px" aria-live="polite">
-        {expected ? (
-          <Box color="pencil" title={expected.because}>
-            expected {sayNumber(expected.value, half)} ({sayRange(expected)})
-          </Box>
-        ) : (
-          <Box color="pencil">nothing to expect from yet</Box>
-        )}
-        {remark ? (
-          <Box color="clay">{remark}</Box>
-        ) : (
-          <State question={question} answer={answer} pencilled={pencilled} />
-        )}
+      <Remark
+        id={id}
+        question={question}
+        answer={answer}
+        pencilled={pencilled}
+        read={read}
+        onInsist={() => {
+          if (draft !== null) settle(draft, true)
+          input.current?.focus()
+        }}
+      />
+    </Flex>
+  )
+}
+
+const NOTHING_READ: ReadAnswer = { is: 'nothing' }
+
+/** What is asked, and what was known last. */
+function Asked({ id, question }: { id: string; question: SaidQuestion }) {
+  return (
+    <Flex flex={{ base: '1 1 100%', md: '0 0 360px' }} gap={3} align="center" minW={0}>
+      {question.stake ? (
+        <Stake code={question.stake} size={40} />
+      ) : (
+        <Box w={{ base: 0, md: '40px' }} />
+      )}
+      <Box minW={0}>
+        <chakra.label
+          htmlFor={id}
+          className="serif"
+          fontSize="lg"
+          display="block"
+          lineHeight={1.25}
+        >
+          {question.says}
+        </chakra.label>
+        <Box fontSize="sm" color="pencil">
+          {question.before}
+        </Box>
       </Box>
     </Flex>
   )
 }
 
-/** As it is kept: to a thousandth of its unit. */
-const asInked = (value: number) => Number(value.toFixed(3))
-/** A tap moves a height by half an inch where it moves it by a centimetre, a temperature by a degree Fahrenheit where by half a Celsius. */
-const US_STEPS: Record<string, number> = { cm: 0.5, '°C': 2 }
-const stepOf = ({ system }: Measures, unit: string) => (system === 'US' ? (US_STEPS[unit] ?? 1) : 1)
+/** The field, large enough for an arm’s length. */
+function Field({ id, ...rest }: React.ComponentProps<typeof chakra.input> & { id: string }) {
+  return (
+    <chakra.input
+      id={id}
+      data-question
+      inputMode="decimal"
+      autoComplete="off"
+      aria-describedby={`${id}-hint`}
+      className="serif"
+      fontSize="3xl"
+      textAlign="center"
+      w="84px"
+      bg="transparent"
+      border={0}
+      outline="none"
+      color="ink"
+      _placeholder={{ color: 'pencil', opacity: 1 }}
+      {...rest}
+    />
+  )
+}
+
+/** What is expected, and how what stands in the field compares; a doubted value can be stood by with a tap. */
+function Remark({
+  id,
+  question,
+  answer,
+  pencilled,
+  read,
+  onInsist,
+}: {
+  id: string
+  question: SaidQuestion
+  answer: RoundAnswer | null
+  pencilled: number | null
+  read: ReadAnswer
+  onInsist: () => void
+}) {
+  const measures = useMeasures()
+  const expected = question.expected && measures.estimate(question.expected, question.unit)
+  const half = expected ? (expected.high - expected.low) / 2 : 0
+  return (
+    <Box id={`${id}-hint`} fontSize="sm" flex={1} minW="180px" aria-live="polite">
+      <Box color="pencil" title={expected?.because}>
+        {expected
+          ? `expected ${sayNumber(expected.value, half)} (${sayRange(expected)})`
+          : 'nothing to expect from yet'}
+      </Box>
+      {read.is === 'fault' ? <Box color="clay">{read.says}</Box> : null}
+      {read.is === 'value' ? (
+        <Flex color="clay" gap={2} align="center" wrap="wrap">
+          Really {measures.typed(read.value, question.unit)}?
+          <Button look="clay" size="line" onClick={onInsist}>
+            It is so
+          </Button>
+          <span>(or Enter once more)</span>
+        </Flex>
+      ) : null}
+      {read.is === 'nothing' ? (
+        <State question={question} answer={answer} pencilled={pencilled} />
+      ) : null}
+    </Box>
+  )
+}
 
 function State({
   question,
   answer,
   pencilled,
-}: Pick<Props, 'question' | 'answer'> & { pencilled: number | null }) {
+}: {
+  question: Question
+  answer: RoundAnswer | null
+  pencilled: number | null
+}) {
   if (!answer)
     return <Box color="pencil">{pencilled === null ? 'type what you see' : 'Enter inks it'}</Box>
   if (answer.certainty === 'glance') return <Box color="moss">inked at a glance</Box>

@@ -1,6 +1,6 @@
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import type { SaidStation } from '@/core/routine/round/question.words'
-import type { RoundAnswers } from '@/data/rounds'
+import type { RoundAnswers } from '@/core/routine/round/answers'
 import { capital } from '@/core/quantity/say'
 
 /** The stations in the order of the eyes: full where something was inked, ring where not; the line is ink behind, pencil ahead. */
@@ -36,59 +36,109 @@ export function Stepper({
         minW={{ base: '760px', md: 'auto' }}
         position="relative"
       >
-        {stations.map((station, i) => {
-          const inked =
-            station.questions.some((question) => answers.values[question.key] !== undefined) ||
-            answers.signs.some((one) => one.station === station.name)
-          return (
-            <Box as="li" key={station.name} flex={1} position="relative" textAlign="center">
-              {i > 0 ? (
-                <Box
-                  position="absolute"
-                  top="15px"
-                  left="-50%"
-                  w="100%"
-                  borderTop={i <= here ? '2px solid' : '2px dashed'}
-                  borderColor={i <= here ? 'ink' : 'graphite'}
-                  aria-hidden="true"
-                />
-              ) : null}
-              <chakra.button
-                type="button"
-                onClick={() => onGo(i)}
-                aria-current={i === here ? 'step' : undefined}
-                cursor="pointer"
-                position="relative"
-                px={1}
-                minH="48px"
-                w="100%"
-              >
-                <Box
-                  position="relative"
-                  zIndex={1}
-                  mx="auto"
-                  my="4px"
-                  w={i === here ? '18px' : '12px'}
-                  h={i === here ? '18px' : '12px'}
-                  mt={i === here ? '1px' : '4px'}
-                  borderRadius="50%"
-                  border="2px solid"
-                  borderColor={i <= here || inked ? 'ink' : 'graphite'}
-                  bg={inked || i === here ? 'ink' : 'margin'}
-                />
-                <Box
-                  fontSize="xs"
-                  fontWeight={i === here ? 700 : 450}
-                  color={i <= here || inked ? 'ink' : 'pencil'}
-                  whiteSpace="nowrap"
-                >
-                  {capital(station.name)}
-                </Box>
-              </chakra.button>
-            </Box>
-          )
-        })}
+        {stations.map((station, i) => (
+          <Stop
+            key={station.name}
+            name={capital(station.name)}
+            first={i === 0}
+            walked={i <= here}
+            here={i === here}
+            state={stateOf(station, answers)}
+            onGo={() => onGo(i)}
+          />
+        ))}
       </Flex>
     </Box>
+  )
+}
+
+type State = 'blank' | 'inked' | 'unfinished'
+
+function stateOf({ name, questions }: SaidStation, answers: RoundAnswers): State {
+  if (questions.some(({ key }) => Object.hasOwn(answers.typed, key))) return 'unfinished'
+  const inked =
+    questions.some(({ key }) => answers.values[key] !== undefined) ||
+    [...answers.signs, ...answers.lines].some((one) => one.station === name)
+  return inked ? 'inked' : 'blank'
+}
+
+function Stop({
+  name,
+  first,
+  walked,
+  here,
+  state,
+  onGo,
+}: {
+  name: string
+  first: boolean
+  walked: boolean
+  here: boolean
+  state: State
+  onGo: () => void
+}) {
+  const dark = walked || state !== 'blank'
+  return (
+    <Box as="li" flex={1} position="relative" textAlign="center">
+      {first ? null : (
+        <Box
+          position="absolute"
+          top="15px"
+          left="-50%"
+          w="100%"
+          borderTop={walked ? '2px solid' : '2px dashed'}
+          borderColor={walked ? 'ink' : 'graphite'}
+          aria-hidden="true"
+        />
+      )}
+      <chakra.button
+        type="button"
+        onClick={onGo}
+        aria-current={here ? 'step' : undefined}
+        cursor="pointer"
+        position="relative"
+        px={1}
+        minH="48px"
+        w="100%"
+      >
+        <Dot here={here} dark={dark} state={state} />
+        <Box
+          fontSize="xs"
+          fontWeight={here ? 700 : 450}
+          color={dark ? 'ink' : 'pencil'}
+          whiteSpace="nowrap"
+        >
+          {name}
+          {state === 'unfinished' ? (
+            <Box as="span" color="clay">
+              {' '}
+              unfinished
+            </Box>
+          ) : null}
+        </Box>
+      </chakra.button>
+    </Box>
+  )
+}
+
+/** Full where something was inked, half where something typed is no answer yet, a ring where nothing is. */
+function Dot({ here, dark, state }: { here: boolean; dark: boolean; state: State }) {
+  const size = here ? '18px' : '12px'
+  const half = 'linear-gradient(90deg, var(--chakra-colors-clay) 50%, transparent 50%)'
+  return (
+    <Box
+      position="relative"
+      zIndex={1}
+      mx="auto"
+      my="4px"
+      w={size}
+      h={size}
+      mt={here ? '1px' : '4px'}
+      borderRadius="50%"
+      border="2px solid"
+      borderColor={dark ? 'ink' : 'graphite'}
+      bg={state === 'inked' || (here && state === 'blank') ? 'ink' : 'margin'}
+      bgImage={state === 'unfinished' ? half : undefined}
+    />
   )
 }

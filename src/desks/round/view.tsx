@@ -7,24 +7,38 @@ import { database } from '@/data/database'
 import { reckoned, reckonedAt } from '@/data/analysis-cache'
 import { openRound } from '@/data/rounds'
 import { storyOr404 } from '@/data/tank'
+import { storyUntil } from '@/core/history/until'
+import { formOf } from '@/core/journal/written'
+import { instantIn, localMoment } from '@/core/quantity/zone'
+import { LINES_AT } from '@/core/routine/round/lines'
+import { formContext } from '@/ui/entry/form-context'
 import { newId } from '@/ui/new-id'
 import { sayLongDay } from '@/ui/when'
 import { Round } from './round.client'
 
+/** The kinds of line a round takes beside its answers. */
+const FORMS = [...new Set(Object.values(LINES_AT).flat())].flatMap((kind) => formOf(kind) ?? [])
+
 /** Round: the walk past the tank in the order the eyes go, with what Vivero expects pencilled in. */
 export async function RoundDesk({ slug }: { slug: string }) {
   const story = await storyOr404(slug)
-  const at = reckonedAt(story, now())
+  const today = reckonedAt(story, now())
+  const zone = story.vessel.timeZone
   const draft = await openRound(await database(), slug)
-  const day = sayLongDay(at, story.vessel.timeZone).split(' ')[0]
+  const walkedAt = draft?.answers.walkedAt ?? null
+  const at = (walkedAt && instantIn(zone, walkedAt, now())) || today
+  const day = sayLongDay(at, zone)
   return (
     <Round
       slug={slug}
       name={story.vessel.name}
-      day={day}
+      day={walkedAt ? day : day.split(' ')[0]}
+      now={localMoment(now(), zone)}
       stations={sayStations(
         withAsked(
-          reckoned(story, at, 'round', () => roundOf(story, at)),
+          walkedAt
+            ? roundOf(storyUntil(story, at), at)
+            : reckoned(story, today, 'round', () => roundOf(story, today)),
           draft?.answers.asked ?? {},
         ),
         story,
@@ -35,6 +49,8 @@ export async function RoundDesk({ slug }: { slug: string }) {
       walkedSeconds={
         draft ? Math.max(0, (Date.parse(now()) - Date.parse(draft.startedAt)) / 1000) : 0
       }
+      forms={FORMS}
+      context={formContext(story, at)}
     />
   )
 }

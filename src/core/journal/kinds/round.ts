@@ -1,10 +1,11 @@
 import { sayNumber } from '../../quantity/say'
 import type { Kind } from '../kind'
-import { number, type DetailOf } from '../shape'
+import { maybeNumber, number, type DetailOf } from '../shape'
 
 const COUNT = { whole: 'Answers come in whole numbers.', least: 0, most: 10_000 }
 const shape = {
-  minutes: number('The minutes', {
+  /** Null for a round written down afterwards. */
+  minutes: maybeNumber('The minutes', {
     least: [0, 'Minutes cannot be below zero.'],
     most: [1440, 'No round takes a day.'],
   }),
@@ -17,5 +18,5 @@ export const round: Kind<DetailOf<typeof shape>> = {
   name: 'round',
   shape,
   tell: ({ minutes, asked, confirmed }) =>
-    `Walked the round in ${sayNumber(minutes)} min, ${asked} answers, ${confirmed} at a glance`,
+    `Walked the round${minutes === null ? '' : ` in ${sayNumber(minutes)} min`}, ${asked} ${asked === 1 ? 'answer' : 'answers'}${confirmed > 0 ? `, ${confirmed} at a glance` : ''}`,
 }

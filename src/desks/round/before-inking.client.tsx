@@ -1,0 +1,85 @@
+'use client'
+
+import { Box, Flex } from '@chakra-ui/react'
+import { Button } from '@/ui/kit/button.client'
+import { BigButton } from './big-button.client'
+import type { Unfinished } from './use-walk.client'
+
+/** What can hardly be, asked once before the round is inked. */
+export function Asked({
+  questions,
+  busy,
+  onStand,
+}: {
+  questions: readonly string[]
+  busy: boolean
+  onStand: () => void
+}) {
+  if (questions.length === 0) return null
+  return (
+    <Box
+      role="alert"
+      mx={{ base: 4, md: 10 }}
+      mb={3}
+      borderLeft="3px solid"
+      borderColor="clay"
+      pl={3}
+    >
+      {questions.map((question) => (
+        <Box key={question} className="serif" fontSize="lg">
+          {question}
+        </Box>
+      ))}
+      <Flex gap={4} mt={1} align="center" wrap="wrap">
+        <BigButton strong disabled={busy} onClick={onStand}>
+          It is so: ink the round
+        </BigButton>
+        <Box as="span" color="pencil">
+          or go back and change the value; nothing is written yet.
+        </Box>
+      </Flex>
+    </Box>
+  )
+}
+
+/** What stands in a field somewhere and was not inked, before the round is: the way there, or on without it. */
+export function StillOpen({
+  unfinished,
+  busy,
+  onGo,
+  onWithout,
+}: {
+  unfinished: readonly Unfinished[]
+  busy: boolean
+  onGo: (station: number) => void
+  onWithout: () => void
+}) {
+  return (
+    <Box
+      role="alert"
+      mx={{ base: 4, md: 10 }}
+      mb={3}
+      borderLeft="3px solid"
+      borderColor="clay"
+      pl={3}
+    >
+      <Box className="serif" fontSize="lg">
+        {unfinished.length === 1
+          ? 'One answer was typed'
+          : `${unfinished.length} answers were typed`}{' '}
+        and not inked:
+      </Box>
+      {unfinished.map(({ station, says, text }) => (
+        <Box key={`${station} ${says}`}>
+          {says}: “{text}”{' '}
+          <Button look="quiet" size="line" onClick={() => onGo(station)}>
+            look at it
+          </Button>
+        </Box>
+      ))}
+      <BigButton strong disabled={busy} onClick={onWithout}>
+        Ink the round without {unfinished.length === 1 ? 'it' : 'them'}
+      </BigButton>
+    </Box>
+  )
+}

@@ -83,7 +83,7 @@ test('a new tank from bare glass to its first round', async ({ page }) => {
     .getByRole('button', { name: /You/ })
     .click()
   await page.getByRole('button', { name: 'Ink the round' }).click()
-  await expect(page.locator('main')).toContainText('answers inked')
+  await expect(page.locator('main')).toContainText('1 answer inked')
 })
 
 test('what stands is said otherwise: gas comes, a lamp is dimmed since a day, a planting pulled out and back; each is taken back', async ({

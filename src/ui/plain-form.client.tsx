@@ -1,8 +1,10 @@
 'use client'
 
 import { Box, chakra, Flex } from '@chakra-ui/react'
+import { usePathname } from 'next/navigation'
 import { useWatch } from 'react-hook-form'
 import type { Answer, Sending } from './ask.client'
+import { DraftNotice } from './kit/draft-notice.client'
 import { FormFoot } from './kit/form-foot.client'
 import { useSentForm, type SentForm, type Values } from './kit/sent-form.client'
 import { PlainFieldBox, type PlainField } from './plain-field.client'
@@ -28,7 +30,9 @@ interface Props {
 
 /** A form of labelled fields in groups. */
 export function PlainForm({ groups, initial, submit, onSend, onDone, seen, clear = [] }: Props) {
+  const pathname = usePathname()
   const sent = useSentForm<string>({
+    draft: placeOf(pathname, submit, initial),
     initial,
     seen,
     units: (name) =>
@@ -36,6 +40,8 @@ export function PlainForm({ groups, initial, submit, onSend, onDone, seen, clear
     onSend,
     onDone: (value, form) => {
       for (const name of clear) form.setValue(name, '')
+      // The next one begins where this one did.
+      if (clear.length > 0) form.setFocus(clear[0])
       return onDone ? onDone(value) : value
     },
   })
@@ -45,12 +51,19 @@ export function PlainForm({ groups, initial, submit, onSend, onDone, seen, clear
   const asked = groups.map((group) => ({ ...group, fields: group.fields.filter(isAsked) }))
   return (
     <chakra.form onSubmit={sent.press()} noValidate>
+      <DraftNotice draft={sent.draft} />
       {asked.map((group) =>
         group.fields.length > 0 ? <Fields key={group.title} group={group} sent={sent} /> : null,
       )}
       <FormFoot sent={sent} submit={submit} />
     </chakra.form>
   )
+}
+
+/** The place of a form’s draft: its page, what it does, and what it began with but for days, which move on by themselves. */
+function placeOf(pathname: string, submit: string, initial: Values): string {
+  const begun = Object.entries(initial).filter(([, text]) => !/^\d{4}-\d{2}-\d{2}/.test(text))
+  return `draft ${pathname} ${submit} ${JSON.stringify(begun)}`
 }
 
 function Fields({ group, sent }: { group: Group; sent: SentForm }) {

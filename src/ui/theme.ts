@@ -6,6 +6,8 @@ const twin = (light: string, dark: string) => ({ value: { _light: light, _dark: 
 const config = defineConfig({
   globalCss: {
     'html, body': { bg: 'paper', color: 'ink', fontFamily: 'body', minHeight: '100%' },
+    // What has the focus is scrolled clear of the bar of tabs that lies over the foot of a narrow page.
+    html: { scrollPaddingBottom: { base: '76px', md: '12px' } },
     body: { lineHeight: 1.45 },
     'html.dark': { colorScheme: 'dark' },
     '::selection': { bg: 'wash' },

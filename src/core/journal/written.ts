@@ -118,7 +118,8 @@ function textOf(value: unknown): string {
 }
 
 /** A place as one text: its part, with the id of what it is behind a colon. */
-export const placeText = (place: Place): string => ('id' in place ? `${place.of}:${place.id}` : place.of)
+export const placeText = (place: Place): string =>
+  'id' in place ? `${place.of}:${place.id}` : place.of
 
 function placeFrom(text: string): { of: string; id?: string } {
   const [of, ...id] = text.split(':')

@@ -7,6 +7,7 @@ import { logEntry } from './actions'
 import { defaultsFor, EntryField, unitOf } from '@/ui/entry/entry-fields.client'
 import type { FormContext } from '@/ui/entry/form-context'
 import { Button } from '@/ui/kit/button.client'
+import { DraftNotice } from '@/ui/kit/draft-notice.client'
 import { FormFoot } from '@/ui/kit/form-foot.client'
 import { Input } from '@/ui/kit/input.client'
 import { Labelled, tiedTo } from '@/ui/kit/labelled.client'
@@ -27,6 +28,8 @@ interface Props {
 export function LogForm({ slug, form: spec, at, context, initial, note, replaces }: Props) {
   const fresh = replaces === null
   const sent = useSentForm({
+    // A form filled in beforehand (a suggested change) is another than the blank one.
+    draft: `draft ${slug} ${replaces?.id ?? spec.kind} ${JSON.stringify(replaces ? {} : initial)}`,
     initial: { at, note, ...defaultsFor(spec.fields, context), ...initial },
     seen: replaces && String(replaces.revision),
     units: (name, values) => {
@@ -51,6 +54,8 @@ export function LogForm({ slug, form: spec, at, context, initial, note, replaces
       for (const { name, input } of spec.fields)
         if (input === 'number' || input === 'text') form.setValue(name, '')
       form.setValue('note', '')
+      const next = spec.fields.find(({ input }) => input === 'number' || input === 'text')
+      if (next) form.setFocus(next.name)
       return 'Written down.'
     },
   })
@@ -86,6 +91,7 @@ export function LogForm({ slug, form: spec, at, context, initial, note, replaces
           Write down {spec.says}
         </Box>
       ) : null}
+      <DraftNotice draft={sent.draft} />
       <Flex gap={4} wrap="wrap" align="flex-start">
         {spec.fields.map((field, i) => (
           <EntryField
@@ -128,4 +134,3 @@ export function LogForm({ slug, form: spec, at, context, initial, note, replaces
     </chakra.form>
   )
 }
-

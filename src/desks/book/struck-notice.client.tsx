@@ -1,7 +1,15 @@
 'use client'
 
 import { Box, chakra, Flex } from '@chakra-ui/react'
-import { createContext, useContext, useState, useTransition, type ReactNode } from 'react'
+import {
+  createContext,
+  useContext,
+  useEffect,
+  useRef,
+  useState,
+  useTransition,
+  type ReactNode,
+} from 'react'
 import { ask, sayProblems } from '@/ui/ask.client'
 import { strike } from './actions'
 import { Button } from '@/ui/kit/button.client'
@@ -21,6 +29,12 @@ export const useStruckNotice = () => useContext(Context)
 export function StruckNotice({ slug, children }: { slug: string; children: ReactNode }) {
   const [notice, setNotice] = useState<Notice | null>(null)
   const [busy, start] = useTransition()
+  // The line that had the focus is gone: the hand is led to the way back.
+  const way = useRef<HTMLButtonElement>(null)
+  const told = notice && `${notice.id} ${notice.struck}`
+  useEffect(() => {
+    if (told) way.current?.focus()
+  }, [told])
   const undo = () =>
     start(async () => {
       if (!notice) return
@@ -53,7 +67,16 @@ export function StruckNotice({ slug, children }: { slug: string; children: React
               {notice.struck ? 'Struck out' : 'Brought back'}: {notice.says}
               {notice.problem ? <Box role="alert">{notice.problem}</Box> : null}
             </span>
-            <Button look="quiet" size="plain" disabled={busy} onClick={undo}>
+            <Button
+              ref={way}
+              look="quiet"
+              size="plain"
+              color="paper"
+              aria-disabled={busy}
+              onClick={() => {
+                if (!busy) undo()
+              }}
+            >
               Undo
             </Button>
             <chakra.button

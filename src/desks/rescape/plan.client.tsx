@@ -176,7 +176,9 @@ function Step({ step, slug, planId }: { step: StepLine; slug: string; planId: st
   })
   const tick = async () => {
     const answer = await send((sending) => tickStep(slug, planId, step.id, minutes, done, sending))
-    if (answer.ok) setOpen(false)
+    if (!answer.ok) return
+    setOpen(false)
+    focusNextStep(step.id)
   }
   const untick = () => {
     const { done } = step
@@ -291,6 +293,17 @@ function Step({ step, slug, planId }: { step: StepLine; slug: string; planId: st
       </Flex>
     </Box>
   )
+}
+
+/** After a step was inked the hand goes on to the next that is not. */
+function focusNextStep(stepId: string): void {
+  const steps = [...document.querySelectorAll<HTMLElement>('[data-step]')]
+  const here = steps.findIndex(({ dataset }) => dataset.step === stepId)
+  steps
+    .slice(here + 1)
+    .flatMap((step) => step.querySelector<HTMLElement>('[role=checkbox][aria-checked=false]') ?? [])
+    .at(0)
+    ?.focus()
 }
 
 type Offered = StepLine['offers'][number]

@@ -8,6 +8,7 @@ import { defaultsFor, EntryField, unitOf } from '@/ui/entry/entry-fields.client'
 import type { FormContext } from '@/ui/entry/form-context'
 import { ask, NO_ANSWER } from '@/ui/ask.client'
 import { Button } from '@/ui/kit/button.client'
+import { DraftNotice } from '@/ui/kit/draft-notice.client'
 import { FormFoot } from '@/ui/kit/form-foot.client'
 import { useSentForm } from '@/ui/kit/sent-form.client'
 import { newId } from '@/ui/new-id'
@@ -77,6 +78,7 @@ function LineForm({
   onClose,
 }: Omit<Props, 'forms' | 'lines' | 'onDrop'> & { form: ShownForm; onClose: () => void }) {
   const sent = useSentForm<RoundLine>({
+    draft: `draft round ${slug} ${station} ${spec.kind}`,
     initial: { ...defaultsFor(spec.fields, context), ...placed(spec, context, place) },
     units: (name, values) => {
       const field = spec.fields.find((one) => one.name === name)
@@ -104,6 +106,7 @@ function LineForm({
       mt={2}
       aria-label={`In this round: ${spec.says}`}
     >
+      <DraftNotice draft={sent.draft} />
       <Flex gap={4} wrap="wrap" align="flex-start">
         {spec.fields.map((field, i) => (
           <EntryField

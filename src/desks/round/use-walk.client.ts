@@ -1,9 +1,9 @@
 'use client'
 
-import { useEffect, useRef, useState } from 'react'
+import { useEffect, useRef, useState, type RefObject } from 'react'
 import type { Place } from '@/core/journal/entry'
 import { noAnswers, type RoundAnswers, type RoundLine } from '@/core/routine/round/answers'
-import { pencilledAnswer } from '@/core/routine/round/pencil'
+import { allGlanced, inked, together, toggled, withText } from '@/core/routine/round/answering'
 import type { Question } from '@/core/routine/round/question'
 import type { SaidStation } from '@/core/routine/round/question.words'
 import type { RoundDraft } from '@/data/rounds'
@@ -32,12 +32,10 @@ export function useWalk({
   fresh: string
 }) {
   const [answers, setAnswers] = useState<RoundAnswers>(draft?.answers ?? noAnswers(fresh))
-  const [outcome, setOutcome] = useState<RoundOutcome | null>(null)
   const [problem, setProblem] = useState<string | null>(null)
-  const [busy, setBusy] = useState(false)
-  const [questions, setQuestions] = useState<readonly string[]>([])
   const { keep, settle } = useKeeping(slug, setProblem)
-  const here = Math.min(answers.station, stations.length - 1)
+  const within = (station: number) => Math.max(0, Math.min(stations.length - 1, station))
+  const here = within(answers.station)
   const station = stations[here]
   // One key may ink a value and move on: the second change must build on the first, not on what was drawn last.
   const latest = useRef(answers)
@@ -49,7 +47,46 @@ export function useWalk({
     show(update(latest.current))
     keep(latest.current)
   }
-  // What was answered on this machine while Vivero could not be reached is taken up again, into the round that is open by now.
+  useUnsent(slug, draft, change)
+  const ending = useEnding({ slug, latest, show, settle, setProblem })
+  return {
+    answers,
+    here,
+    station,
+    problem,
+    ...ending,
+    unfinished: unfinishedIn(stations, answers),
+    go: (station: number) => change((before) => ({ ...before, station: within(station) })),
+    ink: (question: Question, value: number | null, certainty: 'measured' | 'glance') =>
+      change((before) => inked(before, station.name, question, value, certainty)),
+    type: (key: string, text: string | null) =>
+      change((before) => ({ ...before, typed: withText(before.typed, key, text) })),
+    inkAll: () =>
+      change((before) => ({ ...allGlanced(before, station), station: within(here + 1) })),
+    toggleSign: (sign: string, place: Place) =>
+      change((before) => toggled(before, { station: station.name, sign, place })),
+    addLine: (line: RoundLine) =>
+      change((before) => ({ ...before, lines: [...before.lines, line] })),
+    dropLine: (id: string) =>
+      change((before) => ({ ...before, lines: before.lines.filter((line) => line.id !== id) })),
+    /** Gives the sentence that says why not, or null. */
+    walkedAt: async (walkedAt: string | null): Promise<string | null> => {
+      const next = { ...latest.current, walkedAt }
+      await settle()
+      const answer = await ask(() => walkOn(slug, next))
+      if (!answer.ok) return sayProblems(answer)
+      show(next)
+      return null
+    },
+  }
+}
+
+/** What was answered on this machine while Vivero could not be reached is taken up again, into the round that is open by now. */
+function useUnsent(
+  slug: string,
+  draft: RoundDraft | null,
+  change: (update: (before: RoundAnswers) => RoundAnswers) => void,
+): void {
   useEffect(() => {
     const unsent = unsentRound(slug)
     if (!unsent) return
@@ -59,7 +96,25 @@ export function useWalk({
     // Once, when the page comes alive.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [])
+}
 
+/** The end of a round: inked, or forgotten. */
+function useEnding({
+  slug,
+  latest,
+  show,
+  settle,
+  setProblem,
+}: {
+  slug: string
+  latest: RefObject<RoundAnswers>
+  show: (answers: RoundAnswers) => void
+  settle: () => Promise<void>
+  setProblem: (problem: string | null) => void
+}) {
+  const [outcome, setOutcome] = useState<RoundOutcome | null>(null)
+  const [busy, setBusy] = useState(false)
+  const [questions, setQuestions] = useState<readonly string[]>([])
   const finish = async (stands: boolean) => {
     setBusy(true)
     setQuestions([])
@@ -76,50 +131,14 @@ export function useWalk({
     if (asked.length < answer.problems.length)
       setProblem(`${sayProblems(answer)} Your answers are kept.`)
   }
-  return {
-    answers,
-    here,
-    station,
-    outcome,
-    problem,
-    busy,
-    questions,
-    unfinished: unfinishedIn(stations, answers),
-    go: (to: number) =>
-      change((before) => ({ ...before, station: Math.max(0, Math.min(stations.length - 1, to)) })),
-    ink: (question: Question, value: number | null, certainty: 'measured' | 'glance') =>
-      change((before) => inked(before, station.name, question, value, certainty)),
-    type: (key: string, text: string | null) =>
-      change((before) => ({ ...before, typed: withText(before.typed, key, text) })),
-    inkAll: () =>
-      change((before) => ({
-        ...station.questions.reduce((so, question) => glanced(so, station.name, question), before),
-        station: Math.min(stations.length - 1, here + 1),
-      })),
-    toggleSign: (sign: string, place: Place) =>
-      change((before) => toggled(before, { station: station.name, sign, place })),
-    addLine: (line: RoundLine) =>
-      change((before) => ({ ...before, lines: [...before.lines, line] })),
-    dropLine: (id: string) =>
-      change((before) => ({ ...before, lines: before.lines.filter((line) => line.id !== id) })),
-    /** Gives the sentence that says why not, or null. */
-    walkedAt: async (walkedAt: string | null): Promise<string | null> => {
-      const next = { ...latest.current, walkedAt }
-      await settle()
-      const answer = await ask(() => walkOn(slug, next))
-      if (!answer.ok) return sayProblems(answer)
-      show(next)
-      return null
-    },
-    finish,
-    restart: async () => {
-      show(noAnswers(newId()))
-      await settle()
-      forgetUnsent(slug)
-      const answer = await ask(() => restartRound(slug))
-      setProblem(answer.ok ? null : sayProblems(answer))
-    },
+  const restart = async () => {
+    show(noAnswers(newId()))
+    await settle()
+    forgetUnsent(slug)
+    const answer = await ask(() => restartRound(slug))
+    setProblem(answer.ok ? null : sayProblems(answer))
   }
+  return { outcome, busy, questions, finish, restart }
 }
 export type Walk = ReturnType<typeof useWalk>
 
@@ -129,58 +148,4 @@ function unfinishedIn(stations: readonly SaidStation[], { typed }: RoundAnswers)
       Object.hasOwn(typed, key) ? [{ station, says, text: typed[key] }] : [],
     ),
   )
-}
-
-/** Two rounds in one: what the first says stands, what only the second says is added. */
-const together = (first: RoundAnswers, second: RoundAnswers): RoundAnswers => ({
-  ...first,
-  values: { ...second.values, ...first.values },
-  asked: { ...second.asked, ...first.asked },
-  typed: { ...second.typed, ...first.typed },
-  signs: [...second.signs, ...first.signs],
-  lines: [...second.lines, ...first.lines],
-})
-
-function withText(typed: RoundAnswers['typed'], key: string, text: string | null) {
-  const { [key]: _former, ...others } = typed
-  return text === null ? others : { ...others, [key]: text }
-}
-
-function inked(
-  before: RoundAnswers,
-  station: string,
-  question: Question,
-  value: number | null,
-  certainty: 'measured' | 'glance',
-): RoundAnswers {
-  const { key } = question
-  const [values, asked] = [{ ...before.values }, { ...before.asked }]
-  delete values[key]
-  delete asked[key]
-  if (value !== null) {
-    values[key] = { value, certainty }
-    asked[key] = { station, question }
-  }
-  return { ...before, values, asked, typed: withText(before.typed, key, null) }
-}
-
-/** A pencilled value inked at a glance, where nothing stands yet and nothing is being typed. */
-function glanced(before: RoundAnswers, station: string, question: Question): RoundAnswers {
-  const pencilled = pencilledAnswer(question)
-  const touched =
-    Object.hasOwn(before.values, question.key) || Object.hasOwn(before.typed, question.key)
-  return touched || pencilled === null
-    ? before
-    : inked(before, station, question, pencilled, 'glance')
-}
-
-function toggled(before: RoundAnswers, sign: RoundAnswers['signs'][number]): RoundAnswers {
-  const same = (one: RoundAnswers['signs'][number]) =>
-    one.station === sign.station &&
-    one.sign === sign.sign &&
-    JSON.stringify(one.place) === JSON.stringify(sign.place)
-  const signs = before.signs.some(same)
-    ? before.signs.filter((one) => !same(one))
-    : [...before.signs, sign]
-  return { ...before, signs }
 }

@@ -31,21 +31,22 @@ export function defaultsFor(fields: readonly ShownField[], context: FormContext)
 }
 
 function initialOf(field: ShownField, context: FormContext): string {
+  const first = (list: readonly { id: string }[]) => list[0]?.id ?? ''
   switch (field.input) {
     case 'choice':
-      return field.choices[0]?.id ?? ''
-    case 'planting':
-      return context.plantings[0]?.id ?? ''
+      return first(field.choices)
     case 'place':
-      return field.optional ? '' : (placesFor(field, context)[0]?.id ?? '')
-    case 'population':
-      return context.populations[0]?.id ?? ''
-    case 'equipment':
-      return context.equipment[0]?.id ?? ''
-    case 'product':
-      return context.products[0]?.id ?? ''
+      return field.optional ? '' : first(placesFor(field, context))
     case 'source':
       return context.usualSource
+    case 'planting':
+      return first(context.plantings)
+    case 'population':
+      return first(context.populations)
+    case 'equipment':
+      return first(context.equipment)
+    case 'product':
+      return first(context.products)
     default:
       return ''
   }

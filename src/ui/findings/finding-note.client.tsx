@@ -10,6 +10,7 @@ import { LevelMark } from '../marks/level-mark'
 import { useSending } from '../use-sending.client'
 import css from './finding-note.module.css'
 import { sayMoment } from '../when'
+import { useKeptText } from '@/ui/kit/at-hand.client'
 import { Button } from '@/ui/kit/button.client'
 import { Input, Problem } from '@/ui/kit/input.client'
 
@@ -125,29 +126,39 @@ function Why({
           You disagreed on {sayMoment(finding.disputed.at, zone, now)}: {finding.disputed.why}
         </Box>
       ) : (
-        <DisputeForm finding={finding} onDispute={onDispute} />
+        <DisputeForm finding={finding} tank={tank} onDispute={onDispute} />
       )}
     </Box>
   )
 }
 
-function DisputeForm({ finding, onDispute }: { finding: Finding; onDispute: Dispute }) {
-  const [why, setWhy] = useState('')
+function DisputeForm({
+  finding,
+  tank,
+  onDispute,
+}: {
+  finding: Finding
+  tank: string
+  onDispute: Dispute
+}) {
+  const why = useKeptText(`dispute ${tank} ${finding.key}`)
   const { busy, refusal, send } = useSending()
   return (
     <chakra.form
       mt={2}
       onSubmit={(event) => {
         event.preventDefault()
-        void send((sending) => onDispute(finding.key, why, sending))
+        void send((sending) => onDispute(finding.key, why.text, sending)).then((answer) => {
+          if (answer.ok) why.letGo()
+        })
       }}
     >
       <chakra.label display="block">
         I see it otherwise, because
         <Flex gap={2} mt={1}>
           <Input
-            value={why}
-            onChange={(event) => setWhy(event.target.value)}
+            value={why.text}
+            onChange={(event) => why.write(event.target.value)}
             maxLength={500}
             minH="36px"
             flex={1}

@@ -5,6 +5,7 @@ import { useForm, type UseFormReturn } from 'react-hook-form'
 import type { Answer, Refusal, Sending } from '../ask.client'
 import { useMeasures } from '../measures.client'
 import { useSending } from '../use-sending.client'
+import { useDraft, type DraftState } from './use-draft.client'
 import { canonicalValues, shownValues, type UnitOf } from './measured-values'
 
 export type Values = Record<string, string>
@@ -14,6 +15,8 @@ interface Options<T> {
   seen?: string | null
   /** The canonical unit of each field: it is shown and typed as the keeper measures, and sent canonical. */
   units?: UnitOf
+  /** Where what is typed is kept until it is sent; null: nowhere. */
+  draft: string | null
   /** `stands`: the keeper was asked whether it can be, and says it is so. */
   onSend: (values: Values, sending: Sending, stands: boolean) => Promise<Answer<T>>
   /** Called with what the action gave; gives the sentence to show. */
@@ -34,6 +37,8 @@ export interface SentForm {
   said: string | null
   /** What is wrong with the form as a whole, or with a field that is not shown. */
   problem: string | undefined
+  /** What was typed before and not sent. */
+  draft: DraftState
   problemOf: (name: string) => string | undefined
   press: (press?: Press) => (event?: React.BaseSyntheticEvent) => void
 }
@@ -46,12 +51,14 @@ export function useSentForm<T>({
   initial,
   seen,
   units = NO_UNITS,
+  draft: place,
   onSend,
   onDone,
 }: Options<T>): SentForm {
   const measures = useMeasures()
   const { busy, refusal, send } = useSending(seen ?? null)
   const form = useForm<Values>({ defaultValues: shownValues(initial, units, measures) })
+  const draft = useDraft(place, form, units)
   const [said, setSaid] = useState<string | null>(null)
   const [questions, setQuestions] = useState<readonly string[]>([])
   const press = ({ overruling, stands = false }: Press = {}) => {
@@ -60,8 +67,10 @@ export function useSentForm<T>({
       const canonical = canonicalValues(values, initial, units, measures)
       const answer = await send((sending) => onSend(canonical, sending, stands), overruling)
       setQuestions(answer.ok ? [] : asked(answer))
-      if (answer.ok) setSaid(onDone(answer.value, form))
-      else if (!answer.overtaken) place(form, answer)
+      if (answer.ok) {
+        setSaid(onDone(answer.value, form))
+        draft.sent()
+      } else if (!answer.overtaken) placeProblems(form, answer)
     })
     return (event?: React.BaseSyntheticEvent) => void submit(event)
   }
@@ -72,6 +81,7 @@ export function useSentForm<T>({
     refusal,
     questions,
     said,
+    draft,
     problem: errors.root?.message,
     problemOf: (name) => errors[name]?.message,
     press,
@@ -84,7 +94,7 @@ const asked = ({ problems }: Refusal): string[] =>
   problems.filter(({ field }) => field === 'question').map(({ says }) => says)
 
 /** Each problem at its field, what belongs to none at the foot; the eye is led to the first. */
-function place(form: UseFormReturn<Values>, { problems }: Refusal): void {
+function placeProblems(form: UseFormReturn<Values>, { problems }: Refusal): void {
   const fields = form.control._names.mount
   const faults = problems.filter(({ field }) => field !== 'question')
   const homeless = faults.filter(({ field }) => !fields.has(field))

@@ -17,6 +17,7 @@ import { useSending } from '@/ui/use-sending.client'
 import { Section } from '../frame'
 import { nameOf, unitOf } from '@/core/quantity/parameter-name'
 import { Button } from '@/ui/kit/button.client'
+import { DraftNotice } from '@/ui/kit/draft-notice.client'
 import { FormFoot } from '@/ui/kit/form-foot.client'
 import { Input, Problem } from '@/ui/kit/input.client'
 import { useSentForm } from '@/ui/kit/sent-form.client'
@@ -338,6 +339,7 @@ function HabitsForm({ care, today, evaporationReckoned, stamps, onHabits }: Prop
 function BandsForm({ bands, stamps, onBands }: Props) {
   const measures = useMeasures()
   const sent = useSentForm<string>({
+    draft: `draft bands ${stamps.bands}`,
     initial: Object.fromEntries(
       bands.flatMap(({ parameter, band }) => [
         [`${parameter}-low`, shown(band.low)],
@@ -349,13 +351,14 @@ function BandsForm({ bands, stamps, onBands }: Props) {
     onSend: onBands,
     onDone: (value) => value,
   })
-  const { form, press, problemOf } = sent
+  const { form, press, problemOf, draft } = sent
   const end = (parameter: Parameter, value: number | null) =>
     value === null ? '–' : measures.figure(value, unitOf(parameter))
   const own = (one: Props['bands'][number]) =>
     one.band.low !== one.usual.low || one.band.high !== one.usual.high
   return (
     <chakra.form onSubmit={press()} noValidate>
+      <DraftNotice draft={draft} />
       <table className="band-table">
         <thead>
           <tr>

@@ -1,0 +1,66 @@
+import { allGlanced, inked, together, toggled, withText } from './answering'
+import { isBegun, noAnswers, type RoundAnswers } from './answers'
+import type { Question } from './question'
+
+const question = (key: string, value: number | null = 20): Question => ({
+  key,
+  asks: { kind: 'enjoyment' },
+  last: null,
+  expected: value === null ? null : { value, low: value - 2, high: value + 2, because: '' },
+  unit: '',
+  min: 0,
+  max: 100,
+  step: 1,
+})
+const blank = noAnswers('r')
+
+test('an answer keeps its question and settles what was typed; taken back, both are gone', () => {
+  const typed = { ...blank, typed: withText({}, 'a', '4x') }
+  const answered = inked(typed, 'glass', question('a'), 4, 'measured')
+  expect(answered).toMatchObject({
+    values: { a: { value: 4, certainty: 'measured' } },
+    asked: { a: { station: 'glass' } },
+    typed: {},
+  })
+  expect(inked(answered, 'glass', question('a'), null, 'measured')).toEqual(blank)
+})
+test('all as pencilled leaves alone what was answered, what is being typed, and what nothing is known of', () => {
+  const before: RoundAnswers = {
+    ...inked(blank, 'glass', question('a'), 4, 'measured'),
+    typed: { b: '9?' },
+  }
+  const after = allGlanced(before, {
+    name: 'glass',
+    questions: ['a', 'b', 'c'].map((key) => question(key)),
+  })
+  expect(after.values).toEqual({
+    a: { value: 4, certainty: 'measured' },
+    c: { value: 20, certainty: 'glance' },
+  })
+  expect(allGlanced(after, { name: 'glass', questions: [question('d', null)] })).toBe(after)
+})
+test('a sign tapped twice is not there', () => {
+  const sign = { station: 'ground', sign: 'mulm', place: { of: 'ground' } }
+  expect(toggled(blank, sign).signs).toEqual([sign])
+  expect(toggled(toggled(blank, sign), sign)).toEqual(blank)
+})
+test('two rounds in one lose nothing, and the first has the word', () => {
+  const first = inked(blank, 'glass', question('a'), 4, 'measured')
+  const second = inked(
+    inked({ ...blank, typed: { c: 'x' } }, 'glass', question('a'), 9, 'measured'),
+    'glass',
+    question('b'),
+    7,
+    'glance',
+  )
+  expect(together(first, second)).toMatchObject({
+    values: { a: { value: 4 }, b: { value: 7 } },
+    typed: { c: 'x' },
+  })
+})
+test('a round is begun by an answer, a sign, a line, or something typed', () => {
+  expect(isBegun(blank)).toBe(false)
+  expect(isBegun({ ...blank, station: 3, walkedAt: '2026-11-22T18:00' })).toBe(false)
+  expect(isBegun({ ...blank, typed: { a: '?' } })).toBe(true)
+  expect(isBegun(inked(blank, 'glass', question('a'), 1, 'glance'))).toBe(true)
+})

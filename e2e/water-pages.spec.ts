@@ -154,6 +154,24 @@ test('waters and bottles: a label over 100 % is refused with its sum, what canno
   await page.getByLabel('KH at least').fill('1')
 })
 
+test('a label is copied as it is printed, and what was understood is said before it is kept', async ({
+  page,
+}) => {
+  await open(page, '/tanks/tarn/water/kept')
+  await page.getByRole('button', { name: 'Another bottle, powder, tablet or stock' }).click()
+  const lines = page.getByLabel('What is in it, one a line')
+  await lines.fill('NO3 2 %')
+  await expect(page.getByText(/NO3: 20 g in a litre.*1 mL holds 20 mg nitrate/)).toBeVisible()
+  await page.getByLabel('A litre of it weighs').fill('1.2')
+  await expect(page.getByText(/NO3: 24 g in a litre/)).toBeVisible()
+  await lines.fill('5 mL in 100 L adds 4 mg/L NO3')
+  await expect(page.getByText(/NO3: 80 g in a litre/)).toBeVisible()
+  await page.getByLabel('Name').last().fill('Told by its dose')
+  await page.getByRole('button', { name: 'Add it' }).last().click()
+  await expect(page.getByText('Told by its dose stands on the shelf.')).toBeVisible()
+  await expect(page.getByText('liquid: NO3 80 g/L')).toBeVisible()
+})
+
 test('a source water with letters for numbers is refused at its field; nothing typed is lost', async ({
   page,
 }) => {

@@ -14,6 +14,8 @@ interface Group {
   title: string
   fields: readonly PlainField[]
   hint?: string
+  /** What follows from what stands in the form, said below the group while it is typed. */
+  below?: (values: Values) => React.ReactNode
 }
 interface Props {
   groups: readonly Group[]
@@ -53,7 +55,9 @@ export function PlainForm({ groups, initial, submit, onSend, onDone, seen, clear
     <chakra.form onSubmit={sent.press()} noValidate>
       <DraftNotice draft={sent.draft} />
       {asked.map((group) =>
-        group.fields.length > 0 ? <Fields key={group.title} group={group} sent={sent} /> : null,
+        group.fields.length > 0 ? (
+          <Fields key={group.title} group={group} sent={sent} values={watched as Values} />
+        ) : null,
       )}
       <FormFoot sent={sent} submit={submit} />
     </chakra.form>
@@ -66,7 +70,7 @@ function placeOf(pathname: string, submit: string, initial: Values): string {
   return `draft ${pathname} ${submit} ${JSON.stringify(begun)}`
 }
 
-function Fields({ group, sent }: { group: Group; sent: SentForm }) {
+function Fields({ group, sent, values }: { group: Group; sent: SentForm; values: Values }) {
   return (
     <Box as="fieldset" border={0} p={0} m={0} mb={4}>
       {group.title ? (
@@ -84,6 +88,11 @@ function Fields({ group, sent }: { group: Group; sent: SentForm }) {
           />
         ))}
       </Flex>
+      {group.below ? (
+        <Box aria-live="polite" mt={1} maxW="640px">
+          {group.below(values)}
+        </Box>
+      ) : null}
       {group.hint ? (
         <Box fontSize="sm" color="pencil" mt={1} maxW="640px">
           {group.hint}

@@ -79,7 +79,7 @@ describe('products as labels have them', () => {
       'several, with units, colons and small letters',
       'k2o: 3.5 %\np2o5 1,2\nn-nh4: 0.4 g/L',
       [
-        { as: 'K2O', amount: 3.5 },
+        { as: 'K2O', amount: 35 },
         { as: 'P2O5', amount: 1.2 },
         { as: 'N-NH4', amount: 0.4 },
       ],

@@ -2,9 +2,7 @@
 
 import { sayWarning } from '@/core/water/dosing/dosing.words'
 import { object, string } from 'yup'
-import { LABEL_FORM_NAMES, type LabelForm } from '@/core/chemistry/nutrients'
 import { hardnessTooLow } from '@/core/water/facts/sources'
-import { SALTS } from '@/core/chemistry/salts'
 import {
   SCHOOLS,
   type Band,
@@ -15,10 +13,12 @@ import {
 import { vesselOn } from '@/core/history/tank-at'
 import { dayOf } from '@/core/quantity/time'
 import { numberOrText, readNumber } from '@/core/quantity/read-number'
+import type { Result } from '@/core/quantity/result'
 import { INDICATOR_COLOURS, PARAMETERS, type Parameter } from '@/core/quantity/units'
 import { sayNumber } from '@/core/quantity/say'
 import { doubleUnits } from '@/core/water/dosing/dosing'
 import { schoolBand } from '@/core/water/facts/parameters'
+import { readLabel, readRecipe } from '@/core/water/dosing/label'
 import { doseUnitOf, productOf } from '@/core/water/dosing/products'
 import { attempt, type Attempt } from '@/data/border/attempt'
 import { amount } from '@/data/border/values'
@@ -209,60 +209,28 @@ export async function keepSource(
   })
 }
 
-/** What stands at the left of a line: how it is looked up, an example, and all that would do. */
-interface Forms<T extends string> {
-  of: (name: string) => T | null
-  example: string
-  all: readonly string[]
+/** What was read, or the reason why not at its field. Throws EntryRefused. */
+function readOr<T>(field: string, read: Result<T>): T {
+  if (!read.ok) throw new EntryRefused([{ field, says: read.problem }])
+  return read.value
 }
 
-/** Lines “K2O 3.5, Fe 0.1” of a label, or “KNO3 60” of a recipe by the salt's formula. */
-function readLines<T extends string>(
-  text: string,
-  field: string,
-  forms: Forms<T>,
-): { name: T; amount: number }[] {
-  const refuse = (says: string) => new EntryRefused([{ field, says }])
-  return text
-    .split(/[\n;,]+(?![0-9])/)
-    .map((line) => line.trim())
-    .filter(Boolean)
-    .map((line) => {
-      const match = /^(\S.*?)\s*[:=]?\s+([0-9]+(?:[.,][0-9]+)?)\s*(?:%|g\/L|g)?$/.exec(line)
-      if (!match)
-        throw refuse(
-          `“${line.slice(0, 60)}” cannot be read; write a form and a number, like “${forms.example}”, one a line.`,
-        )
-      const name = forms.of(match[1].trim())
-      if (name === null)
-        throw refuse(
-          `“${match[1].slice(0, 40)}” is not known here; known are ${forms.all.join(', ')}.`,
-        )
-      const number = readNumber(match[2], match[1])
-      if (!number.ok) throw refuse(number.problem)
-      return { name, amount: number.value }
-    })
-}
+/** What a litre of a bottle may weigh, kg: from spirit to the heaviest brine. */
+const DENSITIES = { least: 0.7, most: 2 } as const
 
-/** Other ways in which labels write the same. */
-const LABEL_ALIASES: ReadonlyMap<string, LabelForm> = new Map([
-  ['n-no3', 'N'],
-  ['no3-n', 'N'],
-  ['nh4-n', 'N-NH4'],
-  ['n-urea', 'N-NH4'],
-  ['po4-p', 'P'],
-])
-const labelForm = (name: string): LabelForm | null =>
-  LABEL_FORM_NAMES.find((form) => form.toLowerCase() === name.toLowerCase()) ??
-  LABEL_ALIASES.get(name.toLowerCase()) ??
-  null
-const saltOf = (name: string): string | null =>
-  SALTS.find(
-    (salt) =>
-      salt.formula.toLowerCase() === name.toLowerCase() ||
-      salt.formula.split('·')[0].toLowerCase() === name.toLowerCase() ||
-      salt.name.toLowerCase() === name.toLowerCase(),
-  )?.id ?? null
+/** Kilograms a litre of a liquid weighs, as the form has it; one where nothing is said. Throws EntryRefused. */
+function densityOf(fields: Fields): number {
+  if (words(fields, 'density') === '') return 1
+  const density = readOr('density', readNumber(words(fields, 'density'), 'The weight of a litre'))
+  if (density < DENSITIES.least || density > DENSITIES.most)
+    throw new EntryRefused([
+      {
+        field: 'density',
+        says: `A litre of a bottle weighs between ${DENSITIES.least} and ${DENSITIES.most} kg.`,
+      },
+    ])
+  return density
+}
 
 /** Writes a product by its label, or a stock by its recipe. Gives its name. */
 export async function keepProduct(
@@ -276,35 +244,15 @@ export async function keepProduct(
     const form = words(fields, 'form')
     const isStock = form === 'stock'
     const lines = words(fields, 'lines')
-    if (lines === '')
-      throw new EntryRefused([
-        {
-          field: 'lines',
-          says: isStock
-            ? 'Which salts are in it, and how much of each?'
-            : 'What does the label say is in it?',
-        },
-      ])
+    const density = densityOf(fields)
     const { id, seen } = parseSending(sending)
     const product = {
       id: known === null ? id : parseId(known),
       name: words(fields, 'name'),
       form: (isStock ? 'liquid' : form) as Product['form'],
       tabletGrams: numericOrNull(fields, 'tabletGrams'),
-      analysis: isStock
-        ? []
-        : readLines(lines, 'lines', {
-            of: labelForm,
-            example: 'K2O 3.5',
-            all: LABEL_FORM_NAMES,
-          }).map(({ name, amount: share }) => ({ as: name, amount: share })),
-      recipe: isStock
-        ? readLines(lines, 'lines', {
-            of: saltOf,
-            example: 'KNO3 60',
-            all: SALTS.map((salt) => salt.formula),
-          }).map(({ name, amount: grams }) => ({ saltId: name, gramsPerLitre: grams }))
-        : null,
+      analysis: isStock ? [] : readOr('lines', readLabel(form as Product['form'], lines, density)),
+      recipe: isStock ? readOr('lines', readRecipe(lines)) : null,
     }
     try {
       await saveProduct(await database(), slug, product, seen)

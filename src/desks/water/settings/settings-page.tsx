@@ -56,6 +56,7 @@ export async function WaterSettingsPage({ slug }: { slug: string }) {
           band: bandFor(vessel, parameter),
           usual: schoolBand(vessel.kind, vessel.care.school, parameter),
         }))}
+        litres={netLitres(vessel, layout)}
         forms={LABEL_FORM_NAMES}
         salts={SALTS.map((salt) => salt.formula)}
         stamps={{

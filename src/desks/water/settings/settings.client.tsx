@@ -1,22 +1,19 @@
 'use client'
 
-import { sayWarning } from '@/core/water/dosing/dosing.words'
 import { useMeasures } from '@/ui/measures.client'
-import { Box, chakra, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
-import { saltById } from '@/core/chemistry/salts'
+import { Box, chakra, Flex } from '@chakra-ui/react'
 import type { Band, Product, SourceWater, WaterCare } from '@/core/history/types'
 import { sayNumber } from '@/core/quantity/say'
 import type { Parameter } from '@/core/quantity/units'
-import { doubleUnits } from '@/core/water/dosing/dosing'
-import { sayProblems, type Answer, type Sending } from '@/ui/ask.client'
+import type { Answer, Sending } from '@/ui/ask.client'
 import { OpenItem } from '@/ui/open-item.client'
 import { PlainForm, type PlainField } from '@/ui/plain-form.client'
 import { SINCE_GROUP, sinceInitial } from '@/ui/since-fields'
-import { useSending } from '@/ui/use-sending.client'
 import { Section } from '../frame'
 import { nameOf, unitOf } from '@/core/quantity/parameter-name'
-import { Button } from '@/ui/kit/button.client'
+import { Drop, ProductForm, sayContents } from './product-form.client'
+import { number, shown } from './fields'
 import { DraftNotice } from '@/ui/kit/draft-notice.client'
 import { FormFoot } from '@/ui/kit/form-foot.client'
 import { Input, Problem } from '@/ui/kit/input.client'
@@ -33,6 +30,8 @@ interface Props {
   products: readonly Product[]
   bands: readonly { parameter: Parameter; band: Band; usual: Band }[]
   forms: readonly string[]
+  /** Water in the tank, for what a dose would do. */
+  litres: number
   salts: readonly string[]
   /** What each form shows, for the server to know whether it was changed elsewhere; of sources and products by their ids. */
   stamps: { habits: string; bands: string; of: Readonly<Record<string, string>> }
@@ -43,13 +42,6 @@ interface Props {
   onDrop: (id: string) => Promise<Answer>
 }
 
-const number = (name: string, label: string, after = ''): PlainField => ({
-  name,
-  label,
-  type: 'number',
-  after,
-})
-const shown = (value: number | null) => (value === null ? '' : String(value))
 const SOURCE_KINDS = ['tap', 'spring', 'softened', 'rain', 'reverse osmosis'].map((kind) => ({
   id: kind,
   says: kind,
@@ -196,100 +188,6 @@ function SourceForm({
       }}
       groups={[...SOURCE_GROUPS, ...(source ? [SINCE_GROUP] : [])]}
     />
-  )
-}
-
-function sayContents(product: Product): string {
-  if (product.recipe)
-    return `stock: ${product.recipe.map((line) => `${saltById(line.saltId).formula} ${sayNumber(line.gramsPerLitre)} g/L`).join(', ')}`
-  const unit = product.form === 'liquid' ? 'g/L' : '%'
-  return `${product.form}: ${product.analysis.map((line) => `${line.as} ${sayNumber(line.amount)} ${unit}`).join(', ')}`
-}
-
-const linesOf = (product: Product | null) =>
-  (product?.recipe
-    ? product.recipe.map((line) => `${saltById(line.saltId).formula} ${line.gramsPerLitre}`)
-    : (product?.analysis ?? []).map((line) => `${line.as} ${line.amount}`)
-  ).join('\n')
-
-function ProductForm({
-  product,
-  forms,
-  salts,
-  seen,
-  onSend,
-}: Pick<Props, 'forms' | 'salts'> & { product: Product | null; seen?: string; onSend: Send }) {
-  const doubts = product ? doubleUnits(product.analysis) : []
-  return (
-    <>
-      <PlainForm
-        submit={product ? 'Change it' : 'Add it'}
-        seen={seen}
-        onSend={onSend}
-        initial={{
-          name: product?.name ?? '',
-          form: product?.recipe ? 'stock' : (product?.form ?? 'liquid'),
-          lines: linesOf(product),
-          tabletGrams: shown(product?.tabletGrams ?? null),
-        }}
-        groups={[
-          {
-            title: 'As the label has it',
-            fields: [
-              { name: 'name', label: 'Name', type: 'text' },
-              {
-                name: 'form',
-                label: 'Form',
-                type: 'choice',
-                choices: [
-                  { id: 'liquid', says: 'liquid, g/L' },
-                  { id: 'powder', says: 'powder, % by weight' },
-                  { id: 'tablet', says: 'tablet, % by weight' },
-                  { id: 'stock', says: 'my own stock, g of salt in a litre' },
-                ],
-              },
-              { name: 'lines', label: 'What is in it, one a line', type: 'lines' },
-              number('tabletGrams', 'One tablet weighs (tablets only)', 'g'),
-            ],
-          },
-        ]}
-      />
-      <Box fontSize="xs" color="pencil" mt={1}>
-        On a label: {forms.join(', ')}. In a stock: {salts.join(', ')}. Plain N counts as nitrate;
-        write N-NH4 for ammonium or urea.
-      </Box>
-      {doubts.map((doubt) => (
-        <Box key={sayWarning(doubt)} color="clay" fontSize="sm" mt={1}>
-          ▲ {sayWarning(doubt)}
-        </Box>
-      ))}
-    </>
-  )
-}
-
-function Drop({ name, onDrop }: { name: string; onDrop: () => Promise<Answer> }) {
-  const [sure, setSure] = useState(false)
-  const { busy, refusal, send } = useSending()
-  const drop = () => void send(() => onDrop())
-  return (
-    <Box fontSize="sm" mt={2}>
-      {sure ? (
-        <>
-          Take {name} off the shelf for good?{' '}
-          <Button look="clay" size="line" disabled={busy} onClick={drop} mr={3}>
-            yes, take it off
-          </Button>
-          <Button look="quiet" size="line" onClick={() => setSure(false)}>
-            leave it
-          </Button>
-        </>
-      ) : (
-        <Button look="clay" size="line" onClick={() => setSure(true)}>
-          take it off the shelf
-        </Button>
-      )}
-      <Problem says={refusal && sayProblems(refusal)} />
-    </Box>
   )
 }
 

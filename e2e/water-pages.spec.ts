@@ -172,6 +172,46 @@ test('a label is copied as it is printed, and what was understood is said before
   await expect(page.getByText('liquid: NO3 80 g/L')).toBeVisible()
 })
 
+test('a kit of one’s own: its fields, a reading under the first of them, and its price beside a test', async ({
+  page,
+}) => {
+  await open(page, '/tanks/spring/water/kept')
+  await page.getByRole('button', { name: /^A test kit of mine/ }).click()
+  await page.getByLabel('What you call it').fill('Old drops')
+  await page.getByLabel('Fields of its card').fill('10 / 50 / 25')
+  await page.getByLabel('A test costs').fill('0.6')
+  await page.getByRole('button', { name: 'Add it' }).last().click()
+  await expect(page.getByText('The fields of a card go from little to much')).toBeVisible()
+  await page.getByLabel('Fields of its card').fill('10 / 25 / 50')
+  await page.getByRole('button', { name: 'Add it' }).last().click()
+  await expect(page.getByText('Old drops is kept.')).toBeVisible()
+  await expect(page.getByText(/Nitrate, 10 \/ 25 \/ 50 mg\/L, 0.60 a test/)).toBeVisible()
+  await open(page, '/tanks/spring/book?log=reading&parameter=nitrate')
+  await page.getByLabel('Value').fill('<10')
+  await page.getByLabel('With the kit').selectOption('Old drops')
+  await page.getByRole('button', { name: 'Ink it' }).click()
+  await expect(page.getByText('Written down.')).toBeVisible()
+  await expect(page.locator('main')).toContainText(
+    'Nitrate under 10 mg/L, by drops and chart (Old drops)',
+  )
+})
+
+test('a reading that was set aside is used all the same, with the reason, and back', async ({
+  page,
+}) => {
+  await open(page, '/tanks/tarn/water')
+  const line = page.locator('li').filter({ hasText: 'above what was expected' }).first()
+  await line.getByRole('button', { name: 'use it all the same' }).click()
+  await line.getByLabel(/because/).fill('I tested twice')
+  await line.getByRole('button', { name: 'Note it' }).click()
+  const used = page.locator('li').filter({ hasText: 'used, whatever the others say' })
+  await expect(used).toBeVisible()
+  await used.getByRole('button', { name: 'let the others decide' }).click()
+  await expect(
+    page.locator('li').filter({ hasText: 'above what was expected' }).first(),
+  ).toBeVisible()
+})
+
 test('a source water with letters for numbers is refused at its field; nothing typed is lost', async ({
   page,
 }) => {

@@ -193,6 +193,35 @@ export async function editEntry(
   })
 }
 
+/** Says whether a reading is reckoned with whatever the others say, or never, and why; null: by the others again. Its former version is kept. Throws EntryRefused. */
+export async function setReadingUse(
+  db: Database,
+  slug: string,
+  entryId: string,
+  use: 'always' | 'never' | null,
+  because: string,
+  now: Instant,
+): Promise<void> {
+  await writeTank(db, slug, async (tx, id, story) => {
+    const before = await findEntry(tx, id, entryId)
+    if (before.entry.kind !== 'reading' || before.voided)
+      throw new EntryRefused([{ field: 'id', says: 'There is no such reading in this tank.' }])
+    const { use: _use, useBecause: _because, ...bare } = before.entry
+    const next = parseEntry(
+      use === null
+        ? bare
+        : { ...bare, use, ...(because.trim() ? { useBecause: because.trim() } : {}) },
+    )
+    if (stampOf(before.entry) === stampOf(next)) return false
+    await keepVersion(tx, before, 'edit', now)
+    await tx
+      .update(t.entry)
+      .set({ detail: rowOf(next, id).detail, revision: before.revision + 1 })
+      .where(eq(t.entry.id, entryId))
+    return withEntry(story, entryId, next)
+  })
+}
+
 /** Strikes an entry out, or brings it back, inside a transaction that writes to its tank. One that is not of this tank is left alone. */
 export async function setEntryVoided(
   tx: Database,

@@ -22,6 +22,7 @@ export const CARE_PARTS = {
   ],
   bands: (care: WaterCare) => [care.bands, care.school],
   school: (care: WaterCare) => care.school,
+  kits: (care: WaterCare) => care.kits ?? [],
 } as const
 
 interface Saying {

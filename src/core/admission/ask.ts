@@ -41,6 +41,7 @@ export function askOf(
     litres: () => litresOf(day),
     litresPerCentimetre: () => litresPerCentimetre(tankNow(story, at).vessel),
     bucketLitres: () => vesselOn(story.vessel, day).care.bucketLitres,
+    kits: () => vesselOn(story.vessel, day).care.kits ?? [],
     mostHeight: (plantingId) => mostHeight(story, plantingId, at),
     headCount(populationId, but) {
       const population = { id: populationId }

@@ -42,6 +42,7 @@ const FIELDS: Record<string, readonly [label: string, unit?: string]> = {
   school: ['school'],
   bucketLitres: ['bucket', 'L'],
   foodProteinPercent: ['protein in the food', '%'],
+  kits: ['test kits'],
   evaporationLitresPerDay: ['evaporation a day', 'L'],
   nitrateMgL: ['nitrate', 'mg/L'],
   phosphateMgL: ['phosphate', 'mg/L'],

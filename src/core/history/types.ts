@@ -1,3 +1,4 @@
+import type { TestKit } from '../journal/kind'
 import type { LabelForm } from '../chemistry/nutrients'
 import type { Instant } from '../quantity/time'
 import type { Parameter } from '../quantity/units'
@@ -40,6 +41,8 @@ export interface WaterCare {
   evaporationLitresPerDay: number | null
   /** What is meant to be fed; null: nobody said. */
   feeding: FeedingPlan | null
+  /** Test kits of the keeper’s own, with their fields; absent where none was ever named. */
+  kits?: readonly TestKit[]
 }
 interface FeedingPlan {
   gramsPerDay: number

@@ -31,6 +31,7 @@ export function fieldFault(field: Field, value: unknown): string | null {
       return length > field.most ? SAY.long(field.what, field.most) : null
     }
     case 'choice':
+      if (value === undefined && field.absent) return null
       return (field.of as readonly unknown[]).includes(value) ? null : field.none
     case 'id':
     case 'place':
@@ -69,6 +70,7 @@ export function faultsOf(shape: Shape, detail: object, within = ''): EntryProble
   return Object.entries(shape).flatMap(([name, field]) => {
     const value = (detail as Record<string, unknown>)[name]
     const at = `${within}${name}`
+    if (field.is === 'group' && field.absent && value === undefined) return []
     if (field.is === 'group') return faultsOf(field.fields, value as object, `${at}.`)
     const says = fieldFault(field, value)
     return says === null ? [] : [{ field: at, says }]

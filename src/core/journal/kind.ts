@@ -1,4 +1,5 @@
 import type { Measures } from '../quantity/measures'
+import type { Parameter } from '../quantity/units'
 import type { Instant } from '../quantity/time'
 import type { Result } from '../quantity/result'
 import type { FactSubject, FieldChange } from './fact-change'
@@ -37,6 +38,22 @@ export interface Names {
   changes: (fields: readonly FieldChange[]) => string
 }
 
+/** A kit a keeper tests with: what its card or scale shows, and what it costs. */
+export interface TestKit {
+  id: string
+  name: string
+  parameter: Parameter
+  method: string
+  unit: string
+  /** The fields of its card in its unit, ascending; empty for one that shows every value. */
+  steps: readonly number[]
+  batch: string | null
+  /** The last day its reagents are good, `2027-03-01`. */
+  expires: string | null
+  /** What one test costs, in the keeper’s money. */
+  price: number | null
+}
+
 /** A thing found by what it is called or marked with. */
 export interface Found {
   id: string
@@ -58,6 +75,8 @@ export interface Ask {
   litres: () => number
   litresPerCentimetre: () => number
   bucketLitres: () => number
+  /** The keeper’s own test kits of that day. */
+  kits: () => readonly TestKit[]
   /** Height above which a planting can hardly have stood, cm. */
   mostHeight: (plantingId: string) => number
   /** Animals alive then, and how many have gone missing since the last count; `but`: the entry that is asked for, which does not count. */
@@ -83,7 +102,7 @@ export interface FormField {
   /** Another field whose choice brings another unit: the field, those choices, and the unit then. */
   exceptFor?: readonly [field: string, choices: readonly string[], unit: string]
   /** Only where the shape does not say it. */
-  input?: 'number' | 'text' | 'choice' | 'unit' | 'product' | 'equipment'
+  input?: 'number' | 'text' | 'choice' | 'unit' | 'product' | 'equipment' | 'kit'
   choices?: readonly string[]
   optional?: boolean
   /** Of places: which sort stands first in the list, and is chosen at first. */
@@ -96,6 +115,8 @@ interface Form<D> {
   /** “a water test”. */
   says: string
   fields: readonly FormField[]
+  /** What a keeper should know who fills it in. */
+  hint?: string
   /** The kind's values from a form whose fields are not the shape's own; what is no number goes on as it is, for the border to say so. */
   read?: (written: Written, ask: Ask) => object
   /** The form's texts for an entry that is to be edited; null: this one is not edited alone. */

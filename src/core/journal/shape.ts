@@ -58,6 +58,8 @@ export interface ChoiceField<T extends string = string> extends Holds<T> {
   none: string
   /** How the codes are called in a list of choices, where they are no words. */
   labels?: Readonly<Record<string, string>>
+  /** May be left out of the entry altogether. */
+  absent?: boolean
 }
 export interface IdField<T = string> extends Holds<T> {
   is: 'id'
@@ -73,6 +75,8 @@ export interface PlaceField<T = Place> extends Holds<T> {
 export interface GroupField<T = object> extends Holds<T> {
   is: 'group'
   fields: Readonly<Record<string, Field>>
+  /** May be left out of the entry altogether. */
+  absent?: boolean
 }
 export interface ListField<T = readonly unknown[]> extends Holds<T> {
   is: 'list'
@@ -96,13 +100,9 @@ export type Field =
 
 /** The values a shape describes. */
 export type DetailOf<S> = {
-  [
-    K in keyof S as S[K] extends TextField<string | undefined> & { absent: true } ? never : K
-  ]: ValueOf<S[K]>
+  [K in keyof S as S[K] extends { absent: true } ? never : K]: ValueOf<S[K]>
 } & {
-  [
-    K in keyof S as S[K] extends TextField<string | undefined> & { absent: true } ? K : never
-  ]?: string
+  [K in keyof S as S[K] extends { absent: true } ? K : never]?: ValueOf<S[K]>
 }
 type ValueOf<F> = F extends { readonly holds?: infer T } ? Exclude<T, undefined> : never
 export type Shape = Readonly<Record<string, Field>>
@@ -167,6 +167,12 @@ export const choice = <const T extends string>(
   none: string,
   labels?: Readonly<Record<T, string>>,
 ): ChoiceField<T> => ({ is: 'choice', what, of, none, ...(labels ? { labels } : {}) })
+
+/** A field that an entry may do without. */
+export const absent = <F extends ChoiceField | GroupField>(field: F): F & { absent: true } => ({
+  ...field,
+  absent: true,
+})
 
 export const id = (what: string, to: PointsAt | null = null): IdField => ({ is: 'id', what, to })
 export const maybeId = (what: string, to: PointsAt | null = null): IdField<string | null> => ({

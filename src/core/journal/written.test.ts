@@ -2,7 +2,7 @@ import { doorInto } from '../admission/admit'
 import { describeEntry } from '../history/describe'
 import type { TankHistory } from '../history/types'
 import { instantOf, type Instant } from '../quantity/time'
-import { DAY0, standing, tank } from '../testing/tank'
+import { DAY0, standing, tank, withCare } from '../testing/tank'
 import { litresPerCentimetre, netLitres } from '../vessel/volume'
 import { ENTRY_KINDS, type EntryKind } from './entry'
 import { unitsOf } from './kinds/reading'
@@ -116,4 +116,56 @@ test('problems find their field; every kind can be said', () => {
       (kind) => !said.has(kind) && !['disagreement', 'step-done', 'moved'].includes(kind),
     ),
   ).toEqual([])
+})
+
+describe('a test with a kit of one’s own', () => {
+  const kit = {
+    id: 'kit',
+    name: 'Old drops',
+    parameter: 'nitrate' as const,
+    method: 'drops-chart',
+    unit: 'mg/L N',
+    steps: [2, 5, 10],
+    batch: null,
+    expires: null,
+    price: 0.6,
+  }
+  const own = withCare(story, { kits: [kit] })
+  const read = (written: Record<string, string>) =>
+    detailFromForm(
+      'reading',
+      { parameter: 'nitrate', unit: 'mg/L N', method: 'drops-chart', ...written },
+      own,
+      NOW,
+    ) as { value: number; beyond?: string; between?: { low: number; high: number }; kit?: string }
+  test('is taken for its field, in the canonical unit', () => {
+    const { value, between, kit: name } = read({ value: '5', kit: 'Old drops' })
+    expect(value).toBeCloseTo(5 * 4.4268, 2)
+    expect(between!.low).toBeCloseTo(Math.sqrt(2 * 5) * 4.4268, 2)
+    expect(between!.high).toBeCloseTo(Math.sqrt(5 * 10) * 4.4268, 2)
+    expect(name).toBe('Old drops')
+  })
+  test('under the first field and over the last are readings, with a kit or without', () => {
+    expect(read({ value: '<2', kit: 'Old drops' })).toMatchObject({
+      beyond: 'below',
+      between: { low: 0 },
+    })
+    expect(read({ value: '> 10' })).toMatchObject({ beyond: 'over' })
+    expect(read({ value: '<' })).toMatchObject({ beyond: 'below', value: '' })
+    expect(read({ value: '5', kit: 'someone else’s' })).not.toHaveProperty('between')
+  })
+  test('goes back into its form as it was written', () => {
+    const entry = parseEntry({
+      id: 'e',
+      kind: 'reading',
+      at: NOW,
+      certainty: 'measured',
+      by: 'keeper',
+      note: null,
+      expected: null,
+      ...read({ value: '<2', kit: 'Old drops' }),
+    })
+    expect(writtenOf(entry)).toMatchObject({ value: '<2', unit: 'mg/L N', kit: 'Old drops' })
+    expect(describeEntry(entry, own)).toBe('Nitrate under 2 mg/L N, by drops and chart (Old drops)')
+  })
 })

@@ -15,6 +15,7 @@ type FormInput =
   | 'equipment'
   | 'product'
   | 'unit'
+  | 'kit'
 /** A field as a form shows it. */
 export interface ShownField {
   name: string
@@ -31,13 +32,19 @@ export interface ShownForm {
   kind: EntryKind
   says: string
   fields: readonly ShownField[]
+  hint: string | null
 }
 
 /** The form a kind is written with, or null for one that is not written by hand. */
 export function formOf(kind: EntryKind): ShownForm | null {
   const { form, shape } = kindOf(kind)
   return form
-    ? { kind, says: form.says, fields: form.fields.map((field) => shown(field, shape)) }
+    ? {
+        kind,
+        says: form.says,
+        fields: form.fields.map((field) => shown(field, shape)),
+        hint: form.hint ?? null,
+      }
     : null
 }
 

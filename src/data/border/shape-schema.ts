@@ -38,9 +38,11 @@ function fieldSchema(field: Field): ISchema<unknown> {
     case 'text':
       return textSchema(field)
     case 'choice':
-      return mixed<string>()
-        .oneOf([...field.of], field.none)
-        .required(SAY.missing(field.what))
+      return field.absent
+        ? mixed<string>().oneOf([...field.of], field.none)
+        : mixed<string>()
+            .oneOf([...field.of], field.none)
+            .required(SAY.missing(field.what))
     case 'id':
       return field.maybe
         ? ident().nullable().default(null)
@@ -48,7 +50,9 @@ function fieldSchema(field: Field): ISchema<unknown> {
     case 'place':
       return field.maybe ? placeSchema.nullable().default(null) : placeSchema.required()
     case 'group':
-      return objectOf((field as GroupField).fields).required()
+      return field.absent
+        ? objectOf((field as GroupField).fields).default(undefined)
+        : objectOf((field as GroupField).fields).required()
     case 'list':
       return listSchema(field as ListField)
     case 'fact value':

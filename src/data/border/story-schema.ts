@@ -36,7 +36,8 @@ import {
 } from '@/core/history/types'
 import { isParameter, PARAMETER_UNITS } from '@/core/quantity/units'
 import { checkAnalysis } from '@/core/water/dosing/products'
-import { amount, ident, instant, listOf, maybeInstant, plain, words } from './values'
+import { kitSchema } from './kit-schema'
+import { amount, choice, ident, instant, listOf, maybeInstant, plain, words } from './values'
 import { SAY } from '@/core/journal/faults'
 
 const size = (what: string, max: number) =>
@@ -68,11 +69,6 @@ export const clock = (what: string) =>
   string()
     .matches(/^([01]\d|2[0-3]):[0-5]\d$/, `${what} must be a time of day like 09:30.`)
     .required(SAY.missing(what))
-const choice = <T extends string>(values: readonly T[], what: string) =>
-  mixed<T>()
-    .oneOf([...values], `${what} is none Vivero knows.`)
-    .required(SAY.missing(what))
-
 const temporarySchema = object({
   until: instant('The day it ends'),
   because: name('Why for a while only'),
@@ -153,6 +149,7 @@ export const careSchema = object({
     .noUnknown()
     .nullable()
     .defined(),
+  kits: array().of(kitSchema).max(60),
 }).noUnknown()
 
 const glassSchema = object({

@@ -1,4 +1,4 @@
-import { array, number, string, type ObjectSchema } from 'yup'
+import { array, mixed, number, string, type ObjectSchema } from 'yup'
 import { SAY } from '@/core/journal/faults'
 import { readNumber } from '@/core/quantity/read-number'
 import { FIRST_YEAR, isYearOfARecord, LAST_YEAR } from '@/core/quantity/time'
@@ -94,3 +94,9 @@ export const maybeInstant = (what: string) =>
       `${what} must be an ISO 8601 time with its offset, or null.`,
       (text) => text === null || text === undefined || instant(what).isValidSync(text),
     )
+
+/** One of a few words. */
+export const choice = <T extends string>(values: readonly T[], what: string) =>
+  mixed<T>()
+    .oneOf([...values], `${what} is none Vivero knows.`)
+    .required(SAY.missing(what))

@@ -113,6 +113,11 @@ export function LogForm({ slug, form: spec, at, context, initial, note, replaces
           <Input {...form.register('note')} w="240px" {...tiedTo('note', problemOf('note'))} />
         </Labelled>
       </Flex>
+      {spec.hint ? (
+        <Box fontSize="sm" color="pencil" mt={2}>
+          {spec.hint}
+        </Box>
+      ) : null}
       {questions.length > 0 ? (
         <Box role="alert" mt={3} borderLeft="3px solid" borderColor="clay" pl={3}>
           {questions.map((question) => (

@@ -118,6 +118,11 @@ function LineForm({
           />
         ))}
       </Flex>
+      {spec.hint ? (
+        <Box fontSize="sm" color="pencil" mt={2}>
+          {spec.hint}
+        </Box>
+      ) : null}
       <FormFoot sent={sent} submit="Put it in the round" />
     </chakra.form>
   )

@@ -2,6 +2,7 @@
 
 import { sayWarning } from '@/core/water/dosing/dosing.words'
 import { object, string } from 'yup'
+import { TEXT_LIMITS } from '@/core/journal/shape'
 import { hardnessTooLow } from '@/core/water/facts/sources'
 import {
   SCHOOLS,
@@ -27,7 +28,7 @@ import { parseId, parseSending, textFields, written } from '@/data/border/sendin
 import { now } from '@/data/clock'
 import { database } from '@/data/database'
 import { writeDisagreement } from '@/data/disagree'
-import { addEntries } from '@/data/entries'
+import { addEntries, setReadingUse } from '@/data/entries'
 import { EntryRefused } from '@/data/refused'
 import { storyOrRefuse } from '@/data/tank'
 import { setChangeRoutine } from '@/data/facts/routines'
@@ -67,6 +68,34 @@ export async function disagree(
       now(),
     ),
   )
+}
+
+const useSchema = object({
+  use: string().oneOf(['always', 'never']).nullable().defined(),
+  because: string()
+    .max(TEXT_LIMITS.happened, `The reason is longer than ${TEXT_LIMITS.happened} characters.`)
+    .defined(),
+}).noUnknown()
+
+/** Says whether a reading is used whatever the others say, or never, and why. */
+export async function sayUse(
+  slug: string,
+  entryId: string,
+  use: 'always' | 'never' | null,
+  because: string,
+): Promise<Attempt> {
+  return written(async () => {
+    const checked = useSchema.validateSync(sane({ use, because }))
+    await setReadingUse(
+      await database(),
+      slug,
+      parseId(entryId),
+      checked.use as typeof use,
+      checked.because,
+      now(),
+    )
+    return null
+  })
 }
 
 /** Switches the school of dosing; bands the keeper set stay. */

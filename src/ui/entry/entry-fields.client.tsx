@@ -88,6 +88,8 @@ export function EntryField({
   useEffect(() => {
     if (productUnit) setValue('unit', productUnit)
   }, [productUnit, setValue])
+  useKit(field, form, context)
+  if (field.input === 'kit' && (options?.length ?? 0) < 2) return null
   return (
     <Labelled
       label={`${field.label}${field.optional ? ' (if known)' : ''}`}
@@ -113,6 +115,18 @@ export function EntryField({
       )}
     </Labelled>
   )
+}
+
+/** A kit brings its own unit and its way of reading. */
+function useKit(field: ShownField, form: UseFormReturn<Values>, context: FormContext): void {
+  const called = field.input === 'kit' ? (form.watch(field.name) ?? '') : ''
+  const { setValue } = form
+  useEffect(() => {
+    const kit = context.kits.find((one) => one.name === called)
+    if (!kit) return
+    setValue('unit', kit.unit)
+    setValue('method', kit.method)
+  }, [called, context.kits, setValue])
 }
 
 /** The places in the order of the field: what is mostly meant first. */
@@ -144,6 +158,13 @@ function optionsOf(
       return [...context.sources, { id: '', says: 'not said' }]
     case 'product':
       return [...context.products, { id: '', says: 'something else' }]
+    case 'kit':
+      return [
+        { id: '', says: 'no kit of mine' },
+        ...context.kits
+          .filter((kit) => kit.parameter === parameter)
+          .map((kit) => ({ id: kit.name, says: kit.name })),
+      ]
     case 'unit':
       return unitsOf(parameter).map((unit) => ({ id: unit, says: unit }))
     default:

@@ -29,6 +29,7 @@ export function formContext(story: TankHistory, now: Instant) {
     places,
     populations: story.populations.map(({ id, name }) => ({ id, says: name })),
     sources: story.sources.map(({ id, name }) => ({ id, says: name })),
+    kits: tankNow(story, now).vessel.care.kits ?? [],
     usualSource: usualSource(story, now)?.id ?? '',
     equipment: tankNow(story, now).equipment.map(({ id, name }) => ({ id, says: name })),
     products: [...story.products, ...SALTS.map((salt) => saltAsProduct(salt.id))].map(

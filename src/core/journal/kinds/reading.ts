@@ -1,3 +1,4 @@
+import { fieldOfCard, type Beyond } from '../../quantity/card'
 import { numberOrText } from '../../quantity/read-number'
 import { isMeasured, type Measures } from '../../quantity/measures'
 import { nameOf, unitOf } from '../../quantity/parameter-name'
@@ -11,8 +12,8 @@ import {
   type Parameter,
 } from '../../quantity/units'
 import { NO_PROBLEM, problem } from '../faults'
-import type { Kind, Written } from '../kind'
-import { absentText, choice, emptyText, group, number, type DetailOf } from '../shape'
+import type { Ask, Kind, Written } from '../kind'
+import { absent, absentText, choice, emptyText, group, number, type DetailOf } from '../shape'
 
 /** How a value was had; it decides how far it is trusted. */
 export const METHODS = [
@@ -39,6 +40,20 @@ const shape = {
   method: choice('The method', METHODS, 'This is not a test method Vivero knows.', METHOD_LABELS),
   /** As it was read, in the keeper's unit. */
   entered: group('The value', { value: number('The value', ANY), unit: emptyText('The unit', 20) }),
+  /** It lies beyond the last field of its card, or below the first: `value` is that field. */
+  beyond: absent(choice('The end of the card', ['below', 'over'], 'A card ends below or over.')),
+  /** The values that its kit would have shown the same, canonical unit; by the method where the kit is not known. */
+  between: absent(
+    group('The field of the card', {
+      low: number('The low end of the field', ANY),
+      high: number('The high end of the field', ANY),
+    }),
+  ),
+  /** The kit it was read with, as it was called then. */
+  kit: absentText('The kit', 80),
+  /** Whether it is reckoned with whatever the others say, or never; by the others where nothing is said. */
+  use: absent(choice('Its use', ['always', 'never'], 'A reading is used always or never.')),
+  useBecause: absentText('The reason', 500),
   /** Vivero asked whether this can be, in these words, and the keeper stood by it. */
   questioned: absentText('The question', 500),
 }
@@ -56,15 +71,25 @@ function sayRead(
   return `${sayNumber(entered.value)}${entered.unit === 'pH' ? '' : ` ${entered.unit}`}`
 }
 
+const BEYOND = { below: 'under', over: 'over' } as const
+const USE = { always: 'used all the same', never: 'never used' } as const
+
 /** A value of the water, however it was had. */
 export const reading: Kind<Reading> = {
   name: 'water test',
   shape,
-  tell({ parameter, value, entered, method, questioned }, { measures }) {
+  tell({ parameter, value, entered, method, questioned, beyond, kit, use }, { measures }) {
     if (entered.unit === 'colour')
       return `CO2 indicator ${INDICATOR_COLOURS[entered.value - 1]?.name ?? 'of no known colour'}`
     const label = nameOf(parameter)
-    return `${label} ${sayRead(value, parameter, entered, measures)}, by ${sayMethod(method)}${questioned ? ', questioned and stood by' : ''}`
+    return [
+      `${label} ${beyond ? `${BEYOND[beyond]} ` : ''}${sayRead(value, parameter, entered, measures)}`,
+      `by ${sayMethod(method)}${kit ? ` (${kit})` : ''}`,
+      questioned ? 'questioned and stood by' : '',
+      use ? USE[use] : '',
+    ]
+      .filter(Boolean)
+      .join(', ')
   },
   rules({ parameter, value }) {
     const { label, plausible, canonical } = PARAMETER_UNITS[parameter]
@@ -87,28 +112,54 @@ export const reading: Kind<Reading> = {
       { name: 'value', label: 'Value' },
       { name: 'unit', label: 'Unit', input: 'unit' },
       { name: 'method', label: 'How' },
+      { name: 'kit', label: 'With the kit', input: 'kit', optional: true },
     ],
+    hint: 'Under the first field of a card, write <5; over the last, >80.',
     read: fromForm,
-    write: ({ parameter, entered, method }) => ({
+    write: ({ parameter, entered, method, beyond, kit }) => ({
       parameter,
-      value: String(entered.value),
+      value: `${beyond ? SIGN[beyond] : ''}${entered.value}`,
       unit: entered.unit,
       method,
+      kit: kit ?? '',
     }),
-    shownAt: { 'entered.unit': 'unit', entered: 'value' },
+    shownAt: { 'entered.unit': 'unit', entered: 'value', between: 'value', beyond: 'value' },
   },
 }
 
-function fromForm({ parameter = '', value: written = '', unit = '', method }: Written): object {
-  const value = numberOrText(written)
-  const canonical =
-    isParameter(parameter) && typeof value === 'number' ? toCanonical(parameter, value, unit) : null
+const SIGN = { below: '<', over: '>' } as const
+
+function fromForm(
+  { parameter = '', value: written = '', unit = '', method, kit: called = '' }: Written,
+  ask: Ask,
+): object {
+  const beyond = beyondIn(written)
+  const value = numberOrText(beyond ? written.trim().slice(1) : written)
+  const canonical = (figure: number, of: string) => {
+    const read = isParameter(parameter) ? toCanonical(parameter, figure, of) : null
+    return read?.ok ? read.value : null
+  }
+  const read = typeof value === 'number' ? canonical(value, unit) : null
+  const kit = ask.kits().find((one) => one.name === called && one.parameter === parameter)
+  const steps = (kit?.steps ?? []).flatMap((step) => canonical(step, kit?.unit ?? '') ?? [])
   return {
     parameter,
-    value: canonical?.ok ? canonical.value : value,
+    value: read ?? value,
     method,
     entered: { value, unit },
+    ...(beyond ? { beyond } : {}),
+    ...(read !== null && (beyond || steps.length > 0)
+      ? { between: fieldOfCard(steps, read, beyond) }
+      : {}),
+    ...(kit ? { kit: kit.name } : {}),
   }
+}
+
+/** “<5” and “>80”: what lies beyond the ends of a card. */
+function beyondIn(written: string): Beyond | null {
+  const sign = written.trim()[0]
+  if (sign === '<') return 'below'
+  return sign === '>' ? 'over' : null
 }
 
 export function sayMethod(method: string): string {

@@ -87,6 +87,42 @@ describe('any parameter', () => {
     expect(Math.abs(moved(36))).toBeLessThan(0.25)
     expect(moved(24)).toBeGreaterThan(0.3)
   })
+  test('a keeper’s own card, and what lies beyond its ends, narrow as far as they can tell', () => {
+    const kit = (between: { low: number; high: number }, value: number): Entry => ({
+      ...(read(10, 'nitrate', value, 'drops-chart') as Extract<Entry, { kind: 'reading' }>),
+      between,
+    })
+    const under = of([kit({ low: 0, high: 10 }, 10)], 'nitrate', 10).now
+    expect(under.high).toBeLessThan(13)
+    const over = of([kit({ low: 50, high: 125 }, 50)], 'nitrate', 10).now
+    expect(over.low).toBeGreaterThan(40)
+    expect(over.value).toBeGreaterThan(50)
+    const [coarse, fine] = [
+      of([kit({ low: 16, high: 35 }, 25)], 'nitrate', 10).now,
+      of([kit({ low: 22, high: 28 }, 25)], 'nitrate', 10).now,
+    ]
+    expect(fine.high - fine.low).toBeLessThan(coarse.high - coarse.low)
+  })
+  test('what the keeper stands by is used whatever was expected, and what he will not have is not; both are named', () => {
+    const calm = [0, 7, 14, 21].map((day) => read(day, 'nitrate', 10))
+    const far = read(25, 'nitrate', 60) as Extract<Entry, { kind: 'reading' }>
+    const after = [read(28, 'nitrate', 11), read(35, 'nitrate', 10)]
+    const asked = (use?: 'always' | 'never') =>
+      of(
+        [...calm, { ...far, ...(use ? { use, useBecause: 'the light' } : {}) }, ...after],
+        'nitrate',
+        25.5,
+      )
+    const doubted = of([...calm, far, ...after], 'nitrate', 35)
+    expect(doubted.readings.find(({ value }) => value === 60)?.setAside).toMatch(/not used/)
+    expect(asked('always').readings.find(({ value }) => value === 60)?.setAside).toBeNull()
+    expect(asked('always').now.value).toBeGreaterThan(40)
+    const never = asked('never')
+    expect(never.now.value).toBeLessThan(15)
+    expect(never.readings.find(({ value }) => value === 60)?.setAside).toBe(
+      'set aside by you: the light',
+    )
+  })
   test('hardness is diluted towards the source, not towards nothing', () => {
     const entries = [0, 1, 2, 3].map((day) => read(day, 'gh', 12))
     const { now } = of([...entries, change(3.5, 0.5)], 'gh', 3.6)

@@ -23,7 +23,7 @@ import {
   type GainState,
 } from './gain-filter'
 import { FACTS } from '../facts/parameters'
-import { likelihoodOf } from './reading-uncertainty'
+import { likelihoodOfReading } from './reading-uncertainty'
 import { nextChange } from '../changes/regime'
 import { levelOfSource } from '../facts/sources'
 import { waterEvents } from './water-events'
@@ -34,7 +34,7 @@ export interface BandPoint {
   low: number
   high: number
 }
-interface JudgedReading {
+export interface JudgedReading {
   entryId: string
   day: number
   value: number
@@ -45,6 +45,8 @@ interface JudgedReading {
   method: string
   /** Null when used; else why it was set aside. */
   setAside: string | null
+  /** What the keeper said of its use, if anything. */
+  use: EntryOf<'reading'>['use'] | null
 }
 export interface WaterEstimate {
   parameter: Parameter
@@ -88,7 +90,8 @@ export const estimateParameter = rememberedAt(
 
 function reckon(history: TankHistory, parameter: Parameter, now: Instant): Result<WaterEstimate> {
   const today = dayOf(now)
-  const all = readingsOf(history.entries, parameter).filter((entry) => entryDay(entry) <= today)
+  const known = readingsOf(history.entries, parameter).filter((entry) => entryDay(entry) <= today)
+  const all = known.filter(({ use }) => use !== 'never')
   const { label } = PARAMETER_UNITS[parameter]
   const { behaviour } = FACTS[parameter]
   if (all.length === 0)
@@ -101,11 +104,7 @@ function reckon(history: TankHistory, parameter: Parameter, now: Instant): Resul
     all,
     events.map((event) => event.day),
   )
-  const readings: FilterReading[] = source.map((entry) => {
-    const sense = likelihoodOf(parameter, entry.value, entry.method, entry.certainty)
-    const day = entryDay(entry)
-    return { day, value: sense.mean, sd: sense.sd, interval: sense.interval, h: 1 / fullness(day) }
-  })
+  const readings = source.map((entry) => filterReading(entry, 1 / fullness(entryDay(entry))))
   const { run, settings, ignore } = fit(parameter, from, readings, events, gridOf(from, today))
   const state = run.filtered.at(-1)
   if (!state) return refuse('The story of this tank has no day to reckon over yet.')
@@ -129,7 +128,10 @@ function reckon(history: TankHistory, parameter: Parameter, now: Instant): Resul
       'what readings, changes and doses leave unexplained, per day',
     ),
     past: bandOf(run.smoothed),
-    readings: source.map((entry, i) => judged(entry, readings[i], ignore.get(i) ?? null)),
+    readings: [
+      ...source.map((entry, i) => judged(entry, readings[i], ignore.get(i) ?? null)),
+      ...known.filter(({ use }) => use === 'never').map(neverUsed),
+    ].sort((a, b) => a.day - b.day),
     state,
     settings,
     litres,
@@ -368,6 +370,18 @@ function point(state: GainState): BandPoint {
   return { day: state.day, value, low, high }
 }
 
+/** A reading the keeper will not have used: it is shown, with the reason. */
+function neverUsed(entry: EntryOf<'reading'>): JudgedReading {
+  const why = entry.useBecause ? `: ${entry.useBecause}` : ''
+  return judged(entry, filterReading(entry, 1), `set aside by you${why}`)
+}
+
+/** An entry as the filter takes it in; `h` by how much the water was concentrated then. */
+function filterReading(entry: EntryOf<'reading'>, h: number): FilterReading {
+  const { mean, sd, interval } = likelihoodOfReading(entry)
+  return { day: entryDay(entry), value: mean, sd, interval, h, believed: entry.use === 'always' }
+}
+
 function judged(
   entry: EntryOf<'reading'>,
   reading: FilterReading,
@@ -385,5 +399,6 @@ function judged(
     sd: reading.sd,
     method: entry.method,
     setAside,
+    use: entry.use ?? null,
   }
 }

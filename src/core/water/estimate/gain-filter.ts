@@ -24,6 +24,8 @@ export interface FilterReading {
   h: number
   /** For cards, drops and indicators: where the value lies, with the softness of its ends; `value` and `sd` are its middle and spread. */
   interval?: { low: number; high: number; blur: number } | null
+  /** The keeper stands by it: it is used whatever was expected. */
+  believed?: boolean
 }
 export interface FilterEvent {
   day: number
@@ -202,6 +204,11 @@ function judge(
   if (!doubt || !reading) return true
   const first = surpriseOf(before, reading)
   if (Math.abs(first.surprise) <= doubt.gate * Math.sqrt(first.variance)) return true
+  if (reading.believed) {
+    // As a jump that was borne out: the water itself is set free, or the forecast would hardly move.
+    before.cc += first.surprise ** 2
+    return true
+  }
   let state = before
   for (let k = at + 1; k < nodes.length && nodes[k].day - reading.day <= doubt.windowDays; k++) {
     state = advance(state, nodes[k], settings)

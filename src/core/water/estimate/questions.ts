@@ -13,7 +13,7 @@ import { likelyElement } from '../dosing/dosing'
 import { estimateParameter } from './estimate'
 import { bandFor } from '../facts/parameters'
 import { productOf, raises } from '../dosing/products'
-import { likelihoodOf } from './reading-uncertainty'
+import { likelihoodOfReading } from './reading-uncertainty'
 
 type Reading = Pick<EntryOf<'reading'>, 'at' | 'parameter' | 'value' | 'method' | 'certainty'>
 
@@ -144,7 +144,7 @@ function forecastQuestion(reading: Reading, history: TankHistory, measures: Meas
   )
   if (!estimate.ok || estimate.value.readingsUsed < 4) return []
   const { state, now } = estimate.value
-  const sense = likelihoodOf(reading.parameter, reading.value, reading.method, reading.certainty)
+  const sense = likelihoodOfReading(reading)
   const sd = Math.sqrt(state.cc)
   const surprise = sense.interval
     ? Math.max(0, sense.interval.low - state.c, state.c - sense.interval.high) /

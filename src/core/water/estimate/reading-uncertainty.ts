@@ -1,4 +1,5 @@
-import type { Certainty, Method } from '../../journal/entry'
+import type { Certainty, EntryOf, Method } from '../../journal/entry'
+import { fieldOfCard, type Interval } from '../../quantity/card'
 import { INDICATOR_COLOURS, type Parameter } from '../../quantity/units'
 
 /** Colours printed on the usual drop-test cards, canonical units. Common practice. */
@@ -69,6 +70,23 @@ export interface ReadingLikelihood {
 }
 
 /**
+ * What one entry says of the water: by the fields of its own kit or the end of its card where it names them, else by its method.
+ */
+export function likelihoodOfReading(
+  reading: Pick<EntryOf<'reading'>, 'parameter' | 'value' | 'method' | 'certainty'> & {
+    between?: Interval
+  },
+): ReadingLikelihood {
+  const { parameter, value, method, certainty, between } = reading
+  if (!between) return likelihoodOf(parameter, value, method, certainty)
+  const matching = parameter === 'pH' ? MATCHING_SHARE : MATCHING_SHARE * between.high
+  const told = uniform(between.low, between.high, matching)
+  return certainty === 'glance'
+    ? { mean: told.mean, sd: told.sd * GLANCE_FACTOR, interval: null }
+    : told
+}
+
+/**
  * The sense of one reading by its method. Cards: half-way to the neighbouring colours, as the eye tells colours apart by ratio
  * (the geometric middle, common practice), half the first step at zero; drops: between this drop and the one before it, since the
  * colour turns within the last drop; an indicator: its colour's span. Uniform there: sd = width/√12.
@@ -95,7 +113,7 @@ function measuredLikelihood(
       const card = CARDS[parameter]
       return card
         ? uniform(
-            ...neighbourhood(card, value),
+            ...ends(fieldOfCard(card, value)),
             parameter === 'pH' ? MATCHING_SHARE : MATCHING_SHARE * value,
           )
         : normal(value, share(parameter, value, 0.2))
@@ -154,6 +172,8 @@ const part = (error: readonly [number, number] | undefined, value: number): numb
   error ? error[0] + error[1] * Math.abs(value) : null
 const normal = (mean: number, sd: number): ReadingLikelihood => ({ mean, sd, interval: null })
 
+const ends = ({ low, high }: Interval): [number, number] => [low, high]
+
 function uniform(low: number, high: number, blur: number): ReadingLikelihood {
   const soft = Math.max(blur, (high - low) * 0.03)
   return {
@@ -161,17 +181,4 @@ function uniform(low: number, high: number, blur: number): ReadingLikelihood {
     sd: Math.hypot((high - low) / Math.sqrt(12), soft),
     interval: { low, high, blur: soft },
   }
-}
-
-/** Half-way between two colours as the eye has it. */
-const middle = (a: number, b: number) => (a <= 0 ? b / 2 : Math.sqrt(a * b))
-
-/** The values that would be read as this colour of a card. A value between two colours lies between those. */
-function neighbourhood(card: readonly number[], value: number): [number, number] {
-  const above = card.find((step) => step > value * 1.0001 + 1e-9)
-  const below = card.findLast((step) => step < value * 0.9999 - 1e-9)
-  const lowest = card[0] > 0 ? value * 0.95 : 0
-  const low = below === undefined ? lowest : middle(below, value)
-  const high = above === undefined ? value * 1.5 : middle(value, above)
-  return [low, Math.max(high, low + 1e-6)]
 }

@@ -12,6 +12,7 @@ import NextLink from '@/ui/page-link'
 import { sayDay } from '@/ui/when'
 import type { DriftModel } from './drift-model'
 import { unpackPast } from './pack-past'
+import { ReadingUse } from './reading-use.client'
 import type { Reckoning } from './reckoning.client'
 
 const OUTLOOK_DAYS = 42
@@ -70,7 +71,12 @@ export function DriftChart({ model, readings, asked }: Props) {
         stood, four times in five.
         {dissolved ? ' Squares are changes, rings the routine to come.' : ''}
       </Box>
-      <SetAside model={model} aside={aside.slice(-NAMED_ASIDE)} />
+      <SetAside
+        model={model}
+        aside={readings
+          .filter((one) => one.setAside !== null || one.use !== null)
+          .slice(-NAMED_ASIDE)}
+      />
     </>
   )
 }
@@ -86,7 +92,8 @@ function SetAside({ model, aside }: { model: DriftModel; aside: WaterEstimate['r
             {measures.say(reading.value, unitOf(model.parameter))} on{' '}
             {sayDay(instantOf(reading.day), model.zone, instantOf(model.today))}
           </NextLink>
-          : {reading.setAside}.
+          : {reading.setAside ?? 'used, whatever the others say'}.
+          <ReadingUse slug={model.slug} reading={reading} />
         </li>
       ))}
     </Box>

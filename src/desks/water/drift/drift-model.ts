@@ -2,6 +2,7 @@ import { packPast } from './pack-past'
 import { METRIC, type Measures } from '@/core/quantity/measures'
 import { entriesOf } from '@/core/history/journal-index'
 import { routinesAt, usualSource } from '@/core/history/lookup'
+import { tankNow } from '@/core/history/tank-at'
 import type { Band, SourceWater, TankHistory } from '@/core/history/types'
 import type { Finding } from '@/core/judgement/finding'
 import { dayOf, type Instant } from '@/core/quantity/time'
@@ -49,6 +50,8 @@ export interface DriftModel {
   lanes: Lane[]
   months: { x: number; name: string }[]
   tests: WorthTesting[]
+  /** What a test costs with the keeper’s own kit, where that is known. */
+  prices: Partial<Record<Parameter, number>>
 }
 
 /** All that the first page of the Water desk shows, worked out from the story. */
@@ -101,6 +104,7 @@ export function driftModel(
     lanes: lanesOf(story, now),
     months: monthsOf(now),
     tests: worthTesting(story, conditions, now).slice(0, 4),
+    prices: pricesOf(story, now),
   }
 }
 
@@ -110,4 +114,11 @@ function withoutPast(
   since: number,
 ): Omit<WaterEstimate, 'past'> {
   return { ...rest, readings: readings.filter((reading) => reading.day >= since) }
+}
+
+function pricesOf(story: TankHistory, now: Instant): DriftModel['prices'] {
+  const kits = tankNow(story, now).vessel.care.kits ?? []
+  return Object.fromEntries(
+    kits.flatMap(({ parameter, price }) => (price === null ? [] : [[parameter, price]])),
+  )
 }

@@ -6,6 +6,7 @@ import { svgText } from '@/ui/drawing/svg-text'
 import NextLink from '@/ui/page-link'
 import type { DriftModel } from './drift-model'
 import { Section } from '../frame'
+import { sayNumber } from '@/core/quantity/say'
 import { nameOf, unitOf } from '@/core/quantity/parameter-name'
 import { STRIP, TODAY_X, type Lane, type Sparkline } from './sparklines'
 
@@ -50,7 +51,11 @@ export function Tests({ model }: { model: DriftModel }) {
             <Box as="li" key={test.parameter} mb={1}>
               <b>{nameOf(test.parameter)}</b>{' '}
               <Box as="span" color="pencil">
-                {sayWhyTest(test, measures)}.
+                {sayWhyTest(test, measures)}
+                {model.prices[test.parameter] === undefined
+                  ? ''
+                  : `, ${sayNumber(model.prices[test.parameter] ?? 0, 0.05)} a test`}
+                .
               </Box>{' '}
               <Box
                 as="span"

@@ -145,10 +145,16 @@ function Understood({ values, litres }: { values: Values; litres: number }) {
 }
 
 /** Takes what was never dosed off the shelf. */
-export function Drop({ name, onDrop }: { name: string; onDrop: () => Promise<Answer> }) {
+export function Drop({
+  name,
+  onDrop,
+}: {
+  name: string
+  onDrop: (sending: Sending) => Promise<Answer>
+}) {
   const [sure, setSure] = useState(false)
   const { busy, refusal, send } = useSending()
-  const drop = () => void send(() => onDrop())
+  const drop = () => void send(onDrop)
   return (
     <Box fontSize="sm" mt={2}>
       {sure ? (

@@ -46,6 +46,7 @@ export async function WaterSettingsPage({ slug }: { slug: string }) {
       }
     >
       <WaterSettings
+        slug={slug}
         care={vessel.care}
         today={localMoment(at, vessel.timeZone).slice(0, 10)}
         evaporationReckoned={`${(await measuresHere()).sayEstimate(loss, 'L')} by ${loss.because}`}
@@ -62,6 +63,7 @@ export async function WaterSettingsPage({ slug }: { slug: string }) {
         stamps={{
           habits: stampOf(CARE_PARTS.habits(vessel.care)),
           bands: stampOf(CARE_PARTS.bands(vessel.care)),
+          kits: stampOf(CARE_PARTS.kits(vessel.care)),
           of: Object.fromEntries(
             [...sources, ...story.products].map((one) => [one.id, stampOf(one)]),
           ),

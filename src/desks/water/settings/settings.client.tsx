@@ -14,6 +14,7 @@ import { Section } from '../frame'
 import { nameOf, unitOf } from '@/core/quantity/parameter-name'
 import { Drop, ProductForm, sayContents } from './product-form.client'
 import { number, shown } from './fields'
+import { Kits } from './kits.client'
 import { DraftNotice } from '@/ui/kit/draft-notice.client'
 import { FormFoot } from '@/ui/kit/form-foot.client'
 import { Input, Problem } from '@/ui/kit/input.client'
@@ -22,6 +23,7 @@ import { useSentForm } from '@/ui/kit/sent-form.client'
 type Fields = Record<string, string>
 type Send = (fields: Fields, sending: Sending) => Promise<Answer<string>>
 interface Props {
+  slug: string
   care: WaterCare
   /** The day of the tank, for what changed today. */
   today: string
@@ -34,7 +36,7 @@ interface Props {
   litres: number
   salts: readonly string[]
   /** What each form shows, for the server to know whether it was changed elsewhere; of sources and products by their ids. */
-  stamps: { habits: string; bands: string; of: Readonly<Record<string, string>> }
+  stamps: { habits: string; bands: string; kits: string; of: Readonly<Record<string, string>> }
   onHabits: Send
   onBands: Send
   onSource: (id: string | null, fields: Fields, sending: Sending) => Promise<Answer<string>>
@@ -116,6 +118,15 @@ export function WaterSettings(props: Props) {
               onSend={(fields, sending) => onProduct(null, fields, sending)}
             />
           </OpenItem>
+        </Section>
+        <Section title="Test kits">
+          <Kits
+            slug={props.slug}
+            kits={props.care.kits ?? []}
+            seen={props.stamps.kits}
+            today={props.today}
+            items={(key) => ({ open: open === key, onToggle: () => toggle(key) })}
+          />
         </Section>
         <Section title="Habits">
           <HabitsForm {...props} />

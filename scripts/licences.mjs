@@ -29,6 +29,7 @@ const PERMISSIVE = [
     'Zero BSD',
     /permission to use, copy, modify, and\/or distribute this software for any purpose with or without fee/i,
   ],
+  ['Blue Oak 1.0.0', /blue oak model license/i],
   ['CC0', /cc0 1\.0 universal/i],
   // Tables of what browsers can do, not a program: to be named, no more.
   ['CC BY 4.0', /attribution 4\.0 international/i],
@@ -41,6 +42,7 @@ const WITHOUT_FILE = new Map([
   ['@next/env', 'split from next, under its MIT'],
   ['client-only', 'split from react, under its MIT'],
   ['drizzle-orm', 'Apache 2.0 by its repository and its manifest'],
+  ['isarray', 'MIT, the text stands in its README'],
   ['pg-types', 'MIT, the text stands in its README'],
   ['pgpass', 'MIT, the text stands in its README'],
   ['tiny-case', 'MIT by its manifest and its README'],

@@ -1,37 +1,26 @@
-import { createHash } from 'node:crypto'
 import Papa from 'papaparse'
-import { doorInto, type Door } from '@/core/admission/admit'
-import type { Entry, EntryKind, EntryOf } from '@/core/journal/entry'
+import type { Door } from '@/core/admission/admit'
+import type { Entry } from '@/core/journal/entry'
 import type { TankHistory } from '@/core/history/types'
 import { type Result, ok, refuse } from '@/core/quantity/result'
 import { dayOf, type Instant } from '@/core/quantity/time'
 import { instant } from '../border/values'
 import { TEXT_LIMITS } from '@/core/journal/shape'
 import { pacer } from '../yield'
+import {
+  fingerprint,
+  reportOn,
+  type BareEntry,
+  type CsvReport,
+  type Separator,
+} from './line-report'
 import { readText } from './text-file'
 
 export const CSV_MAX_MB = 20
 
-/** Between the fields: commas; semicolons or tabs where a spreadsheet of a decimal-comma country wrote the file. */
-export type Separator = ',' | ';' | '\t'
 const SEPARATORS: readonly Separator[] = [',', ';', '\t']
 const SEPARATOR_NAMES = { ';': 'semicolons', '\t': 'tabs' }
 
-interface CsvLine {
-  line: number
-  entry: Entry
-  origin: string
-}
-/** What a file of lines holds; nothing is written until the keeper accepts it. */
-export interface CsvReport {
-  accepted: CsvLine[]
-  /** Lines that cannot be read, each with its reason. */
-  refused: { line: number; says: string }[]
-  /** Lines that the journal holds already, or that stand twice in the file. */
-  known: { line: number; says: string }[]
-  separator: Separator
-  remarks: string[]
-}
 /** A reader of one of our files, against a tank's story and the fingerprints of what was imported before. */
 export type CsvReader = (
   bytes: Uint8Array,
@@ -46,9 +35,6 @@ export interface CsvFields<Column extends string> {
   /** The same with a decimal comma turned into a point where the fields are not separated by commas. */
   decimal: (name: Column) => string
 }
-
-/** An entry that gets its id from its line. */
-export type BareEntry = { [K in EntryKind]: Omit<EntryOf<K>, 'id'> }[EntryKind]
 
 /** Marks of the entries of a journal, gathered in steps. */
 export async function marksOf(
@@ -95,18 +81,15 @@ export async function readCsvLines<Column extends string>(
   if (!text.ok) return text
   const header = text.value.slice(0, 2000).split(/\r?\n/, 1)[0]
   const separator = SEPARATORS.find((sign) => header.includes(sign)) ?? ','
-  const report: CsvReport = { accepted: [], refused: [], known: [], separator, remarks: [] }
+  const lines = reportOn(history, origins, await reading.journal(history), now, separator)
   if (separator !== ',')
-    report.remarks.push(
+    lines.report.remarks.push(
       `The fields are separated by ${SEPARATOR_NAMES[separator]}; decimal commas were read as decimals.`,
     )
-  const inJournal = await reading.journal(history)
-  const door = doorInto(history, now)
-  const seen = new Map<string, number>()
   let places: Record<Column | 'at' | 'note', number> | null = null
   let columns: readonly string[] = []
   let line = 1
-  let lines = 0
+  let read = 0
   const take = (row: string[]): Result<null> => {
     const here = line
     line = lineAfter(line, row)
@@ -118,68 +101,32 @@ export async function readCsvLines<Column extends string>(
       return ok(null)
     }
     if (row.length === 1 && row[0].trim() === '') return ok(null)
-    lines++
+    read++
     const place = places
     const field = (name: Column | 'at' | 'note') => (row[place[name]] ?? '').trim()
     const decimal = (name: Column | 'at' | 'note') =>
       separator !== ',' ? field(name).replace(',', '.') : field(name)
-    const read =
+    const at =
       row.length !== columns.length
-        ? refuse(`${row.length} fields where the heading has ${columns.length}`)
+        ? refuse<Instant>(`${row.length} fields where the heading has ${columns.length}`)
         : checkCommon(field('at'), field('note'), now)
     const print = (parts: readonly unknown[]) => fingerprint(reading.mark, parts)
-    const full = read.ok ? reading.readLine({ field, decimal }, read.value, print, door) : read
-    if (!full.ok) {
-      report.refused.push({ line: here, says: full.problem })
-      return ok(null)
-    }
-    const { origin } = full.value
-    const entry = { ...full.value.entry, id: idIn(history.vessel.id, origin) } as Entry
-    const twin = seen.get(origin)
-    if (twin !== undefined) report.known.push({ line: here, says: `the same as line ${twin}` })
-    else if (origins.has(origin) || inJournal(entry))
-      report.known.push({ line: here, says: 'in the journal already' })
-    else report.accepted.push({ line: here, entry, origin })
-    seen.set(origin, twin ?? here)
+    const full = at.ok ? reading.readLine({ field, decimal }, at.value, print, lines.door) : at
+    if (full.ok) lines.take(here, full.value.entry, full.value.origin)
+    else lines.refuse(here, full.problem)
     return ok(null)
   }
-  const read = await eachRow(text.value, separator, take)
-  if (!read.ok)
-    return read.problem === UNCLOSED
+  const whole = await eachRow(text.value, separator, take)
+  if (!whole.ok)
+    return whole.problem === UNCLOSED
       ? refuse(
           `A quotation mark in line ${line} is never closed, so the lines after it cannot be told apart. Nothing was written.`,
         )
-      : read
-  await passDoor(report, door)
-  const older = report.accepted.filter(({ entry }) => entry.at < history.vessel.startedAt).length
-  if (older > 0)
-    report.remarks.push(
-      `${older === 1 ? 'One line is' : `${older} lines are`} older than the tank, which was set up on ${history.vessel.startedAt.slice(0, 10)}.`,
-    )
-  if (lines === 0) report.remarks.push('The file has its heading and no line.')
+      : whole
+  const report = await lines.close()
+  if (read === 0) report.remarks.push('The file has its heading and no line.')
   return ok(report)
 }
-
-/** Lines must pass the door that a form's entries pass: each is checked against the story with those before it, in time order. */
-async function passDoor(report: CsvReport, door: Door): Promise<void> {
-  const refused = new Set<CsvLine>()
-  const pace = pacer()
-  for (const one of [...report.accepted].sort((a, b) => (a.entry.at < b.entry.at ? -1 : 1))) {
-    const problems = door.admit(one.entry)
-    if (problems.length > 0) {
-      refused.add(one)
-      report.refused.push({ line: one.line, says: problems.map(({ says }) => says).join(' ') })
-    }
-    await pace()
-  }
-  if (refused.size === 0) return
-  report.accepted = report.accepted.filter((one) => !refused.has(one))
-  report.refused.sort((a, b) => a.line - b.line)
-}
-
-/** An entry's id from its line and its tank: the same line is another entry in another tank. */
-const idIn = (vesselId: string, origin: string) =>
-  `l-${createHash('sha256').update(`${vesselId} ${origin}`).digest('hex').slice(0, 32)}`
 
 const UNCLOSED = 'a quotation mark is never closed'
 const STEP_CHARACTERS = 64 * 1024
@@ -237,9 +184,6 @@ function checkCommon(at: string, note: string, now: Instant): Result<Instant> {
     ? refuse(`the note is longer than ${TEXT_LIMITS.note} characters`)
     : ok(new Date(at).toISOString())
 }
-
-const fingerprint = (mark: string, parts: readonly unknown[]) =>
-  `${mark}:${createHash('sha256').update(JSON.stringify(parts)).digest('hex').slice(0, 40)}`
 
 /** The number a field holds, or the sentence that it holds none. */
 export function numberIn(written: string, shown: string): Result<number> {

@@ -12,10 +12,10 @@ import {
   readCsvLines,
   shorten,
   writeCsv,
-  type BareEntry,
   type CsvFields,
   type CsvReader,
 } from './csv-lines'
+import type { BareEntry } from './line-report'
 
 const EVENTS_COLUMNS = ['at', 'kind', 'amount', 'unit', 'subject', 'note'] as const
 type Column = (typeof EVENTS_COLUMNS)[number]

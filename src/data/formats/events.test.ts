@@ -8,7 +8,7 @@ import { importCsv } from '../import-csv'
 import { rowsOf, type Database } from '../db'
 import { loadStory } from '../story'
 import { memoryDatabase } from '../testing/memory'
-import type { CsvReport } from './csv-lines'
+import type { CsvReport } from './line-report'
 import { readEventsCsv, writeEventsCsv } from './events-csv'
 import { writeSeriesCsv } from './series-csv'
 

@@ -13,10 +13,10 @@ import {
   readCsvLines,
   shorten,
   writeCsv,
-  type BareEntry,
   type CsvFields,
   type CsvReader,
 } from './csv-lines'
+import type { BareEntry } from './line-report'
 
 const READINGS_COLUMNS = ['at', 'parameter', 'value', 'unit', 'method', 'note'] as const
 type Column = (typeof READINGS_COLUMNS)[number]

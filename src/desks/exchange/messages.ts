@@ -1,4 +1,4 @@
-import type { Separator } from '@/data/formats/csv-lines'
+import type { Separator } from '@/data/formats/line-report'
 
 /** What the import says to the page: the preview, and one line of news at a time while it writes. */
 export interface ReportView {

@@ -158,7 +158,13 @@ try {
   )
   const csv = `at,parameter,value,unit,method,note\n${Array.from({ length: 20_000 }, (_, i) => `${new Date(Date.parse(NOW) - (i + 1) * 600_000).toISOString()},kh,${(i % 9) + 0.5},dKH,titration,`).join('\n')}`
   await timed('importing 20 000 rows of readings.csv', () =>
-    importCsv(first.db, 'old-1', readReadingsCsv, new TextEncoder().encode(csv), NOW),
+    importCsv(
+      first.db,
+      'old-1',
+      readReadingsCsv,
+      { name: 'readings.csv', bytes: new TextEncoder().encode(csv) },
+      NOW,
+    ),
   )
   await first.close()
   const again = await timed('later start: database open, 80 000 entries', () =>

@@ -39,7 +39,7 @@ try {
     `${(reading / 1000).toFixed(1)} s, the longest anybody waited ${waited.toFixed(0)} ms`,
   )
   const [writing, stood] = await withPulse(
-    () => importCsv(open.db, 'old-299', readReadingsCsv, csv, NOW),
+    () => importCsv(open.db, 'old-299', readReadingsCsv, { name: 'readings.csv', bytes: csv }, NOW),
     async () => void (await open.db.execute('select 1')),
   )
   note(

@@ -29,10 +29,51 @@ test('readings.csv: preview by line, nothing written before it is accepted, the 
   await expect(page.getByRole('button', { name: /^Write/ })).toHaveCount(0)
 })
 
+test('a keeper’s own sheet: columns guessed and put right, the day’s order asked once, taken back whole later', async ({
+  page,
+}) => {
+  const sheet = 'Date;NO3;KH;Mood;WC %\n03/04/2026;20;4;good;30\n05/06/2026;<5;lots;;\n'
+  await open(page, '/tanks/spring/book/import')
+  await page.setInputFiles(chooser, file('my tank.csv', sheet))
+  await expect(page.getByText('Are the columns read as you mean them?')).toBeVisible()
+  await expect(page.getByLabel('NO3 is')).toHaveValue('nitrate')
+  await expect(page.getByLabel('Mood is')).toHaveValue('nothing')
+  await expect(page.getByRole('button', { name: 'See what it adds' })).toBeDisabled()
+  await page.getByLabel('the 3rd of April').check()
+  await page.getByLabel('Mood is').selectOption('note')
+  await page.getByRole('button', { name: 'See what it adds' }).click()
+  await expect(page.locator('main')).toContainText(
+    '4 new lines, 0 known already, 1 that cannot be read.',
+  )
+  await expect(page.locator('main')).toContainText('KH: “lots” must be a number')
+  await expect(page.locator('main')).toContainText('Nitrate under 5 mg/L')
+  const fetched = page.waitForEvent('download')
+  await page.getByRole('link', { name: /Fetch what cannot be read/ }).click()
+  expect(readFileSync(await (await fetched).path(), 'utf8')).toContain('3,"KH: “lots”')
+  await page.getByRole('button', { name: 'Write 4 lines' }).click()
+  await expect(page.locator('main')).toContainText('4 lines written.')
+  // The same headings the next time: nothing is asked again.
+  await page.setInputFiles(chooser, file('my tank.csv', sheet))
+  await expect(page.getByText('The columns are read as the last time.')).toBeVisible()
+  await page.getByRole('button', { name: 'See what it adds' }).click()
+  await expect(page.locator('main')).toContainText('0 new lines, 4 known already')
+  await page.getByRole('button', { name: 'take back my tank.csv' }).click()
+  await expect(page.getByRole('button', { name: 'bring back my tank.csv' })).toBeVisible()
+  await open(page, '/tanks/spring/book?from=2026-04-03&to=2026-04-03')
+  await expect(page.locator('main')).toContainText('No line answers to this filter.')
+  await open(page, '/tanks/spring/book/import')
+  await page.getByRole('button', { name: 'bring back my tank.csv' }).click()
+  await expect(page.getByRole('button', { name: 'take back my tank.csv' })).toBeVisible()
+  await open(page, '/tanks/spring/book?from=2026-04-03&to=2026-04-03')
+  await expect(page.locator('main')).toContainText('Changed 30 % of the water')
+})
+
 test('files that are none: a sentence, nothing written', async ({ page, quiet }) => {
   await open(page, '/tanks/spring/book/import')
   const cases: [string, string | Buffer, RegExp][] = [
-    ['wrong columns', 'when,what\n1,2', /heading must read/],
+    ['wrong columns', 'at,parameter,value\n1,2,3', /heading must read/],
+    ['no table', 'a shopping list\nbread\n', /No row of headings/],
+    ['an old workbook', Buffer.from([0xd0, 0xcf, 0x11, 0xe0, 1]), /old kind/],
     ['binary', Buffer.from([0x89, 0x50, 0, 0, 1, 2, 3]), /not a text file/],
     ['empty', '', /empty|No file/],
   ]

@@ -244,7 +244,7 @@ test('events.csv is told from readings.csv by its heading, previewed line by lin
   page,
 }) => {
   await open(page, '/tanks/spring/book/import')
-  await page.getByLabel(/A file with the columns/).setInputFiles({
+  await page.getByLabel(/A table of tests/).setInputFiles({
     name: 'events.csv',
     mimeType: 'text/csv',
     buffer: Buffer.from(

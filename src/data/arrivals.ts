@@ -26,7 +26,7 @@ export async function arrive(
   db: Database,
   vesselId: string,
   { rows, said, stop }: ArrivingLines,
-  last: (tx: Database) => Promise<void> = async () => {},
+  last: (tx: Database, arrivalId: string) => Promise<void> = async () => {},
 ): Promise<void> {
   const id = randomUUID()
   await inTransaction(
@@ -44,7 +44,7 @@ export async function arrive(
     }
     stop?.throwIfAborted()
     await inTransaction(db, async (tx) => {
-      await last(tx)
+      await last(tx, id)
       await tx.delete(t.arrival).where(eq(t.arrival.id, id))
       await touchStory(tx, vesselId)
     })

@@ -247,6 +247,7 @@ export async function setEntryVoided(
     .update(t.entry)
     .set({
       voided,
+      takenBack: false,
       revision: row.revision + 1,
       plantingId: voided ? null : plantingId,
       populationId: voided ? null : populationId,
@@ -268,7 +269,7 @@ export async function setVoided(
     await keepVersion(tx, before, voided ? 'void' : 'restore', now)
     await tx
       .update(t.entry)
-      .set({ voided, revision: before.revision + 1 })
+      .set({ voided, takenBack: false, revision: before.revision + 1 })
       .where(eq(t.entry.id, entryId))
     return withEntry(story, entryId, voided ? null : before.entry)
   })

@@ -7,6 +7,7 @@ import type { CsvReader } from './formats/csv-lines'
 import type { CsvReport } from './formats/line-report'
 import type { Database } from './db'
 import * as t from './schema'
+import { noteFile } from './imported-files'
 import { loadStory } from './story'
 import { arrived } from './visible'
 
@@ -31,7 +32,7 @@ export async function importCsv(
   db: Database,
   slug: string,
   read: CsvReader,
-  bytes: Uint8Array,
+  file: { name: string; bytes: Uint8Array },
   now: Instant,
   said: (progress: ImportProgress) => void = () => {},
   stop?: AbortSignal,
@@ -39,9 +40,18 @@ export async function importCsv(
   const story = await loadStory(db, slug)
   if (!story) return refuse('There is no tank of that name. Nothing was written.')
   await waitForArrivals(db, story.vessel.id)
-  const report = await read(bytes, story, await knownOrigins(db, story.vessel.id), now)
+  const report = await read(file.bytes, story, await knownOrigins(db, story.vessel.id), now)
   if (!report.ok || report.value.accepted.length === 0) return report
-  await arrive(db, story.vessel.id, { rows: report.value.accepted, said, stop })
+  const rows = report.value.accepted
+  await arrive(db, story.vessel.id, { rows, said, stop }, async (tx, id) => {
+    await noteFile(tx, {
+      id,
+      vesselId: story.vessel.id,
+      name: file.name,
+      readAt: now,
+      lines: rows.length,
+    })
+  })
   return report
 }
 

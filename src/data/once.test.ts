@@ -354,10 +354,22 @@ describe.each(DATABASES)('on %s', (name, start) => {
       )
       for (const slug of ['test', 'second']) {
         expect(
-          await importCsv(db, slug, readReadingsCsv, file, '2026-11-01T00:00:00.000Z'),
+          await importCsv(
+            db,
+            slug,
+            readReadingsCsv,
+            { name: 'readings.csv', bytes: file },
+            '2026-11-01T00:00:00.000Z',
+          ),
         ).toMatchObject({ ok: true, value: { accepted: { length: 2 } } })
         expect(
-          await importCsv(db, slug, readReadingsCsv, file, '2026-11-01T00:00:00.000Z'),
+          await importCsv(
+            db,
+            slug,
+            readReadingsCsv,
+            { name: 'readings.csv', bytes: file },
+            '2026-11-01T00:00:00.000Z',
+          ),
         ).toMatchObject({ ok: true, value: { accepted: [], known: { length: 2 } } })
       }
     })
@@ -368,7 +380,15 @@ describe.each(DATABASES)('on %s', (name, start) => {
       const before = (await story()).entries.length
       const both = await Promise.all(
         [1, 2].map(() =>
-          attempt(() => importCsv(db, 'test', readReadingsCsv, file, '2026-11-01T00:00:00.000Z')),
+          attempt(() =>
+            importCsv(
+              db,
+              'test',
+              readReadingsCsv,
+              { name: 'readings.csv', bytes: file },
+              '2026-11-01T00:00:00.000Z',
+            ),
+          ),
         ),
       )
       expect(both.some((answer) => answer.ok)).toBe(true)
@@ -385,7 +405,7 @@ describe.each(DATABASES)('on %s', (name, start) => {
         db,
         'test',
         readReadingsCsv,
-        file,
+        { name: 'readings.csv', bytes: file },
         '2026-11-01T00:00:00.000Z',
         ({ done }) => {
           if (done >= 1500) stop.abort()

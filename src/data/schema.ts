@@ -241,6 +241,8 @@ export const entry = pgTable(
     /** Counts lines as they are written: those of one moment stand in the Book as they came. */
     line: bigserial('line', { mode: 'number' }).notNull(),
     voided: boolean('voided').notNull().default(false),
+    /** Struck out together with the file it came with, and brought back with it. */
+    takenBack: boolean('taken_back').notNull().default(false),
     /** The arrival it came with; unseen while that is under way. */
     arrival: text('arrival'),
   },
@@ -263,6 +265,19 @@ export const arrival = pgTable('arrival', {
     .notNull()
     .references(() => vessel.id, { onDelete: 'cascade' }),
   begunAt: moment('begun_at').notNull().defaultNow(),
+})
+
+/** Files of lines that were read into a tank: what came with each can be taken back at any later time, and brought back. */
+export const importedFile = pgTable('imported_file', {
+  /** The arrival it came with; its entries keep it. */
+  id: text('id').primaryKey(),
+  vesselId: text('vessel_id')
+    .notNull()
+    .references(() => vessel.id, { onDelete: 'cascade' }),
+  name: text('name').notNull(),
+  readAt: moment('read_at').notNull(),
+  lines: integer('lines').notNull(),
+  takenBack: boolean('taken_back').notNull().default(false),
 })
 
 /** Former versions of edited, voided and restored entries. Rows are only ever added. */

@@ -134,7 +134,7 @@ const STEP_CHARACTERS = 64 * 1024
 const LONGEST_LINE_STEPS = 4
 
 /** Hands the rows of a text over one by one, a step at a time, and stops at the first that is refused. */
-function eachRow(
+export function eachRow(
   text: string,
   separator: Separator,
   take: (row: string[]) => Result<null>,

@@ -170,9 +170,15 @@ describe('events.csv', () => {
     const file = bytes(
       `${HEAD}\n2026-03-01T10:00Z,water-change,40,percent,,\n2026-03-02T10:00Z,feed,1,g,flakes,`,
     )
-    await importCsv(db, 'test', readEventsCsv, file, NOW)
+    await importCsv(db, 'test', readEventsCsv, { name: 'events.csv', bytes: file }, NOW)
     expect((await loadStory(db, 'test'))!.entries).toHaveLength(2)
-    const again = await importCsv(db, 'test', readEventsCsv, file, NOW)
+    const again = await importCsv(
+      db,
+      'test',
+      readEventsCsv,
+      { name: 'events.csv', bytes: file },
+      NOW,
+    )
     expect(again.ok && again.value.known.map((line) => line.says)).toEqual([
       'in the journal already',
       'in the journal already',

@@ -3,6 +3,7 @@ import { lodge } from '../demo/lodge'
 import { entriesOf } from '@/core/history/journal-index'
 import { DAY0, nitrate, tank } from '@/core/testing/tank'
 import { instantOf } from '@/core/quantity/time'
+import { importedFiles, setTakenBack } from '../imported-files'
 import { importCsv, previewCsv } from '../import-csv'
 import type { CsvReport } from './line-report'
 import { importStory } from '../import-tank'
@@ -183,10 +184,23 @@ describe('import of readings', () => {
     expect(preview.ok && preview.value.accepted.length).toBe(1200)
     expect((await loadStory(db, 'test'))!.entries).toHaveLength(1)
     const seen: number[] = []
-    await importCsv(db, 'test', readReadingsCsv, file(1200), NOW, ({ done }) => seen.push(done))
+    await importCsv(
+      db,
+      'test',
+      readReadingsCsv,
+      { name: 'readings.csv', bytes: file(1200) },
+      NOW,
+      ({ done }) => seen.push(done),
+    )
     expect(seen).toEqual([500, 1000, 1200])
     expect((await loadStory(db, 'test'))!.entries).toHaveLength(1201)
-    const again = await importCsv(db, 'test', readReadingsCsv, file(1200), NOW)
+    const again = await importCsv(
+      db,
+      'test',
+      readReadingsCsv,
+      { name: 'readings.csv', bytes: file(1200) },
+      NOW,
+    )
     expect(again.ok && [again.value.accepted.length, again.value.known.length]).toEqual([0, 1200])
   })
   test('stopped half-way, nothing of it is left', async () => {
@@ -200,7 +214,7 @@ describe('import of readings', () => {
         db,
         'test',
         readReadingsCsv,
-        late,
+        { name: 'late.csv', bytes: late },
         NOW,
         ({ done }) => done >= 500 && stop.abort(),
         stop.signal,
@@ -214,6 +228,26 @@ describe('import of readings', () => {
     await setVoided(db, 'test', imported.id, true, NOW)
     const again = await previewCsv(db, 'test', readReadingsCsv, file(1200), NOW)
     expect(again.ok && again.value.accepted).toEqual([])
+  })
+  test('a whole file is taken back later and brought back, but for what the keeper struck out himself', async () => {
+    const count = async () => (await loadStory(db, 'test'))!.entries.length
+    const before = await count()
+    const [file] = await importedFiles(db, (await loadStory(db, 'test'))!.vessel.id)
+    expect(file).toMatchObject({ name: 'readings.csv', lines: 1200, takenBack: false })
+    await setTakenBack(db, 'test', file.id, true)
+    await setTakenBack(db, 'test', file.id, true)
+    expect(await count()).toBe(before - 1199)
+    const page = await previewCsv(
+      db,
+      'test',
+      readReadingsCsv,
+      bytes(`${HEAD}\n${instantOf(DAY0 + 2)},nitrate,0.5,mg/L,photometer,`),
+      NOW,
+    )
+    expect(page.ok && page.value.known).toHaveLength(1)
+    await setTakenBack(db, 'test', file.id, false)
+    expect(await count()).toBe(before)
+    await expect(setTakenBack(db, 'test', 'no such file', true)).rejects.toThrow(/No such file/)
   })
   test('a tank that is not there', async () =>
     expect(await previewCsv(db, 'nowhere', readReadingsCsv, file(1), NOW)).toMatchObject({

@@ -17,6 +17,16 @@ test.each([',', ';', '\t'])('separated by “%s”, in UTF-8 and in UTF-16', (se
 test('columns in another order, quoted, in capitals; a kind of plant in a note is no column', () => {
   for (const heading of ['kind,at', 'AT, Kind ,amount', '"at","kind","amount"', 'at,kind'])
     expect(fileKind(heading)).toBe('events')
-  for (const heading of ['at,parameter,kindness', `${READINGS}\n2026,nitrate,kind,`, ''])
+  for (const heading of [`${READINGS}\n2026,nitrate,kind,`, 'value,parameter,at'])
     expect(fileKind(heading)).toBe('readings')
+})
+test('what has no heading of ours is a keeper’s own sheet', () => {
+  for (const heading of [
+    '',
+    'Date,NO3,KH',
+    'at,parameter,kindness',
+    'kind,amount',
+    'PK\u0003\u0004',
+  ])
+    expect(fileKind(heading)).toBe('sheet')
 })

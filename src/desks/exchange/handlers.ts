@@ -8,6 +8,10 @@ import type { CsvReport } from '@/data/formats/line-report'
 import { readEventsCsv, writeEventsCsv } from '@/data/formats/events-csv'
 import { readReadingsCsv, writeReadingsCsv } from '@/data/formats/readings-csv'
 import { writeSeriesCsv } from '@/data/formats/series-csv'
+import { guessMapping } from '@/data/formats/sheet/guess'
+import { parseMapping } from '@/data/formats/sheet/mapping-schema'
+import { readSheet, SHEET_MAX_MB, textOf } from '@/data/formats/sheet/read-sheet'
+import { sheetReader } from '@/data/formats/sheet/sheet-reader'
 import { remarkOnUnlikely } from '@/data/formats/unlikely-lines'
 import { readTankFile, TANK_FILE_MAX_MB, writeTankFile } from '@/data/formats/tank-file'
 import { importCsv, previewCsv } from '@/data/import-csv'
@@ -15,11 +19,13 @@ import { importStory } from '@/data/import-tank'
 import { loadStory } from '@/data/story'
 import { beginJob, endJob, stopJob, type Job } from './jobs'
 import type { LineFile } from './file-kind'
-import type { ReportView } from './messages'
+import type { ReportView, SheetView } from './messages'
 import { ALL_TAKEN, takeSlot } from './slots'
 import { streamProgress } from './stream-progress'
 
 const SHOWN = 200
+/** What could not be read can be fetched as a file: so much of it goes along. */
+const REFUSED_SHOWN = 5000
 
 /** The readings of a tank as readings.csv. */
 export async function sendReadings(slug: string): Promise<Response> {
@@ -45,8 +51,51 @@ export async function sendSeries(slug: string): Promise<Response> {
     : noSuchTank()
 }
 
-/** The files of lines that Vivero reads, by the name they have in the address. */
-const READERS: Record<LineFile, CsvReader> = { readings: readReadingsCsv, events: readEventsCsv }
+const READERS: Record<Exclude<LineFile, 'sheet'>, CsvReader> = {
+  readings: readReadingsCsv,
+  events: readEventsCsv,
+}
+
+/** The reader of a file, by the name it has in the address; a keeper’s own sheet is read as the address says. Null: it does not say so soundly. */
+function readerFor(file: LineFile, request: Request): CsvReader | null {
+  if (file !== 'sheet') return READERS[file]
+  try {
+    const said = new URL(request.url).searchParams.get('as') ?? ''
+    return sheetReader(parseMapping(JSON.parse(said)))
+  } catch {
+    return null
+  }
+}
+const NO_MAPPING =
+  'How the columns are to be read did not arrive whole. Choose the file again; nothing was written.'
+
+/** What the file is called, as its keeper will look for it. */
+function fileName(request: Request): string {
+  const name = new URL(request.url).searchParams.get('name')?.trim() ?? ''
+  return [...name].slice(0, LONGEST_NAME).join('').replaceAll('\0', '') || 'a file'
+}
+const LONGEST_NAME = 120
+
+/** What a keeper’s own spreadsheet looks like: its headings, some of its rows, and what each column is taken for. */
+export const lookAtSheet = (slug: string, request: Request): Promise<Response> =>
+  inSlot(async () => {
+    const bytes = await readBody(request, SHEET_MAX_MB)
+    if (bytes instanceof Response) return bytes
+    if (!(await loadStory(await database(), slug))) return noSuchTank()
+    const sheet = await readSheet(bytes)
+    if (!sheet.ok) return Response.json({ problem: sheet.problem }, { status: 422 })
+    const { headings, rows, remarks } = sheet.value
+    return Response.json({
+      headings: headings.map((heading) => heading.slice(0, 80)),
+      sample: rows
+        .slice(0, SAMPLE_ROWS)
+        .map(({ cells }) => headings.map((_, i) => textOf(cells[i] ?? null).slice(0, 60))),
+      rows: rows.length,
+      remarks,
+      guess: guessMapping(sheet.value),
+    } satisfies SheetView)
+  })
+const SAMPLE_ROWS = 5
 
 /** A tank's whole story as a tank file. */
 export async function sendTankFile(slug: string): Promise<Response> {
@@ -66,10 +115,12 @@ export async function previewUpload(
 }
 
 async function preview(slug: string, file: LineFile, request: Request): Promise<Response> {
+  const reader = readerFor(file, request)
+  if (!reader) return Response.json({ problem: NO_MAPPING }, { status: 422 })
   const bytes = await readBody(request, CSV_MAX_MB)
   if (bytes instanceof Response) return bytes
   const db = await database()
-  const report = await previewCsv(db, slug, READERS[file], bytes, now())
+  const report = await previewCsv(db, slug, reader, bytes, now())
   if (!report.ok) return Response.json({ problem: report.problem }, { status: 422 })
   const story = await loadStory(db, slug)
   if (!story) return noSuchTank()
@@ -83,13 +134,16 @@ export async function writeUpload(
   file: LineFile,
   request: Request,
 ): Promise<Response> {
+  const reader = readerFor(file, request)
+  if (!reader) return Response.json({ problem: NO_MAPPING }, { status: 422 })
   const slot = takeSlot()
   if (!slot) return Response.json({ problem: ALL_TAKEN }, { status: 503 })
   const job = jobOf(request, slot)
   const bytes = await readBody(request, CSV_MAX_MB)
   if (bytes instanceof Response) return ended(job, bytes)
   return streamProgress(job, request, async (said, stop) => {
-    const result = await importCsv(await database(), slug, READERS[file], bytes, now(), said, stop)
+    const read = { name: fileName(request), bytes }
+    const result = await importCsv(await database(), slug, reader, read, now(), said, stop)
     return result.ok ? ok(result.value.accepted.length) : result
   })
 }
@@ -187,7 +241,7 @@ function viewOf(
     acceptedLines: report.accepted
       .slice(0, SHOWN)
       .map(({ line, entry }) => ({ line, at: entry.at, says: describe(entry) })),
-    refusedLines: report.refused.slice(0, SHOWN),
+    refusedLines: report.refused.slice(0, REFUSED_SHOWN),
     knownLines: report.known.slice(0, SHOWN),
   }
 }

@@ -1,3 +1,4 @@
+import type { Guess } from '@/data/formats/sheet/guess'
 import type { Separator } from '@/data/formats/line-report'
 
 /** What the import says to the page: the preview, and one line of news at a time while it writes. */
@@ -10,6 +11,14 @@ export interface ReportView {
   acceptedLines: { line: number; at: string; says: string }[]
   refusedLines: { line: number; says: string }[]
   knownLines: { line: number; says: string }[]
+}
+/** A keeper’s own spreadsheet before it is read: what stands in it, and what its columns are taken for. */
+export interface SheetView {
+  headings: string[]
+  sample: string[][]
+  rows: number
+  remarks: string[]
+  guess: Guess
 }
 /** A line of news; the last one says what became of it. Only `done` means that something was written. */
 export type ImportMessage<T> =

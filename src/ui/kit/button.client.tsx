@@ -9,7 +9,7 @@ import { chakra } from '@chakra-ui/react'
 export const Button = chakra(
   'button',
   {
-    base: { cursor: 'pointer' },
+    base: { cursor: 'pointer', _disabled: { opacity: 0.45, cursor: 'default' } },
     variants: {
       look: {
         ink: { bg: 'ink', color: 'paper' },

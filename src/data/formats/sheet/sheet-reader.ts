@@ -1,0 +1,238 @@
+import type { Entry } from '@/core/journal/entry'
+import type { TankHistory } from '@/core/history/types'
+import { TEXT_LIMITS } from '@/core/journal/shape'
+import { fieldOfCard } from '@/core/quantity/card'
+import { ok, refuse, type Result } from '@/core/quantity/result'
+import type { Instant } from '@/core/quantity/time'
+import { toCanonical, volumeToLitres } from '@/core/quantity/units'
+import { instantIn } from '@/core/quantity/zone'
+import { usualMethod } from '@/core/journal/kinds/usual-method'
+import { pacer } from '../../yield'
+import type { CsvReader } from '../csv-lines'
+import { fingerprint, reportOn, type BareEntry, type GrowingReport } from '../line-report'
+import { readCell, type CellValue } from './cells'
+import { readClock, readWallTime } from './dates'
+import { methodNamed, parameterNamed, unitNamed, usualUnit } from './guess'
+import type { Cell, ColumnUse, Mapping } from './mapping'
+import { readSheet } from './read-sheet'
+
+type ReadingUse = Extract<ColumnUse, { as: 'reading' }>
+type Change = Extract<ColumnUse, { as: 'change' }>
+
+/** A reader of a keeper’s own spreadsheet, as it was mapped: a row may hold many readings, a change and a remark; each cell that cannot be read is named by its row and heading, and the rest is kept. */
+export const sheetReader =
+  (mapping: Mapping): CsvReader =>
+  async (bytes, history, origins, now) => {
+    const sheet = await readSheet(bytes)
+    if (!sheet.ok) return sheet
+    const { headings, rows, remarks } = sheet.value
+    if (headings.length !== mapping.columns.length)
+      return refuse('The file has other columns than a moment ago. Choose it again.')
+    if (!mapping.columns.some(({ as }) => as === 'date'))
+      return refuse('Say which column holds the date; nothing was written.')
+    const report = reportOn(history, origins, heldBy(history), now)
+    report.report.remarks.push(...remarks)
+    const row = rowReader(mapping, headings, history, now, report)
+    const pace = pacer()
+    for (const { line, cells } of rows) {
+      row(line, cells)
+      await pace()
+    }
+    return ok(await report.close())
+  }
+
+/** Whether the journal holds the same thing under another id. */
+function heldBy(history: TankHistory): (entry: Entry) => boolean {
+  const marks = new Set(history.entries.map(markOf))
+  return (entry) => marks.has(markOf(entry))
+}
+
+function markOf(entry: Entry): string {
+  if (entry.kind === 'reading')
+    return `${entry.at}|${entry.parameter}|${entry.value.toPrecision(9)}`
+  if (entry.kind === 'water-change') return `${entry.at}|change|${entry.fraction.toPrecision(6)}`
+  return entry.kind === 'note' ? `${entry.at}|note|${entry.text}` : entry.id
+}
+
+/** Reads one row into the report. */
+function rowReader(
+  { columns, dayOrder }: Mapping,
+  headings: readonly string[],
+  history: TankHistory,
+  now: Instant,
+  report: GrowingReport,
+): (line: number, cells: readonly Cell[]) => void {
+  const at = (sort: ColumnUse['as']) => columns.findIndex(({ as }) => as === sort)
+  const [dateAt, timeAt, noteAt, nameAt] = [at('date'), at('time'), at('note'), at('name')]
+  const cellOf = (cells: readonly Cell[], i: number) => (i < 0 ? null : (cells[i] ?? null))
+  return (line, cells) => {
+    const date = instantOfRow(cellOf(cells, dateAt), cellOf(cells, timeAt), dayOrder, history, now)
+    if (!date.ok) return report.refuse(line, date.problem)
+    const note = textIn(cellOf(cells, noteAt))
+    if (note.length > TEXT_LIMITS.note)
+      return report.refuse(line, `the remark is longer than ${TEXT_LIMITS.note} characters`)
+    const make = commonOf(date.value)
+    const found = nameAt >= 0 ? [longRow(cells, columns)] : wideRow(cells, columns, headings)
+    let taken = 0
+    for (const one of found) {
+      if (!one.ok) report.refuse(line, one.problem)
+      else if (one.value) {
+        const entry = one.value.make(make(taken === 0 ? note : ''), report)
+        if (entry.ok) {
+          report.take(line, entry.value, fingerprint('sheet', [date.value, ...one.value.print]))
+          taken++
+        } else report.refuse(line, entry.problem)
+      }
+    }
+    if (taken === 0 && note !== '' && found.every((one) => one.ok))
+      report.take(
+        line,
+        { ...make(''), kind: 'note', text: note },
+        fingerprint('sheet', [date.value, 'note', note]),
+      )
+  }
+}
+
+interface Common {
+  at: Instant
+  certainty: 'measured'
+  by: 'import'
+  note: string | null
+  expected: null
+}
+const commonOf =
+  (at: Instant) =>
+  (note: string): Common => ({
+    at,
+    certainty: 'measured',
+    by: 'import',
+    note: note || null,
+    expected: null,
+  })
+
+/** What a cell comes to: an entry once it is known when, and what its fingerprint is made of. Null: nothing stands there. */
+type Found = Result<{
+  make: (common: Common, report: GrowingReport) => Result<BareEntry>
+  print: readonly unknown[]
+} | null>
+
+function wideRow(
+  cells: readonly Cell[],
+  columns: readonly ColumnUse[],
+  headings: readonly string[],
+): Found[] {
+  return columns.flatMap((use, i): Found[] => {
+    const cell = cells[i] ?? null
+    if (use.as !== 'reading' && use.as !== 'change') return []
+    const read = readCell(cell)
+    if (!read.ok) return [refuse(`${headings[i]}: ${read.problem}`)]
+    if (read.value === null) return [ok(null)]
+    return [use.as === 'reading' ? asReading(read.value, use) : asChange(read.value, use)]
+  })
+}
+
+function longRow(cells: readonly Cell[], columns: readonly ColumnUse[]): Found {
+  const cellOf = (sort: ColumnUse['as']) =>
+    cells[columns.findIndex(({ as }) => as === sort)] ?? null
+  const name = textIn(cellOf('name'))
+  if (name === '') return ok(null)
+  const parameter = parameterNamed(name)
+  if (!parameter) return refuse(`“${name.slice(0, 40)}” is nothing Vivero knows a test of`)
+  const read = readCell(cellOf('value'))
+  if (!read.ok) return refuse(`${name}: ${read.problem}`)
+  if (read.value === null) return ok(null)
+  const written = textIn(cellOf('unit'))
+  const unit = unitNamed(written || name, parameter)
+  if (written !== '' && unit === null && parameter !== 'pH')
+    return refuse(`“${written.slice(0, 20)}” is no unit of ${parameter}`)
+  return asReading(read.value, {
+    as: 'reading',
+    parameter,
+    unit: unit ?? usualUnit(parameter, [read.value.value]),
+    method: methodNamed(textIn(cellOf('method'))) ?? usualMethod(parameter),
+  })
+}
+
+function asReading(cell: CellValue, { parameter, unit, method }: ReadingUse): Found {
+  const canonical = toCanonical(parameter, cell.value, unit)
+  if (!canonical.ok) return refuse(canonical.problem)
+  const end = (value: number) => {
+    const read = toCanonical(parameter, value, unit)
+    return read.ok ? read.value : canonical.value
+  }
+  const range = cell.between && { low: end(cell.between.low), high: end(cell.between.high) }
+  const between = cell.beyond ? fieldOfCard([], canonical.value, cell.beyond) : range
+  return ok({
+    print: [parameter, cell, unit],
+    make: (common) =>
+      ok({
+        ...common,
+        kind: 'reading',
+        certainty: cell.about ? 'glance' : 'measured',
+        parameter,
+        value: canonical.value,
+        method,
+        entered: { value: cell.value, unit },
+        ...(cell.beyond ? { beyond: cell.beyond } : {}),
+        ...(between ? { between } : {}),
+      }),
+  })
+}
+
+/** A cell of per cent in a workbook is a part of one; a change of one per cent and less is nobody’s. */
+const asFraction = (value: number) => (value <= 1 ? value : value / 100)
+
+function asChange(cell: CellValue, { unit }: Change): Found {
+  if (cell.value === 0) return ok(null)
+  return ok({
+    print: ['change', cell.value, unit],
+    make: (common, { door }) => {
+      const tank = door.ask(common.at).litres()
+      const much =
+        unit === 'percent' ? ok(asFraction(cell.value) * tank) : volumeToLitres(cell.value, unit)
+      if (!much.ok) return much
+      const fraction = unit === 'percent' ? asFraction(cell.value) : much.value / tank
+      if (!(fraction > 0 && fraction <= 1))
+        return refuse(
+          `A change of ${cell.value} ${unit === 'percent' ? '%' : unit} is more than the tank holds.`,
+        )
+      return ok({
+        ...common,
+        kind: 'water-change',
+        fraction,
+        litres: Number(much.value.toFixed(3)),
+        sourceId: null,
+      })
+    },
+  })
+}
+
+/** Of a day without a time of day the middle, which is nearest to whenever it was. */
+const NOON = '12:00'
+
+function instantOfRow(
+  date: Cell,
+  time: Cell,
+  order: Mapping['dayOrder'],
+  { vessel }: TankHistory,
+  now: Instant,
+): Result<Instant> {
+  const wall = readWallTime(date, order)
+  if (!wall.ok) return wall
+  const clock = readClock(time)
+  if (!clock.ok) return clock
+  const said = clock.value ?? wall.value.clock
+  const at = instantIn(vessel.timeZone, `${wall.value.day}T${said ?? NOON}`, now)
+  if (at === '') return refuse(`there is no ${wall.value.day}`)
+  if (at <= now) return ok(at)
+  const midnight = instantIn(vessel.timeZone, `${wall.value.day}T00:00`, now)
+  // This morning, written down without its time.
+  return said === null && midnight <= now
+    ? ok(midnight)
+    : refuse(`${wall.value.day} has not happened yet`)
+}
+
+function textIn(cell: Cell): string {
+  if (cell === null) return ''
+  return (typeof cell === 'object' ? cell.wall : String(cell)).trim()
+}

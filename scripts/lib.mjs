@@ -27,7 +27,11 @@ delete quietEnv.DATABASE_URL
 const testNow = process.env.VIVERO_NOW
 delete quietEnv.VIVERO_NOW
 /** The environment of programs that the tests start: one moment for all of them, the demo data made for it too. */
-export const testEnv = { ...quietEnv, VIVERO_NOW: testNow ?? '2026-11-24T12:00:00.000Z' }
+export const testEnv = {
+  ...quietEnv,
+  VIVERO_NOW: testNow ?? '2026-11-24T12:00:00.000Z',
+  VIVERO_BACKUPS: 'off',
+}
 
 export function say(sentence) {
   console.log(`vivero: ${sentence}`)

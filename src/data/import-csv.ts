@@ -7,9 +7,13 @@ import type { CsvReader } from './formats/csv-lines'
 import type { CsvReport } from './formats/line-report'
 import type { Database } from './db'
 import * as t from './schema'
+import { backedUpFirst } from './backed-up'
 import { noteFile } from './imported-files'
 import { loadStory } from './story'
 import { arrived } from './visible'
+
+/** Before a file of so many lines is written a copy of the data is made. */
+const MANY_LINES = 2000
 
 /** What a file would add to a tank, without writing. */
 export async function previewCsv(
@@ -43,6 +47,7 @@ export async function importCsv(
   const report = await read(file.bytes, story, await knownOrigins(db, story.vessel.id), now)
   if (!report.ok || report.value.accepted.length === 0) return report
   const rows = report.value.accepted
+  if (rows.length >= MANY_LINES) await backedUpFirst(db)
   await arrive(db, story.vessel.id, { rows, said, stop }, async (tx, id) => {
     await noteFile(tx, {
       id,

@@ -9,6 +9,7 @@ import {
   rmSync,
   writeSync,
 } from 'node:fs'
+import { cp } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
 import type { PGlite } from '@electric-sql/pglite'
 import { sql } from 'drizzle-orm'
@@ -20,10 +21,13 @@ import { Pool } from 'pg'
 import { sweepArrivals } from './arrivals'
 import { rowsOf, type Database, type OpenDatabase } from './db'
 import { openDurable } from './at-rest/durable-fs'
+import { makeBackup, type Backup } from './at-rest/backups'
 import { bytesUnder, keepAside } from './at-rest/keep-aside'
 import { lockDirectory, type DirectoryLock } from './at-rest/lock'
 import { makeDirectoryPrivate, makePrivate, syncPath, syncTree } from './at-rest/private'
+import { finishRestore } from './at-rest/restore'
 import { roomOn } from './at-rest/room'
+import { backUpBy } from './backed-up'
 import { migrationsFolder } from './places'
 import * as schema from './schema'
 import { ensureTemplate } from './at-rest/template'
@@ -63,6 +67,7 @@ async function openLocked(asked: string, prepare: (home: string) => void): Promi
     const home = realHome(join(directory, 'pg'))
     const mark = join(home, 'PG_VERSION')
     if (existsSync(mark)) await lock.alsoHold(mark)
+    finishRestore(directory)
     prepare(home)
     if (!existsSync(home)) {
       const problem = roomOn(directory)(TEMPLATE_BYTES)
@@ -78,8 +83,11 @@ async function openLocked(asked: string, prepare: (home: string) => void): Promi
     checkRoomOf(db, roomOn(home))
     await sweepArrivals(db, 0)
     watchWrites(engine, db)
+    const backUp = backUpOf(engine, home, directory)
+    backUpBy(db, backUp)
     return {
       db,
+      backUp,
       close: async () => {
         await engine.close()
         lock.release()
@@ -90,6 +98,25 @@ async function openLocked(asked: string, prepare: (home: string) => void): Promi
     throw error
   }
 }
+
+/** Makes copies of a running cluster, one at a time. Its log is put into its files first, then it is copied while writes wait. */
+function backUpOf(engine: PGlite, home: string, directory: string): () => Promise<Backup> {
+  let before: Promise<unknown> = Promise.resolve()
+  const copyCluster = async (into: string) => {
+    const problem = roomOn(directory)(COPIES * bytesUnder(home))
+    if (problem !== null) throw new Error(problem)
+    await engine.exec('checkpoint')
+    // A transaction that does nothing keeps all others out.
+    await engine.transaction(() => cp(home, into, { recursive: true }))
+  }
+  return () => {
+    const made = before.then(() => makeBackup(directory, copyCluster, new Date()))
+    before = made.catch(() => undefined)
+    return made
+  }
+}
+/** The copy, and what it is packed into, which is smaller. */
+const COPIES = 1.5
 
 /** The directory of the data under its real name, made if it was not there, for the keeper alone. */
 function makeHome(directory: string): string {

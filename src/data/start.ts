@@ -1,3 +1,4 @@
+import { backUpDaily } from './backup-schedule'
 import { closeDatabase, database } from './database'
 import { DirectoryInUse } from './at-rest/lock'
 import { watchOver } from './at-rest/watchdog'
@@ -14,6 +15,7 @@ export async function openOrStop(): Promise<void> {
     process.exit(1)
   }
   watchOver()
+  backUpDaily()
   for (const signal of ['SIGTERM', 'SIGINT'] as const) {
     process.once(signal, () => {
       void closeDatabase().finally(() => process.exit(0))

@@ -12,11 +12,12 @@ const ACTION_TYPES = /^(text\/plain|multipart\/form-data)\b/i
  * address that can be read, and a write only from a page of ours in the form in which our pages write.
  * @param {{ method: string, url: string, header: (name: string) => string | null | undefined }} request
  * @param {string | undefined} hosts further names, separated by commas
+ * @param {boolean} own whether it may come under the names this machine has for itself
  * @returns {{ status: number, says: string } | null}
  */
-function refusal({ method, url, header }, hosts) {
+function refusal({ method, url, header }, hosts, own = true) {
   const host = header('host') ?? ''
-  if (!isOwnName(host, hosts))
+  if (!isOwnName(host, hosts, own))
     return {
       status: 421,
       says: 'Vivero answers only under its own address. Name others in VIVERO_HOSTS.',
@@ -40,7 +41,8 @@ function refusalOfWrite(url, host, header) {
   const foreign =
     (origin && !sameHost(origin, host)) || (site && !['same-origin', 'none'].includes(site))
   if (foreign) return { status: 403, says: 'Vivero takes writes only from its own pages.' }
-  if (url.startsWith('/api/')) return null
+  // Codes are sent to the door of the house network as a plain form.
+  if (url.startsWith('/api/') || url === '/pair') return null
   const action = header('next-action')
   if (!action) return { status: 405, says: 'Pages are read, not written to.' }
   if (!ACTION_NAME.test(action)) return { status: 400, says: 'There is no such action.' }
@@ -54,10 +56,10 @@ function refusalOfWrite(url, host, header) {
     : null
 }
 
-function isOwnName(host, hosts) {
+function isOwnName(host, hosts, own) {
   const name = host.replace(/:\d+$/, '').toLowerCase()
   return (
-    OWN_NAMES.has(name) ||
+    (own && OWN_NAMES.has(name)) ||
     (hosts ?? '')
       .toLowerCase()
       .split(',')

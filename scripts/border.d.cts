@@ -5,4 +5,5 @@ export interface Refused {
 export function refusal(
   request: { method: string; url: string; header: (name: string) => string | null | undefined },
   hosts: string | undefined,
+  own?: boolean,
 ): Refused | null

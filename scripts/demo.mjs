@@ -5,15 +5,17 @@ import {
   ensureDemo,
   ensureInstalled,
   ensureTemplate,
+  houseAddresses,
   flag,
   needPort,
   onlyOptions,
   portFrom,
   root,
+  sayHome,
   serve,
 } from './lib.mjs'
 
-onlyOptions({ port: true, fresh: false })
+onlyOptions({ port: true, home: false, fresh: false })
 const port = portFrom(4180)
 const data = join(root, 'data-demo')
 await needPort(port)
@@ -21,4 +23,6 @@ ensureInstalled()
 ensureTemplate()
 ensureBuilt()
 ensureDemo(data, flag('fresh'))
-await serve({ port, data, greeting: 'the demo stands at' })
+const home = flag('home') ? houseAddresses() : []
+sayHome(home, port)
+await serve({ home, port, data, greeting: 'the demo stands at' })

@@ -3,6 +3,7 @@ import { spawn, spawnSync } from 'node:child_process'
 import { createHash } from 'node:crypto'
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
+import { networkInterfaces } from 'node:os'
 import { dirname, join, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
 
@@ -193,11 +194,35 @@ export function ensureDemo(data, fresh = false, env = quietEnv) {
     stop('The demo data were not written; the messages above say why.')
 }
 
+/** The addresses of this machine in its networks, or [] after saying that there is none. */
+export function houseAddresses() {
+  const addresses = Object.values(networkInterfaces())
+    .flat()
+    .filter((one) => one && !one.internal && one.family === 'IPv4')
+    .map(({ address }) => address)
+  if (addresses.length === 0)
+    say('this machine is in no network just now; Vivero answers on this machine alone.')
+  return addresses
+}
+
+/** What it means to answer the house network, before it is done. */
+export function sayHome(addresses, port) {
+  if (addresses.length === 0) return
+  console.log(`
+Vivero answers the house network at ${addresses.map((one) => `http://${one}:${port}`).join(', ')}.
+- Everybody in that network (guests, other machines, whoever has its password) can reach the page on which a phone is paired. Without
+  a code from your bench, which lasts two minutes and serves once, nothing else answers.
+- What is sent goes over that network unscrambled: who listens there can read it. With people in it you do not trust, put a proxy with HTTPS
+  in front (the README says how), or leave --home away.
+- Phones that were paired stay paired. They stand on the bench, and are let go there.
+`)
+}
+
 /** A server that was told to stop and does not is not listening any more. */
 const PATIENCE_MS = 10_000
 
 /** Serves the built application on loopback; ends when the server ends, with its code. */
-export async function serve({ port, data, greeting, databaseServer, env = quietEnv }) {
+export async function serve({ port, data, greeting, databaseServer, home = [], env = quietEnv }) {
   await needPort(port)
   const server = spawn(process.execPath, ['scripts/server.mjs', String(port)], {
     env: {
@@ -205,6 +230,7 @@ export async function serve({ port, data, greeting, databaseServer, env = quietE
       VIVERO_DATA: data,
       NODE_ENV: 'production',
       ...(databaseServer ? { DATABASE_URL: databaseServer } : {}),
+      ...(home.length > 0 ? { VIVERO_HOME: home.join(',') } : {}),
     },
     stdio: ['ignore', 'pipe', 'inherit'],
   })

@@ -1,12 +1,27 @@
 // The server of a built Vivero, on loopback: what is foreign or cannot be read is turned away by its headers, what dawdles is cut off.
-// Usage: server.mjs PORT. The rest comes by the environment: VIVERO_DATA, VIVERO_HOSTS, DATABASE_URL.
+// Usage: server.mjs PORT. The rest comes by the environment: VIVERO_DATA, VIVERO_HOSTS, DATABASE_URL, and VIVERO_HOME, the addresses in the house
+// network at which it answers paired phones as well.
 import { createServer } from 'node:http'
 import compression from 'compression'
 import next from 'next'
 import { refusal } from './border.cjs'
+import { atHomeDoor } from './home-door.mjs'
+import { makePairing } from './pairing.cjs'
 
 const HOST = '127.0.0.1'
 const port = Number(process.argv[2])
+const home = (process.env.VIVERO_HOME ?? '').split(',').filter(Boolean)
+const pairing =
+  home.length > 0
+    ? makePairing(
+        process.env.VIVERO_DATA ?? 'data',
+        home.map((address) => `${address}:${port}`),
+      )
+    : null
+// The bench shows and changes who is paired; it is bundled apart, and finds this here.
+globalThis.viveroPairing = pairing
+/** Says to the pages who asks; what a browser says of it is thrown away. */
+const ROLE = 'x-vivero-role'
 
 /** A request must say what it is in ten seconds, and be here whole in two minutes: a slow phone sends the largest file in half of that. */
 const LIMITS = {
@@ -28,22 +43,34 @@ const app = next({ dev: false, dir: process.cwd(), hostname: HOST, port })
 await app.prepare()
 const handle = app.getRequestHandler()
 
-const server = createServer(LIMITS, (request, response) => {
-  const header = (name) => one(request.headers[name])
-  const refused = refusal(
-    { method: request.method ?? '', url: request.url ?? '', header },
-    process.env.VIVERO_HOSTS,
-  )
-  if (refused) return turnAway(request, response, refused)
-  const squeeze = request.url?.startsWith(FILES) ? well : lightly
-  squeeze(request, response, () => void answer(request, response))
-})
-server.timeout = SILENCE
-server.maxConnections = MOST_CONNECTIONS
-server.on('clientError', (_error, socket) => {
-  if (socket.writable) socket.end('HTTP/1.1 400 Bad Request\r\nConnection: close\r\n\r\n')
-})
-server.listen(port, HOST)
+/** A server of one door. At the house’s own name alone, and with a session, where it is the door to the house network. */
+function doorAt(address) {
+  const hosts = address === HOST ? process.env.VIVERO_HOSTS : houseNames(address)
+  const server = createServer(LIMITS, (request, response) => {
+    const header = (name) => one(request.headers[name])
+    const refused = refusal(
+      { method: request.method ?? '', url: request.url ?? '', header },
+      hosts,
+      address === HOST,
+    )
+    if (refused) return turnAway(request, response, refused)
+    const role = address === HOST ? 'keeper' : atHomeDoor(request, response, pairing)
+    if (role === null) return
+    request.headers[ROLE] = role
+    const squeeze = request.url?.startsWith(FILES) ? well : lightly
+    squeeze(request, response, () => void answer(request, response))
+  })
+  server.timeout = SILENCE
+  server.maxConnections = MOST_CONNECTIONS
+  server.on('clientError', (_error, socket) => {
+    if (socket.writable) socket.end('HTTP/1.1 400 Bad Request\r\nConnection: close\r\n\r\n')
+  })
+  server.listen(port, address)
+}
+const houseNames = (address) => [address, process.env.VIVERO_HOSTS].filter(Boolean).join(',')
+// The pages’ own border hears of the same names.
+if (home.length > 0) process.env.VIVERO_HOSTS = houseNames(home.join(','))
+for (const address of [HOST, ...home]) doorAt(address)
 
 async function answer(request, response) {
   try {

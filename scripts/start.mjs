@@ -4,20 +4,26 @@ import {
   ensureBuilt,
   ensureInstalled,
   ensureTemplate,
+  flag,
+  houseAddresses,
   needPort,
   onlyOptions,
   portFrom,
   root,
+  sayHome,
   serve,
 } from './lib.mjs'
 
-onlyOptions({ port: true })
+onlyOptions({ port: true, home: false })
 const port = portFrom(4170)
 await needPort(port)
 ensureInstalled()
 ensureTemplate()
 ensureBuilt()
+const home = flag('home') ? houseAddresses() : []
+sayHome(home, port)
 await serve({
+  home,
   port,
   data: resolve(root, process.env.VIVERO_DATA || 'data'),
   greeting: 'your tanks stand at',

@@ -3,6 +3,7 @@ import { object, string } from 'yup'
 import type { Sending } from '@/core/history/sending'
 import { EntryRefused } from '../refused'
 import { attempt, type Attempt } from './attempt'
+import type { Role } from './role'
 import { ident } from './values'
 import { SAY } from '@/core/journal/faults'
 import { sane } from './sane'
@@ -47,9 +48,12 @@ export function textFields(raw: unknown): Record<string, string> {
   return sane(raw) as Record<string, string>
 }
 
-/** Runs a write for the page and shows everything anew when it was done. */
-export async function written<T>(write: () => Promise<T>): Promise<Attempt<T>> {
-  const answer = await attempt(write)
+/** Runs a write for the page and shows everything anew when it was done; `may`: see {@link attempt}. */
+export async function written<T>(
+  write: () => Promise<T>,
+  may: Role = 'keeper',
+): Promise<Attempt<T>> {
+  const answer = await attempt(write, may)
   if (answer.ok) revalidatePath('/', 'layout')
   return answer
 }

@@ -1,7 +1,10 @@
 'use server'
 
-import type { Attempt } from '@/data/border/attempt'
-import { written } from '@/data/border/sending'
+import { renderSVG } from 'uqr'
+import { attempt, type Attempt } from '@/data/border/attempt'
+import { parseId, written } from '@/data/border/sending'
+import { EntryRefused } from '@/data/refused'
+import { pairingHere } from './phones'
 import { database } from '@/data/database'
 import { setOnBench } from '@/data/bench'
 
@@ -12,3 +15,34 @@ export async function putAway(slug: string, away: boolean): Promise<Attempt> {
     return null
   })
 }
+
+export interface PairingCode {
+  code: string
+  until: number
+  /** Where a phone is sent, and the same to be looked at by its camera. */
+  addresses: string[]
+  drawing: string
+}
+
+/** A code by which one phone comes in, with what it may do. */
+export async function pairAPhone(role: string): Promise<Attempt<PairingCode>> {
+  return attempt(async () => {
+    const pairing = pairingHere()
+    if (!pairing || (role !== 'keeper' && role !== 'helper'))
+      throw new EntryRefused([{ field: '', says: NO_HOME }])
+    const { code, until } = pairing.begin(role)
+    const addresses = pairing.addresses.map((address) => `http://${address}/pair`)
+    return { code, until, addresses, drawing: renderSVG(addresses[0], { border: 2 }) }
+  })
+}
+
+/** Lets a paired phone go: what it sends from now on is not answered. */
+export async function letPhoneGo(id: string): Promise<Attempt> {
+  return written(async () => {
+    pairingHere()?.revoke(parseId(id))
+    return null
+  })
+}
+
+const NO_HOME =
+  'Vivero answers on this machine alone. Start it with npm start -- --home to let phones in.'

@@ -17,6 +17,11 @@ import { firstOf, weigh } from './place'
 import { PlaceDrawing, PlaceSentence, PlaceWatch } from './place.client'
 import { UnitsChoice } from '@/ui/frame/units-choice.client'
 import { PutAway } from './put-away.client'
+import { listBackups } from '@/data/at-rest/backups'
+import { dataDirectory } from '@/data/places'
+import { sayMoment } from '@/ui/when'
+import { Phones } from './phones.client'
+import { pairingHere } from './phones'
 import { shelfColumns, shelvesOf } from './shelves'
 
 const PIXELS_PER_CM = 4.75
@@ -95,6 +100,7 @@ export async function BenchDesk({ page }: { page: number }) {
         </Flex>
         <UnitsChoice />
       </Flex>
+      <SafeKeeping at={at} />
       <Shelved
         standing={tanks.map(({ vessel }) => ({ slug: vessel.slug, name: vessel.name }))}
         away={away}
@@ -102,6 +108,36 @@ export async function BenchDesk({ page }: { page: number }) {
     </Box>
   )
 }
+
+/** What is below the tanks: who may come in by the house network, and the copies of the data. */
+function SafeKeeping({ at }: { at: Instant }) {
+  const pairing = pairingHere()
+  const backups = process.env.DATABASE_URL ? [] : listBackups(dataDirectory())
+  return (
+    <>
+      {pairing ? (
+        <Phones
+          phones={pairing.list().map(({ id, name, role, seen }) => ({
+            id,
+            name,
+            role,
+            seen: sayMoment(new Date(seen).toISOString(), HERE, at),
+          }))}
+        />
+      ) : null}
+      {backups.length > 0 ? (
+        <Box mt={5} fontSize="sm" color="pencil">
+          {backups.length === 1 ? 'One copy' : `${backups.length} copies`} of the data,{' '}
+          {sayMegabytes(backups.reduce((sum, { bytes }) => sum + bytes, 0))}, the latest of{' '}
+          {sayMoment(backups[0].at.toISOString(), HERE, at)}.
+        </Box>
+      ) : null}
+    </>
+  )
+}
+/** The machine’s own zone: a bench has none of its own. */
+const HERE = Intl.DateTimeFormat().resolvedOptions().timeZone
+const sayMegabytes = (bytes: number) => `${Math.max(1, Math.round(bytes / 1e6))} MB`
 
 function Title({ tanks, pages }: { tanks: readonly BenchTank[]; pages: number }) {
   const { pressing, all } = firstOf(tanks)

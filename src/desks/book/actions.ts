@@ -7,6 +7,7 @@ import type { TankHistory } from '@/core/history/types'
 import { doorInto } from '@/core/admission/admit'
 import { doubtsAbout, stoodBy } from '@/core/admission/doubts'
 import { detailFrom } from '@/core/journal/written'
+import { HELPER_MAY_NOT, HELPERS_KINDS, roleHere } from '@/data/border/role'
 import type { Attempt } from '@/data/border/attempt'
 import { ident } from '@/data/border/values'
 import { parseEntry } from '@/data/border/entry-schema'
@@ -65,6 +66,7 @@ export async function logEntry(
   const answer = await written(async () => {
     const form = formSchema.validateSync(sane(raw), { abortEarly: false })
     kind = form.kind
+    await refuseHelper(form.replaces === null && HELPERS_KINDS.includes(kind))
     const story = await storyOrRefuse(slug)
     const at = instantIn(story.vessel.timeZone, form.at, now())
     if (at === '') throw new EntryRefused([{ field: 'at', says: NO_SUCH_DAY }])
@@ -92,8 +94,13 @@ export async function logEntry(
       await editEntry(await database(), slug, asked, form.replaces.revision, now())
     else await addEntries(await database(), slug, [asked], now())
     return entry.id
-  })
+  }, 'helper')
   return answer.ok ? answer : atFormFields(kind, answer)
+}
+
+/** A helper adds what he may; what stands is for the keeper to change. Throws EntryRefused. */
+async function refuseHelper(may: boolean): Promise<void> {
+  if (!may && (await roleHere()) === 'helper') throw new EntryRefused(HELPER_MAY_NOT)
 }
 
 /** A reading that can hardly be is asked about once; stood by, it keeps the question. */

@@ -20,6 +20,7 @@ import { atFormFields } from '@/data/border/form-fields'
 import { instantIn, NO_SUCH_DAY } from '@/core/quantity/zone'
 import { noAnswers, type RoundAnswers } from '@/core/routine/round/answers'
 import { roundOf } from '@/core/routine/round/stations'
+import { HELPER_MAY_NOT, HELPERS_KINDS, roleHere } from '@/data/border/role'
 import { attempt, type Attempt } from '@/data/border/attempt'
 import { now } from '@/data/clock'
 import { database } from '@/data/database'
@@ -50,7 +51,7 @@ export async function keepAnswers(slug: string, raw: unknown): Promise<Attempt> 
   return attempt(async () => {
     await keepRound(await database(), slug, parseRoundAnswers(raw), now())
     return null
-  })
+  }, 'helper')
 }
 
 /** Keeps the answers with another day of the walk, and has the page ask for that day. */
@@ -61,7 +62,7 @@ export async function walkOn(slug: string, raw: unknown): Promise<Attempt> {
     refuseToCome(walkedInstant(answers, story, now()), now())
     await keepRound(await database(), slug, answers, now())
     return null
-  })
+  }, 'helper')
   if (answer.ok) revalidatePath(`/tanks/${slug}/round`)
   return answer
 }
@@ -76,6 +77,7 @@ export async function readLine(
   const answer = await attempt(async () => {
     const answers = parseRoundAnswers({ ...noAnswers('line'), lines: [raw], walkedAt })
     kind = answers.lines[0].kind
+    await refuseHelpersLines(answers)
     const story = await storyOrRefuse(slug)
     const at = walkedInstant(answers, story, now()) ?? now()
     const door = doorInto(story, now(), measuresAsked())
@@ -84,7 +86,7 @@ export async function readLine(
     const problems = door.admit(entry)
     if (problems.length > 0) throw new EntryRefused(problems)
     return describeEntry(entry, story, measuresAsked())
-  })
+  }, 'helper')
   return answer.ok ? answer : atFormFields(kind, answer)
 }
 
@@ -93,7 +95,7 @@ export async function restartRound(slug: string): Promise<Attempt> {
   return attempt(async () => {
     await dropRound(await database(), slug)
     return null
-  })
+  }, 'helper')
 }
 
 /** A round left open overnight is written at the time it was begun, not at the time it was taken up again. */
@@ -129,13 +131,20 @@ export async function finishRound(
   const at = now()
   const answer = await attempt(async () => {
     const answers = parseRoundAnswers(raw)
+    await refuseHelpersLines(answers)
     const before = await storyOrRefuse(slug)
     if (!byId(before.entries, roundEntryId(answers.round)))
       await writeRound(slug, answers, before, at, stands === true)
     return outcomeOf(await storyOrRefuse(slug), answers.round, now())
-  })
+  }, 'helper')
   if (answer.ok) revalidatePath('/', 'layout')
   return answer
+}
+
+/** A helper writes rounds, feeding and notes: other lines in his round are for the keeper. Throws EntryRefused. */
+async function refuseHelpersLines({ lines }: RoundAnswers): Promise<void> {
+  if (lines.some(({ kind }) => !HELPERS_KINDS.includes(kind)) && (await roleHere()) === 'helper')
+    throw new EntryRefused(HELPER_MAY_NOT)
 }
 
 async function writeRound(

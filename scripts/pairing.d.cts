@@ -1,0 +1,28 @@
+export type Role = 'keeper' | 'helper'
+export interface PairedPhone {
+  id: string
+  role: Role
+  name: string
+  since: number
+  seen: number
+}
+export interface Pairing {
+  addresses: string[]
+  /** A code for one phone, good for two minutes; the one before it is void. */
+  begin(role: Role): { code: string; until: number }
+  /** Whether anybody may try a code just now. */
+  hears(): boolean
+  /** The token of a new session for the right code, or null. A code is good once. */
+  pair(code: unknown, name: unknown): string | null
+  /** The role of a session by its token; null for one that is none, or was revoked. */
+  roleOf(token: unknown): Role | null
+  /** The paired phones, without what lets them in. */
+  list(): PairedPhone[]
+  revoke(id: string): void
+}
+export function makePairing(
+  directory: string,
+  addresses: string[],
+  clock?: () => number,
+  draw?: () => string,
+): Pairing

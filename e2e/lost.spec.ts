@@ -18,7 +18,9 @@ const forgive = (quiet: string[]) =>
   quiet.splice(
     0,
     quiet.length,
-    ...quiet.filter((line) => !/Failed to load resource|net::ERR|status of 500|fetch/i.test(line)),
+    ...quiet.filter(
+      (line) => !/Failed to load resource|net::ERR|status of (404|500)|fetch/i.test(line),
+    ),
   )
 
 for (const how of ['gone', 'fails'] as const) {
@@ -195,4 +197,48 @@ test('a tank is put away and comes back; one that cannot be drawn says so and le
   await page.getByRole('button', { name: 'put Gully back on the bench' }).click()
   await expect(page.getByRole('navigation', { name: 'Bench' }).getByText('Gully')).toBeVisible()
   forgive(quiet)
+})
+
+test('a tank is put away, read there, and deleted once its name was typed; a second of one name is asked about', async ({
+  page,
+  quiet,
+}) => {
+  const setUp = async () => {
+    await open(page, '/set-up')
+    await page.getByLabel('Name').first().fill('Puddle')
+    await page.getByRole('button', { name: 'Put it on the bench' }).click()
+  }
+  await setUp()
+  await expect(page).toHaveURL(/puddle\/stands/)
+  await setUp()
+  await expect(page.getByText('A Puddle stands on the bench already.')).toBeVisible()
+  await page.goto('/')
+  await open(page, '/')
+  await page.getByText('Put a tank away').click()
+  await page.getByRole('button', { name: 'take Puddle off the bench' }).click()
+  await expect(page.getByRole('button', { name: 'put Puddle back on the bench' })).toBeVisible()
+  await page.getByRole('button', { name: 'delete Puddle for good' }).click()
+  await expect(page.getByRole('link', { name: 'Keep its tank file first' })).toHaveAttribute(
+    'href',
+    '/api/tanks/puddle/tank-file',
+  )
+  await page.getByLabel(/Type its name/).fill('Pudel')
+  await page.getByRole('button', { name: 'delete it for good' }).click()
+  await expect(page.getByText('Type its name as it is written, Puddle.')).toBeVisible()
+  await page.getByLabel(/Type its name/).fill('Puddle')
+  await page.getByRole('button', { name: 'delete it for good' }).click()
+  await expect(page.getByText('Puddle')).toHaveCount(0)
+  expect((await page.goto('/tanks/puddle'))?.status()).toBe(404)
+  forgive(quiet)
+})
+
+test('a line older than its tank is asked about once', async ({ page }) => {
+  await open(page, '/tanks/spring/book?log=note')
+  await page.locator('#field-text').fill('Long before.')
+  await page.getByLabel('When').fill('2019-05-01T10:00')
+  await page.getByRole('button', { name: 'Ink it' }).click()
+  await expect(page.getByText(/Spring was set up on/)).toBeVisible()
+  await page.getByLabel('When').fill('2026-11-01T10:00')
+  await page.getByRole('button', { name: 'Ink it', exact: true }).click()
+  await expect(page.getByText('Written down.')).toBeVisible()
 })

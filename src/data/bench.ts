@@ -44,3 +44,26 @@ export async function setOnBench(db: Database, slug: string, onBench: boolean): 
       throw new EntryRefused([{ field: 'tank', says: 'There is no tank of that name.' }])
   })
 }
+
+/**
+ * Takes a tank that was put away and all its record out of the database, for good. `typedName`: what the keeper wrote to say that he means this
+ * one. Throws EntryRefused for a tank on the bench, and for another name.
+ */
+export async function deleteTank(db: Database, slug: string, typedName: string): Promise<void> {
+  await inTransaction(db, async (tx) => {
+    const [row] = await tx.select().from(t.vessel).where(named(slug)).for('update')
+    if (!row) throw new EntryRefused([{ field: 'tank', says: 'There is no tank of that name.' }])
+    if (row.onBench)
+      throw new EntryRefused([{ field: 'tank', says: 'Put it away from the bench first.' }])
+    if (typedName.trim() !== row.name)
+      throw new EntryRefused([
+        {
+          field: 'name',
+          says: `Type its name as it is written, ${row.name}. Nothing was deleted.`,
+        },
+      ])
+    // Lines first: they point at plantings and animals, which go with the tank.
+    await tx.delete(t.entry).where(eq(t.entry.vesselId, row.id))
+    await tx.delete(t.vessel).where(eq(t.vessel.id, row.id))
+  })
+}

@@ -4,6 +4,7 @@ import { Box, chakra, Flex } from '@chakra-ui/react'
 import { usePathname } from 'next/navigation'
 import { useWatch } from 'react-hook-form'
 import type { Answer, Sending } from './ask.client'
+import { AskedOnce } from './kit/asked-once.client'
 import { DraftNotice } from './kit/draft-notice.client'
 import { FormFoot } from './kit/form-foot.client'
 import { useSentForm, type SentForm, type Values } from './kit/sent-form.client'
@@ -21,7 +22,7 @@ interface Props {
   groups: readonly Group[]
   initial: Values
   submit: string
-  onSend: (values: Values, sending: Sending) => Promise<Answer<string>>
+  onSend: (values: Values, sending: Sending, stands: boolean) => Promise<Answer<string>>
   /** The stamp of what the form shows, when it changes what stands. */
   seen?: string
   /** Called with what the action gave; gives the sentence to show, which is what it gave unless said otherwise. */
@@ -59,6 +60,10 @@ export function PlainForm({ groups, initial, submit, onSend, onDone, seen, clear
           <Fields key={group.title} group={group} sent={sent} values={watched as Values} />
         ) : null,
       )}
+      <AskedOnce
+        sent={sent}
+        yes={`It is so: ${submit.charAt(0).toLowerCase()}${submit.slice(1)}`}
+      />
       <FormFoot sent={sent} submit={submit} />
     </chakra.form>
   )

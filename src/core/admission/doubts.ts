@@ -1,6 +1,8 @@
 import { METRIC, type Measures } from '../quantity/measures'
 import type { TankHistory } from '../history/types'
 import type { Entry } from '../journal/entry'
+import type { Instant } from '../quantity/time'
+import { zoneFormat } from '../quantity/zone'
 import { questionsAbout } from '../water/estimate/questions'
 
 /** Longest question that is kept with a reading, characters. */
@@ -12,9 +14,22 @@ export function doubtsAbout(
   story: TankHistory,
   measures: Measures = METRIC,
 ): string[] {
-  if (entry.kind !== 'reading') return []
+  const early = beforeTheTank(entry, story)
+  if (entry.kind !== 'reading') return early
   const others = story.entries.filter((other) => other.id !== entry.id)
-  return questionsAbout(entry, { ...story, entries: others }, measures)
+  return [...early, ...questionsAbout(entry, { ...story, entries: others }, measures)]
+}
+
+/** A line older than its tank may be a slip of the year, or the tank older than it was said. */
+function beforeTheTank({ at }: Entry, { vessel }: TankHistory): string[] {
+  const day = (of: Instant) =>
+    zoneFormat(vessel.timeZone, { day: 'numeric', month: 'long', year: 'numeric' }).format(
+      new Date(of),
+    )
+  const [written, begun] = [day(at), day(vessel.startedAt)]
+  return at >= vessel.startedAt || written === begun
+    ? []
+    : [`That is ${written}, and ${vessel.name} was set up on ${begun}. Is it so?`]
 }
 
 /** An entry the keeper stood by: a reading keeps what it was asked. */

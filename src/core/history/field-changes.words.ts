@@ -63,6 +63,7 @@ const FIELDS: Record<string, readonly [label: string, unit?: string]> = {
 const UNSAID: ReadonlySet<string> = new Set([
   'outline',
   'profile',
+  'kits',
   'kinds',
   'bands',
   'needs',

@@ -6,12 +6,23 @@ import { parseId, written } from '@/data/border/sending'
 import { EntryRefused } from '@/data/refused'
 import { pairingHere } from './phones'
 import { database } from '@/data/database'
-import { setOnBench } from '@/data/bench'
+import { backedUpFirst } from '@/data/backed-up'
+import { deleteTank, setOnBench } from '@/data/bench'
 
 /** Puts a tank away from the bench, or back on it. Its record stays as it is. */
 export async function putAway(slug: string, away: boolean): Promise<Attempt> {
   return written(async () => {
     await setOnBench(await database(), slug, away !== true)
+    return null
+  })
+}
+
+/** Takes a tank and all its record away for good, once its name was typed. A copy of all data is made first. */
+export async function deleteForGood(slug: string, typedName: string): Promise<Attempt> {
+  return written(async () => {
+    const db = await database()
+    await backedUpFirst(db)
+    await deleteTank(db, slug, typeof typedName === 'string' ? typedName : '')
     return null
   })
 }

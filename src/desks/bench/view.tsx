@@ -16,6 +16,7 @@ import { loadStory } from '@/data/story'
 import { firstOf, weigh } from './place'
 import { PlaceDrawing, PlaceSentence, PlaceWatch } from './place.client'
 import { UnitsChoice } from '@/ui/frame/units-choice.client'
+import { DeleteTank } from './delete-tank.client'
 import { PutAway } from './put-away.client'
 import { listBackups } from '@/data/at-rest/backups'
 import { dataDirectory } from '@/data/places'
@@ -301,6 +302,12 @@ function NameList({
         {names.map(({ slug, name }) => (
           <li key={slug}>
             <PutAway slug={slug} name={name} away={away} />
+            {away ? null : (
+              <Box as="span" ml={4}>
+                <NextLink href={`/tanks/${slug}/book`}>read its book</NextLink>{' '}
+                <DeleteTank slug={slug} name={name} />
+              </Box>
+            )}
           </li>
         ))}
       </Box>

@@ -6,7 +6,7 @@ import NextLink from '@/ui/page-link'
 import { logEntry } from './actions'
 import { defaultsFor, EntryField, unitOf } from '@/ui/entry/entry-fields.client'
 import type { FormContext } from '@/ui/entry/form-context'
-import { Button } from '@/ui/kit/button.client'
+import { AskedOnce } from '@/ui/kit/asked-once.client'
 import { DraftNotice } from '@/ui/kit/draft-notice.client'
 import { FormFoot } from '@/ui/kit/form-foot.client'
 import { Input } from '@/ui/kit/input.client'
@@ -59,7 +59,7 @@ export function LogForm({ slug, form: spec, at, context, initial, note, replaces
       return 'Written down.'
     },
   })
-  const { form, questions, busy, press, problemOf } = sent
+  const { form, press, problemOf } = sent
   const lacking = spec.fields.find(
     (field) =>
       (field.input === 'population' && context.populations.length === 0) ||
@@ -118,23 +118,7 @@ export function LogForm({ slug, form: spec, at, context, initial, note, replaces
           {spec.hint}
         </Box>
       ) : null}
-      {questions.length > 0 ? (
-        <Box role="alert" mt={3} borderLeft="3px solid" borderColor="clay" pl={3}>
-          {questions.map((question) => (
-            <Box key={question} className="serif">
-              {question}
-            </Box>
-          ))}
-          <Flex gap={4} mt={1.5} align="center" wrap="wrap">
-            <Button look="paper" disabled={busy} onClick={press({ stands: true })}>
-              It is so: ink it
-            </Button>
-            <Box as="span" fontSize="sm" color="pencil">
-              or change the value above; nothing is written yet.
-            </Box>
-          </Flex>
-        </Box>
-      ) : null}
+      <AskedOnce sent={sent} yes="It is so: ink it" />
       <FormFoot sent={sent} submit={fresh ? 'Ink it' : 'Change it'} />
     </chakra.form>
   )

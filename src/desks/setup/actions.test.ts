@@ -62,7 +62,7 @@ const problems = (answer: { ok: boolean; problems?: { field: string; says: strin
     ? ''
     : (answer.problems ?? []).map((problem) => `${problem.field}: ${problem.says}`).join(' | ')
 
-test('a tank is set up with its ground, its water, two routines and the usual care; a second of its name gets a number', async () => {
+test('a tank is set up with its ground, its water, two routines and the usual care; a second of its name is asked about and gets a number', async () => {
   const first = await setUpTank(form(), sent())
   expect(first).toEqual({ ok: true, value: 'brook' })
   const story = (await loadStory(db, 'brook'))!
@@ -76,7 +76,10 @@ test('a tank is set up with its ground, its water, two routines and the usual ca
     expect.objectContaining({ name: 'Tap', nitrateMgL: 5, conductivityUs: null }),
   ])
   expect(story.routines.map((routine) => routine.kind).sort()).toEqual(['round', 'water-change'])
-  expect(await setUpTank(form(), sent())).toEqual({ ok: true, value: 'brook-2' })
+  expect(await setUpTank(form(), sent())).toMatchObject({
+    problems: [{ field: 'question', says: expect.stringMatching(/stands on the bench already/) }],
+  })
+  expect(await setUpTank(form(), sent(), true)).toEqual({ ok: true, value: 'brook-2' })
   expect((await setUpTank(form({ name: '水草', startedOn: TODAY }), sent())).ok).toBe(true)
   expect(await setUpTank(form({ name: 'Küche, groß', gasOn: '', gasOff: '' }), sent())).toEqual({
     ok: true,

@@ -51,6 +51,7 @@ const tankSchema = object({
 export async function setUpTank(
   raw: Record<string, string>,
   sending: Sending,
+  stands = false,
 ): Promise<Attempt<string>> {
   return written(async () => {
     const { id } = parseSending(sending)
@@ -62,7 +63,17 @@ export async function setUpTank(
     problems.push(...dayProblems)
     if (problems.length > 0) throw new EntryRefused(problems)
     const db = await database()
-    const order = (await listVessels(db)).length + 1
+    const tanks = await listVessels(db)
+    const named = tanks.some((one) => one.name.toLowerCase() === form.name.toLowerCase())
+    const sentBefore = tanks.some((one) => one.id === id)
+    if (named && !sentBefore && stands !== true)
+      throw new EntryRefused([
+        {
+          field: 'question',
+          says: `A ${form.name} stands on the bench already. Another of that name?`,
+        },
+      ])
+    const order = tanks.length + 1
     const result = await importStory(db, bareStory(form, id, startedAt, now(), order))
     if (!result.ok) throw new EntryRefused([{ field: 'name', says: result.problem }])
     return result.value.slug

@@ -96,6 +96,7 @@ function OneKind({
           title: 'Who',
           fields: [
             { name: 'name', label: 'Name', type: 'text' },
+            { name: 'kind', label: 'Kind', type: 'choice', choices: choices(ANIMAL_KINDS) },
             number('adultLengthCm', 'Adult length', 'cm'),
             { name: 'since', label: 'Since', type: 'date' },
             { name: 'endedOn', label: 'None left since', type: 'date' },

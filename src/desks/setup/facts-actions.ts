@@ -22,7 +22,7 @@ import { localMoment, NO_SUCH_DAY } from '@/core/quantity/zone'
 import { groundDepth } from '@/core/vessel/volume'
 import { redoAct, undoAct } from '@/data/acts'
 import type { Attempt } from '@/data/border/attempt'
-import { amount, words } from '@/data/border/values'
+import { amount, choice, words } from '@/data/border/values'
 import { SAY } from '@/core/journal/faults'
 import { parseId, parseSending, textFields, written } from '@/data/border/sending'
 import { dayIn, instantOfDay, sinceOf, temporaryOf, withoutSince } from '@/data/border/since'
@@ -271,6 +271,7 @@ export async function addAnimals(
 
 const saidAnimals = object({
   name: words('The name', 80).required(SAY.missing('The name')),
+  kind: choice(ANIMAL_KINDS, 'The kind'),
   adultLengthCm: size('The adult length', 100),
   since: day('The day they came'),
   endedOn: string().default(''),
@@ -296,6 +297,7 @@ export async function sayAnimals(
       parseId(populationId),
       {
         name: form.name,
+        kind: form.kind,
         adultLengthCm: form.adultLengthCm,
         since: same ? before.since : dayIn(fields, 'since', zone, now()),
         until: form.endedOn === '' ? null : dayIn(fields, 'endedOn', zone, now()),

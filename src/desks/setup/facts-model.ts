@@ -25,6 +25,7 @@ import { dayOf, type Instant } from '@/core/quantity/time'
 import { localMoment } from '@/core/quantity/zone'
 import type { KeptAct } from '@/data/acts'
 import { shownOfVessel } from '@/data/facts/vessel'
+import { groundDepth, groundLitres } from '@/core/vessel/volume'
 import { stampOf } from '@/data/stamp'
 import { sayDay } from '@/ui/when'
 import { fieldsOfSetting, saySetting } from './equipment-fields'
@@ -42,6 +43,8 @@ export interface FactsModel {
   glass: Fields
   glassStamp: string
   glassSays: string
+  /** Null for a tank without a layout. */
+  ground: { says: string; fields: Fields } | null
   plantings: (Line & { stamp: string; stake: string; name: string; fields: Fields })[]
   pulled: (Line & { stake: string; name: string })[]
   parents: Line[]
@@ -90,6 +93,7 @@ export function factsModel(
     slug: story.vessel.slug,
     today: localMoment(now, zone).slice(0, 10),
     ...glassPart(story, tank, measures),
+    ground: groundPart(tank, measures),
     ...plantingParts(story, tank, now, known),
     ...pieceParts(story, tank, now, measures),
     equipment: equipmentLines(story, tank, now, measures),
@@ -124,6 +128,28 @@ function glassPart(story: TankHistory, tank: Tank, measures: Measures) {
     glassStamp: stampOf(shownOfVessel(story.vessel)),
     glass: glassFields(tank),
     glassSays: `${sayGlass(tank.vessel, measures)}, filled to ${measures.say(tank.vessel.waterlineCm, 'cm')}`,
+  }
+}
+
+/** The ground as its form has it: its depth at both ends and in the middle. */
+function groundPart({ vessel, layout }: Tank, measures: Measures): FactsModel['ground'] {
+  if (!layout) return null
+  const { ground } = layout
+  const depth = (share: number, z: number) =>
+    String(Number(groundDepth(ground, vessel.depthCm, share * vessel.lengthCm, z).toFixed(1)))
+  const at = (place: string, share: number) => ({
+    [`${place}Front`]: depth(share, 0),
+    [`${place}Back`]: depth(share, vessel.depthCm),
+  })
+  return {
+    says: `${ground.material}, about ${measures.say(groundLitres(ground, vessel.depthCm), 'L', 1)}`,
+    fields: {
+      material: ground.material,
+      laidOn: localMoment(ground.laidAt, vessel.timeZone).slice(0, 10),
+      ...at('left', 0),
+      ...at('middle', 0.5),
+      ...at('right', 1),
+    },
   }
 }
 
@@ -347,6 +373,7 @@ function populationFields(population: Population, zone: string): Fields {
   const { temporary } = population
   return {
     name: population.name,
+    kind: population.kind,
     adultLengthCm: String(population.adultLengthCm),
     since: localMoment(population.since, zone).slice(0, 10),
     endedOn: '',

@@ -5,9 +5,11 @@ import { OpenItem } from '@/ui/open-item.client'
 import { SINCE_GROUP, sinceInitial } from '@/ui/since-fields'
 import { AnimalsPart } from './animals-part.client'
 import { EquipmentPart } from './equipment-part.client'
+import { GROUND_MATERIALS } from '@/core/history/types'
 import { sayTank, turn } from './facts-actions'
+import { sayTheGround } from './ground-actions'
 import type { FactsModel } from './facts-model'
-import { glassGroups } from './form-groups'
+import { choices, glassGroups, GROUND_DEPTHS, number } from './form-groups'
 import { MovePart } from './move-part.client'
 import { Again, Part, type Items } from './part.client'
 import { PlainForm } from '@/ui/plain-form.client'
@@ -52,6 +54,7 @@ export function Facts({ model }: { model: FactsModel }) {
             onDone={() => 'Written.'}
           />
         </OpenItem>
+        {model.ground ? <GroundItem model={model} ground={model.ground} item={item} /> : null}
       </Part>
       <MovePart model={model} item={item} />
       {model.acts.length > 0 ? (
@@ -67,5 +70,46 @@ export function Facts({ model }: { model: FactsModel }) {
         </Part>
       ) : null}
     </>
+  )
+}
+
+/** What the ground is of and how deep it lies. */
+function GroundItem({
+  model,
+  ground,
+  item,
+}: {
+  model: FactsModel
+  ground: NonNullable<FactsModel['ground']>
+  item: Items
+}) {
+  return (
+    <OpenItem title="The ground" says={ground.says} {...item('ground')}>
+      <PlainForm
+        submit="Write it"
+        initial={{ ...ground.fields, ...sinceInitial(model.today) }}
+        groups={[
+          {
+            title: 'What it is',
+            fields: [
+              {
+                name: 'material',
+                label: 'Material',
+                type: 'choice',
+                choices: choices(GROUND_MATERIALS),
+              },
+              { name: 'laidOn', label: 'Laid on', type: 'date' },
+            ],
+          },
+          {
+            title: 'How deep it lies',
+            fields: GROUND_DEPTHS.map(({ name, label }) => number(name, label, 'cm')),
+          },
+          SINCE_GROUP,
+        ]}
+        onSend={(fields, sending) => sayTheGround(model.slug, fields, sending)}
+        onDone={() => 'Written.'}
+      />
+    </OpenItem>
   )
 }

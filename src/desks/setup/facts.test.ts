@@ -27,6 +27,7 @@ import {
   turn,
 } from './facts-actions'
 import { factsModel } from './facts-model'
+import { sayTheGround } from './ground-actions'
 import { plant, pull, sayAPlanting, standsAgain } from './planting-actions'
 import { sent } from '@/data/testing/sent'
 
@@ -394,6 +395,52 @@ describe('who lives here', () => {
     expect(problems(await sayAnimals('tarn', first.id, for_a_while, sent()))).toMatch(
       /because: Why/,
     )
+  })
+})
+
+describe('the ground', () => {
+  const said = async (fields: Record<string, string> = {}) => ({
+    ...(await model()).ground!.fields,
+    holds: 'all-along',
+    holdsFrom: '',
+    until: '',
+    because: '',
+    ...fields,
+  })
+  test('put right it was so all along, in its litres and on every day; taken back it is as before', async () => {
+    const before = await story()
+    const shown = (await model()).ground!.says
+    expect(problems(await sayTheGround('tarn', await said({ middleBack: '14' }), sent()))).toBe('')
+    const layout = (of: TankHistory) => tankNow(of, NOW).layout!
+    expect(layout(await story()).ground.profile[1].backCm).toBe(14)
+    expect((await model()).ground!.says).not.toBe(shown)
+    const [act] = (await model()).acts
+    expect(problems(await turn('tarn', act.id, true))).toBe('')
+    expect(layout(await story()).ground).toEqual(layout(before).ground)
+  })
+  test('of another material since a day it is new ground, laid then, with a line in the book', async () => {
+    const day = localMoment(instantOf(dayOf(NOW) - 3), 'Europe/Vienna').slice(0, 10)
+    const since = await said({ material: 'sand', holds: 'from', holdsFrom: day })
+    expect(problems(await sayTheGround('tarn', since, sent()))).toBe('')
+    const ground = (at: number) => tankAt(storyNow, at).layout!.ground
+    const storyNow = await story()
+    expect(ground(dayOf(NOW) - 5).material).not.toBe('sand')
+    expect(ground(dayOf(NOW)).material).toBe('sand')
+    expect(localMoment(ground(dayOf(NOW)).laidAt, 'Europe/Vienna').slice(0, 10)).toBe(day)
+    expect((await lines()).some((line) => /sand/.test(line))).toBe(true)
+    const [act] = (await model()).acts
+    await turn('tarn', act.id, true)
+  })
+  test.each([
+    ['to the rim', { leftFront: '45' }, /leftFront: The ground cannot reach the rim/],
+    ['of nothing known', { material: 'marbles' }, /material: .*none Vivero knows/],
+    ['no depth', { rightBack: '' }, /rightBack: .*missing/],
+    ['below the bottom', { rightBack: '-2' }, /rightBack: .*below the bottom/],
+    ['before the layout', { holds: 'from', holdsFrom: '2001-01-01' }, /holdsFrom: /],
+  ])('%s is refused at its field', async (_name, fields, sentence) => {
+    expect(
+      problems(await sayTheGround('tarn', await said(fields as Record<string, string>), sent())),
+    ).toMatch(sentence)
   })
 })
 

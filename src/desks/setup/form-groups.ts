@@ -138,3 +138,13 @@ const originGroup = (parents: readonly { id: string; says: string }[]): Group =>
     { name: 'also', label: 'Mixed with, like “Moss 20 %”', type: 'lines' },
   ],
 })
+
+/** Where the depth of the ground is asked: at both ends and in the middle, in front and at the back. */
+export const GROUND_DEPTHS = [
+  { name: 'leftFront', label: 'Left, in front' },
+  { name: 'leftBack', label: 'Left, at the back' },
+  { name: 'middleFront', label: 'Middle, in front' },
+  { name: 'middleBack', label: 'Middle, at the back' },
+  { name: 'rightFront', label: 'Right, in front' },
+  { name: 'rightBack', label: 'Right, at the back' },
+] as const

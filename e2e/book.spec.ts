@@ -96,3 +96,43 @@ test('the filter: kind, words, older pages', async ({ page }) => {
   await open(page, '/tanks/tarn/book?page=-7&kind=nonsense&from=tomorrow&entry=%27%3B--')
   await expect(page.locator('h1')).toContainText('Tarn')
 })
+
+test('several tests of one sitting are written in one go; what is wrong stands in its row, and nothing is written by halves', async ({
+  page,
+}) => {
+  await open(page, '/tanks/spring/book?log=tests')
+  await page.getByLabel('Nitrate', { exact: true }).fill('<5')
+  await page.getByLabel('KH', { exact: true }).fill('four')
+  await page.getByRole('button', { name: 'Ink them' }).click()
+  await expect(problem(page, 'value-kh')).toContainText('must be a number')
+  await page.getByLabel('KH', { exact: true }).fill('4')
+  await page.getByRole('button', { name: 'Ink them' }).click()
+  await expect(page.getByText('2 tests written down.')).toBeVisible()
+  await expect(page.locator('main')).toContainText('Nitrate under 5 mg/L')
+  await expect(page.locator('main')).toContainText('KH 4 °dH')
+  await page.getByRole('button', { name: 'Ink them' }).click()
+  await expect(page.getByText('Nothing was tested yet')).toBeVisible()
+})
+
+test('a change opens with the usual share; another parameter brings its own way of testing; a former version comes back by one key', async ({
+  page,
+}) => {
+  await open(page, '/tanks/tarn/book?log=water-change')
+  await expect(page.getByLabel('How much')).toHaveValue('45')
+  await open(page, '/tanks/spring/book?log=reading')
+  await page.getByLabel('What', { exact: true }).selectOption('kh')
+  await expect(page.getByLabel('How', { exact: true })).toHaveValue('titration')
+  await open(page, '/tanks/spring/book?log=note')
+  await page.locator('#field-text').fill('First words.')
+  await ink(page)
+  await expect(page.getByText('Written down.')).toBeVisible()
+  await page.getByRole('link', { name: 'edit First words.' }).click()
+  const entry = page.getByRole('region', { name: 'Entry' })
+  await entry.locator('#field-text').fill('Other words.')
+  await entry.getByRole('button', { name: 'Change it' }).click()
+  await expect(entry).toContainText('Former versions')
+  await entry.getByRole('button', { name: 'as it was' }).focus()
+  await page.keyboard.press('Enter')
+  await expect(entry.locator('ol')).toContainText('Other words.')
+  await expect(page.getByRole('button', { name: 'strike out First words.' })).toBeVisible()
+})

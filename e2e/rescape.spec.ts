@@ -65,3 +65,42 @@ test('every sign opens to its evidence, and a full reset says how long the anima
   await expect(page.locator('main')).toContainText('What would settle it.')
   await expect(page.locator('[data-option="full"]')).toContainText(/animals out about \d+ h/)
 })
+
+test('a plan is altered: a section moved, a step dropped, added and set earlier, a planting left out, and the last of it undone', async ({
+  page,
+}) => {
+  await open(page, '/tanks/tarn/rescape')
+  await page
+    .locator('[data-option="partial"]')
+    .getByRole('button', { name: /Pencil a plan/ })
+    .click()
+  await expect(page).toHaveURL(/rescape\/[0-9a-f-]+$/)
+  await alive(page)
+  await page.getByRole('button', { name: 'alter this plan' }).click()
+  const steps = page.locator('[data-step^="1-"]')
+  const count = await steps.count()
+  await page
+    .locator('[data-step="1-sort"]')
+    .getByRole('button', { name: /^drop it/ })
+    .click()
+  await expect(steps).toHaveCount(count - 1)
+  await page.getByRole('button', { name: 'undo the last change' }).click()
+  await expect(steps).toHaveCount(count)
+  await page
+    .locator('[data-step="1-power"]')
+    .getByRole('button', { name: /^earlier/ })
+    .click()
+  await expect(page.getByText('that order is the order of the work')).toBeVisible()
+  await page
+    .locator('[data-step="1-lift"]')
+    .getByRole('button', { name: /^a step after/ })
+    .click()
+  await page.getByLabel('What is done').fill('Photograph the roots')
+  await page.getByRole('button', { name: 'Pencil it in' }).click()
+  await expect(page.locator('[data-step="1-own-1"]')).toContainText('Photograph the roots')
+  await page.getByRole('button', { name: 'done altering' }).click()
+  await expect(page.getByRole('button', { name: /^drop it/ })).toHaveCount(0)
+  await expectAccessible(page)
+  await page.getByRole('button', { name: 'set this plan aside' }).click()
+  await expect(page.getByRole('button', { name: 'take this plan up again' })).toBeVisible()
+})

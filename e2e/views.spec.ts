@@ -64,6 +64,16 @@ test('keys open the desks, ? lists them, and they can be switched off', async ({
   await expect(page).toHaveURL(/water$/)
 })
 
+test('on the bench the keys open the desks of the tank that comes first, and are typed into no field', async ({
+  page,
+}) => {
+  await open(page, '/')
+  await page.keyboard.press('2')
+  await expect(page).toHaveURL(/tanks\/tarn\/round$/)
+  await alive(page)
+  await expect(page.locator('input[data-question]').first()).toHaveValue('')
+})
+
 test('no desk is promised that is not there, and an unknown tank says so', async ({
   page,
   quiet,

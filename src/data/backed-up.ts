@@ -1,4 +1,4 @@
-import type { Backup } from './at-rest/backups'
+import type { Backup } from './at-rest/backup'
 import type { Database } from './db'
 
 /** How a copy of the data is made; with the process, since the bundler loads this file once for each layer it builds. */

@@ -1,6 +1,7 @@
 import { spawn } from 'node:child_process'
 import { renameSync } from 'node:fs'
-import { listBackups, type Backup } from './at-rest/backups'
+import type { Backup } from './at-rest/backup'
+import { listBackups } from './at-rest/backups'
 import { backedUpFirst } from './backed-up'
 import { database } from './database'
 import { dataDirectory, projectRoot } from './places'

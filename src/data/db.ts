@@ -1,6 +1,6 @@
 import type { ExtractTablesWithRelations } from 'drizzle-orm'
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core'
-import type { Backup } from './at-rest/backups'
+import type { Backup } from './at-rest/backup'
 import type * as schema from './schema'
 
 /** One type for both drivers and for a transaction on either. */

@@ -25,12 +25,13 @@ export interface CarpetFacts {
   'carpet-spreads': Carpet
 }
 
-/** How each carpet fares; nothing for one that was never judged. */
+/** How each carpet fares; nothing for one whose cover was not judged twice. */
 export function carpetFindings(history: TankHistory, now: Instant): Judged<CarpetFacts>[] {
   return plantingsAt(history, now).flatMap((planting): Judged<CarpetFacts>[] => {
     if (speciesOf(history, planting).group !== 'carpet') return []
     const fit = fitCover(history, planting, now)
-    if (!fit) return []
+    // From one look nobody can tell which way it goes.
+    if (!fit || fit.points.length < 2) return []
     const facts = {
       stake: planting.stake,
       cover: fit.now,

@@ -9,6 +9,8 @@ export interface Trend {
   from: number
   to: number
   perMonth: number
+  /** From the first of the answers to the last. */
+  days: number
   entries: number
 }
 const WINDOW_DAYS = 150
@@ -32,6 +34,7 @@ export function moodTrend(
     from: b + m * pairs[0][0],
     to: b + m * pairs[pairs.length - 1][0],
     perMonth: m * 30.4,
+    days: pairs[pairs.length - 1][0] - pairs[0][0],
     entries: pairs.length,
   }
 }

@@ -67,7 +67,7 @@ export function nitrateFinding(
   const standing = { now: estimate.now, gain: estimate.gainPerDay }
   if (estimate.now.value > ceiling) {
     const target = ceiling * TARGET_SHARE
-    const share = shareFor(history, estimate, target, now)
+    const share = asTheRoutineHasIt(history, shareFor(history, estimate, target, now), now)
     return {
       ...base,
       rule: 'nitrate-over',
@@ -103,6 +103,13 @@ function shareFor(
   return change?.ok
     ? Math.min(MOST_SHARE, Math.round(change.value.fraction.value * STEPS) / STEPS)
     : HALF
+}
+
+/** A change that differs from the routine's by less than this is the routine's: one asks for one change, not for two of the same water. */
+const AS_GOOD_AS = 0.1
+function asTheRoutineHasIt(history: TankHistory, share: number, now: Instant): number {
+  const usual = nextChange(history, now)?.fraction
+  return usual !== undefined && Math.abs(usual - share) < AS_GOOD_AS ? usual : share
 }
 
 /** Days until it passes the ceiling: soon untouched, or in spite of the routine. Null: neither. */

@@ -1,5 +1,5 @@
 import type { Estimate } from '../quantity/estimate'
-import { sayEstimate, sayNumber, sayRange } from '../quantity/say'
+import { sayDays, sayEstimate, sayNumber, sayRange } from '../quantity/say'
 import type { FindingWords, WordsFor } from './finding'
 import type { NitrateFacts } from './nitrate-finding'
 
@@ -14,7 +14,7 @@ export const nitrateWords: WordsFor<NitrateFacts> = {
     ...settled(facts),
   }),
   'nitrate-passes': (facts) => ({
-    says: `Nitrate passes ${facts.ceiling} mg/L in about ${Math.round(facts.inDays)} days`,
+    says: `Without a change nitrate passes ${facts.ceiling} mg/L in about ${sayDays(facts.inDays)}`,
     detail:
       `${standing(facts)} ${facts.settles === null ? '' : `The present changes settle it at ${sayNumber(facts.settles, 3)} before each change.`}`.trim(),
     clause: 'gains nitrate faster than its changes take away',

@@ -46,7 +46,7 @@ describe('nitrate', () => {
   test('rising towards the ceiling is watched, with the day it is passed', () => {
     expect(find(rising, 29.5, 'nitrate')).toMatchObject({
       level: 'watch',
-      says: expect.stringMatching(/^Nitrate passes 25 mg\/L in about \d+ days/),
+      says: expect.stringMatching(/^Without a change nitrate passes 25 mg\/L in about \d+ days/),
     })
   })
   test('in hand it is good; all but gone it is watched, unless the school wants it so', () => {

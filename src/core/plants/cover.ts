@@ -65,7 +65,8 @@ export function fitCover(
   const rSd = 1 / Math.sqrt(priorPrecision + spread)
   const level = meanY - r * meanT
   const levelSd = Math.hypot(1 / Math.sqrt(total), rSd * meanT)
-  const because = `${used.length} looks at the cover in ${WINDOW_DAYS} days`
+  const looks = used.length === 1 ? 'one look' : `${used.length} looks`
+  const because = `${looks} at the cover in ${WINDOW_DAYS} days`
   return {
     rate: { value: r, low: r - Z80 * rSd, high: r + Z80 * rSd, because },
     now: {

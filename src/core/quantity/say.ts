@@ -36,11 +36,35 @@ export function sayDays(days: number): string {
 export const sayEvery = (days: number): string =>
   Math.round(days) <= 1 ? 'every day' : `every ${Math.round(days)} days`
 
+/** Whole days from which weeks are said, weeks from which months are, months from which years are. */
+const SAID_IN_WEEKS = 21
+const SAID_IN_MONTHS = 120
+const SAID_IN_YEARS = 730
+const DAYS_A_MONTH = 30.44
+const DAYS_A_YEAR = 365.25
+
+const count = (much: number, one: string) =>
+  Math.round(much) === 1 ? `a ${one}` : `${Math.round(much)} ${one}s`
+
+/** A span of days as one says it: “12 days”, “eleven weeks” as “11 weeks”, “5 months”, “3 years”. */
+export function saySpan(days: number): string {
+  const whole = Math.max(0, days)
+  if (whole < SAID_IN_WEEKS) return sayDays(whole)
+  if (whole < SAID_IN_MONTHS) return count(whole / 7, 'week')
+  return whole < SAID_IN_YEARS
+    ? count(whole / DAYS_A_MONTH, 'month')
+    : count(whole / DAYS_A_YEAR, 'year')
+}
+
+/** Days past from which a span says more than their number. */
+const LONG_AGO = 90
+
 /** “a day ago”, “8 days ago”, “today”, “in 3 days”, from whole days past (negative: to come). */
 export function sayAgo(daysPast: number): string {
   const whole = Math.round(daysPast)
   if (whole === 0) return 'today'
   if (whole === 1) return 'a day ago'
+  if (whole > LONG_AGO) return `${saySpan(whole)} ago`
   if (whole > 1) return `${whole} days ago`
   return whole === -1 ? 'tomorrow' : `in ${-whole} days`
 }

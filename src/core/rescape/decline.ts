@@ -2,13 +2,13 @@ import { algaeCourses, algaeOn } from '../algae/course'
 import { entriesOf } from '../history/journal-index'
 import { plantingsAt, storyUntil } from '../history/lookup'
 import type { TankHistory } from '../history/types'
-import type { AlgaeKind, Sign } from '../journal/entry'
+import type { AlgaeKind, EntryOf, Sign } from '../journal/entry'
 import type { Place } from '../journal/shape'
 import { lastIds } from '../judgement/evidence'
 import { moodTrend } from '../judgement/mood-finding'
 import { soilState, type SoilState } from '../judgement/soil-finding'
 import { sceneOn, stageOf, type Scene } from '../layout/scene'
-import { coverIn, fitCover } from '../plants/cover'
+import { coverIn, fitCover, type CoverFit } from '../plants/cover'
 import { patchCentre } from '../plants/height'
 import type { Estimate } from '../quantity/estimate'
 import { dayOf, daysBetween, instantOf, type Instant } from '../quantity/time'
@@ -16,16 +16,23 @@ import { estimateParameter } from '../water/estimate/estimate'
 
 /** What each sign of decline has found, where somebody looked. */
 export interface SignFacts {
-  carpet: { plantingId: string; cover: Estimate; perWeek: number }
+  /** `cover` and `perWeek`: null where its cover was not judged twice; `bald` and `lifting`: times it was seen so of late. */
+  carpet: {
+    plantingId: string
+    cover: Estimate | null
+    perWeek: number | null
+    bald: number
+    lifting: number
+  }
   soil: SoilState
-  'black-patches': { times: number }
+  'black-patches': { patches: number; gas: number }
   /** The worst that has stayed; null where none has. */
   algae: { algae: AlgaeKind; place: Place; weeks: number; percent: number } | null
   'bare-stems': { bare: number; of: number }
   shade: { dark: number; of: number; under: number; at: { plantingId: string; par: number }[] }
-  work: { from: number; to: number }
+  work: { from: number; to: number; days: number }
   nitrate: { from: number; to: number; now: Estimate }
-  joy: { from: number; to: number }
+  joy: { from: number; to: number; days: number }
   lines: { hidden: number; pieceId: string; behind: { plantingId: string; cm: number }[] }
 }
 export type DeclineSign = keyof SignFacts
@@ -114,21 +121,51 @@ function sign<S extends DeclineSign>(key: S, verdict: Verdict<S> | null): Judged
   } as JudgedSign
 }
 
+/** Cover from which a carpet is whole, and what each thing seen weighs. Common practice; a keeper's judgement. */
+const WHOLE_COVER = 85
+const SEEN_BALD = 0.25
+const SEEN_LIFTING = 0.3
+/** Seen so often and oftener it weighs no more. */
+const MOST_SEEN = 2
+
 function carpetSign(history: TankHistory, now: Instant): JudgedSign {
-  const carpets = plantingsAt(history, now).flatMap((planting) => {
-    const fit = planting.zone === 'foreground' ? fitCover(history, planting, now) : null
-    return fit && fit.points.length >= 2 ? [{ planting, fit }] : []
-  })
+  const seen = seenSigns(history, now, ['bald patch', 'lifting'])
+  const carpets = plantingsAt(history, now)
+    .filter(({ zone }) => zone === 'foreground')
+    .flatMap(({ id }) => {
+      const fit = fitCover(history, { id }, now)
+      const judged = fit && fit.points.length >= 2 ? fit : null
+      const own = seen.filter(({ place }) => place.of === 'planting' && place.id === id)
+      return judged || own.length > 0 ? [carpetVerdict(id, judged, own)] : []
+    })
   if (carpets.length === 0) return sign('carpet', null)
-  const worst = carpets.reduce((a, b) => (a.fit.now.value < b.fit.now.value ? a : b))
-  const weekly = coverIn(worst.fit, 7).value - worst.fit.now.value
-  const strength = clamp((85 - worst.fit.now.value) / 60) * 0.7 + clamp(-weekly / 3) * 0.3
-  return sign('carpet', {
-    strength,
-    facts: { plantingId: worst.planting.id, cover: worst.fit.now, perWeek: weekly },
-    entryIds: worst.fit.points.slice(-4).map((point) => point.entryId),
-    plantingIds: [worst.planting.id],
-  })
+  return sign(
+    'carpet',
+    carpets.reduce((a, b) => (a.strength >= b.strength ? a : b)),
+  )
+}
+
+/** How one carpet fares: by the course of its cover where it was judged twice, and by what was seen of it. */
+function carpetVerdict(
+  plantingId: string,
+  fit: CoverFit | null,
+  seen: readonly EntryOf<'sign'>[],
+): Verdict<'carpet'> {
+  const weekly = fit && coverIn(fit, 7).value - fit.now.value
+  const times = (which: Sign) => seen.filter(({ sign: one }) => one === which).length
+  const [bald, lifting] = [times('bald patch'), times('lifting')]
+  const course =
+    fit && weekly !== null
+      ? clamp((WHOLE_COVER - fit.now.value) / 60) * 0.7 + clamp(-weekly / 3) * 0.3
+      : 0
+  return {
+    strength: clamp(
+      course + SEEN_BALD * Math.min(MOST_SEEN, bald) + SEEN_LIFTING * Math.min(MOST_SEEN, lifting),
+    ),
+    facts: { plantingId, cover: fit?.now ?? null, perWeek: weekly, bald, lifting },
+    entryIds: [...(fit?.points.slice(-4).map(({ entryId }) => entryId) ?? []), ...lastIds(seen, 3)],
+    plantingIds: [plantingId],
+  }
 }
 
 function soilSign(history: TankHistory, now: Instant): JudgedSign {
@@ -149,16 +186,18 @@ function walkedRecently(history: TankHistory, now: Instant): boolean {
   return entriesOf(history.entries, 'round').some((round) => daysBetween(round.at, now) <= 30)
 }
 
+/** A bubble or two rise from any ground; gas seen so often is a sign by itself, and a fainter one than a black patch. Common practice. */
+const GAS_SEEN = 3
+
 function blackPatches(history: TankHistory, now: Instant): JudgedSign {
   const seen = seenSigns(history, now, ['black patch', 'gas in the ground'])
-  if (seen.length === 0)
-    return sign(
-      'black-patches',
-      walkedRecently(history, now) ? { strength: 0, facts: { times: 0 } } : null,
-    )
+  const patches = seen.filter(({ sign: one }) => one === 'black patch').length
+  const gas = seen.length - patches
+  if (seen.length === 0 && !walkedRecently(history, now)) return sign('black-patches', null)
+  const ofGas = gas >= GAS_SEEN ? 0.2 : 0
   return sign('black-patches', {
-    strength: clamp(0.3 + 0.15 * seen.length),
-    facts: { times: seen.length },
+    strength: patches > 0 ? clamp(0.3 + 0.15 * patches + ofGas) : ofGas,
+    facts: { patches, gas },
     entryIds: lastIds(seen, 3),
   })
 }

@@ -5,7 +5,7 @@ import type { Names } from '../journal/kind'
 import { evidenceFor, reckoned } from '../judgement/evidence'
 import type { Evidence } from '../judgement/finding'
 import { sayOfSoil } from '../judgement/soil-finding.words'
-import { capital, sayEstimate, sayNumber } from '../quantity/say'
+import { capital, sayEstimate, sayNumber, saySpan } from '../quantity/say'
 import { CHRONIC_WEEKS, type DeclineSign, type JudgedSign, type SignFacts } from './decline'
 
 /** What each sign is called. */
@@ -52,13 +52,21 @@ interface SignWords {
 }
 type WordsOfSigns = { [S in DeclineSign]: (facts: SignFacts[S], names: Names) => SignWords }
 const WORDS: WordsOfSigns = {
-  carpet: ({ plantingId, cover, perWeek }, names) => ({
-    says: `${names.stake(plantingId)} covers ${sayEstimate(cover)} %, ${perWeek < -HOLDING ? `losing ${sayNumber(-perWeek, 0.5)} a week` : 'holding'}.`,
+  carpet: ({ plantingId, cover, perWeek, bald, lifting }, names) => ({
+    says: sentences([
+      cover && perWeek !== null
+        ? `${names.stake(plantingId)} covers ${sayEstimate(cover)} %, ${perWeek < -HOLDING ? `losing ${sayNumber(-perWeek, 0.5)} a week` : 'holding'}`
+        : `The cover of ${names.stake(plantingId)} was not judged twice yet`,
+      bald > 0 ? `Bald patches seen ${sayTimes(bald)}` : '',
+      lifting > 0 ? `Seen lifting ${sayTimes(lifting)}` : '',
+    ]),
   }),
   soil: (soil) => ({ says: SOIL[soil.state], reckoned: sayOfSoil(soil) }),
-  'black-patches': ({ times }) => ({
-    says:
-      times === 0 ? 'None seen in the last rounds.' : `Seen ${sayTimes(times)} in three months.`,
+  'black-patches': ({ patches, gas }) => ({
+    says: sentences([
+      patches === 0 ? 'None seen in three months' : `Seen ${sayTimes(patches)} in three months`,
+      gas > 0 ? `Gas in the ground ${sayTimes(gas)}` : '',
+    ]),
   }),
   algae: (worst, names) => ({
     says: worst
@@ -78,15 +86,15 @@ const WORDS: WordsOfSigns = {
         `${names.stake(plantingId)}: about ${sayNumber(par, 3)} µmol at its foot`,
     ),
   }),
-  work: ({ from, to }) => ({
-    says: `From ${from.toFixed(0)} to ${to.toFixed(0)} minutes a week in five months.`,
+  work: ({ from, to, days }) => ({
+    says: `From ${from.toFixed(0)} to ${to.toFixed(0)} minutes a week in ${saySpan(days)}.`,
   }),
   nitrate: ({ from, to, now }) => ({
     says: `The gain went from ${sayNumber(from, 0.2)} to ${sayNumber(to, 0.2)} mg/L a day in four months.`,
     reckoned: [`Now ${sayEstimate(now)} mg/L, from ${now.because}`],
   }),
-  joy: ({ from, to }) => ({
-    says: `From ${from.toFixed(0)} to ${to.toFixed(0)} of 10 in five months.`,
+  joy: ({ from, to, days }) => ({
+    says: `From ${from.toFixed(0)} to ${to.toFixed(0)} of 10 in ${saySpan(days)}.`,
   }),
   lines: ({ hidden, pieceId, behind }, names) => ({
     says: `${Math.round(hidden * 100)} % of ${names.place({ of: 'hardscape', id: pieceId })} stands behind plants.`,
@@ -96,6 +104,27 @@ const WORDS: WordsOfSigns = {
     ),
   }),
 }
+/** Why nothing can be said of a sign yet. */
+const UNKNOWN: Record<DeclineSign, string> = {
+  carpet: 'No carpet whose cover was judged twice.',
+  soil: 'No hardness and no jar test to judge it by.',
+  'black-patches': 'No round has looked at the ground of late.',
+  algae: 'No round has looked for algae of late.',
+  'bare-stems': 'No round has looked at the feet of the stems of late.',
+  shade: 'No planting stands low enough to be shaded.',
+  work: 'Too few weeks of work are written down.',
+  nitrate: 'Too few tests four months ago to compare with.',
+  joy: 'Too few marks of joy are written down.',
+  lines: 'No piece is named as the focal one.',
+}
+
+/** Parts of what is said, each a sentence. */
+const sentences = (parts: readonly string[]) =>
+  parts
+    .filter(Boolean)
+    .map((part) => `${part}.`)
+    .join(' ')
+
 const sayTimes = (times: number) => (times === 1 ? 'once' : `${times} times`)
 
 /** A sign of decline as a keeper reads it. */
@@ -120,7 +149,7 @@ export function saySign(
   const say = WORDS[sign] as (facts: unknown, names: Names) => SignWords
   const words: SignWords =
     judged.state === 'unknown'
-      ? { says: 'Nobody has looked, or not often enough.' }
+      ? { says: UNKNOWN[sign] }
       : say(judged.facts, namesIn(history, measures))
   return {
     sign,

@@ -1,7 +1,8 @@
 import fc from 'fast-check'
+import type { Place, Sign } from '../journal/entry'
 import { lodge } from '@/data/demo/lodge'
 import { instantOf } from '../quantity/time'
-import { DAY0, tank } from '../testing/tank'
+import { CARPET, DAY0, entry, tank } from '../testing/tank'
 import { reviewDecline } from './decline'
 import { saySign } from './decline.words'
 import { massShares } from './mass'
@@ -135,6 +136,48 @@ describe('the decline review', () => {
     const empty = reviewDecline(tank(), instantOf(DAY0 + 10))
     expect(empty.signs.find((sign) => sign.sign === 'algae')?.state).toBe('unknown')
     expect(empty.signs.find((sign) => sign.sign === 'joy')?.state).toBe('unknown')
+  })
+  const seenIn = (...signs: [number, Sign, Place][]) =>
+    reviewDecline(
+      tank(signs.map(([day, sign, place]) => entry(day, 'sign', { sign, place }))),
+      instantOf(DAY0 + 40),
+    )
+  const signOf = (of: ReturnType<typeof reviewDecline>, key: string) =>
+    of.signs.find(({ sign }) => sign === key)!
+  const onCarpet: Place = { of: 'planting', id: CARPET.id }
+  const inGround: Place = { of: 'ground' }
+  test('a carpet that was seen bald or lifting is a sign, though nobody judged its cover', () => {
+    const bald = signOf(seenIn([30, 'bald patch', onCarpet], [37, 'lifting', onCarpet]), 'carpet')
+    expect(bald).toMatchObject({ state: 'present', facts: { cover: null, bald: 1, lifting: 1 } })
+    expect(saySign(bald, tank()).says).toMatch(
+      /was not judged twice yet\. Bald patches seen once\. Seen lifting once\./,
+    )
+    expect(signOf(seenIn([30, 'melting', onCarpet]), 'carpet').state).toBe('unknown')
+  })
+  test('a bubble of gas is no black patch; gas seen again and again is a sign by itself', () => {
+    const gas = (times: number) =>
+      signOf(
+        seenIn(
+          ...Array.from({ length: times }, (_, i): [number, Sign, Place] => [
+            20 + i,
+            'gas in the ground',
+            inGround,
+          ]),
+        ),
+        'black-patches',
+      )
+    expect(gas(1)).toMatchObject({ state: 'absent', facts: { patches: 0, gas: 1 } })
+    expect(gas(2).state).toBe('absent')
+    expect(gas(3).state).toBe('present')
+    const black = signOf(seenIn([30, 'black patch', inGround]), 'black-patches')
+    expect(black.strength).toBeGreaterThan(gas(3).strength)
+    expect(saySign(gas(1), tank()).says).toBe('None seen in three months. Gas in the ground once.')
+  })
+  test('what cannot be said yet is said for each sign in its own words', () => {
+    for (const judged of reviewDecline(tank(), instantOf(DAY0 + 10)).signs.filter(
+      ({ state }) => state === 'unknown',
+    ))
+      expect(saySign(judged, tank()).says).toMatch(/^(No|Too few) .*\.$/)
   })
   test('half a year ago the same tank was sound: entries after that day do not speak', () => {
     const then = instantOf(Date.parse(NOW) / 86_400_000 - 200)

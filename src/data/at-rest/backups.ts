@@ -3,18 +3,11 @@ import { join } from 'node:path'
 import { sql } from 'drizzle-orm'
 import { drizzle } from 'drizzle-orm/pglite'
 import { rowsOf } from '../db'
+import type { Backup } from './backup'
 import { packDirectory, unpackInto } from './archive'
 import { openDurable } from './durable-fs'
 import { makePrivate, syncPath } from './private'
 import { keptCopies } from './retention'
-
-/** A copy of the data of one moment. */
-export interface Backup {
-  file: string
-  path: string
-  at: Date
-  bytes: number
-}
 
 const NAME = /^vivero-(\d{4}-\d{2}-\d{2})T(\d{2})-(\d{2})-(\d{2})\.tar\.gz$/
 const nameAt = (at: Date) => `vivero-${at.toISOString().slice(0, 19).replaceAll(':', '-')}.tar.gz`

@@ -33,7 +33,7 @@ export function DeleteTank({ slug, name }: { slug: string; name: string }) {
     >
       <Box>
         All its record goes, and nothing here brings it back.{' '}
-        <Box asChild color="water">
+        <Box asChild color="water" textDecoration="underline">
           <a href={`/api/tanks/${slug}/tank-file`} download>
             Keep its tank file first
           </a>

@@ -38,14 +38,14 @@ test('a tank that cannot be worked out says so, is not tried again, and the othe
   expect(placeContent(broken, now())).toMatchObject({ ok: false })
   expect(tries).toBe(after)
   const ranked = firstOf([
-    { name: 'Spring', notes: weigh(broken, now()) },
-    { name: 'Tarn', notes: weigh(tarn, now()) },
+    { slug: 'spring', name: 'Spring', notes: weigh(broken, now()) },
+    { slug: 'tarn', name: 'Tarn', notes: weigh(tarn, now()) },
   ])
   expect(ranked).toMatchObject({ pressing: { name: 'Tarn' }, all: true })
   expect(
     firstOf([
-      { name: 'Tarn', notes: weigh(tarn, now()) },
-      { name: 'Gully', notes: null },
+      { slug: 'tarn', name: 'Tarn', notes: weigh(tarn, now()) },
+      { slug: 'gully', name: 'Gully', notes: null },
     ]).all,
   ).toBe(false)
   expect(firstOf([])).toEqual({ pressing: null, all: true })

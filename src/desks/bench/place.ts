@@ -55,12 +55,14 @@ export function placeContent(
 }
 
 /** The tank that presses most among those weighed (null: none presses), and whether all of them are (a place not yet weighed has no notes). */
-export function firstOf(weighed: readonly { name: string; notes: Result<Finding[]> | null }[]): {
-  pressing: { name: string; note: Finding } | null
+export function firstOf(
+  weighed: readonly { slug: string; name: string; notes: Result<Finding[]> | null }[],
+): {
+  pressing: { slug: string; name: string; note: Finding } | null
   all: boolean
 } {
-  const known = weighed.flatMap(({ name, notes }) =>
-    notes?.ok && notes.value[0] ? [{ name, note: notes.value[0] }] : [],
+  const known = weighed.flatMap(({ slug, name, notes }) =>
+    notes?.ok && notes.value[0] ? [{ slug, name, note: notes.value[0] }] : [],
   )
   const pressing =
     known

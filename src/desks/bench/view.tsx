@@ -34,6 +34,7 @@ const ON_A_PAGE = 24
 const PATIENCE_MS = 900
 
 interface BenchTank extends Place {
+  slug: string
   name: string
   /** Null: not weighed yet. */
   notes: Result<Finding[]> | null
@@ -51,6 +52,7 @@ async function weighPlaces(places: readonly Place[], at: Instant): Promise<Bench
     const notes = story ? weigh(story, at, measures) : null
     tanks.push({
       ...place,
+      slug: place.vessel.slug,
       name: place.vessel.name,
       notes,
       sentence: story && notes?.ok ? headline(notes.value, story.entries) : null,
@@ -72,7 +74,13 @@ export async function BenchDesk({ page }: { page: number }) {
   const shelves = shelvesOf(tanks.map((tank) => ({ tank, lengthCm: tank.vessel.lengthCm })))
   const columns = shelves.length > 0 ? shelfColumns(shelves, RULER_CM) : []
   return (
-    <Box as="main" px={{ base: 4, md: 10 }} py={6} maxW="1240px">
+    <Box
+      as="main"
+      px={{ base: 4, md: 10 }}
+      py={6}
+      maxW="1240px"
+      data-first-tank={firstOf(tanks).pressing?.slug ?? tanks[0]?.vessel.slug}
+    >
       <Title tanks={tanks} pages={last + 1} />
       {shelves.map((shelf, i) => (
         <Box
@@ -196,7 +204,7 @@ function BenchPlace({ tank: { vessel, due, notes, sentence } }: { tank: BenchTan
             </NextLink>{' '}
             <PlaceSentence sentence={sentence} putAway={<PutAway slug={slug} name={name} away />} />
           </Box>
-          <DueList slug={slug} due={due} />
+          <DueList slug={slug} due={due} asked={asksForChange(notes)} />
         </Box>
       </PlaceWatch>
     </Box>
@@ -212,7 +220,12 @@ const drawn = ({ slug, name, lengthCm, heightCm, waterlineCm }: Vessel) => ({
   waterlineCm,
 })
 
-function DueList({ slug, due }: { slug: string; due: readonly DueTask[] }) {
+/** Whether a finding says already how much of the water is to be changed now: the list of what is due does not ask for another share of it. */
+const asksForChange = (notes: BenchTank['notes']) =>
+  notes?.ok === true &&
+  notes.value.some(({ key, leadsTo }) => key === 'nitrate' && leadsTo === 'log-change')
+
+function DueList({ slug, due, asked }: { slug: string; due: readonly DueTask[]; asked: boolean }) {
   return (
     <Box as="ul" listStyleType="none" m={0} p={0} mt={2} fontSize="sm">
       {due.length === 0 ? (
@@ -228,7 +241,7 @@ function DueList({ slug, due }: { slug: string; due: readonly DueTask[] }) {
               <NextLink
                 href={`/tanks/${slug}/book?log=${task.kind === 'test' ? 'reading' : task.kind}`}
               >
-                {task.says}
+                {asked && task.kind === 'water-change' ? 'Water change' : task.says}
               </NextLink>
             )}
             {task.daysLate > 0 ? (

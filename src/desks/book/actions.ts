@@ -19,7 +19,7 @@ import { parseId, parseSending, written } from '@/data/border/sending'
 import { now } from '@/data/clock'
 import { actOfEntry, redoAct, undoAct } from '@/data/acts'
 import { database } from '@/data/database'
-import { addEntries, editEntry, setVoided } from '@/data/entries'
+import { addEntries, editEntry, entryVersions, setVoided } from '@/data/entries'
 import { EntryRefused } from '@/data/refused'
 import { storyOrRefuse } from '@/data/tank'
 import type { Sending } from '@/core/history/sending'
@@ -121,6 +121,24 @@ export async function strike(slug: string, entryId: string, voided: boolean): Pr
     if (!act) await setVoided(db, slug, id, voided === true, now())
     else if (voided === true) await undoAct(db, slug, act.id, now())
     else await redoAct(db, slug, act.id, now())
+    return null
+  })
+}
+
+/** Puts a former version of a line in the place of what stands; that is kept in its turn. */
+export async function bringBack(
+  slug: string,
+  entryId: string,
+  revision: number,
+  seen: number,
+): Promise<Attempt> {
+  return written(async () => {
+    const db = await database()
+    const id = parseId(entryId)
+    const former = (await entryVersions(db, slug, id)).find((one) => one.revision === revision)
+    if (!former)
+      throw new EntryRefused([{ field: 'id', says: 'There is no such version of this line.' }])
+    await editEntry(db, slug, former.entry, seen, now())
     return null
   })
 }

@@ -5,7 +5,11 @@ import NextLink from '@/ui/page-link'
 import { describeEntry } from '@/core/history/describe'
 import { entriesOf } from '@/core/history/journal-index'
 import { ENTRY_KINDS, kindOf, type EntryKind } from '@/core/journal/entry'
-import { isParameter } from '@/core/quantity/units'
+import { usualMethod } from '@/core/journal/kinds/usual-method'
+import type { Instant } from '@/core/quantity/time'
+import { unitsOf } from '@/core/journal/kinds/reading'
+import { isParameter, PARAMETERS, type Parameter } from '@/core/quantity/units'
+import { nextChange } from '@/core/water/changes/regime'
 import type { TankHistory } from '@/core/history/types'
 import { forecastScore } from '@/core/judgement/score'
 import { now } from '@/data/clock'
@@ -14,11 +18,13 @@ import { database } from '@/data/database'
 import { entryVersions, journalPage, type JournalFilter, type JournalPage } from '@/data/entries'
 import { storyOr404 } from '@/data/tank'
 import { instantIn, localMoment, zoneFormat } from '@/core/quantity/zone'
+import { BringBack } from './bring-back.client'
 import { EntryLine } from './entry-line.client'
 import { Filters } from './filters.client'
 import { formContext } from '@/ui/entry/form-context'
 import { formOf, writtenOf, WRITTEN_KINDS } from '@/core/journal/written'
 import { LogForm } from './log-form.client'
+import { TestsForm, type TestRow } from './tests-form.client'
 import { StruckNotice } from './struck-notice.client'
 
 export type BookQuery = Record<string, string | string[] | undefined>
@@ -35,8 +41,6 @@ export async function BookDesk({ slug, query }: { slug: string; query: BookQuery
   const page = Math.max(0, Math.min(100000, Math.floor(Number(one('page')) || 0)))
   const journal = await journalPage(await database(), story.vessel.id, filter, page * PAGE, PAGE)
   const open = one('entry') ? story.entries.find((entry) => entry.id === one('entry')) : undefined
-  const kind = WRITTEN_KINDS.find((candidate) => candidate === one('log'))
-  const log = kind ? formOf(kind) : null
   const score = reckoned(story, at, 'score', () => forecastScore(story.entries))
   return (
     <Box as="main" px={{ base: 3, md: 8 }} py={4} maxW="1100px">
@@ -57,18 +61,7 @@ export async function BookDesk({ slug, query }: { slug: string; query: BookQuery
         </Box>
       ) : null}
       <LogBar slug={slug} />
-      {log ? (
-        <LogForm
-          key={log.kind}
-          slug={slug}
-          form={log}
-          at={localMoment(at, zone)}
-          context={formContext(story, now())}
-          initial={presetFields(log.kind, one)}
-          note=""
-          replaces={null}
-        />
-      ) : null}
+      <Writing slug={slug} story={story} at={at} one={one} />
       {open ? <OpenEntry slug={slug} story={story} entryId={open.id} measures={measures} /> : null}
       <Filters
         slug={slug}
@@ -104,6 +97,42 @@ export async function BookDesk({ slug, query }: { slug: string; query: BookQuery
   )
 }
 
+/** The form that was asked for, if any. */
+function Writing({
+  slug,
+  story,
+  at,
+  one,
+}: {
+  slug: string
+  story: TankHistory
+  at: Instant
+  one: (name: string) => string
+}) {
+  const zone = story.vessel.timeZone
+  const kind = WRITTEN_KINDS.find((candidate) => candidate === one('log'))
+  const log = kind ? formOf(kind) : null
+  return (
+    <>
+      {log ? (
+        <LogForm
+          key={log.kind}
+          slug={slug}
+          form={log}
+          at={localMoment(at, zone)}
+          context={formContext(story, at)}
+          initial={presetFields(log.kind, one, story, at)}
+          note=""
+          replaces={null}
+        />
+      ) : null}
+      {one('log') === 'tests' ? (
+        <TestsForm slug={slug} at={localMoment(at, zone)} rows={testRows(story)} />
+      ) : null}
+    </>
+  )
+}
+
 function LogBar({ slug }: { slug: string }) {
   return (
     <Flex as="nav" aria-label="Log" gap={2} wrap="wrap" my={3} align="center" fontSize="sm">
@@ -119,14 +148,52 @@ function LogBar({ slug }: { slug: string }) {
           {form.says}
         </NextLink>
       ))}
+      <NextLink
+        href={`/tanks/${slug}/book?log=tests`}
+        style={{ padding: '6px 2px', textUnderlineOffset: 3 }}
+      >
+        several tests
+      </NextLink>
     </Flex>
   )
 }
 
-function presetFields(kind: EntryKind, one: (name: string) => string): Record<string, string> {
+/** Tests that most keepers make, for a tank in which none was made. */
+const USUAL_TESTS: readonly Parameter[] = ['temperature', 'pH', 'kh', 'gh', 'nitrite', 'nitrate']
+
+/** The tests of a sitting: what is tested here, each as it was the last time, and what most keepers test. */
+function testRows(story: TankHistory): TestRow[] {
+  const last = new Map(entriesOf(story.entries, 'reading').map((one) => [one.parameter, one]))
+  const tested = PARAMETERS.filter((one) => last.has(one) || USUAL_TESTS.includes(one))
+  return tested.map((parameter) => {
+    const former = last.get(parameter)
+    const unit = former?.entered.unit ?? ''
+    const units = unitsOf(parameter)
+    return {
+      parameter,
+      unit: units.includes(unit) ? unit : (units[0] ?? ''),
+      method: former?.method ?? usualMethod(parameter),
+    }
+  })
+}
+
+/** What a form opens with: what the way here said, else what is usual in this tank. */
+function presetFields(
+  kind: EntryKind,
+  one: (name: string) => string,
+  story: TankHistory,
+  at: Instant,
+): Record<string, string> {
   if (kind === 'water-change' && /^\d{1,3}$/.test(one('percent'))) return { amount: one('percent') }
+  if (kind === 'water-change') {
+    const usual = nextChange(story, at)?.fraction
+    return usual ? { amount: String(Math.round(usual * 100)) } : {}
+  }
   if (one('planting')) return { plantingId: one('planting') }
-  if (kind === 'reading' && isParameter(one('parameter'))) return { parameter: one('parameter') }
+  if (kind === 'reading' && isParameter(one('parameter'))) {
+    const parameter = one('parameter')
+    return isParameter(parameter) ? { parameter, method: usualMethod(parameter) } : {}
+  }
   if (kind === 'dose' && one('product')) return { productId: one('product') }
   return {}
 }
@@ -172,7 +239,13 @@ async function OpenEntry({
                 <Box as="span" color="pencil">
                   ({SAY_ACT[version.act]}{' '}
                   {localMoment(version.replacedAt, story.vessel.timeZone).replace('T', ' ')})
-                </Box>
+                </Box>{' '}
+                <BringBack
+                  slug={slug}
+                  entryId={entry.id}
+                  revision={version.revision}
+                  seen={former[0].revision + 1}
+                />
               </li>
             ))}
           </Box>

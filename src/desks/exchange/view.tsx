@@ -28,7 +28,7 @@ export async function ImportPage({ slug }: { slug: string }) {
       <Box fontSize="sm" color="pencil" mt={4} maxW="640px">
         One row a day with a column for each test, or one test a row; days and decimals as you write
         them. “&lt;5”, “~20” and “10–15” are understood. No table yet?{' '}
-        <Box asChild color="water">
+        <Box asChild color="water" textDecoration="underline">
           <a
             href={`data:text/csv;charset=utf-8,${encodeURIComponent(TEMPLATE)}`}
             download="tests.csv"

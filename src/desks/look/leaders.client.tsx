@@ -37,7 +37,13 @@ export function Leaders({
     draw()
     const observer = new ResizeObserver(draw)
     observer.observe(box)
-    return () => observer.disconnect()
+    // The notes scroll beside the drawing; the lines go with them.
+    const notesColumn = box.querySelector('[data-notes]')
+    notesColumn?.addEventListener('scroll', draw, { passive: true })
+    return () => {
+      observer.disconnect()
+      notesColumn?.removeEventListener('scroll', draw)
+    }
   }, [wrapper, scene, notes, width, maxHeight])
   return (
     <Box
@@ -75,13 +81,16 @@ function measure(
   const origin = box.getBoundingClientRect()
   const drawing = box.querySelector('svg[data-testid="elevation"]')?.getBoundingClientRect()
   if (!drawing) return []
+  const column = box.querySelector('[data-notes]')?.getBoundingClientRect()
+  const inView = ({ top, bottom }: DOMRect) =>
+    !column || (top >= column.top - 1 && bottom <= column.bottom + 1)
   const projection = frontProjection(scene.tank.vessel, width, maxHeight, ELEVATION_MARGIN)
   return notes.flatMap((finding) => {
     const mark = box
       .querySelector(`[data-note="${CSS.escape(finding.key)}"] svg`)
       ?.getBoundingClientRect()
     const anchor = anchorOf(finding, scene)
-    if (!mark || !anchor || mark.left < drawing.right - 4) return []
+    if (!mark || !anchor || mark.left < drawing.right - 4 || !inView(mark)) return []
     return [
       {
         key: finding.key,

@@ -127,7 +127,16 @@ export function Look({ model, onDispute }: { model: LookModel; onDispute: Disput
               </Flex>
             )}
           </Box>
-          <Box flex={1} minW={0} pt={{ lg: 2 }}>
+          <Box
+            flex={1}
+            minW={0}
+            pt={{ lg: 2 }}
+            // Beside the drawing it scrolls by itself: opened notes must not push the time rule off the page.
+            maxH={{ lg: 'max(420px, calc(100vh - 285px))' }}
+            overflowY={{ lg: 'auto' }}
+            data-notes
+            tabIndex={-1}
+          >
             {atToday ? <Notes model={model} onDispute={onDispute} /> : <DayTable scene={calm} />}
           </Box>
         </Flex>

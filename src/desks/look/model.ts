@@ -52,7 +52,9 @@ export function lookModel(
   const all = findingsOf(story, now, measures)
   const planted = layout ? sayDay(layout.from, vessel.timeZone, now) : null
   const lastRound = entriesOf(story.entries, 'round').at(-1)
-  const notes = varied(all)
+  const pressing = all.filter(({ level }) => level !== 'good')
+  // Good news is folded while anything presses.
+  const notes = varied(pressing.length > 0 ? pressing : all)
   const stage = stageOf(story, now)
   return {
     slug: vessel.slug,

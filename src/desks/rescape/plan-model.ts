@@ -46,6 +46,8 @@ export interface PlanModel {
     says: string
     on: string
     massShare: number
+    /** What stands in its section. */
+    plantings: { id: string; stake: string }[]
     steps: StepLine[]
     hours: Estimate
     spanHours: number
@@ -109,13 +111,17 @@ function stageOf(
   const steps = plan.steps.filter((step) => step.stage === stage.number)
   const network = stageSchedule(plan.steps, stage.number)
   const times = new Map(network.activities.map((activity) => [activity.id, activity]))
+  const named = new Set<string>()
   const lines = steps.map((step): StepLine => {
     const entry = done.get(step.id)
     const { acts, cautions, ...line } = step
     return {
       ...line,
       says: sayStep(step, story, measures),
-      cautions: cautions.map((caution) => sayCaution(caution, step, measures)),
+      // Named at the first step of the stage that needs it: said at each, nobody reads it any more.
+      cautions: cautions
+        .map((caution) => sayCaution(caution, step, measures))
+        .filter((caution) => !named.has(caution) && named.add(caution)),
       offers: entry ? [] : offersOf(story, acts, now),
       critical: times.get(step.id)?.critical ?? false,
       startsAt: times.get(step.id)?.earliestStart ?? 0,
@@ -135,6 +141,10 @@ function stageOf(
     says: sayStage(stage, plan, story),
     on: stage.on,
     massShare: stage.massShare,
+    plantings: stage.plantingIds.flatMap((id) => {
+      const planting = story.plantings.find((one) => one.id === id)
+      return planting ? [{ id, stake: planting.stake }] : []
+    }),
     steps: lines,
     hours: handHours(steps),
     spanHours: network.duration,

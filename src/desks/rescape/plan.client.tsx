@@ -11,7 +11,9 @@ import { sayProblems } from '@/ui/ask.client'
 import { Pencil } from '@/ui/marks/pencil.client'
 import { useSending } from '@/ui/use-sending.client'
 import { sayDay } from '@/ui/when'
+import { localMoment } from '@/core/quantity/zone'
 import { setAside, tickStep, untickStep } from './actions'
+import { PlanEditing, StageEdits, StepEdits } from './editing.client'
 import type { PlanModel, StepLine } from './plan-model'
 import { StageMap } from './stage-map'
 import { Button } from '@/ui/kit/button.client'
@@ -56,9 +58,11 @@ export function PlanPage({ model, now }: { model: PlanModel; now: string }) {
         align="flex-start"
       >
         <Box flex="1 1 64%" minW={0}>
-          {stages.map((stage) => (
-            <Stage key={stage.number} stage={stage} model={model} now={now} />
-          ))}
+          <PlanEditing slug={slug} planId={plan.id}>
+            {stages.map((stage) => (
+              <Stage key={stage.number} stage={stage} model={model} now={now} />
+            ))}
+          </PlanEditing>
         </Box>
         <Box flex="0 0 320px" w={{ base: '100%', lg: '320px' }}>
           {stages.length > 0 ? <StageMap model={model} /> : null}
@@ -145,6 +149,12 @@ function Stage({
           {several ? ` · ${Math.round(stage.massShare * 100)} % of the plant mass` : ''}
         </Box>
       </Flex>
+      <StageEdits
+        key={stage.on}
+        stage={stage.number}
+        day={localMoment(stage.on, model.zone).slice(0, 10)}
+        plantings={stage.plantings}
+      />
       {stage.inked > 0 ? (
         <Box fontSize="sm" color="moss">
           {stage.inked === 1 ? 'One step' : `${stage.inked} steps`} inked: {stage.actual} min,
@@ -268,6 +278,7 @@ function Step({ step, slug, planId }: { step: StepLine; slug: string; planId: st
               <Offers offers={step.offers} inked={inked} onChange={setInked} />
             </chakra.form>
           ) : null}
+          <StepEdits step={step} />
           <Problem says={problem} />
         </Box>
         <Box fontSize="sm" textAlign="right" whiteSpace="nowrap" minW="92px">

@@ -299,6 +299,12 @@ function Option({
           Leaves: {option.leaves.map((leave) => leave.label.toLowerCase()).join(', ')}.
         </Box>
       ) : null}
+      {option.key === 'soil' ? (
+        <Box fontSize="sm" color="pencil" mt={1}>
+          No plan of its own: to renew the soil everything comes out, so it is planned as a full
+          reset in which the layout goes back as it was.
+        </Box>
+      ) : null}
       {option.key === 'leave' || option.key === 'soil' ? null : (
         <DraftForm option={option} slug={slug} tomorrow={tomorrow} strong={first} />
       )}

@@ -76,7 +76,7 @@ export function Elevation({ scene, width, maxHeight, alarmed, title, moving = fa
       <Water projection={projection} lengthCm={lengthCm} waterlineCm={waterlineCm} />
       <Shades projection={projection} scene={scene} />
       <g transform={transform}>
-        {layout ? <GroundBack profile={layout.ground.profile} /> : null}
+        {layout ? <GroundBack profile={layout.ground.profile} waterlineCm={waterlineCm} /> : null}
         {behind.map((plant) => (
           <Plant
             key={plant.planting.id}
@@ -220,22 +220,51 @@ function Shades({ projection: p, scene }: { projection: Projection; scene: Scene
   )
 }
 
-const GroundBack = memo(function GroundBack({ profile }: { profile: readonly GroundStation[] }) {
-  const back = profile.map(({ x, backCm }) => `${x} ${backCm}`).join('L')
+/** Lines of the slope between the front and the back of land, as shares of the way. */
+const TERRACES = [0.33, 0.66]
+
+/** The ground behind: a faint rise under water; land, with its edge and the lie of its slope, where it comes out of it. */
+const GroundBack = memo(function GroundBack({
+  profile,
+  waterlineCm,
+}: {
+  profile: readonly GroundStation[]
+  waterlineCm: number
+}) {
+  const along = (share: number) =>
+    profile
+      .map(({ x, frontCm, backCm }) => `${x} ${frontCm + share * (backCm - frontCm)}`)
+      .join('L')
+  const land = profile.some(({ backCm }) => backCm > waterlineCm)
+  const back = along(1)
   return (
     <g>
       <path
         d={`M${profile[0].x} 0L${back}L${profile[profile.length - 1].x} 0Z`}
         fill={colour('ground')}
-        opacity={0.42}
+        opacity={land ? 0.85 : 0.42}
       />
+      {land
+        ? TERRACES.map((share) => (
+            <path
+              key={share}
+              d={`M${along(share)}`}
+              fill="none"
+              stroke={colour('grain')}
+              strokeWidth={0.9}
+              vectorEffect="non-scaling-stroke"
+              strokeDasharray="6 5"
+              opacity={0.8}
+            />
+          ))
+        : null}
       <path
         d={`M${back}`}
         fill="none"
-        stroke={colour('grain')}
-        strokeWidth={0.8}
+        stroke={land ? colour('ink') : colour('grain')}
+        strokeWidth={land ? 1.2 : 0.8}
         vectorEffect="non-scaling-stroke"
-        strokeDasharray="1 3"
+        strokeDasharray={land ? undefined : '1 3'}
       />
     </g>
   )

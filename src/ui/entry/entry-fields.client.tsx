@@ -1,8 +1,10 @@
 'use client'
 
-import { useEffect } from 'react'
+import { useEffect, useRef } from 'react'
 import type { UseFormReturn } from 'react-hook-form'
 import { unitsOf } from '@/core/journal/kinds/reading'
+import { usualMethod } from '@/core/journal/kinds/usual-method'
+import { isParameter } from '@/core/quantity/units'
 import type { ShownField } from '@/core/journal/written'
 import type { Measures } from '@/core/quantity/measures'
 import { Input, Select } from '../kit/input.client'
@@ -73,22 +75,17 @@ export function EntryField({
     autoFocus: first,
   }
   const parameter = form.watch('parameter') ?? ''
-  const options = optionsOf(field, context, parameter)
+  const options = optionsOf(field, context, parameter, form.watch(field.name) ?? '')
   // Another parameter has other units: one that no longer fits gives way to the usual one.
   const { setValue, getValues } = form
   useEffect(() => {
-    if (field.input === 'unit' && !unitsOf(parameter).includes(getValues(field.name)))
+    const unit = getValues(field.name)
+    if (field.input === 'unit' && !unitsOf(parameter, unit).includes(unit))
       setValue(field.name, usualUnit(parameter, measures))
   }, [field, parameter, getValues, setValue, measures])
-  // A product is measured in its own unit.
-  const productUnit =
-    field.name === 'unit' && field.input === 'choice'
-      ? context.products.find((product) => product.id === form.watch('productId'))?.unit
-      : undefined
-  useEffect(() => {
-    if (productUnit) setValue('unit', productUnit)
-  }, [productUnit, setValue])
+  useProductsUnit(field, form, context)
   useKit(field, form, context)
+  useUsualMethod(field, form, parameter)
   if (field.input === 'kit' && (options?.length ?? 0) < 2) return null
   return (
     <Labelled
@@ -117,6 +114,36 @@ export function EntryField({
   )
 }
 
+/** Another parameter is mostly tested another way, as long as the keeper said nothing of it. */
+function useUsualMethod(field: ShownField, form: UseFormReturn<Values>, parameter: string): void {
+  const { setValue, getFieldState, formState } = form
+  const touched = field.name === 'method' && getFieldState('method', formState).isDirty
+  // What stands in an entry is its own: only a parameter that becomes another brings its method.
+  const former = useRef(parameter)
+  useEffect(() => {
+    if (former.current === parameter) return
+    former.current = parameter
+    if (field.name === 'method' && field.input === 'choice' && isParameter(parameter) && !touched)
+      setValue('method', usualMethod(parameter))
+  }, [field, parameter, setValue, touched])
+}
+
+/** A product is measured in its own unit. */
+function useProductsUnit(
+  field: ShownField,
+  form: UseFormReturn<Values>,
+  context: FormContext,
+): void {
+  const { setValue } = form
+  const unit =
+    field.name === 'unit' && field.input === 'choice'
+      ? context.products.find((product) => product.id === form.watch('productId'))?.unit
+      : undefined
+  useEffect(() => {
+    if (unit) setValue('unit', unit)
+  }, [unit, setValue])
+}
+
 /** A kit brings its own unit and its way of reading. */
 function useKit(field: ShownField, form: UseFormReturn<Values>, context: FormContext): void {
   const called = field.input === 'kit' ? (form.watch(field.name) ?? '') : ''
@@ -140,6 +167,7 @@ function optionsOf(
   field: ShownField,
   context: FormContext,
   parameter: string,
+  written: string,
 ): { id: string; says: string }[] | null {
   switch (field.input) {
     case 'choice':
@@ -166,7 +194,7 @@ function optionsOf(
           .map((kit) => ({ id: kit.name, says: kit.name })),
       ]
     case 'unit':
-      return unitsOf(parameter).map((unit) => ({ id: unit, says: unit }))
+      return unitsOf(parameter, written).map((unit) => ({ id: unit, says: unit }))
     default:
       return null
   }

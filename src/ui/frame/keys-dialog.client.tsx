@@ -73,9 +73,12 @@ function KeyList() {
       {[
         ['0', 'the bench'],
         ...DESKS.map((desk) => [desk.key, `${desk.name}: ${desk.answers}`]),
+        ['', 'on the bench, of the tank that comes first'],
         ['[ and ]', 'a day back, a day on (Look)'],
-        ['Enter', 'ink what is pencilled (Round)'],
-        ['Esc', 'close, leave'],
+        ['← →', 'the same, with the time rule in focus'],
+        ['Enter', 'ink what is pencilled; once more for what is asked (Round)'],
+        ['Tab', 'from one thing to the next; Enter or the space bar does it'],
+        ['Esc', 'close; leave the round, which is kept'],
         ['?', 'this list'],
       ].map(([key, says]) => (
         <Box key={key} display="contents">

@@ -24,6 +24,10 @@ function onStorage(changed: () => void): () => void {
 }
 const keysEnabled = () => window.localStorage.getItem(STORAGE) !== 'off'
 
+/** On the bench the keys open the desks of the tank that needs it first. */
+const firstOnBench = () =>
+  document.querySelector<HTMLElement>('[data-first-tank]')?.dataset.firstTank
+
 /** Opens the list of keys with `?`, and hears the desk keys wherever the reader is. */
 export function KeysButton() {
   const [open, setOpen] = useState(false)
@@ -35,11 +39,19 @@ export function KeysButton() {
     const hear = (event: KeyboardEvent) => {
       if (!enabled || event.ctrlKey || event.metaKey || event.altKey || isWriting(event.target))
         return
-      if (event.key === '?') setOpen(true)
-      if (event.key === '0') router.push('/')
-      if (!tank) return
+      const go = (to: string) => {
+        // The key must not be typed into a field that stands there by then.
+        event.preventDefault()
+        router.push(to)
+      }
+      if (event.key === '?') {
+        event.preventDefault()
+        setOpen(true)
+      }
+      if (event.key === '0') go('/')
       const desk = DESKS.find((candidate) => candidate.key === event.key.toLowerCase())
-      if (desk) router.push(`/tanks/${tank}${desk.path}`)
+      const at = tank ?? firstOnBench()
+      if (desk && at) go(`/tanks/${at}${desk.path}`)
     }
     window.addEventListener('keydown', hear)
     return () => window.removeEventListener('keydown', hear)

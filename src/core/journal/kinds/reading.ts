@@ -166,8 +166,13 @@ export function sayMethod(method: string): string {
   return method === 'drops-chart' ? 'drops and chart' : method
 }
 
-/** Units a reading may be written in, the canonical one first. */
-export function unitsOf(parameter: string): string[] {
+/** Other spellings of a unit that stands in the list already: read wherever they are written, and offered nowhere. */
+const TWINS: ReadonlySet<string> = new Set(['C', 'F', 'uS/cm', 'dKH', 'dGH', 'mg/L CaCO3'])
+
+/** Units a reading is written in, the canonical one first, each in one spelling. `also`: one that is offered all the same, since it was written. */
+export function unitsOf(parameter: string, also = ''): string[] {
   const spec = PARAMETER_UNITS[parameter as Parameter]
-  return spec ? Object.keys(spec.units).filter(Boolean) : []
+  return spec
+    ? Object.keys(spec.units).filter((unit) => unit && (!TWINS.has(unit) || unit === also))
+    : []
 }

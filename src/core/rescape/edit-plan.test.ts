@@ -1,0 +1,127 @@
+import { lodge } from '@/data/demo/lodge'
+import type { Plan, TankHistory } from '../history/types'
+import { planFaults } from '../history/sound'
+import { dayOf, instantOf, type Instant } from '../quantity/time'
+import { reviewDecline } from './decline'
+import { editPlan, type PlanEdit } from './edit-plan'
+import { draftPlan } from './plan'
+import { stageSchedule } from './timing'
+
+const NOW = '2026-11-24T09:00:00.000Z' as Instant
+const [tarn] = lodge(NOW)
+const drafted = draftPlan(tarn, reviewDecline(tarn, NOW), 'partial', NOW, NOW, 'plan')
+if (!drafted.ok) throw new Error(drafted.problem)
+const plan = drafted.value
+const story: TankHistory = { ...tarn, plans: [plan] }
+
+const edited = (edit: PlanEdit, of: Plan = plan, in_: TankHistory = story) => {
+  const next = editPlan(of, edit, in_)
+  if (!next.ok) throw new Error(next.problem)
+  // Whatever is altered, the work can still be done in some order.
+  expect(planFaults(next.value)).toEqual([])
+  for (const { number } of next.value.stages) stageSchedule(next.value.steps, number)
+  return next.value
+}
+const refused = (edit: PlanEdit, in_: TankHistory = story) => {
+  const next = editPlan(plan, edit, in_)
+  return next.ok ? '' : next.problem
+}
+const inked = (stepId: string): TankHistory => ({
+  ...story,
+  entries: [
+    ...story.entries,
+    {
+      id: 'tick',
+      kind: 'step-done',
+      at: NOW,
+      certainty: 'measured',
+      by: 'keeper',
+      note: null,
+      expected: null,
+      planId: 'plan',
+      stepId,
+      minutes: 5,
+    },
+  ],
+})
+
+test('a stage moved takes those after it along, and cannot go before the one it follows', () => {
+  const [first, second] = plan.stages
+  const later = instantOf(dayOf(second.on) + 5)
+  const moved = edited({ do: 'move stage', stage: second.number, on: later })
+  expect(moved.stages[0].on).toBe(first.on)
+  moved.stages.slice(1).forEach((stage, i) => {
+    expect(dayOf(stage.on) - dayOf(plan.stages[i + 1].on)).toBeCloseTo(5, 6)
+  })
+  expect(refused({ do: 'move stage', stage: second.number, on: first.on })).toMatch(/before/)
+  expect(refused({ do: 'move stage', stage: 99, on: later })).toMatch(/not in this plan/)
+})
+
+test('what waited for a step that is dropped waits for what that one waited for', () => {
+  const dropped = edited({ do: 'drop step', stepId: '1-sort' })
+  expect(dropped.steps.some(({ id }) => id === '1-sort')).toBe(false)
+  const plant = dropped.steps.find(({ id }) => id === '1-plant')!
+  expect(plant.after).toContain('1-lift')
+  expect(refused({ do: 'drop step', stepId: '1-sort' }, inked('1-sort'))).toMatch(/inked already/)
+  expect(refused({ do: 'drop step', stepId: 'no such' })).toMatch(/not in this plan/)
+  let rest = plan
+  const own = plan.steps.filter(({ stage }) => stage === 1)
+  for (const { id } of own.slice(1)) rest = edited({ do: 'drop step', stepId: id }, rest)
+  expect(editPlan(rest, { do: 'drop step', stepId: own[0].id }, story)).toMatchObject({ ok: false })
+})
+
+test('steps change places where neither waits for the other', () => {
+  const order = (of: Plan) => of.steps.filter(({ stage }) => stage === 1).map(({ id }) => id)
+  expect(order(plan).slice(0, 2)).toEqual(['1-test', '1-materials'])
+  expect(order(edited({ do: 'move step', stepId: '1-materials', by: -1 })).slice(0, 2)).toEqual([
+    '1-materials',
+    '1-test',
+  ])
+  expect(refused({ do: 'move step', stepId: '1-power', by: -1 })).toMatch(/waits for the other/)
+  expect(refused({ do: 'move step', stepId: '1-test', by: -1 })).toMatch(/first already/)
+})
+
+test('a step of one’s own stands where it was put, and what came next waits for it', () => {
+  const add = {
+    do: 'add step',
+    stage: 1,
+    afterId: '1-lift',
+    text: 'Photograph the roots',
+    minutes: 10,
+  } as const
+  const added = edited(add)
+  const at = added.steps.findIndex(({ id }) => id === '1-lift')
+  expect(added.steps[at + 1]).toMatchObject({
+    id: '1-own-1',
+    does: 'own words',
+    text: 'Photograph the roots',
+    minutes: { best: 7, likely: 10, worst: 15 },
+    after: ['1-lift'],
+  })
+  expect(added.steps.find(({ id }) => id === '1-sort')!.after).toContain('1-own-1')
+  expect(edited(add, added).steps.filter(({ does }) => does === 'own words')).toHaveLength(2)
+  expect(refused({ ...add, afterId: 'nowhere' })).toMatch(/not in this plan/)
+})
+
+test('a planting left out leaves its steps, its acts, its materials and the share of mass', () => {
+  const stage = plan.stages.find(({ plantingIds }) => plantingIds.length > 1)!
+  const [plantingId] = stage.plantingIds
+  const left = edited({ do: 'leave planting', stage: stage.number, plantingId })
+  const own = left.stages.find(({ number }) => number === stage.number)!
+  expect(own.plantingIds).not.toContain(plantingId)
+  expect(own.massShare).toBeLessThan(stage.massShare)
+  const steps = left.steps.filter((step) => step.stage === stage.number)
+  expect(steps.some(({ plantingIds }) => plantingIds.includes(plantingId))).toBe(false)
+  expect(
+    steps.some(({ acts }) =>
+      acts.some((act) => 'plantingId' in act && act.plantingId === plantingId),
+    ),
+  ).toBe(false)
+  expect(left.materials.some((material) => material.plantingId === plantingId)).toBe(false)
+  expect(
+    refused(
+      { do: 'leave planting', stage: stage.number, plantingId },
+      inked(`${stage.number}-lift`),
+    ),
+  ).toMatch(/begun/)
+})

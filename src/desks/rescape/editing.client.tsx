@@ -1,0 +1,200 @@
+'use client'
+
+import { Box, chakra, Flex } from '@chakra-ui/react'
+import { createContext, useContext, useState, type ReactNode } from 'react'
+import type { Plan } from '@/core/history/types'
+import { sayProblems } from '@/ui/ask.client'
+import { useKeptText } from '@/ui/kit/at-hand.client'
+import { Button } from '@/ui/kit/button.client'
+import { Input, Problem } from '@/ui/kit/input.client'
+import { useSending } from '@/ui/use-sending.client'
+import { changeThePlan, planAsItWas, type SentEdit } from './edit-actions'
+import type { StepLine } from './plan-model'
+
+interface Editing {
+  /** Whether the plan is being altered. */
+  on: boolean
+  busy: boolean
+  edit: (edit: SentEdit) => Promise<boolean>
+}
+const Context = createContext<Editing>({ on: false, busy: false, edit: async () => false })
+const useEditing = () => useContext(Context)
+
+/** Lets a plan be altered: the switch for it, what was refused, and the way back from the last change. */
+export function PlanEditing({
+  slug,
+  planId,
+  children,
+}: {
+  slug: string
+  planId: string
+  children: ReactNode
+}) {
+  const [on, setOn] = useState(false)
+  const [former, setFormer] = useState<Plan | null>(null)
+  const { busy, refusal, send } = useSending()
+  const edit = async (change: SentEdit) => {
+    const answer = await send(() => changeThePlan(slug, planId, change))
+    if (answer.ok) setFormer(answer.value)
+    return answer.ok
+  }
+  const back = async () => {
+    if (!former) return
+    const answer = await send(() => planAsItWas(slug, planId, former))
+    if (answer.ok) setFormer(answer.value)
+  }
+  return (
+    <Context.Provider value={{ on, busy, edit }}>
+      <Flex gap={5} mb={2} align="center" wrap="wrap" fontSize="sm">
+        <Button look="quiet" size="line" aria-pressed={on} onClick={() => setOn(!on)}>
+          {on ? 'done altering' : 'alter this plan'}
+        </Button>
+        {former ? (
+          <Button look="quiet" size="line" disabled={busy} onClick={() => void back()}>
+            undo the last change
+          </Button>
+        ) : null}
+        <Problem says={refusal && sayProblems(refusal)} />
+      </Flex>
+      {children}
+    </Context.Provider>
+  )
+}
+
+/** Another day for a stage; those after it move along. And a planting of its section left as it is. */
+export function StageEdits({
+  stage,
+  day,
+  plantings,
+}: {
+  stage: number
+  /** As a date field has it. */
+  day: string
+  plantings: readonly { id: string; stake: string }[]
+}) {
+  const { on, busy, edit } = useEditing()
+  const [typed, setTyped] = useState(day)
+  if (!on) return null
+  return (
+    <Flex gap={4} my={2} align="center" wrap="wrap" fontSize="sm">
+      <chakra.label display="flex" gap={2} alignItems="center">
+        on{' '}
+        <Input
+          type="date"
+          value={typed}
+          onChange={(event) => setTyped(event.target.value)}
+          minH="36px"
+        />
+      </chakra.label>
+      <Button
+        look="paper"
+        size="plain"
+        disabled={busy || typed === '' || typed === day}
+        onClick={() => void edit({ do: 'move stage', stage, on: typed })}
+      >
+        Move it there
+      </Button>
+      {plantings.length > 1
+        ? plantings.map(({ id, stake }) => (
+            <Button
+              key={id}
+              look="quiet"
+              size="line"
+              disabled={busy}
+              onClick={() => void edit({ do: 'leave planting', stage, plantingId: id })}
+            >
+              leave {stake} out
+            </Button>
+          ))
+        : null}
+    </Flex>
+  )
+}
+
+/** Earlier, later, or not at all; and a step of one’s own after it. */
+export function StepEdits({ step }: { step: StepLine }) {
+  const { on, busy, edit } = useEditing()
+  const [adding, setAdding] = useState(false)
+  if (!on) return null
+  const act = (says: string, change: SentEdit) => (
+    <Button
+      look="quiet"
+      size="line"
+      disabled={busy}
+      onClick={() => void edit(change)}
+      aria-label={`${says}: ${step.says}`}
+    >
+      {says}
+    </Button>
+  )
+  return (
+    <Box fontSize="sm" mt={1}>
+      <Flex gap={4} wrap="wrap">
+        {act('earlier', { do: 'move step', stepId: step.id, by: -1 })}
+        {act('later', { do: 'move step', stepId: step.id, by: 1 })}
+        {step.done ? null : act('drop it', { do: 'drop step', stepId: step.id })}
+        <Button
+          look="quiet"
+          size="line"
+          aria-expanded={adding}
+          aria-label={`a step after: ${step.says}`}
+          onClick={() => setAdding(!adding)}
+        >
+          a step after it
+        </Button>
+      </Flex>
+      {adding ? <OwnStep step={step} onDone={() => setAdding(false)} /> : null}
+    </Box>
+  )
+}
+
+function OwnStep({ step, onDone }: { step: StepLine; onDone: () => void }) {
+  const { busy, edit } = useEditing()
+  const text = useKeptText(`own step ${step.id}`)
+  const [minutes, setMinutes] = useState('20')
+  const add = async () => {
+    const added = await edit({
+      do: 'add step',
+      stage: step.stage,
+      afterId: step.id,
+      text: text.text,
+      minutes: minutes as unknown as number,
+    })
+    if (!added) return
+    text.letGo()
+    onDone()
+  }
+  return (
+    <chakra.form
+      mt={1}
+      onSubmit={(event) => {
+        event.preventDefault()
+        void add()
+      }}
+    >
+      <Flex gap={2} align="center" wrap="wrap">
+        <Input
+          autoFocus
+          aria-label="What is done"
+          placeholder="what is done"
+          value={text.text}
+          onChange={(event) => text.write(event.target.value)}
+          minH="36px"
+          w="260px"
+        />
+        <Input
+          aria-label="Minutes it takes"
+          inputMode="numeric"
+          value={minutes}
+          onChange={(event) => setMinutes(event.target.value)}
+          minH="36px"
+          w="4.5em"
+        />
+        min
+        <Button size="plain" type="submit" disabled={busy}>
+          Pencil it in
+        </Button>
+      </Flex>
+    </chakra.form>
+  )
+}

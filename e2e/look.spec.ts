@@ -37,7 +37,7 @@ test('[ and ] step a day; the pointer drags the rule', async ({ page }) => {
   await page.mouse.down()
   await page.mouse.move(box.x + box.width * 0.4, box.y + 60, { steps: 8 })
   await page.mouse.up()
-  await expect(page.locator('h1')).toContainText(/as it stood on .*, (1[4-9]|2[0-2])\d days ago/)
+  await expect(page.locator('h1')).toContainText(/as it stood on .*, [4-8] months ago/)
 })
 
 test('a finding opens down to its entries and can be disputed; the reason is kept', async ({

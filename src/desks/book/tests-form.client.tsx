@@ -1,7 +1,7 @@
 'use client'
 
 import { Box, chakra, Flex } from '@chakra-ui/react'
-import { METHODS, sayMethod, unitsOf } from '@/core/journal/kinds/reading'
+import { METHODS, sayMethod, sayUnit, unitsOf } from '@/core/journal/kinds/reading'
 import type { Method } from '@/core/journal/entry'
 import { nameOf } from '@/core/quantity/parameter-name'
 import type { Parameter } from '@/core/quantity/units'
@@ -127,7 +127,7 @@ function Row({
       <Select {...form.register(`unit-${parameter}`)} aria-label={`Unit of ${name}`} minW={0}>
         {unitsOf(parameter).map((unit) => (
           <option key={unit} value={unit}>
-            {unit}
+            {sayUnit(unit)}
           </option>
         ))}
       </Select>

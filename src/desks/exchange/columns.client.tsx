@@ -2,7 +2,7 @@
 
 import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
-import { METHODS, sayMethod, unitsOf } from '@/core/journal/kinds/reading'
+import { METHODS, sayMethod, sayUnit, unitsOf } from '@/core/journal/kinds/reading'
 import { usualMethod } from '@/core/journal/kinds/usual-method'
 import type { Method } from '@/core/journal/entry'
 import { nameOf } from '@/core/quantity/parameter-name'
@@ -226,7 +226,7 @@ function Details({
         >
           {unitsOf(use.parameter).map((unit) => (
             <option key={unit} value={unit}>
-              {unit}
+              {sayUnit(unit)}
             </option>
           ))}
         </Select>

@@ -2,7 +2,7 @@
 
 import { useEffect, useRef } from 'react'
 import type { UseFormReturn } from 'react-hook-form'
-import { unitsOf } from '@/core/journal/kinds/reading'
+import { sayUnit, unitsOf } from '@/core/journal/kinds/reading'
 import { usualMethod } from '@/core/journal/kinds/usual-method'
 import { isParameter } from '@/core/quantity/units'
 import type { ShownField } from '@/core/journal/written'
@@ -194,7 +194,7 @@ function optionsOf(
           .map((kit) => ({ id: kit.name, says: kit.name })),
       ]
     case 'unit':
-      return unitsOf(parameter, written).map((unit) => ({ id: unit, says: unit }))
+      return unitsOf(parameter, written).map((unit) => ({ id: unit, says: sayUnit(unit) }))
     default:
       return null
   }

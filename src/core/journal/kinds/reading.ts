@@ -167,7 +167,10 @@ export function sayMethod(method: string): string {
 }
 
 /** Other spellings of a unit that stands in the list already: read wherever they are written, and offered nowhere. */
-const TWINS: ReadonlySet<string> = new Set(['C', 'F', 'uS/cm', 'dKH', 'dGH', 'mg/L CaCO3'])
+const TWINS: ReadonlySet<string> = new Set(['ppm', 'C', 'F', 'uS/cm', 'dKH', 'dGH', 'mg/L CaCO3'])
+
+/** A unit as a list of choices has it: with the other name it goes by. */
+export const sayUnit = (unit: string): string => (unit === 'mg/L' ? 'mg/L (ppm)' : unit)
 
 /** Units a reading is written in, the canonical one first, each in one spelling. `also`: one that is offered all the same, since it was written. */
 export function unitsOf(parameter: string, also = ''): string[] {

@@ -2,7 +2,7 @@
 
 import { Box } from '@chakra-ui/react'
 import type { TestKit } from '@/core/journal/kind'
-import { METHODS, sayMethod, unitsOf } from '@/core/journal/kinds/reading'
+import { METHODS, sayMethod, sayUnit, unitsOf } from '@/core/journal/kinds/reading'
 import { nameOf } from '@/core/quantity/parameter-name'
 import { sayNumber } from '@/core/quantity/say'
 import { PARAMETERS, type Parameter } from '@/core/quantity/units'
@@ -127,4 +127,4 @@ const READ_BY = METHODS.filter((method) => method !== 'eye').map((method) => ({
 }))
 const UNITS = [...new Set(TESTED.flatMap(({ id }) => unitsOf(id)))]
   .filter((unit) => unit !== 'colour')
-  .map((unit) => ({ id: unit, says: unit }))
+  .map((unit) => ({ id: unit, says: sayUnit(unit) }))

@@ -46,7 +46,7 @@ export function drawPlanting(
     case 'crypt':
       return drawRosettes(planting, species, pose, rootAt, span, random)
     case 'epiphyte':
-      return drawEpiphyte(planting, species, pose, rootAt, span, random)
+      return drawEpiphyte(planting, species, pose, rootAt, water.lineCm, span, random)
     case 'moss':
       return drawMoss(pose, rootAt, span, random)
     case 'carpet':
@@ -173,6 +173,7 @@ function drawEpiphyte(
   species: Species,
   pose: PlantPose,
   rootAt: GroundAt,
+  waterline: number,
   [x0, x1]: [number, number],
   random: () => number,
 ): PlantDrawing {
@@ -201,7 +202,9 @@ function drawEpiphyte(
       ),
     )
   }
-  for (let i = 0; i < 5; i++) {
+  // In air, roots cling to what the plant sits on; only under water do they hang.
+  const hanging = y0 <= waterline ? 5 : 0
+  for (let i = 0; i < hanging; i++) {
     const x = x0 + random() * (x1 - x0)
     lines.push(
       `M${n(x)} ${n(y0)}q${n((random() - 0.5) * 1.4)} ${n(-0.8)} ${n((random() - 0.5) * 2)} ${n(-1.8)}`,

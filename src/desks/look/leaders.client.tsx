@@ -91,6 +91,8 @@ function measure(
       ?.getBoundingClientRect()
     const anchor = anchorOf(finding, scene)
     if (!mark || !anchor || mark.left < drawing.right - 4 || !inView(mark)) return []
+    // From below the drawing a line would cross what is written in its margin.
+    if (mark.top > drawing.bottom) return []
     return [
       {
         key: finding.key,

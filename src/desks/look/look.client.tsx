@@ -132,7 +132,7 @@ export function Look({ model, onDispute }: { model: LookModel; onDispute: Disput
             minW={0}
             pt={{ lg: 2 }}
             // Beside the drawing it scrolls by itself: opened notes must not push the time rule off the page.
-            maxH={{ lg: 'max(420px, calc(100vh - 285px))' }}
+            maxH={{ lg: 'max(420px, calc(100vh - 305px))' }}
             overflowY={{ lg: 'auto' }}
             data-notes
             tabIndex={-1}

@@ -20,7 +20,7 @@ export function backUpDaily(): void {
 
 async function backUpIfDue(): Promise<void> {
   const today = new Date().toISOString().slice(0, 10)
-  const [before] = listBackups(dataDirectory())
+  const [before] = listBackups(dataDirectory()).filter((one) => one.before === null)
   if (before?.at.toISOString().startsWith(today)) return
   await backedUpFirst(await database())
   const [latest] = listBackups(dataDirectory())

@@ -1,11 +1,20 @@
 import { spawn, spawnSync } from 'node:child_process'
-import { cpSync, existsSync, mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import {
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { sql } from 'drizzle-orm'
 import { tank } from '@/core/testing/tank'
 import { importStory } from './import-tank'
+import { backupsOf, listBackups } from './at-rest/backups'
 import { DirectoryInUse, lockDirectory } from './at-rest/lock'
+import { restoreBackup } from './at-rest/restore'
 import { DataUnusable, openAnew, openDirectory } from './open'
 import { loadStory } from './story'
 import { asVersion2, MIGRATIONS_OF_VERSION_2, old, writeVersion2 } from './testing/version-2'
@@ -142,21 +151,23 @@ describe('data of an older Vivero', () => {
     return directory
   }
   const said = () => jest.spyOn(console, 'warn').mockImplementation(() => {})
-  const aside = (directory: string) => join(directory, 'pg-before-0004_dated')
+  const copies = (directory: string) =>
+    listBackups(directory).filter(({ before }) => before === '0004_dated')
 
-  test('are copied aside, then brought up to date; the copy is whole, and is made once', async () => {
+  test('are copied, then brought up to date; the copy is whole, and is made once', async () => {
     const quiet = said()
     const directory = await oldDirectory()
     const opened = await openDirectory(directory)
     expect((await loadStory(opened.db, 'tarn'))!.pieces.map(({ id }) => id)).toContain('tarn-slate')
     await opened.close()
-    expect(quiet.mock.calls.flat().join()).toContain(aside(directory))
+    expect(quiet.mock.calls.flat().join()).toContain(copies(directory)[0].path)
     const again = await openDirectory(directory)
     await again.close()
     expect(quiet).toHaveBeenCalledTimes(1)
+    expect(copies(directory)).toHaveLength(1)
     // The copy is a database of the former version: put in the place of the other it is brought up to date again.
-    rmSync(join(directory, 'pg'), { recursive: true })
-    cpSync(aside(directory), join(directory, 'pg'), { recursive: true })
+    await restoreBackup(directory, copies(directory)[0].path, new Date())
+    expect(existsSync(join(directory, 'pg', 'PG_VERSION'))).toBe(true)
     const restored = await openDirectory(directory)
     expect((await loadStory(restored.db, 'tarn'))!.entries.length).toBe(
       old(NAMES[0]).entries.length,
@@ -164,6 +175,9 @@ describe('data of an older Vivero', () => {
     await restored.close()
     quiet.mockRestore()
   })
+  const halfMade = (directory: string) =>
+    existsSync(backupsOf(directory)) &&
+    readdirSync(backupsOf(directory)).some((file) => file.endsWith('.part'))
   test('a start that is killed on its way is begun again, and nothing is lost', async () => {
     const quiet = said()
     const directory = await oldDirectory()
@@ -175,7 +189,7 @@ describe('data of an older Vivero', () => {
       await new Promise<void>((resolve) => {
         const timer = setInterval(() => {
           // First while the copy is made, then as soon as the word is given that it was.
-          if (word === 'copy' && existsSync(`${aside(directory)}.part`)) child.kill('SIGKILL')
+          if (word === 'copy' && halfMade(directory)) child.kill('SIGKILL')
         }, 2)
         child.stderr.on('data', (chunk: Buffer) => {
           if (chunk.toString().includes('brought up to date')) child.kill('SIGKILL')
@@ -198,6 +212,7 @@ describe('data of an older Vivero', () => {
       expect(story.equipment.map(({ kind }) => kind)).toContain('lamp')
     }
     await opened.close()
+    expect(halfMade(directory)).toBe(false)
     quiet.mockRestore()
   })
 })

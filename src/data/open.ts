@@ -23,11 +23,10 @@ import { rowsOf, type Database, type OpenDatabase } from './db'
 import { openDurable } from './at-rest/durable-fs'
 import type { Backup } from './at-rest/backup'
 import { makeBackup } from './at-rest/backups'
-import { bytesUnder, keepAside } from './at-rest/keep-aside'
 import { lockDirectory, type DirectoryLock } from './at-rest/lock'
 import { makeDirectoryPrivate, makePrivate, syncPath, syncTree } from './at-rest/private'
 import { finishRestore } from './at-rest/restore'
-import { roomOn } from './at-rest/room'
+import { bytesUnder, roomOn } from './at-rest/room'
 import { backUpBy } from './backed-up'
 import { migrationsFolder } from './places'
 import * as schema from './schema'
@@ -78,7 +77,7 @@ async function openLocked(asked: string, prepare: (home: string) => void): Promi
     }
     let engine = await openEngine(home)
     const first = await pendingMigration(drizzlePglite(engine) as unknown as Database, directory)
-    if (first !== null) engine = await keptAsideFirst(engine, home, first)
+    if (first !== null) engine = await copiedFirst(engine, directory, home, first)
     const db = drizzlePglite(engine, { schema }) as unknown as Database
     await migratePglite(drizzlePglite(engine), { migrationsFolder: migrationsFolder() })
     checkRoomOf(db, roomOn(home))
@@ -243,17 +242,27 @@ function endOfLog(sentence: string): void {
   process.kill(process.pid, 'SIGKILL')
 }
 
-/** Older data are copied beside their place before anything in them is changed; the engine is closed for that and opened again. */
-async function keptAsideFirst(engine: PGlite, home: string, mark: string): Promise<PGlite> {
+/** Of older data a copy is made before anything in them is changed; the engine is closed for that and opened again. */
+async function copiedFirst(
+  engine: PGlite,
+  directory: string,
+  home: string,
+  mark: string,
+): Promise<PGlite> {
   await engine.close()
-  const problem = roomOn(home)(bytesUnder(home))
+  const problem = roomOn(directory)(COPIES * bytesUnder(home))
   if (problem !== null)
     throw new DataUnusable(
       `The data in ${home} are of an older Vivero and are copied before they are brought up to date, for which the disk lacks room: ${problem} Nothing was changed.`,
     )
-  const aside = keepAside(home, mark)
+  const { path } = await makeBackup(
+    directory,
+    (into) => cp(home, into, { recursive: true, preserveTimestamps: true }),
+    new Date(),
+    mark,
+  )
   console.warn(
-    `The data are brought up to date. As they were they are kept in ${aside}; once all is well it can be deleted.`,
+    `The data are brought up to date. As they were they are kept in ${path}; \`npm run restore\` puts them back.`,
   )
   return openEngine(home)
 }

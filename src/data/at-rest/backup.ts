@@ -4,4 +4,6 @@ export interface Backup {
   path: string
   at: Date
   bytes: number
+  /** The migration before which it was made, for a copy of data of an older Vivero; null for the usual ones. */
+  before: string | null
 }

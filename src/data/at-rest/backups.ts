@@ -9,8 +9,11 @@ import { openDurable } from './durable-fs'
 import { makePrivate, syncPath } from './private'
 import { keptCopies } from './retention'
 
-const NAME = /^vivero-(\d{4}-\d{2}-\d{2})T(\d{2})-(\d{2})-(\d{2})\.tar\.gz$/
-const nameAt = (at: Date) => `vivero-${at.toISOString().slice(0, 19).replaceAll(':', '-')}.tar.gz`
+const NAME = /^vivero-(\d{4}-\d{2}-\d{2})T(\d{2})-(\d{2})-(\d{2})(?:-before-(\w+))?\.tar\.gz$/
+const nameAt = (at: Date, before: string | null) =>
+  `vivero-${at.toISOString().slice(0, 19).replaceAll(':', '-')}${before ? `-before-${before}` : ''}.tar.gz`
+/** Copies made before one and the same migration that are kept: a start that was cut short makes another. */
+const KEPT_OF_A_MIGRATION = 2
 
 /** Where the copies of a data directory lie. */
 export const backupsOf = (directory: string) => join(directory, 'backups')
@@ -23,10 +26,12 @@ export function listBackups(directory: string): Backup[] {
     .flatMap((file): Backup[] => {
       const match = NAME.exec(file)
       if (!match) return []
-      const [, day, hour, minute, second] = match
+      const [, day, hour, minute, second, before = null] = match
       const at = new Date(`${day}T${hour}:${minute}:${second}Z`)
       const path = join(home, file)
-      return Number.isNaN(at.getTime()) ? [] : [{ file, path, at, bytes: statSync(path).size }]
+      return Number.isNaN(at.getTime())
+        ? []
+        : [{ file, path, at, bytes: statSync(path).size, before }]
     })
     .sort((a, b) => b.at.getTime() - a.at.getTime())
 }
@@ -36,18 +41,20 @@ export type CopyCluster = (into: string) => Promise<void>
 
 /**
  * Makes a copy of the running data: the cluster is copied while writes wait (a fraction of a second for a usual one), packed beside that, and put
- * in its place whole. What a fall left half made is taken away first. Then copies past their age go. Gives the new one.
+ * in its place whole. What a fall left half made is taken away first. Then copies past their age go. `before` names the migration before which it
+ * is made. Gives the new one.
  */
 export async function makeBackup(
   directory: string,
   copyCluster: CopyCluster,
   at: Date,
+  before: string | null = null,
 ): Promise<Backup> {
   const home = backupsOf(directory)
   mkdirSync(home, { recursive: true, mode: 0o700 })
   for (const file of readdirSync(home))
     if (file.endsWith('.part')) rmSync(join(home, file), { recursive: true, force: true })
-  const file = nameAt(at)
+  const file = nameAt(at, before)
   const path = join(home, file)
   const [copied, packed] = [`${path}.copy.part`, `${path}.part`]
   try {
@@ -61,13 +68,21 @@ export async function makeBackup(
     rmSync(packed, { force: true })
   }
   dropOld(directory)
-  return { file, path, at, bytes: statSync(path).size }
+  return { file, path, at, bytes: statSync(path).size, before }
 }
 
 function dropOld(directory: string): void {
   const all = listBackups(directory)
-  const kept = new Set(keptCopies(all.map(({ at }) => at)).map((at) => at.getTime()))
-  for (const { at, path } of all) if (!kept.has(at.getTime())) rmSync(path, { force: true })
+  const usual = all.filter(({ before }) => before === null)
+  const kept = new Set(keptCopies(usual.map(({ at }) => at)).map((at) => at.getTime()))
+  const ofItsMigration = ({ path, before }: Backup) =>
+    all.filter((one) => one.before === before).findIndex((one) => one.path === path)
+  for (const backup of all) {
+    const stays = backup.before
+      ? ofItsMigration(backup) < KEPT_OF_A_MIGRATION
+      : kept.has(backup.at.getTime())
+    if (!stays) rmSync(backup.path, { force: true })
+  }
 }
 
 /** What a copy holds, seen by opening it: how many tanks and lines. Throws for one that cannot be opened. It takes the room of a second cluster for as long. */

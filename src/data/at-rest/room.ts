@@ -1,4 +1,5 @@
-import { statfsSync } from 'node:fs'
+import { readdirSync, statfsSync, statSync } from 'node:fs'
+import { join } from 'node:path'
 
 const MB = 1024 * 1024
 /** Four segments of the log: with less the next write could find no place for it, which the engine does not survive. */
@@ -28,3 +29,10 @@ function freeBytes(directory: string): number | null {
     return null
   }
 }
+
+/** Bytes of all files under a directory. */
+export const bytesUnder = (directory: string): number =>
+  readdirSync(directory, { recursive: true, withFileTypes: true }).reduce(
+    (sum, entry) => sum + (entry.isFile() ? statSync(join(entry.parentPath, entry.name)).size : 0),
+    0,
+  )

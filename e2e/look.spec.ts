@@ -60,3 +60,39 @@ test('a finding opens down to its entries and can be disputed; the reason is kep
   await page.getByRole('button', { name: /strike out Disagreed/ }).click()
   await expect(page.getByRole('status')).toContainText('Struck out')
 })
+
+test('a large screen is set larger: the page fills it, nothing runs over, and no pencil line ends on a stake', async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 1920, height: 1080 })
+  await open(page, '/tanks/tarn')
+  const seen = await page.evaluate(() => {
+    const main = document.querySelector('main')!.getBoundingClientRect()
+    const stakes = [...document.querySelectorAll('[data-stake]')].map((one) =>
+      one.getBoundingClientRect(),
+    )
+    const ends = [...document.querySelectorAll('main [aria-hidden] circle[r="2.4"]')].map((one) =>
+      one.getBoundingClientRect(),
+    )
+    return {
+      filled: main.width / window.innerWidth,
+      over: document.documentElement.scrollWidth - window.innerWidth,
+      stakes: stakes.length,
+      ends: ends.length,
+      crossed: ends.filter((end) =>
+        stakes.some(
+          (stake) =>
+            end.left < stake.right &&
+            end.right > stake.left &&
+            end.top < stake.bottom &&
+            end.bottom > stake.top,
+        ),
+      ).length,
+    }
+  })
+  expect(seen.filled).toBeGreaterThan(0.78)
+  expect(seen.over).toBeLessThanOrEqual(0)
+  expect(seen.stakes).toBeGreaterThan(8)
+  expect(seen.ends).toBeGreaterThan(1)
+  expect(seen.crossed).toBe(0)
+})

@@ -94,12 +94,12 @@ function Fields({ group, sent, values }: { group: Group; sent: SentForm; values:
         ))}
       </Flex>
       {group.below ? (
-        <Box aria-live="polite" mt={1} maxW="640px">
+        <Box aria-live="polite" mt={1} maxW="40rem">
           {group.below(values)}
         </Box>
       ) : null}
       {group.hint ? (
-        <Box fontSize="sm" color="pencil" mt={1} maxW="640px">
+        <Box fontSize="sm" color="pencil" mt={1} maxW="40rem">
           {group.hint}
         </Box>
       ) : null}

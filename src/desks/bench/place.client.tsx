@@ -3,6 +3,7 @@
 import { Box } from '@chakra-ui/react'
 import dynamic from 'next/dynamic'
 import { createContext, useContext, useEffect, useRef, useState, type ReactNode } from 'react'
+import { useTypeScale } from '@/ui/use-type-scale.client'
 import type { Vessel } from '@/core/history/types'
 import { Silhouette } from '@/ui/drawing/silhouette'
 import type { PlaceContent } from './place'
@@ -74,16 +75,21 @@ async function fetchPlace(slug: string, signal: AbortSignal): Promise<Seen> {
   }
 }
 
+/** What rulers and stakes take beside the glass, px. */
+const MARGINS = { across: 46, down: 62 }
+
 export function PlaceDrawing({
   vessel,
-  width,
-  maxHeight,
+  pixelsPerCm,
 }: {
   vessel: Silhouetted
-  width: number
-  maxHeight: number
+  /** At the usual size of type. */
+  pixelsPerCm: number
 }) {
   const { content } = useContext(Context)
+  const perCm = pixelsPerCm * useTypeScale()
+  const width = vessel.lengthCm * perCm + MARGINS.across
+  const maxHeight = vessel.heightCm * perCm + MARGINS.down
   const title = `${vessel.name} from the front, to scale`
   const waiting = <Silhouette vessel={vessel} width={width} maxHeight={maxHeight} title={title} />
   return content ? (

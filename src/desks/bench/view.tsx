@@ -78,7 +78,7 @@ export async function BenchDesk({ page }: { page: number }) {
       as="main"
       px={{ base: 4, md: 10 }}
       py={6}
-      maxW="1240px"
+      maxW="77.5rem"
       data-first-tank={firstOf(tanks).pressing?.slug ?? tanks[0]?.vessel.slug}
     >
       <Title tanks={tanks} pages={last + 1} />
@@ -190,11 +190,7 @@ function BenchPlace({ tank: { vessel, due, notes, sentence } }: { tank: BenchTan
           px={{ lg: 5 }}
         >
           <NextLink href={`/tanks/${slug}`} aria-label={`Open ${name}`}>
-            <PlaceDrawing
-              vessel={drawn(vessel)}
-              width={vessel.lengthCm * PIXELS_PER_CM + 46}
-              maxHeight={vessel.heightCm * PIXELS_PER_CM + 62}
-            />
+            <PlaceDrawing vessel={drawn(vessel)} pixelsPerCm={PIXELS_PER_CM} />
           </NextLink>
         </Box>
         <Box pt={4}>

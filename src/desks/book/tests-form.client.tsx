@@ -71,7 +71,7 @@ export function TestsForm({
         gridTemplateColumns={{ base: 'auto 5.5rem 1fr', md: '9rem 110px auto 1fr' }}
         gap={2}
         alignItems="center"
-        maxW="640px"
+        maxW="40rem"
       >
         {rows.map((row, i) => (
           <Row key={row.parameter} row={row} sent={sent} first={i === 0} />

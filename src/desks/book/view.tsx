@@ -43,7 +43,7 @@ export async function BookDesk({ slug, query }: { slug: string; query: BookQuery
   const open = one('entry') ? story.entries.find((entry) => entry.id === one('entry')) : undefined
   const score = reckoned(story, at, 'score', () => forecastScore(story.entries))
   return (
-    <Box as="main" px={{ base: 3, md: 8 }} py={4} maxW="1100px">
+    <Box as="main" px={{ base: 3, md: 8 }} py={4} maxW="68.75rem">
       <Box as="h1" className="serif" fontSize={{ base: 'lg', md: 'xl' }}>
         <Box as="span" fontSize={{ base: '2xl', md: '3xl' }} fontWeight={680}>
           {story.vessel.name}

@@ -13,6 +13,7 @@ import { Select, Tick } from '@/ui/kit/input.client'
 import type { SheetView } from './messages'
 
 interface Props {
+  fileName: string
   sheet: SheetView
   /** How it was read the last time, if it was. */
   former: Mapping | null
@@ -21,7 +22,7 @@ interface Props {
 }
 
 /** What each column of a keeper’s own sheet is: guessed from its heading, shown with some of its cells, and put right where the guess is wrong. */
-export function Columns({ sheet, former, onRead, onDrop }: Props) {
+export function Columns({ fileName, sheet, former, onRead, onDrop }: Props) {
   const { guess, headings, sample } = sheet
   const [columns, setColumns] = useState(former?.columns ?? guess.columns)
   const [dayOrder, setDayOrder] = useState<Mapping['dayOrder'] | null>(
@@ -33,7 +34,7 @@ export function Columns({ sheet, former, onRead, onDrop }: Props) {
   return (
     <Box mt={4}>
       <Box className="serif" fontSize="lg">
-        {sheet.rows} {sheet.rows === 1 ? 'row' : 'rows'}.{' '}
+        <b>{fileName}</b>: {sheet.rows} {sheet.rows === 1 ? 'row' : 'rows'}.{' '}
         {former
           ? 'The columns are read as the last time.'
           : 'Are the columns read as you mean them?'}
@@ -161,7 +162,7 @@ function Column({
         {called}
       </Box>
       <Box as="td" {...cell}>
-        <Flex gap={2} wrap="wrap" align="center">
+        <Flex gap={2} wrap={{ base: 'wrap', md: 'nowrap' }} align="center">
           <Select
             aria-label={`${called} is`}
             value={use.as === 'reading' ? use.parameter : use.as}
@@ -244,7 +245,7 @@ function Details({
         ))}
       </Select>
       {guessed ? (
-        <Box as="span" color="pencil">
+        <Box as="span" color="pencil" whiteSpace="nowrap">
           unit guessed
         </Box>
       ) : null}

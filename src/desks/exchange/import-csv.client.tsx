@@ -58,6 +58,7 @@ export function ImportCsv({
       <Progress slug={slug} state={state} onStop={reading.stop} />
       {state.at === 'columns' ? (
         <Columns
+          fileName={state.file.name}
           sheet={state.sheet}
           former={state.former}
           onRead={(mapping) => void reading.read(state.file, state.sheet, mapping)}
@@ -66,6 +67,7 @@ export function ImportCsv({
       ) : null}
       {state.at === 'preview' ? (
         <Preview
+          fileName={state.chosen.file.name}
           report={state.report}
           zone={zone}
           now={now}

@@ -7,12 +7,14 @@ import type { ReportView } from './messages'
 
 /** What a file would add, line by line, before it is written; what cannot be read goes along as a file of its own. */
 export function Preview({
+  fileName,
   report,
   zone,
   now,
   onWrite,
   onDrop,
 }: {
+  fileName: string
   report: ReportView
   zone: string
   now: string
@@ -22,8 +24,8 @@ export function Preview({
   return (
     <Box mt={4}>
       <Box className="serif" fontSize="lg">
-        {report.accepted} new {report.accepted === 1 ? 'line' : 'lines'}, {report.known} known
-        already, {report.refused} that cannot be read.
+        <b>{fileName}</b>: {report.accepted} new {report.accepted === 1 ? 'line' : 'lines'},{' '}
+        {report.known} known already, {report.refused} that cannot be read.
       </Box>
       {report.remarks.map((remark) => (
         <Box key={remark} color="pencil">

@@ -17,7 +17,7 @@ const TEMPLATE =
 export async function ImportPage({ slug }: { slug: string }) {
   const { vessel } = await storyOr404(slug)
   return (
-    <Box as="main" px={{ base: 3, md: 8 }} py={4} maxW="900px">
+    <Box as="main" px={{ base: 3, md: 8 }} py={4} maxW="77.5rem">
       <Box fontSize="sm" color="water">
         <NextLink href={`/tanks/${slug}/book`}>← the book</NextLink>
       </Box>
@@ -25,7 +25,7 @@ export async function ImportPage({ slug }: { slug: string }) {
         Read lines into <b>{vessel.name}</b>
       </Box>
       <ImportCsv slug={slug} zone={vessel.timeZone} now={now()} maxMegabytes={CSV_MAX_MB} />
-      <Box fontSize="sm" color="pencil" mt={4} maxW="640px">
+      <Box fontSize="sm" color="pencil" mt={4} maxW="40rem">
         One row a day with a column for each test, or one test a row; days and decimals as you write
         them. “&lt;5”, “~20” and “10–15” are understood. No table yet?{' '}
         <Box asChild color="water" textDecoration="underline">
@@ -51,7 +51,7 @@ export async function ImportPage({ slug }: { slug: string }) {
 /** A tank file onto the bench. */
 export function ReadTankPage() {
   return (
-    <Box as="main" px={{ base: 4, md: 10 }} py={6} maxW="900px">
+    <Box as="main" px={{ base: 4, md: 10 }} py={6} maxW="56rem">
       <Box as="h1" className="serif" fontSize="2xl" mb={3}>
         Read a tank file
       </Box>

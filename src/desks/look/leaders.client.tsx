@@ -84,6 +84,7 @@ function measure(
   const column = box.querySelector('[data-notes]')?.getBoundingClientRect()
   const inView = ({ top, bottom }: DOMRect) =>
     !column || (top >= column.top - 1 && bottom <= column.bottom + 1)
+  const stakes = [...box.querySelectorAll('[data-stake]')].map((one) => one.getBoundingClientRect())
   const projection = frontProjection(scene.tank.vessel, width, maxHeight, ELEVATION_MARGIN)
   return notes.flatMap((finding) => {
     const mark = box
@@ -93,17 +94,32 @@ function measure(
     if (!mark || !anchor || mark.left < drawing.right - 4 || !inView(mark)) return []
     // From below the drawing a line would cross what is written in its margin.
     if (mark.top > drawing.bottom) return []
+    const y = drawing.top + projection.y(anchor[1])
+    const x = besideStakes(drawing.left + projection.x(anchor[0]), y, stakes)
     return [
       {
         key: finding.key,
-        x1: drawing.left - origin.left + projection.x(anchor[0]),
-        y1: drawing.top - origin.top + projection.y(anchor[1]),
+        x1: x - origin.left,
+        y1: y - origin.top,
         x2: mark.left - origin.left - 4,
         y2: mark.top - origin.top + mark.height / 2,
       },
     ]
   })
 }
+
+const CLEAR_OF_A_STAKE = 6
+/** Where a line ends at a height of the page: to the right of whatever stake stands there, so that it does not cross what is written on it. */
+const besideStakes = (x: number, y: number, stakes: readonly DOMRect[]): number =>
+  [...stakes]
+    .sort((a, b) => a.left - b.left)
+    .reduce(
+      (at, { left, right, top, bottom }) =>
+        y >= top && y <= bottom && at >= left - CLEAR_OF_A_STAKE && at <= right
+          ? right + CLEAR_OF_A_STAKE
+          : at,
+      x,
+    )
 
 /** The point of the tank, cm, that a finding is about. */
 function anchorOf({ subject }: Finding, scene: Scene): [number, number] | null {

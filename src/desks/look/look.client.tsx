@@ -29,9 +29,11 @@ import { momentOf, OUTLOOK_DAYS, reachOf, within } from './shown-day'
 import { factsOfDay } from './facts-of-day'
 import { isFlat } from '@/core/plants/groups'
 import { Button } from '@/ui/kit/button.client'
+import { useTypeScale } from '@/ui/use-type-scale.client'
 
 type Dispute = React.ComponentProps<typeof FindingNote>['onDispute']
 
+/** At the usual size of type, px. */
 const MAX_DRAWING_HEIGHT = 368
 const PLAN_HEIGHT = 112
 
@@ -43,6 +45,8 @@ export function Look({ model, onDispute }: { model: LookModel; onDispute: Disput
   const day = momentOf(stage.today, offset, model.untilMidnight)
   const cache = useMemo(() => new Map(), [])
   const [ref, width] = useWidth<HTMLDivElement>(708)
+  const typeScale = useTypeScale()
+  const maxHeight = MAX_DRAWING_HEIGHT * typeScale
   const from = Math.floor(stage.firstDay)
   const to = Math.ceil(stage.today) + OUTLOOK_DAYS
   const reach = useMemo(
@@ -68,7 +72,7 @@ export function Look({ model, onDispute }: { model: LookModel; onDispute: Disput
   const wrapper = useRef<HTMLDivElement>(null)
   const empty = scene.plants.length === 0 && atToday
   return (
-    <Box as="main" px={{ base: 3, md: 8 }} pt={3} pb={2} maxW="1240px">
+    <Box as="main" px={{ base: 3, md: 8 }} pt={3} pb={2} maxW="77.5rem">
       <Flex
         as="h1"
         className="serif"
@@ -108,7 +112,7 @@ export function Look({ model, onDispute }: { model: LookModel; onDispute: Disput
             <Elevation
               scene={scene}
               width={width}
-              maxHeight={MAX_DRAWING_HEIGHT}
+              maxHeight={maxHeight}
               alarmed={alarmed}
               title={`${model.name} from the front, ${says}`}
               moving={moving}
@@ -119,7 +123,7 @@ export function Look({ model, onDispute }: { model: LookModel; onDispute: Disput
               <Flex gap={5} align="center" wrap={{ base: 'wrap', sm: 'nowrap' }}>
                 <PlanView
                   scene={calm}
-                  width={planWidth(calm.tank.vessel, width)}
+                  width={planWidth(calm.tank.vessel, width, typeScale)}
                   left={34}
                   title={`${model.name} from above, ${daySentence(calmOffset, calmDay, stage.today, model.zone)}`}
                 />
@@ -132,7 +136,7 @@ export function Look({ model, onDispute }: { model: LookModel; onDispute: Disput
             minW={0}
             pt={{ lg: 2 }}
             // Beside the drawing it scrolls by itself: opened notes must not push the time rule off the page.
-            maxH={{ lg: 'max(420px, calc(100vh - 305px))' }}
+            maxH={{ lg: 'max(26rem, calc(100vh - 19rem))' }}
             overflowY={{ lg: 'auto' }}
             data-notes
             tabIndex={-1}
@@ -146,7 +150,7 @@ export function Look({ model, onDispute }: { model: LookModel; onDispute: Disput
             scene={scene}
             notes={model.notes}
             width={width}
-            maxHeight={MAX_DRAWING_HEIGHT}
+            maxHeight={maxHeight}
           />
         ) : null}
       </Box>
@@ -275,13 +279,14 @@ function EmptyLayout({ slug }: { slug: string }) {
 function planWidth(
   vessel: { lengthCm: number; depthCm: number; heightCm: number },
   width: number,
+  typeScale: number,
 ): number {
   const scale = Math.min(
     (width - 46) / vessel.lengthCm,
-    (MAX_DRAWING_HEIGHT - 62) / vessel.heightCm,
+    (MAX_DRAWING_HEIGHT * typeScale - 62) / vessel.heightCm,
   )
   // The plan keeps its own smaller scale where the elevation's would push it off the page.
-  return vessel.lengthCm * Math.min(scale, PLAN_HEIGHT / vessel.depthCm)
+  return vessel.lengthCm * Math.min(scale, (PLAN_HEIGHT * typeScale) / vessel.depthCm)
 }
 
 function daySentence(offset: number, day: number, today: number, zone: string): string {

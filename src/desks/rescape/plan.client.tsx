@@ -26,7 +26,7 @@ export function PlanPage({ model, now }: { model: PlanModel; now: string }) {
   const inked = stages.reduce((sum, stage) => sum + stage.inked, 0)
   const { busy, refusal, send } = useSending()
   return (
-    <Box as="main" px={{ base: 3, md: 8 }} py={4} maxW="1240px">
+    <Box as="main" px={{ base: 3, md: 8 }} py={4} maxW="77.5rem">
       <Box fontSize="sm">
         <NextLink href={`/tanks/${slug}/rescape`}>
           <Box as="span" color="water">

@@ -53,7 +53,7 @@ export function Rescape({
   const rest = signs.filter((sign) => sign.state !== 'present')
   const known = signs.filter((sign) => sign.state !== 'unknown').length
   return (
-    <Box as="main" px={{ base: 3, md: 8 }} py={4} maxW="1240px">
+    <Box as="main" px={{ base: 3, md: 8 }} py={4} maxW="77.5rem">
       <Box as="h1" className="serif" fontSize={{ base: 'lg', md: 'xl' }}>
         <Box as="span" fontSize={{ base: '2xl', md: '3xl' }} fontWeight={680}>
           {name}

@@ -21,7 +21,7 @@ const SHOWN_ACTS = 12
 /** A new tank for the bench. */
 export function SetUpPage() {
   return (
-    <Box as="main" px={{ base: 4, md: 10 }} py={6} maxW="1000px">
+    <Box as="main" px={{ base: 4, md: 10 }} py={6} maxW="62.5rem">
       <Box as="h1" className="serif" fontSize="2xl" mb={4}>
         Set up a tank
       </Box>
@@ -40,7 +40,7 @@ export async function StandsPage({ slug }: { slug: string }) {
   const scene = reckoned(story, at, 'scene', (then) => sceneOn(stageOf(story, then), dayOf(then)))
   const { vessel } = scene.tank
   return (
-    <Box as="main" px={{ base: 3, md: 8 }} py={4} maxW="1240px">
+    <Box as="main" px={{ base: 3, md: 8 }} py={4} maxW="77.5rem">
       <Box fontSize="sm" color="water">
         <NextLink href={`/tanks/${slug}`}>← look</NextLink>
       </Box>

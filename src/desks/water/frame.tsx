@@ -28,7 +28,7 @@ export function WaterFrame({
   children: ReactNode
 }) {
   return (
-    <Box as="main" px={{ base: 3, md: 8 }} pt={3} pb={8} maxW="1240px">
+    <Box as="main" px={{ base: 3, md: 8 }} pt={3} pb={8} maxW="77.5rem">
       <Box as="h1" className="serif" fontSize={{ base: 'lg', md: 'xl' }} lineHeight={1.3}>
         {title}
       </Box>

@@ -604,6 +604,7 @@ const Stakes = memo(
           return (
             <g
               key={id}
+              data-stake={stake}
               transform={`translate(${x - 13} ${y}) scale(0.82)`}
               color={alarm ? colour('clay') : colour('ink')}
             >

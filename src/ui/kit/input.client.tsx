@@ -40,9 +40,30 @@ export const Slider = chakra(
   { defaultProps: { type: 'range' } },
 )
 
-/** A file of the keeper’s. */
+/**
+ * A file of the keeper’s. What was chosen is named by the page: the field itself is emptied, so that the same file can be chosen again, and would go
+ * on saying that none is.
+ */
 export const FileInput = chakra(
   'input',
-  { base: { display: 'block', mt: 2, minH: '44px' } },
+  {
+    base: {
+      display: 'block',
+      mt: 2,
+      minH: '44px',
+      color: 'transparent',
+      '&::file-selector-button': {
+        font: 'inherit',
+        color: 'ink',
+        bg: 'paper',
+        border: '1px solid',
+        borderColor: 'ink',
+        borderRadius: '4px',
+        minH: '42px',
+        px: 4,
+        cursor: 'pointer',
+      },
+    },
+  },
   { defaultProps: { type: 'file' } },
 )

@@ -110,3 +110,7 @@ export function missingSince(
   }
   return missing
 }
+
+/** Whether animals are on paper as living here at an instant. */
+export const hasAnimals = (facts: TankFacts, now: Instant): boolean =>
+  tankNow(facts, now).populations.length > 0

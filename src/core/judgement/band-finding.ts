@@ -1,8 +1,8 @@
-import { usualSource } from '../history/lookup'
+import { hasAnimals, usualSource } from '../history/lookup'
 import type { Band, TankHistory } from '../history/types'
 import type { Estimate } from '../quantity/estimate'
 import { dayOf, type Instant } from '../quantity/time'
-import type { Parameter } from '../quantity/units'
+import { INDICATOR_COLOURS, type Parameter } from '../quantity/units'
 import { outsideBand } from '../water/balance/worth-testing'
 import type { Conditions } from '../water/estimate/conditions'
 import {
@@ -34,7 +34,7 @@ export const BANDED = [
 /** Chance of standing outside the band at which it is said, and at which it is urgent for what harms animals. */
 const LIKELY = 0.7
 const OUTLOOK_DAYS = 28
-const HARMFUL: ReadonlySet<Parameter> = new Set(['nitrite', 'co2', 'temperature'])
+const LIME_GREEN = INDICATOR_COLOURS[3]
 /** A parameter last read longer ago than this is left to the list of tests worth making, days. */
 const STALE_DAYS = 70
 /** A smaller change is none. */
@@ -47,8 +47,8 @@ interface Banded {
   band: Band
 }
 export interface BandFacts {
-  /** `change`: the share of the water that brings it to the edge; null where none can. */
-  'over-band': Banded & { change: number | null }
+  /** `change`: the share of the water that brings it to the edge; null where none can. `animals`: whether any are on paper. */
+  'over-band': Banded & { change: number | null; animals: boolean }
   'under-band': Banded
   /** `gain`: a day. */
   'band-passed-soon': Banded & { inDays: number; gain: Estimate }
@@ -64,7 +64,8 @@ export function bandFinding(
   const estimate = conditions.of(parameter)
   const last = estimate?.readings.filter((reading) => reading.setAside === null).at(-1)
   if (!estimate || !last || dayOf(now) - last.day > STALE_DAYS) return null
-  const band = bandNow(history, parameter, now)
+  const animals = hasAnimals(history, now)
+  const band = bandHere(history, parameter, animals, now)
   const facts = { parameter, now: estimate.now, band }
   const base = {
     key: `water:${parameter}`,
@@ -75,14 +76,10 @@ export function bandFinding(
   const { matters, behaviour } = FACTS[parameter]
   const { c, cc } = estimate.state
   const outside = outsideBand(c, Math.max(1e-6, Math.sqrt(cc)), band) >= LIKELY
-  if (outside && band.high !== null && estimate.now.value > band.high)
-    return {
-      ...base,
-      rule: 'over-band',
-      facts: { ...facts, change: changeTo(band.high, history, estimate, now) },
-      level: HARMFUL.has(parameter) ? 'act' : 'watch',
-      weight: 22 + 18 * matters,
-    } satisfies Judged<BandFacts, 'over-band'>
+  if (outside && band.high !== null && estimate.now.value > band.high) {
+    const change = changeTo(band.high, history, estimate, now)
+    return { ...base, ...overBand({ ...facts, change, animals }) }
+  }
   if (outside && band.low !== null && estimate.now.value < band.low)
     return { ...base, rule: 'under-band', facts, level: 'watch', weight: 22 + 18 * matters }
   if (behaviour !== 'dissolved' || band.high === null) return null
@@ -95,6 +92,44 @@ export function bandFinding(
     level: 'watch',
     weight: 12 + 10 * matters,
   } satisfies Judged<BandFacts, 'band-passed-soon'>
+}
+
+/** The band as it is judged: much gas harms nobody where nobody breathes. */
+function bandHere(
+  history: TankHistory,
+  parameter: Parameter,
+  animals: boolean,
+  now: Instant,
+): Band {
+  const band = bandNow(history, parameter, now)
+  return parameter === 'co2' && !animals ? { ...band, high: null } : band
+}
+
+/** How much it matters that a parameter stands over its band. */
+function overBand(facts: BandFacts['over-band']): {
+  rule: 'over-band'
+  facts: BandFacts['over-band']
+  level: 'act' | 'watch'
+  weight: number
+} {
+  const { parameter, now, animals } = facts
+  const harmless = parameter === 'nitrite' && !animals
+  return {
+    rule: 'over-band',
+    facts,
+    level: isPressing(parameter, now.value, animals) ? 'act' : 'watch',
+    weight: 22 + (harmless ? 0 : 18 * FACTS[parameter].matters),
+  }
+}
+
+/**
+ * Whether standing over its band must be acted on at once. Nitrite harms nobody where no animals are; many keepers aim for a lime-green indicator, so
+ * there the animals are looked at first, and only the colour beyond it presses (common practice).
+ */
+function isPressing(parameter: Parameter, level: number, animals: boolean): boolean {
+  if (parameter === 'nitrite') return animals
+  if (parameter === 'co2') return level > LIME_GREEN.high
+  return parameter === 'temperature'
 }
 
 /** The share of the water whose change brings a parameter down to a level; null where a change cannot, or need hardly. */

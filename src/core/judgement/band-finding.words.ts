@@ -24,7 +24,10 @@ const SUGGESTS: Partial<Record<Parameter, readonly [low: string, high: string]>>
     'Check the heater, unplugged first.',
     'Open the lid, raise the lamp, stir the surface; never ice.',
   ],
-  co2: ['', 'Turn the gas down at once and stir the surface; watch the animals.'],
+  co2: [
+    '',
+    'Look at the animals first. If they breathe fast or hang at the surface, turn the gas down at once and stir the surface; if they are calm, many keepers leave it here.',
+  ],
   potassium: [
     'Dose potassium sulphate or a bottle that holds it.',
     'Skip the bottle for two changes.',
@@ -41,15 +44,30 @@ const SUGGESTS: Partial<Record<Parameter, readonly [low: string, high: string]>>
   magnesium: ['Add Epsom salt to the new water.', 'Mix in softer water.'],
   gh: ['Make up the new water with calcium and magnesium.', 'Mix in softer water; look at stones.'],
 }
+/** What is to come in a tank that has no animals yet. Common practice. */
+export const STARTING =
+  'Without animals this is how a tank begins: ammonia rises first, then nitrite, then nitrate alone. Add no animals until both have stood near nothing for a week. Does anything live here already? Then change half the water today, and put the animals on paper.'
+
+/** How a headline says what is not a matter of more or less stuff. */
+const CLAUSES: Partial<Record<Parameter, readonly [low: string, high: string]>> = {
+  pH: ['is more acid than is wanted', 'is more alkaline than is wanted'],
+  temperature: ['is too cool', 'is too warm'],
+  kh: ['has little carbonate hardness', 'has much carbonate hardness'],
+  gh: ['is softer than is wanted', 'is harder than is wanted'],
+  conductivity: ['conducts less than is wanted', 'conducts more than is wanted'],
+}
 const usually = (parameter: Parameter, side: 0 | 1) =>
   SUGGESTS[parameter]?.[side] ?? 'See the balance before you change anything.'
 
 export const bandWords: WordsFor<BandFacts> = {
   'over-band': (facts, { measures }) => {
-    const { parameter, band, change } = facts
+    const { parameter, band, change, animals } = facts
+    const clause = CLAUSES[parameter]?.[1] ?? `has too much ${nameWithin(parameter)}`
+    if (parameter === 'nitrite' && !animals)
+      return { ...outside(facts, 'over', measures), clause, suggests: STARTING }
     return {
       ...outside(facts, 'over', measures),
-      clause: `has too much ${nameWithin(parameter)}`,
+      clause,
       suggests:
         change === null
           ? usually(parameter, 1)
@@ -58,7 +76,7 @@ export const bandWords: WordsFor<BandFacts> = {
   },
   'under-band': (facts, { measures }) => ({
     ...outside(facts, 'under', measures),
-    clause: `has too little ${nameWithin(facts.parameter)}`,
+    clause: CLAUSES[facts.parameter]?.[0] ?? `has too little ${nameWithin(facts.parameter)}`,
     suggests: usually(facts.parameter, 0),
   }),
   'band-passed-soon': (facts, { measures }) => {

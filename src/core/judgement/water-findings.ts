@@ -1,5 +1,5 @@
 import { entriesOf } from '../history/journal-index'
-import { usualSource } from '../history/lookup'
+import { hasAnimals, usualSource } from '../history/lookup'
 import { gasOf, tankNow } from '../history/tank-at'
 import type { SourceWater, TankHistory } from '../history/types'
 import type { Estimate } from '../quantity/estimate'
@@ -12,6 +12,7 @@ import type { Conditions } from '../water/estimate/conditions'
 import { bandNow } from '../water/facts/parameters'
 import { evaporation, levelOfSource } from '../water/facts/sources'
 import { ammoniaDanger, SAFE_NH3 } from '../water/gas/ammonia'
+import { isBlue, looksAtHeight } from '../water/gas/gas-looks'
 import { gasUse, type GasUse } from '../water/gas/gas-use'
 import { oxygenOf, type Oxygen } from '../water/gas/oxygen'
 import { BANDED, bandFinding, type BandFacts } from './band-finding'
@@ -21,10 +22,12 @@ import type { Judged } from './finding'
 type Room = Pick<Oxygen, 'saturation' | 'temperatureC' | 'altitudeM'>
 export interface WaterFacts extends BandFacts {
   /** mg/L; `share`: of all ammonia, 0–1. */
-  'ammonia-dangerous': { unionised: Estimate; share: number }
+  'ammonia-dangerous': { unionised: Estimate; share: number; animals: boolean }
   /** mg/L as the indicator showed them within three weeks. */
   'gas-unsteady': { looks: number; low: number; high: number }
   'gas-steady': { looks: number; low: number; high: number }
+  /** Looks at an indicator that stayed blue at the height of the gas day, within `days`. */
+  'gas-not-arriving': { looks: number; blue: number; days: number }
   'gas-leaks': { use: GasUse }
   /** `saturation`: what the water could hold; `share`: 0–1 of that. */
   'oxygen-short': { measured: Estimate; share: number } & Room
@@ -44,7 +47,7 @@ export function waterFindings(
   now: Instant,
 ): Judged<WaterFacts>[] {
   return [
-    ammoniaFinding(conditions, now),
+    ammoniaFinding(history, conditions, now),
     gasSwingFinding(history, now),
     leakFinding(history, now),
     oxygenFinding(history, conditions, now),
@@ -64,19 +67,25 @@ const water = (key: string) => ({
 /** An ammonia test speaks for so many days. */
 const AMMONIA_DAYS = 21
 
-function ammoniaFinding(conditions: Conditions, now: Instant): OfWater<'ammonia-dangerous'> {
+function ammoniaFinding(
+  history: TankHistory,
+  conditions: Conditions,
+  now: Instant,
+): OfWater<'ammonia-dangerous'> {
   const danger = ammoniaDanger(conditions)
   const last = conditions.of('ammonia')?.readings.at(-1)
   if (!danger || !last) return null
   if (dayOf(now) - last.day > AMMONIA_DAYS || danger.unionised.value < SAFE_NH3) return null
+  const animals = hasAnimals(history, now)
   return {
     ...water('ammonia'),
     rule: 'ammonia-dangerous',
-    facts: { unionised: danger.unionised, share: danger.share },
-    level: 'act',
-    weight: 95,
+    facts: { unionised: danger.unionised, share: danger.share, animals },
+    // In a tank that waits for its animals it is the course of things.
+    level: animals ? 'act' : 'watch',
+    weight: animals ? 95 : 30,
     entryIds: [last.entryId],
-    leadsTo: 'log-change',
+    leadsTo: animals ? 'log-change' : 'water',
   }
 }
 
@@ -85,16 +94,28 @@ const SWING_DAYS = 21
 /** A swing over this is unsteady, mg/L. Common practice: one colour and the next. */
 const SWING_STEPS = 20
 const LEAST_LOOKS = 4
+/** Blue in so many looks one after the other, the last of them within these days, is more than an odd look. Common practice. */
+const BLUE_LOOKS = 3
+const BLUE_DAYS = 14
 
+/** Only colours of the height of the gas day are compared: blue in the morning and green at noon is the day’s own course. */
 function gasSwingFinding(
   history: TankHistory,
   now: Instant,
-): OfWater<'gas-unsteady' | 'gas-steady'> {
+): OfWater<'gas-unsteady' | 'gas-steady' | 'gas-not-arriving'> {
   if (!gasOf(tankNow(history, now))) return null
-  const looks = entriesOf(history.entries, 'reading').filter(({ parameter, at }) => {
-    const ago = daysBetween(at, now)
-    return parameter === 'co2' && ago >= 0 && ago <= SWING_DAYS
-  })
+  const lately = looksAtHeight(history, now, BLUE_DAYS)
+  const blue = lately.slice(-BLUE_LOOKS).filter(isBlue)
+  if (blue.length === BLUE_LOOKS)
+    return {
+      ...water('gas-steady'),
+      rule: 'gas-not-arriving',
+      facts: { looks: lately.length, blue: lately.filter(isBlue).length, days: BLUE_DAYS },
+      level: 'act',
+      weight: 52,
+      entryIds: lastIds(blue, BLUE_LOOKS),
+    }
+  const looks = looksAtHeight(history, now, SWING_DAYS)
   if (looks.length < LEAST_LOOKS) return null
   const values = looks.map((entry) => entry.value)
   const facts = { looks: looks.length, low: Math.min(...values), high: Math.max(...values) }

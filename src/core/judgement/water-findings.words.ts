@@ -3,18 +3,19 @@ import type { Oxygen } from '../water/gas/oxygen'
 import { sayAgo, sayDays, sayEstimate, sayNumber } from '../quantity/say'
 import { PARAMETER_UNITS } from '../quantity/units'
 import { SAFE_NH3 } from '../water/gas/ammonia'
-import { bandWords } from './band-finding.words'
+import { bandWords, STARTING } from './band-finding.words'
 import type { WordsFor } from './finding'
 import type { WaterFacts } from './water-findings'
 
 export const waterWords: WordsFor<WaterFacts> = {
   ...bandWords,
-  'ammonia-dangerous': ({ unionised, share }) => ({
-    says: 'Ammonia is dangerous now',
+  'ammonia-dangerous': ({ unionised, share, animals }) => ({
+    says: animals ? 'Ammonia is dangerous now' : 'Ammonia is too high for animals yet',
     detail: `About ${sayNumber(unionised.value, 0.004)} mg/L is un-ionised; ${SAFE_NH3} is the usual limit.`,
-    clause: 'holds ammonia that harms its animals',
-    suggests:
-      'Change half the water with water of the same temperature, stop feeding, keep pH from rising, test again tomorrow. For sick animals ask a vet.',
+    clause: animals ? 'holds ammonia that harms its animals' : 'is not ready for animals yet',
+    suggests: animals
+      ? 'Change half the water with water of the same temperature, stop feeding, keep pH from rising, test again tomorrow. For sick animals ask a vet.'
+      : STARTING,
     wouldChangeMyMind: 'A second ammonia test with a fresh reagent, and the pH beside it.',
     reckoned: [
       `By pH and temperature ${sayNumber(share * 100)} % of it is un-ionised (Emerson et al. 1975)`,
@@ -37,6 +38,15 @@ export const waterWords: WordsFor<WaterFacts> = {
     wouldChangeMyMind: ONE_COLOUR,
     reckoned: looksOf(facts),
   }),
+  'gas-not-arriving': ({ looks, blue, days }) => ({
+    says: 'The gas runs and the indicator stays blue',
+    detail: `Blue in ${blue} of ${looks} looks within ${days} days, hours after the gas came on.`,
+    clause: 'shows no gas though it runs',
+    suggests:
+      'Air the room and look in this order: a leak at a fitting (soapy water), an empty cylinder, a clogged diffuser, old fluid. A regulator is a specialist’s work.',
+    wouldChangeMyMind: 'Fresh fluid that turns green by the middle of the gas day.',
+    reckoned: [`${looks} looks at the height of the gas day, ${blue} of them blue`],
+  }),
   'gas-leaks': ({ use }) => ({
     says: 'Gas may be leaking',
     detail: `${sayNumber(use.before)} ${use.measure} before, ${sayNumber(use.now)} now, and the colour did not rise with it.`,
@@ -46,7 +56,7 @@ export const waterWords: WordsFor<WaterFacts> = {
     wouldChangeMyMind:
       'Weigh the cylinder tonight and tomorrow with the valve shut: it must not lose a gram.',
     reckoned: [
-      `CO2 ${sayNumber(use.colourBefore ?? 0)} mg/L before, ${sayNumber(use.colourNow ?? 0)} now`,
+      `CO2 ${use.colourBefore === null ? 'not looked at' : `${sayNumber(use.colourBefore)} mg/L`} before, ${sayNumber(use.colourNow ?? 0)} mg/L now`,
     ],
   }),
   'oxygen-short': ({ measured, share, saturation, ...where }, { measures }) => ({

@@ -7,6 +7,7 @@ import {
   USUAL_CARE,
   type Ground,
   type Planting,
+  type Population,
   type SourceAnalysis,
   type TankHistory,
   type WaterCare,
@@ -197,3 +198,15 @@ export const withSource = (
     analyses: source.analyses.map((one) => ({ ...one, is: { ...one.is, ...analysis } })),
   })),
 })
+
+/** Fish that have lived there since the first day. */
+export const FISH: Population = {
+  id: 'fish',
+  name: 'small fish',
+  kind: 'fish',
+  adultLengthCm: 4,
+  since: instantOf(DAY0),
+  until: null,
+  temporary: null,
+  needs: {},
+}

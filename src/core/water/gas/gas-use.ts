@@ -1,6 +1,7 @@
 import { entriesOf, entryDay } from '../../history/journal-index'
 import type { TankHistory } from '../../history/types'
 import { dayOf, type Instant } from '../../quantity/time'
+import { isBlue, looksAtHeight } from './gas-looks'
 
 /** What the gas costs now against what it cost: use in the last three weeks over the nine before, and the colour beside it. */
 export interface GasUse {
@@ -20,6 +21,8 @@ const BEFORE_DAYS = 63
 /** More use by this share with no more gas in the water: look for a leak. Common practice. */
 const LEAK_RISE = 1.25
 const COLOUR_RISE = 1.15
+const WEEK_DAYS = 7
+const LEAST_OF_A_WEEK = 2
 
 /** Gas use lately against before, or null when it was not written down often enough to compare. */
 export function gasUse(history: TankHistory, now: Instant): GasUse | null {
@@ -60,12 +63,16 @@ export function gasUse(history: TankHistory, now: Instant): GasUse | null {
   const rises = use.now > use.before * LEAK_RISE
   const colourRises =
     colourBefore !== null && colourNow !== null && colourNow > colourBefore * COLOUR_RISE
+  const week = looksAtHeight(history, now, WEEK_DAYS)
+  // Where nobody looked before, more gas and a blue week are enough.
+  const blueWeek = week.length >= LEAST_OF_A_WEEK && week.every(isBlue)
   return {
     ...use,
     colourBefore,
     colourNow,
     entryIds: uses.slice(-4).map(({ entry }) => entry.id),
-    leakSuspected: rises && colourBefore !== null && colourNow !== null && !colourRises,
+    leakSuspected:
+      rises && ((colourBefore !== null && colourNow !== null && !colourRises) || blueWeek),
   }
 }
 

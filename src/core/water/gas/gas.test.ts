@@ -6,6 +6,7 @@ import {
   change,
   DAY0,
   entry,
+  FISH,
   nitrate,
   tank,
   standing,
@@ -128,7 +129,7 @@ describe('gas', () => {
     // 28 °C, pH 8.0: 6.54 % of it is un-ionised (the same formula worked by hand), so 0.02 mg/L NH3 is 0.324 mg/L as NH4.
     expect(cool.limitTotalRisen).toBeCloseTo(0.324, 2)
     expect(ammoniaDanger(conditions([], 4))).toBeNull()
-    const story = tank(water(8.5))
+    const story = tank(water(8.5), { populations: [FISH] })
     expect(findings(story, at(4.1))[0]).toMatchObject({ key: 'ammonia', level: 'act' })
   })
 })
@@ -330,7 +331,7 @@ describe('findings of the water', () => {
   })
   test('nitrite over the band is urgent; a month-old forecast of it is not made up', () => {
     expect(
-      keys([read(1, 'nitrite', 0.9), read(1.5, 'nitrite', 0.9)], 1.6).find(
+      keys([read(1, 'nitrite', 0.9), read(1.5, 'nitrite', 0.9)], 1.6, { populations: [FISH] }).find(
         (finding) => finding.key === 'water:nitrite',
       ),
     ).toMatchObject({ level: 'act' })
@@ -358,11 +359,11 @@ describe('findings of the water', () => {
   test('unsteady gas is named, steady gas is praised', () => {
     const running = gasRecord('gas', { onAt: '08:00', offAt: '16:00' }, instantOf(DAY0))
     const gas = { equipment: [...tank().equipment, running] }
-    const swing = [9, 65, 19, 65].map((value, i) => read(i * 3, 'co2', value, 'indicator'))
+    const swing = [9, 65, 19, 65].map((value, i) => read(i * 3 + 0.5, 'co2', value, 'indicator'))
     expect(keys(swing, 12, gas).find((finding) => finding.key === 'gas-steady')).toMatchObject({
       level: 'watch',
     })
-    const calm = [30, 30, 30, 30].map((value, i) => read(i * 3, 'co2', value, 'indicator'))
+    const calm = [30, 30, 30, 30].map((value, i) => read(i * 3 + 0.5, 'co2', value, 'indicator'))
     expect(keys(calm, 12, gas).find((finding) => finding.key === 'gas-steady')).toMatchObject({
       level: 'good',
     })

@@ -30,7 +30,7 @@ test.describe('in inches, gallons and Fahrenheit', () => {
     await page.getByRole('button', { name: 'Ink it' }).click()
     await expect(page.getByText('Written down.')).toBeVisible()
     await expect(page.locator('main')).toContainText('height 10 in')
-    await page.getByRole('link', { name: 'edit' }).first().click()
+    await page.getByRole('link', { name: /^edit S1.*height 10 in/ }).click()
     await alive(page)
     await expect(page.getByLabel('Value').last()).toHaveValue('10')
     await page.getByRole('button', { name: 'Change it' }).click()
@@ -38,7 +38,7 @@ test.describe('in inches, gallons and Fahrenheit', () => {
     await page.reload()
     await alive(page)
     await expect(page.locator('main')).toContainText('height 25.4 cm')
-    await page.getByRole('button', { name: 'strike out' }).first().click()
+    await page.getByRole('button', { name: /^strike out S1.*height 25\.4 cm/ }).click()
     await expect(page.getByText('struck out').first()).toBeVisible()
   })
   test('the round asks and steps in the keeper’s measures', async ({ page }) => {

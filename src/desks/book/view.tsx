@@ -78,7 +78,7 @@ export async function BookDesk({ slug, query }: { slug: string; query: BookQuery
       </StruckNotice>
       <Pager slug={slug} query={query} page={page} total={journal.total} />
       <Flex mt={6} gap={5} fontSize="sm" color="water" wrap="wrap">
-        <NextLink href={`/tanks/${slug}/book/import`}>Read readings.csv or events.csv</NextLink>
+        <NextLink href={`/tanks/${slug}/book/import`}>Read a spreadsheet or CSV</NextLink>
         <a href={`/api/tanks/${slug}/readings`} download>
           Write readings.csv
         </a>

@@ -66,8 +66,12 @@ export function StageMap({
               x={2 + x * scale}
               y={height + 2 - z * scale + 4}
               textAnchor="middle"
-              style={svgText(12, 600)}
+              // A small patch is narrower than its label: the edge gives way to the lettering.
+              style={{ ...svgText(12, 600), paintOrder: 'stroke' }}
               fill={colour('ink')}
+              stroke={colour('wash')}
+              strokeWidth={4}
+              strokeLinejoin="round"
             >
               {stages.length > 1 ? `${stageOf(planting.id)} · ` : ''}
               {planting.stake}

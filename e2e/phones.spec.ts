@@ -76,6 +76,34 @@ test('a phone is paired by a code, works as the keeper’s own, and is let go', 
   await phone.context().close()
 })
 
+test('the code comes with the drawing: what stands behind # is filled in and never sent', async ({
+  page,
+  browser,
+}, { parallelIndex }) => {
+  const home = homeOf(parallelIndex)
+  const code = await codeFor(page, 'Pair a phone')
+  const phone = await (
+    await browser.newContext({ viewport: { width: 390, height: 844 } })
+  ).newPage()
+  const asked: string[] = []
+  phone.on('request', (request) => asked.push(request.url()))
+  await phone.goto(`${home}/pair#${code}`)
+  await expect(phone.getByLabel('The code')).toHaveValue(code)
+  await expect(phone).toHaveURL(`${home}/pair`)
+  await expect(phone.getByLabel('What you call this phone')).toBeFocused()
+  await phone.keyboard.type('Camera phone')
+  await phone.keyboard.press('Enter')
+  await expect(phone).toHaveURL(`${home}/`)
+  expect(asked.filter((url) => url.includes(code) && !url.includes('#'))).toEqual([])
+  // Something else behind # is left alone.
+  await phone.context().clearCookies()
+  await phone.goto(`${home}/pair#<b>x</b>`)
+  await expect(phone.getByLabel('The code')).toHaveValue('')
+  await open(page, '/')
+  await page.getByRole('button', { name: 'let Camera phone go' }).click()
+  await phone.context().close()
+})
+
 test('a helper walks rounds, feeds and notes; the rest is refused in a sentence', async ({
   page,
   browser,

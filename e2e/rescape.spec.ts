@@ -98,6 +98,24 @@ test('a plan is altered: a section moved, a step dropped, added and set earlier,
   await page.getByLabel('What is done').fill('Photograph the roots')
   await page.getByRole('button', { name: 'Pencil it in' }).click()
   await expect(page.locator('[data-step="1-own-1"]')).toContainText('Photograph the roots')
+  // Plantings and sections are chosen, and what is left to do is reckoned anew.
+  const lift = page.locator('[data-step="1-lift"]')
+  const leave = page.getByRole('button', { name: /^leave \S+ out$/ }).first()
+  const stake = /^leave (\S+) out$/.exec(await leave.innerText())![1]
+  await expect(lift).toContainText(stake)
+  await leave.click()
+  await expect(lift).not.toContainText(stake)
+  await page
+    .getByRole('button', { name: `take ${stake} as well` })
+    .first()
+    .click()
+  await expect(lift).toContainText(stake)
+  await page.getByRole('button', { name: 'leave this section out' }).last().click()
+  await expect(page.locator('main h1')).not.toContainText('3 sections')
+  await page
+    .getByRole('button', { name: /^a section of its own for / })
+    .first()
+    .click()
   await page.getByRole('button', { name: 'done altering' }).click()
   await expect(page.getByRole('button', { name: /^drop it/ })).toHaveCount(0)
   await expectAccessible(page)

@@ -1,5 +1,6 @@
 // The door to the house network: what came in by an address of the house is let in with a session alone. Without one there is the page on which
 // a phone is paired, and nothing else.
+import { createHash } from 'node:crypto'
 import { readFileSync } from 'node:fs'
 
 const COOKIE = 'vivero-session'
@@ -80,6 +81,10 @@ async function readSmall(request) {
 }
 
 const page = readFileSync(new URL('./pair.html', import.meta.url), 'utf8')
+/** The page runs its own few lines and no others. */
+const ownScript = createHash('sha256')
+  .update(/<script>([^]*)<\/script>/.exec(page)[1])
+  .digest('base64')
 
 function sendPage(response, status, problem) {
   response.writeHead(status, {
@@ -87,8 +92,7 @@ function sendPage(response, status, problem) {
     'cache-control': 'no-store',
     'x-content-type-options': 'nosniff',
     'referrer-policy': 'same-origin',
-    'content-security-policy':
-      "default-src 'none'; style-src 'unsafe-inline'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'",
+    'content-security-policy': `default-src 'none'; script-src 'sha256-${ownScript}'; style-src 'unsafe-inline'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'`,
   })
   response.end(page.replace('<!-- problem -->', problem))
 }

@@ -362,7 +362,7 @@ export interface PlanStep {
   acts: readonly StepAct[]
 }
 
-interface PlanStage {
+export interface PlanStage {
   number: number
   /** Where along the tank its section lies; null where it takes the whole tank. */
   side: Side | null

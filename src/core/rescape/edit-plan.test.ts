@@ -15,7 +15,7 @@ const plan = drafted.value
 const story: TankHistory = { ...tarn, plans: [plan] }
 
 const edited = (edit: PlanEdit, of: Plan = plan, in_: TankHistory = story) => {
-  const next = editPlan(of, edit, in_)
+  const next = editPlan(of, edit, in_, NOW)
   if (!next.ok) throw new Error(next.problem)
   // Whatever is altered, the work can still be done in some order.
   expect(planFaults(next.value)).toEqual([])
@@ -23,7 +23,7 @@ const edited = (edit: PlanEdit, of: Plan = plan, in_: TankHistory = story) => {
   return next.value
 }
 const refused = (edit: PlanEdit, in_: TankHistory = story) => {
-  const next = editPlan(plan, edit, in_)
+  const next = editPlan(plan, edit, in_, NOW)
   return next.ok ? '' : next.problem
 }
 const inked = (stepId: string): TankHistory => ({
@@ -67,7 +67,9 @@ test('what waited for a step that is dropped waits for what that one waited for'
   let rest = plan
   const own = plan.steps.filter(({ stage }) => stage === 1)
   for (const { id } of own.slice(1)) rest = edited({ do: 'drop step', stepId: id }, rest)
-  expect(editPlan(rest, { do: 'drop step', stepId: own[0].id }, story)).toMatchObject({ ok: false })
+  expect(editPlan(rest, { do: 'drop step', stepId: own[0].id }, story, NOW)).toMatchObject({
+    ok: false,
+  })
 })
 
 test('steps change places where neither waits for the other', () => {
@@ -124,4 +126,108 @@ test('a planting left out leaves its steps, its acts, its materials and the shar
       inked(`${stage.number}-lift`),
     ),
   ).toMatch(/begun/)
+})
+
+describe('what a section takes is worked out anew', () => {
+  const stage = plan.stages.find(({ plantingIds }) => plantingIds.length > 1)!
+  const [plantingId] = stage.plantingIds
+  const step = (of: Plan, key: string, number = stage.number) =>
+    of.steps.find(({ id }) => id === `${number}-${key}`)!
+  const left = edited({ do: 'leave planting', stage: stage.number, plantingId })
+
+  test('less to lift takes less time, opens less ground and names one stake less', () => {
+    expect(step(left, 'lift').minutes.likely).toBeLessThan(step(plan, 'lift').minutes.likely)
+    expect(step(left, 'lift').plantingIds).not.toContain(plantingId)
+    const soil = (of: Plan) => of.materials.find(({ item }) => item === 'active soil')?.amount ?? 0
+    if (soil(plan) > 0) {
+      expect(step(left, 'new-soil').litres!).toBeLessThan(step(plan, 'new-soil').litres!)
+      expect(soil(left)).toBeLessThan(soil(plan))
+    }
+    expect(left.stages.filter(({ number }) => number !== stage.number)).toEqual(
+      plan.stages.filter(({ number }) => number !== stage.number),
+    )
+  })
+
+  test('taken up again, the plan is what it was', () => {
+    const back = edited({ do: 'take planting', stage: stage.number, plantingId }, left)
+    const own = (of: Plan) =>
+      of.steps
+        .filter((one) => one.stage === stage.number)
+        .map(({ id, minutes, litres, after }) => ({ id, minutes, litres, after }))
+    expect(own(back)).toEqual(own(plan))
+    expect(new Set(back.stages.find(({ number }) => number === stage.number)!.plantingIds)).toEqual(
+      new Set(stage.plantingIds),
+    )
+    expect(refused({ do: 'take planting', stage: stage.number, plantingId })).toMatch(
+      /not in this plan/,
+    )
+  })
+
+  test('a step added, one dropped and one moved stay so', () => {
+    let altered = edited({ do: 'drop step', stepId: `${stage.number}-sort` })
+    altered = edited({ do: 'move step', stepId: `${stage.number}-materials`, by: -1 }, altered)
+    altered = edited(
+      {
+        do: 'add step',
+        stage: stage.number,
+        afterId: `${stage.number}-lift`,
+        text: 'Look',
+        minutes: 5,
+      },
+      altered,
+    )
+    const less = edited({ do: 'leave planting', stage: stage.number, plantingId }, altered)
+    const ids = (of: Plan) =>
+      of.steps.filter((one) => one.stage === stage.number).map(({ id }) => id)
+    expect(ids(less)).toEqual(ids(altered))
+    expect(step(less, 'plant').after).toContain(`${stage.number}-own-1`)
+    expect(step(less, 'plant').after).not.toContain(`${stage.number}-sort`)
+  })
+
+  test('a section left out goes whole; the last one stays', () => {
+    const less = edited({ do: 'leave section', stage: stage.number })
+    expect(less.stages).toHaveLength(plan.stages.length - 1)
+    expect(less.steps.some((one) => one.stage === stage.number)).toBe(false)
+    expect(less.materials.some((one) => stage.plantingIds.includes(one.plantingId ?? ''))).toBe(
+      false,
+    )
+    let one = plan
+    for (const { number } of plan.stages.slice(1))
+      one = edited({ do: 'leave section', stage: number }, one)
+    expect(
+      editPlan(one, { do: 'leave section', stage: plan.stages[0].number }, story, NOW),
+    ).toEqual(
+      expect.objectContaining({ ok: false, problem: expect.stringMatching(/set the plan aside/) }),
+    )
+    expect(
+      refused({ do: 'leave section', stage: stage.number }, inked(`${stage.number}-test`)),
+    ).toMatch(/begun/)
+  })
+
+  test('a planting in no section gets one of its own, two weeks after the last', () => {
+    const own = edited({ do: 'take planting', stage: null, plantingId }, left)
+    const added = own.stages[own.stages.length - 1]
+    const before = own.stages[own.stages.length - 2]
+    expect(added.plantingIds).toEqual([plantingId])
+    expect(dayOf(added.on) - dayOf(before.on)).toBeCloseTo(14, 6)
+    expect(step(own, 'lift', added.number).acts).toEqual([
+      expect.objectContaining({ do: 'lift', plantingId }),
+    ])
+  })
+
+  test('where all comes out nothing is chosen; a trim leaves a planting uncut', () => {
+    const full = draftPlan(tarn, reviewDecline(tarn, NOW), 'full', NOW, NOW, 'full')
+    if (!full.ok) throw new Error(full.problem)
+    expect(
+      editPlan(full.value, { do: 'leave planting', stage: 1, plantingId }, story, NOW),
+    ).toMatchObject({ ok: false })
+    const trim = draftPlan(tarn, reviewDecline(tarn, NOW), 'trim', NOW, NOW, 'trim')
+    if (!trim.ok) throw new Error(trim.problem)
+    const cut = step(trim.value, 'trim', 1).plantingIds[0]
+    const less = edited({ do: 'leave planting', stage: 1, plantingId: cut }, trim.value)
+    expect(step(less, 'trim', 1).plantingIds).not.toContain(cut)
+    expect(step(less, 'trim', 1).minutes.likely).toBeLessThan(
+      step(trim.value, 'trim', 1).minutes.likely,
+    )
+  })
 })

@@ -2,7 +2,7 @@ import { entriesOf } from '../history/journal-index'
 import type { Plan, PlanStep, TankHistory } from '../history/types'
 import { dayOf, instantOf, type Instant } from '../quantity/time'
 import { ok, refuse, type Result } from '../quantity/result'
-import { massShares } from './mass'
+import { editSections, NOT_HERE } from './edit-sections'
 
 /** What a keeper alters in a plan that stands in pencil. */
 export type PlanEdit =
@@ -11,6 +11,9 @@ export type PlanEdit =
   | { do: 'move step'; stepId: string; by: 1 | -1 }
   | { do: 'add step'; stage: number; afterId: string | null; text: string; minutes: number }
   | { do: 'leave planting'; stage: number; plantingId: string }
+  /** Into a section there is, or one of its own after the others. */
+  | { do: 'take planting'; stage: number | null; plantingId: string }
+  | { do: 'leave section'; stage: number }
 
 /** A step of the keeper’s own takes from two thirds of its time to half as much again. Common practice. */
 const OWN_SPREAD = { best: 0.67, worst: 1.5 } as const
@@ -19,7 +22,12 @@ const OWN_SPREAD = { best: 0.67, worst: 1.5 } as const
  * A plan with one thing altered; what was done of it stays as it is. Stages after one that is moved move along; what waited for a step that is dropped
  * waits for what that one waited for. Refuses, with the reason, what is done already, not in the plan, or against the order of the work.
  */
-export function editPlan(plan: Plan, edit: PlanEdit, history: TankHistory): Result<Plan> {
+export function editPlan(
+  plan: Plan,
+  edit: PlanEdit,
+  history: TankHistory,
+  now: Instant,
+): Result<Plan> {
   const done = new Set(
     entriesOf(history.entries, 'step-done')
       .filter(({ planId }) => planId === plan.id)
@@ -35,12 +43,13 @@ export function editPlan(plan: Plan, edit: PlanEdit, history: TankHistory): Resu
     case 'add step':
       return addStep(plan, edit)
     case 'leave planting':
-      return leavePlanting(plan, edit.stage, edit.plantingId, done, history)
+    case 'take planting':
+    case 'leave section':
+      return editSections(plan, edit, done, history, now)
   }
 }
 
 const DONE = 'That step is inked already; take its tick back first.'
-const NOT_HERE = 'That is not in this plan any more.'
 
 function moveStage(plan: Plan, number: number, on: Instant): Result<Plan> {
   const at = plan.stages.findIndex((stage) => stage.number === number)
@@ -73,7 +82,7 @@ function dropStep(plan: Plan, stepId: string): Result<Plan> {
     )
   return steps.some(({ stage }) => stage === dropped.stage)
     ? ok({ ...plan, steps })
-    : refuse('It is the last step of its stage; set the plan aside instead.')
+    : refuse('It is the last step of its stage; leave the section out, or set the plan aside.')
 }
 
 function moveStep(plan: Plan, stepId: string, by: 1 | -1): Result<Plan> {
@@ -129,45 +138,4 @@ function addStep(
     ? steps.findIndex(({ id }) => id === before.id) + 1
     : steps.findIndex((one) => one.stage === stage)
   return ok({ ...plan, steps: [...steps.slice(0, at), step, ...steps.slice(at)] })
-}
-
-function leavePlanting(
-  plan: Plan,
-  number: number,
-  plantingId: string,
-  done: ReadonlySet<string>,
-  history: TankHistory,
-): Result<Plan> {
-  const stage = plan.stages.find((one) => one.number === number)
-  if (!stage?.plantingIds.includes(plantingId)) return refuse(NOT_HERE)
-  if (stage.plantingIds.length === 1)
-    return refuse('It is the last planting of its section; drop the steps or set the plan aside.')
-  if (plan.steps.some((step) => step.stage === number && done.has(step.id)))
-    return refuse('This section is begun; what stands in it stays in the plan.')
-  const shares = massShares(history, plan.madeAt)
-  const others = (ids: readonly string[]) => ids.filter((id) => id !== plantingId)
-  return ok({
-    ...plan,
-    stages: plan.stages.map((one) =>
-      one === stage
-        ? {
-            ...one,
-            plantingIds: others(one.plantingIds),
-            massShare: Math.max(0, one.massShare - (shares.get(plantingId) ?? 0)),
-          }
-        : one,
-    ),
-    steps: plan.steps.map((step) =>
-      step.stage === number
-        ? {
-            ...step,
-            plantingIds: others(step.plantingIds),
-            acts: step.acts.filter(
-              (act) => !('plantingId' in act) || act.plantingId !== plantingId,
-            ),
-          }
-        : step,
-    ),
-    materials: plan.materials.filter((material) => material.plantingId !== plantingId),
-  })
 }

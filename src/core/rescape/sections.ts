@@ -18,6 +18,11 @@ export interface Section {
 /** A stage may take out this share of the plant mass at most, so that oxygen and uptake hold. Common practice: about a third. */
 export const MAX_MASS_SHARE = 0.35
 
+function rootsInGround(history: TankHistory, planting: Planting): boolean {
+  const { group } = speciesOf(history, planting)
+  return planting.perch === null && group !== 'floating' && group !== 'moss' && group !== 'epiphyte'
+}
+
 /** How much a planting has to do with the signs found, summed strengths. */
 function grievance(review: DeclineReview, plantingId: string): number {
   return review.signs
@@ -40,12 +45,7 @@ export function sectionsFor(
   const soilSpent = review.signs.some(
     (sign) => sign.sign === 'soil' && sign.state === 'present' && sign.strength > 0.6,
   )
-  const rooted = plantingsAt(history, now).filter((planting) => {
-    const { group } = speciesOf(history, planting)
-    return (
-      planting.perch === null && group !== 'floating' && group !== 'moss' && group !== 'epiphyte'
-    )
-  })
+  const rooted = plantingsAt(history, now).filter((planting) => rootsInGround(history, planting))
   const wanted = rooted.filter((planting) => grievance(review, planting.id) > 0 || soilSpent)
   const worstFirst = [...wanted].sort(
     (a, b) =>
@@ -71,18 +71,20 @@ export function sectionsFor(
     }
     groups.push(group)
   }
-  return groups.map((plantings) => measured(history, plantings, shares, now))
+  return groups.map((plantings) => sectionOf(history, plantings, now, shares))
 }
 
-function measured(
+/** A section of these plantings: its share of the plant mass, and the ground it opens. What sits on a stone or floats opens none. */
+export function sectionOf(
   history: TankHistory,
   plantings: readonly Planting[],
-  shares: ReadonlyMap<string, number>,
   now: Instant,
+  shares: ReadonlyMap<string, number> = massShares(history, now),
 ): Section {
   const { vessel, layout } = tankNow(history, now)
-  const areaCm2 = plantings.reduce((sum, planting) => sum + patchArea(planting), 0)
-  const soilLitres = plantings.reduce((sum, planting) => {
+  const rooted = plantings.filter((planting) => rootsInGround(history, planting))
+  const areaCm2 = rooted.reduce((sum, planting) => sum + patchArea(planting), 0)
+  const soilLitres = rooted.reduce((sum, planting) => {
     const { x, z } = patchCentre(planting)
     return (
       sum +

@@ -375,9 +375,13 @@ export function fullResetSteps(history: TankHistory, now: Instant): PlanStep[] {
 }
 
 /** Steps of a hard trim: one evening, nothing uprooted. */
-export function trimSteps(history: TankHistory, now: Instant): PlanStep[] {
+export function trimSteps(
+  history: TankHistory,
+  now: Instant,
+  plantings: readonly Planting[] = plantingsAt(history, now),
+): PlanStep[] {
   const { factor } = paceOf(history)
-  const stems = stemsOf(history, plantingsAt(history, now))
+  const stems = stemsOf(history, plantings)
   const drafts: Draft[] = [
     { key: 'power', does: 'lamp up', likely: 5, cautions: ['mains'] },
     {

@@ -43,7 +43,7 @@ export async function pairAPhone(role: string): Promise<Attempt<PairingCode>> {
       throw new EntryRefused([{ field: '', says: NO_HOME }])
     const { code, until } = pairing.begin(role)
     const addresses = pairing.addresses.map((address) => `http://${address}/pair`)
-    return { code, until, addresses, drawing: renderSVG(addresses[0], { border: 2 }) }
+    return { code, until, addresses, drawing: renderSVG(`${addresses[0]}#${code}`, { border: 2 }) }
   })
 }
 

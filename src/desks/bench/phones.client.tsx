@@ -69,11 +69,14 @@ function Code({ code, onOver }: { code: PairingCode; onOver: () => void }) {
         h="180px"
         bg="white"
         role="img"
-        aria-label={`The address ${code.addresses[0]} for the phone’s camera`}
+        aria-label={`The address ${code.addresses[0]} with the code, for the phone’s camera`}
         dangerouslySetInnerHTML={{ __html: code.drawing }}
       />
       <Box>
-        <Box>Point the phone’s camera here, or open {code.addresses.join(' or ')}, and type</Box>
+        <Box>
+          Point the phone’s camera here; the code comes along. Or open {code.addresses.join(' or ')}{' '}
+          and type
+        </Box>
         <Box className="serif" fontSize="3xl" fontWeight={680} letterSpacing="0.15em">
           {code.code.slice(0, 4)} {code.code.slice(4)}
         </Box>

@@ -10,6 +10,7 @@ import { sane } from '@/data/border/sane'
 import { parseId, written } from '@/data/border/sending'
 import { planSchema } from '@/data/border/story-schema'
 import { amount, choice, ident, words } from '@/data/border/values'
+import { now } from '@/data/clock'
 import { database } from '@/data/database'
 import { changePlan } from '@/data/plans'
 import { EntryRefused } from '@/data/refused'
@@ -50,6 +51,12 @@ const SCHEMAS = {
     stage,
     plantingId: ident().required(),
   }),
+  'take planting': object({
+    do: string().required(),
+    stage: stage.nullable().defined(),
+    plantingId: ident().required(),
+  }),
+  'leave section': object({ do: string().required(), stage }),
 } as const
 
 const editSchema = lazy((edit: { do?: unknown } | null | undefined) =>
@@ -68,7 +75,7 @@ export async function changeThePlan(
     const edit = editSchema.validateSync(sane(raw)) as unknown as SentEdit
     const { vessel } = await storyOrRefuse(slug)
     return changePlan(await database(), slug, parseId(planId), (plan, story) =>
-      editPlan(plan, dated(edit, vessel.timeZone), story),
+      editPlan(plan, dated(edit, vessel.timeZone), story, now()),
     )
   })
 }

@@ -9,7 +9,7 @@ import { Button } from '@/ui/kit/button.client'
 import { Input, Problem } from '@/ui/kit/input.client'
 import { useSending } from '@/ui/use-sending.client'
 import { changeThePlan, planAsItWas, type SentEdit } from './edit-actions'
-import type { StepLine } from './plan-model'
+import type { PlanModel, Staked, StepLine } from './plan-model'
 
 interface Editing {
   /** Whether the plan is being altered. */
@@ -61,52 +61,119 @@ export function PlanEditing({
   )
 }
 
-/** Another day for a stage; those after it move along. And a planting of its section left as it is. */
+/** Another day for a stage; those after it move along. And what it takes: a planting less, one more, or none of it. */
 export function StageEdits({
   stage,
   day,
   plantings,
+  left,
+  choosing,
+  only,
 }: {
   stage: number
   /** As a date field has it. */
   day: string
-  plantings: readonly { id: string; stake: string }[]
+  plantings: readonly Staked[]
+  /** What stands in no section. */
+  left: readonly Staked[]
+  choosing: PlanModel['choosing']
+  /** Whether it is the only stage. */
+  only: boolean
 }) {
   const { on, busy, edit } = useEditing()
   const [typed, setTyped] = useState(day)
   if (!on) return null
   return (
-    <Flex gap={4} my={2} align="center" wrap="wrap" fontSize="sm">
-      <chakra.label display="flex" gap={2} alignItems="center">
-        on{' '}
-        <Input
-          type="date"
-          value={typed}
-          onChange={(event) => setTyped(event.target.value)}
-          minH="36px"
-        />
-      </chakra.label>
-      <Button
-        look="paper"
-        size="plain"
-        disabled={busy || typed === '' || typed === day}
-        onClick={() => void edit({ do: 'move stage', stage, on: typed })}
-      >
-        Move it there
-      </Button>
-      {plantings.length > 1
-        ? plantings.map(({ id, stake }) => (
-            <Button
-              key={id}
-              look="quiet"
-              size="line"
-              disabled={busy}
-              onClick={() => void edit({ do: 'leave planting', stage, plantingId: id })}
-            >
-              leave {stake} out
-            </Button>
-          ))
-        : null}
+    <Box my={2} fontSize="sm">
+      <Flex gap={4} align="center" wrap="wrap">
+        <chakra.label display="flex" gap={2} alignItems="center">
+          on{' '}
+          <Input
+            type="date"
+            value={typed}
+            onChange={(event) => setTyped(event.target.value)}
+            minH="36px"
+          />
+        </chakra.label>
+        <Button
+          look="paper"
+          size="plain"
+          disabled={busy || typed === '' || typed === day}
+          onClick={() => void edit({ do: 'move stage', stage, on: typed })}
+        >
+          Move it there
+        </Button>
+        {choosing === 'sections' && !only ? (
+          <Button
+            look="clay"
+            size="line"
+            disabled={busy}
+            onClick={() => void edit({ do: 'leave section', stage })}
+          >
+            leave this section out
+          </Button>
+        ) : null}
+      </Flex>
+      {choosing ? (
+        <StagePlantings stage={stage} plantings={plantings} left={left} only={only} />
+      ) : null}
+    </Box>
+  )
+}
+
+/** The plantings of a stage, each to be left out, and those it does not take, to be taken. */
+function StagePlantings({
+  stage,
+  plantings,
+  left,
+  only,
+}: {
+  stage: number
+  plantings: readonly Staked[]
+  left: readonly Staked[]
+  only: boolean
+}) {
+  const { busy, edit } = useEditing()
+  const change = (does: 'leave planting' | 'take planting', { id, stake }: Staked) => (
+    <Button
+      key={id}
+      look="quiet"
+      size="line"
+      disabled={busy}
+      onClick={() => void edit({ do: does, stage, plantingId: id })}
+    >
+      {does === 'leave planting' ? `leave ${stake} out` : `take ${stake} as well`}
+    </Button>
+  )
+  return (
+    <Flex gap={4} mt={1} align="center" wrap="wrap">
+      {only && plantings.length === 1
+        ? null
+        : plantings.map((one) => change('leave planting', one))}
+      {left.map((one) => change('take planting', one))}
+    </Flex>
+  )
+}
+
+/** A section of its own for a planting that stands in none. */
+export function AnotherSection({ left }: { left: readonly Staked[] }) {
+  const { on, busy, edit } = useEditing()
+  if (!on || left.length === 0) return null
+  return (
+    <Flex gap={4} align="center" wrap="wrap" fontSize="sm">
+      In no section, left as they are; a section of its own for
+      {left.map(({ id, stake }) => (
+        <Button
+          key={id}
+          look="quiet"
+          size="line"
+          disabled={busy}
+          aria-label={`a section of its own for ${stake}`}
+          onClick={() => void edit({ do: 'take planting', stage: null, plantingId: id })}
+        >
+          {stake}
+        </Button>
+      ))}
     </Flex>
   )
 }

@@ -14,6 +14,8 @@ import {
 import type { Plan, PlanStep, Planting, TankHistory } from '@/core/history/types'
 import type { Estimate } from '@/core/quantity/estimate'
 import { animalsOutHours, handHours, stageSchedule } from '@/core/rescape/timing'
+import { plantingsLeft, takesChosen } from '@/core/rescape/edit-sections'
+import { MAX_MASS_SHARE } from '@/core/rescape/sections'
 import { offeredActs } from '@/core/rescape/do-acts'
 import { sayAct } from '@/core/rescape/step-acts.words'
 import { filledMass } from '@/core/vessel/volume'
@@ -34,6 +36,11 @@ export interface StepLine extends Omit<PlanStep, 'acts' | 'cautions'> {
   startsAt: number
   done: { entryId: string; at: string; minutes: number; glance: boolean } | null
 }
+/** A planting by its stake. */
+export interface Staked {
+  id: string
+  stake: string
+}
 export interface PlanModel {
   slug: string
   name: string
@@ -47,7 +54,7 @@ export interface PlanModel {
     on: string
     massShare: number
     /** What stands in its section. */
-    plantings: { id: string; stake: string }[]
+    plantings: Staked[]
     steps: StepLine[]
     hours: Estimate
     spanHours: number
@@ -55,6 +62,11 @@ export interface PlanModel {
     actual: number
     inked: number
   }[]
+  /** What stands in the tank and in no section of the plan; with it, whether sections can be chosen. */
+  left: Staked[]
+  choosing: 'sections' | 'plantings' | null
+  /** The share of the plant mass that one section should take at most. */
+  massCap: number
   hands: Estimate
   animalsOut: Estimate
   massKg: number
@@ -88,6 +100,9 @@ export function planModel(
     materials: materials.map((material) => sayMaterial(material, story, measures)),
     plan: rest,
     stages,
+    left: plantingsLeft(plan, story, now).map(({ id, stake }) => ({ id, stake })),
+    choosing: choosingOf(plan),
+    massCap: MAX_MASS_SHARE,
     hands: handHours(allSteps),
     animalsOut: animalsOutHours(allSteps),
     massKg: filledMass(vessel, layout).total,
@@ -95,6 +110,12 @@ export function planModel(
     vessel,
     hardscape: layout?.hardscape.map(({ id, footprint }) => ({ id, footprint })) ?? [],
   }
+}
+
+/** What can be chosen in a plan: the sections and what stands in them, the plantings of a trim, or nothing where all comes out. */
+function choosingOf(plan: Plan): PlanModel['choosing'] {
+  if (!takesChosen(plan)) return null
+  return plan.option === 'trim' ? 'plantings' : 'sections'
 }
 
 type Ticks = ReadonlyMap<string, EntryOf<'step-done'>>

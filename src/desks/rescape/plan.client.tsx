@@ -13,7 +13,7 @@ import { useSending } from '@/ui/use-sending.client'
 import { sayDay } from '@/ui/when'
 import { localMoment } from '@/core/quantity/zone'
 import { setAside, tickStep, untickStep } from './actions'
-import { PlanEditing, StageEdits, StepEdits } from './editing.client'
+import { AnotherSection, PlanEditing, StageEdits, StepEdits } from './editing.client'
 import type { PlanModel, StepLine } from './plan-model'
 import { StageMap } from './stage-map'
 import { Button } from '@/ui/kit/button.client'
@@ -62,6 +62,7 @@ export function PlanPage({ model, now }: { model: PlanModel; now: string }) {
             {stages.map((stage) => (
               <Stage key={stage.number} stage={stage} model={model} now={now} />
             ))}
+            {model.choosing === 'sections' ? <AnotherSection left={model.left} /> : null}
           </PlanEditing>
         </Box>
         <Box flex="0 0 320px" w={{ base: '100%', lg: '320px' }}>
@@ -154,7 +155,16 @@ function Stage({
         stage={stage.number}
         day={localMoment(stage.on, model.zone).slice(0, 10)}
         plantings={stage.plantings}
+        left={model.left}
+        choosing={model.choosing}
+        only={!several}
       />
+      {stage.massShare > model.massCap && several ? (
+        <Box fontSize="sm" color="clay">
+          More than {Math.round(model.massCap * 100)} % of the plants at once: oxygen and uptake may
+          fall short for some days. Air on, tests daily.
+        </Box>
+      ) : null}
       {stage.inked > 0 ? (
         <Box fontSize="sm" color="moss">
           {stage.inked === 1 ? 'One step' : `${stage.inked} steps`} inked: {stage.actual} min,

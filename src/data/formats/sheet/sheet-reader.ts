@@ -18,6 +18,11 @@ import { readSheet } from './read-sheet'
 
 type ReadingUse = Extract<ColumnUse, { as: 'reading' }>
 type Change = Extract<ColumnUse, { as: 'change' }>
+/** How a column is read, once all of it was seen. */
+type Use = ColumnUse & {
+  /** The changes stand as parts of one: 0.3 for 30 %. */
+  ofOne?: boolean
+}
 
 /** A reader of a keeper’s own spreadsheet, as it was mapped: a row may hold many readings, a change and a remark; each cell that cannot be read is named by its row and heading, and the rest is kept. */
 export const sheetReader =
@@ -32,7 +37,8 @@ export const sheetReader =
       return refuse('Say which column holds the date; nothing was written.')
     const report = reportOn(history, origins, heldBy(history), now)
     report.report.remarks.push(...remarks)
-    const row = rowReader(mapping, headings, history, now, report)
+    const columns = mapping.columns.map((use, i) => withParts(use, headings[i], rows, i))
+    const row = rowReader({ ...mapping, columns }, headings, history, now, report)
     const pace = pacer()
     for (const { line, cells } of rows) {
       row(line, cells)
@@ -56,7 +62,7 @@ function markOf(entry: Entry): string {
 
 /** Reads one row into the report. */
 function rowReader(
-  { columns, dayOrder }: Mapping,
+  { columns, dayOrder }: Omit<Mapping, 'columns'> & { columns: readonly Use[] },
   headings: readonly string[],
   history: TankHistory,
   now: Instant,
@@ -118,7 +124,7 @@ type Found = Result<{
 
 function wideRow(
   cells: readonly Cell[],
-  columns: readonly ColumnUse[],
+  columns: readonly Use[],
   headings: readonly string[],
 ): Found[] {
   return columns.flatMap((use, i): Found[] => {
@@ -127,7 +133,8 @@ function wideRow(
     const read = readCell(cell)
     if (!read.ok) return [refuse(`${headings[i]}: ${read.problem}`)]
     if (read.value === null) return [ok(null)]
-    return [use.as === 'reading' ? asReading(read.value, use) : asChange(read.value, use)]
+    if (use.as === 'reading') return [asReading(read.value, use)]
+    return [asChange(read.value, use, use.ofOne === true && !hasPercentSign(cell))]
   })
 }
 
@@ -179,23 +186,42 @@ function asReading(cell: CellValue, { parameter, unit, method }: ReadingUse): Fo
   })
 }
 
-/** A cell of per cent in a workbook is a part of one; a change of one per cent and less is nobody’s. */
-const asFraction = (value: number) => (value <= 1 ? value : value / 100)
+const hasPercentSign = (cell: Cell) => typeof cell === 'string' && cell.includes('%')
 
-function asChange(cell: CellValue, { unit }: Change): Found {
+/**
+ * Whether the changes of a column are parts of one: a workbook keeps what it shows as 30 % as 0.3, and so do some keepers. So they
+ * are where none is over one; never where a sign stands at the number, nor where text stands under a heading with the sign.
+ */
+function withParts(
+  use: ColumnUse,
+  heading: string,
+  rows: readonly { cells: readonly Cell[] }[],
+  column: number,
+): Use {
+  if (use.as !== 'change' || use.unit !== 'percent') return use
+  const plain = rows
+    .map(({ cells }) => cells[column] ?? null)
+    .filter((cell) => !hasPercentSign(cell) && !(heading.includes('%') && typeof cell === 'string'))
+  const values = plain.flatMap((cell) => {
+    const read = readCell(cell)
+    return read.ok && read.value ? [read.value.value] : []
+  })
+  return { ...use, ofOne: values.length > 0 && values.every((value) => value <= 1) }
+}
+
+function asChange(cell: CellValue, { unit }: Change, ofOne: boolean): Found {
   if (cell.value === 0) return ok(null)
+  const said = `${cell.value} ${unit === 'percent' ? '%' : unit}`
+  const part = ofOne ? cell.value : cell.value / 100
   return ok({
     print: ['change', cell.value, unit],
     make: (common, { door }) => {
       const tank = door.ask(common.at).litres()
-      const much =
-        unit === 'percent' ? ok(asFraction(cell.value) * tank) : volumeToLitres(cell.value, unit)
+      const much = unit === 'percent' ? ok(part * tank) : volumeToLitres(cell.value, unit)
       if (!much.ok) return much
-      const fraction = unit === 'percent' ? asFraction(cell.value) : much.value / tank
+      const fraction = unit === 'percent' ? part : much.value / tank
       if (!(fraction > 0 && fraction <= 1))
-        return refuse(
-          `A change of ${cell.value} ${unit === 'percent' ? '%' : unit} is more than the tank holds.`,
-        )
+        return refuse(`A change of ${said} is more than the tank holds.`)
       return ok({
         ...common,
         kind: 'water-change',

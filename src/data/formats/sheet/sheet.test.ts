@@ -37,6 +37,58 @@ const say = (entry: Entry) =>
 const linesOf = async (file: string | Uint8Array, change: Partial<Mapping> = {}) =>
   (await reportOf(file, change)).accepted.map(({ entry }) => say(entry))
 
+describe('how much of the water was changed', () => {
+  const fractions = async (file: string | Uint8Array) =>
+    (await reportOf(file)).accepted.map(({ entry }) =>
+      entry.kind === 'water-change' ? entry.fraction : null,
+    )
+  test.each<[string, string | Uint8Array, number[]]>([
+    ['a sign is a sign', 'Date;WC\n2026-02-01;1 %\n2026-02-08;0,5 %\n', [0.01, 0.005]],
+    [
+      'text under a heading with the sign',
+      'Date,WC %\n2026-02-01,1\n2026-02-08,0.5\n',
+      [0.01, 0.005],
+    ],
+    ['one small change among large ones', 'Date,WC\n2026-02-01,30\n2026-02-08,1\n', [0.3, 0.01]],
+    [
+      'parts of one as some keepers write them',
+      'Date,WC\n2026-02-01,0.3\n2026-02-08,1\n',
+      [0.3, 1],
+    ],
+    [
+      'a workbook keeps 30 % as 0.3',
+      workbook({
+        Log: [
+          ['Date', 'WC %'],
+          ['2026-02-01', 0.3],
+          ['2026-02-08', 1],
+        ],
+      }),
+      [0.3, 1],
+    ],
+    [
+      'a workbook of whole numbers',
+      workbook({
+        Log: [
+          ['Date', 'WC %'],
+          ['2026-02-01', 30],
+          ['2026-02-08', 1],
+        ],
+      }),
+      [0.3, 0.01],
+    ],
+  ])('%s', async (_, file, expected) => {
+    const read = await fractions(file)
+    expect(read).toHaveLength(expected.length)
+    expected.forEach((part, i) => expect(read[i]).toBeCloseTo(part, 9))
+  })
+  test('more than all of it is refused', async () => {
+    const { accepted, refused } = await reportOf('Date,WC %\n2026-02-01,130\n')
+    expect(accepted).toHaveLength(0)
+    expect(JSON.stringify(refused)).toMatch(/more than the tank holds/)
+  })
+})
+
 describe('one row a date, a column a parameter', () => {
   test.each<[string, string | Uint8Array, string[]]>([
     [

@@ -1,0 +1,86 @@
+import { plantingsAt, speciesOf } from '../history/lookup'
+import type { MaterialCode, OptionKey } from '../history/plan-codes'
+import { tankNow } from '../history/tank-at'
+import type { Planting, PlanMaterial, TankHistory } from '../history/types'
+import { isStem } from '../plants/groups'
+import { heightCourse, heightOn, patchArea } from '../plants/height'
+import { dayOf, type Instant } from '../quantity/time'
+import { groundLitres, netLitres } from '../vessel/volume'
+import { CM2_PER_TABLET } from '../water/dosing/dosing'
+import type { Section } from './sections'
+
+/** Spare soil to buy, share. Common practice: 10–15 %. */
+const SPARE_SOIL = 0.125
+/** Cutting length that is worth replanting, cm. Common practice. */
+const CUTTING_CM = 10
+/** Stems set per 100 cm² when planting densely. Common practice. */
+const STEMS_PER_100CM2 = 9
+
+/** What a plan of an option needs at hand for its sections: soil and tablets by the ground opened, plants by what their own tops do not give. `renewed`: the soil comes out with the plants. */
+export function materialsFor(
+  history: TankHistory,
+  option: OptionKey,
+  sections: readonly Section[],
+  renewed: boolean,
+  now: Instant,
+): PlanMaterial[] {
+  const { vessel, layout } = tankNow(history, now)
+  if (option === 'trim')
+    return [material('source water', Math.round(netLitres(vessel, layout) * HALF))]
+  const full = option === 'full' || option === 'soil'
+  const plantings = full
+    ? plantingsAt(history, now)
+    : sections.flatMap((section) => section.plantings)
+  const whole = full && layout ? groundLitres(layout.ground, vessel.depthCm) : 0
+  const opened = option === 'partial' && renewed
+  const soil = opened ? sections.reduce((sum, section) => sum + section.soilLitres, 0) : whole
+  const area = plantings.reduce((sum, planting) => sum + patchArea(planting), 0)
+  return [
+    ...(soil > 0
+      ? [material('active soil', Math.ceil(soil * (1 + SPARE_SOIL)), { from: soil })]
+      : []),
+    material('root tabs', Math.ceil(area / CM2_PER_TABLET), { each: CM2_PER_TABLET }),
+    ...plantings.flatMap((planting) => portionsFor(history, planting, now)),
+    material('floss', 1),
+    material('tubs', full ? 3 : 2, {
+      from: netLitres(vessel, layout) * (full ? HELD_WHOLE : HELD_SECTION),
+    }),
+    material('tests', full ? 14 : 2 * sections.length),
+  ]
+}
+/** A hard trim ends with half of the water changed. Common practice. */
+const HALF = 0.5
+/** Tank water kept in tubs, as a share of the tank, with all plants out and with a section out. Common practice. */
+const HELD_WHOLE = 0.5
+const HELD_SECTION = 0.3
+
+const material = (
+  item: MaterialCode,
+  amount: number,
+  facts: Partial<Pick<PlanMaterial, 'plantingId' | 'from' | 'each'>> = {},
+): PlanMaterial => ({
+  item,
+  amount,
+  plantingId: null,
+  from: null,
+  each: null,
+  text: null,
+  ...facts,
+})
+
+/** Portions to buy for a planting: none where its own tops make enough cuttings. */
+function portionsFor(history: TankHistory, planting: Planting, now: Instant): PlanMaterial[] {
+  const { group, areaPerPortionCm2: each } = speciesOf(history, planting)
+  const area = patchArea(planting)
+  const plantingId = planting.id
+  if (group === 'carpet')
+    return [material('portions', Math.ceil(area / each), { plantingId, from: area, each })]
+  if (!isStem(group)) return [material('divided', planting.stems, { plantingId })]
+  const height = heightOn(heightCourse(history, planting, now), dayOf(now)).value
+  const cuttings = Math.floor(planting.stems * Math.max(0, Math.floor(height / CUTTING_CM)))
+  const needed = Math.ceil((area / 100) * STEMS_PER_100CM2)
+  const short = Math.max(0, needed - cuttings)
+  const own = material('own cuttings', Math.min(cuttings, needed), { plantingId, from: needed })
+  const bought = Math.ceil((short / needed) * (area / each))
+  return short === 0 ? [own] : [own, material('bought stems', bought, { plantingId, from: short })]
+}

@@ -12,6 +12,7 @@ import {
   routineChanges,
   type WaterEstimate,
 } from '../water/estimate/estimate'
+import { rawPhase, type RawPhase } from '../water/estimate/raw-phase'
 import { bandNow, FACTS } from '../water/facts/parameters'
 import { levelOfSource } from '../water/facts/sources'
 import type { Judged } from './finding'
@@ -47,8 +48,8 @@ interface Banded {
   band: Band
 }
 export interface BandFacts {
-  /** `change`: the share of the water that brings it to the edge; null where none can. `animals`: whether any are on paper. */
-  'over-band': Banded & { change: number | null; animals: boolean }
+  /** `change`: the share of the water that brings it to the edge; null where none can. `animals`: whether any are on paper. `phase`: of a tank that begins. */
+  'over-band': Banded & { change: number | null; animals: boolean; phase: RawPhase | null }
   'under-band': Banded
   /** `gain`: a day. */
   'band-passed-soon': Banded & { inDays: number; gain: Estimate }
@@ -78,7 +79,7 @@ export function bandFinding(
   const outside = outsideBand(c, Math.max(1e-6, Math.sqrt(cc)), band) >= LIKELY
   if (outside && band.high !== null && estimate.now.value > band.high) {
     const change = changeTo(band.high, history, estimate, now)
-    return { ...base, ...overBand({ ...facts, change, animals }) }
+    return { ...base, ...overBand({ ...facts, change, animals, phase: rawPhase(history, now) }) }
   }
   if (outside && band.low !== null && estimate.now.value < band.low)
     return { ...base, rule: 'under-band', facts, level: 'watch', weight: 22 + 18 * matters }

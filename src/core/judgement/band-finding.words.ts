@@ -3,6 +3,8 @@ import { sayDays, sayNumber } from '../quantity/say'
 import { sayBand } from '../water/facts/band.words'
 import { nameOf, nameWithin, unitOf } from '../quantity/parameter-name'
 import type { Parameter } from '../quantity/units'
+import type { RawPhase } from '../water/estimate/raw-phase'
+import { sayPhase } from '../water/estimate/raw-phase.words'
 import type { BandFacts } from './band-finding'
 import type { FindingWords, WordsFor } from './finding'
 
@@ -44,8 +46,10 @@ const SUGGESTS: Partial<Record<Parameter, readonly [low: string, high: string]>>
   magnesium: ['Add Epsom salt to the new water.', 'Mix in softer water.'],
   gh: ['Make up the new water with calcium and magnesium.', 'Mix in softer water; look at stones.'],
 }
-/** What is to come in a tank that has no animals yet. Common practice. */
-export const STARTING =
+/** Where a tank stands that has no animals yet, and what is to come. Common practice. */
+export const starting = (phase: RawPhase | null): string =>
+  phase === null ? STARTING : `${sayPhase(phase)} ${STARTING}`
+const STARTING =
   'Without animals this is how a tank begins: ammonia rises first, then nitrite, then nitrate alone. Add no animals until both have stood near nothing for a week. Does anything live here already? Then change half the water today, and put the animals on paper.'
 
 /** How a headline says what is not a matter of more or less stuff. */
@@ -61,10 +65,10 @@ const usually = (parameter: Parameter, side: 0 | 1) =>
 
 export const bandWords: WordsFor<BandFacts> = {
   'over-band': (facts, { measures }) => {
-    const { parameter, band, change, animals } = facts
+    const { parameter, band, change, animals, phase } = facts
     const clause = CLAUSES[parameter]?.[1] ?? `has too much ${nameWithin(parameter)}`
     if (parameter === 'nitrite' && !animals)
-      return { ...outside(facts, 'over', measures), clause, suggests: STARTING }
+      return { ...outside(facts, 'over', measures), clause, suggests: starting(phase) }
     return {
       ...outside(facts, 'over', measures),
       clause,

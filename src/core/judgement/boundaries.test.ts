@@ -272,8 +272,7 @@ describe('changes and waters', () => {
   })
   test('a water of which only the hardness is known: conductivity by the degree, and what carries it bare', () => {
     const water = { ...UNMEASURED, nitrateMgL: 0, pH: 7, temperatureC: 10, khDegrees: 0 }
-    const of = (ghDegrees: number) =>
-      sourceLevel({ ...water, id: 'w', name: 'W', kind: 'tap', ghDegrees }, 'conductivity')!.value
+    const of = (ghDegrees: number) => sourceLevel({ ...water, ghDegrees }, 'conductivity')!.value
     // Common practice: thirty-odd µS/cm a degree of hardness, next to nothing in rain.
     expect(of(10) - of(0)).toBeGreaterThan(280)
     expect(of(10) - of(0)).toBeLessThan(360)

@@ -11,6 +11,7 @@ import { rootTabs } from '../water/dosing/dosing'
 import type { Conditions } from '../water/estimate/conditions'
 import { bandNow } from '../water/facts/parameters'
 import { evaporation, levelOfSource } from '../water/facts/sources'
+import { rawPhase, type RawPhase } from '../water/estimate/raw-phase'
 import { ammoniaDanger, SAFE_NH3 } from '../water/gas/ammonia'
 import { isBlue, looksAtHeight } from '../water/gas/gas-looks'
 import { gasUse, type GasUse } from '../water/gas/gas-use'
@@ -22,7 +23,12 @@ import type { Judged } from './finding'
 type Room = Pick<Oxygen, 'saturation' | 'temperatureC' | 'altitudeM'>
 export interface WaterFacts extends BandFacts {
   /** mg/L; `share`: of all ammonia, 0–1. */
-  'ammonia-dangerous': { unionised: Estimate; share: number; animals: boolean }
+  'ammonia-dangerous': {
+    unionised: Estimate
+    share: number
+    animals: boolean
+    phase: RawPhase | null
+  }
   /** mg/L as the indicator showed them within three weeks. */
   'gas-unsteady': { looks: number; low: number; high: number }
   'gas-steady': { looks: number; low: number; high: number }
@@ -80,7 +86,12 @@ function ammoniaFinding(
   return {
     ...water('ammonia'),
     rule: 'ammonia-dangerous',
-    facts: { unionised: danger.unionised, share: danger.share, animals },
+    facts: {
+      unionised: danger.unionised,
+      share: danger.share,
+      animals,
+      phase: rawPhase(history, now),
+    },
     // In a tank that waits for its animals it is the course of things.
     level: animals ? 'act' : 'watch',
     weight: animals ? 95 : 30,

@@ -3,19 +3,19 @@ import type { Oxygen } from '../water/gas/oxygen'
 import { sayAgo, sayDays, sayEstimate, sayNumber } from '../quantity/say'
 import { PARAMETER_UNITS } from '../quantity/units'
 import { SAFE_NH3 } from '../water/gas/ammonia'
-import { bandWords, STARTING } from './band-finding.words'
+import { bandWords, starting } from './band-finding.words'
 import type { WordsFor } from './finding'
 import type { WaterFacts } from './water-findings'
 
 export const waterWords: WordsFor<WaterFacts> = {
   ...bandWords,
-  'ammonia-dangerous': ({ unionised, share, animals }) => ({
+  'ammonia-dangerous': ({ unionised, share, animals, phase }) => ({
     says: animals ? 'Ammonia is dangerous now' : 'Ammonia is too high for animals yet',
     detail: `About ${sayNumber(unionised.value, 0.004)} mg/L is un-ionised; ${SAFE_NH3} is the usual limit.`,
     clause: animals ? 'holds ammonia that harms its animals' : 'is not ready for animals yet',
     suggests: animals
       ? 'Change half the water with water of the same temperature, stop feeding, keep pH from rising, test again tomorrow. For sick animals ask a vet.'
-      : STARTING,
+      : starting(phase),
     wouldChangeMyMind: 'A second ammonia test with a fresh reagent, and the pH beside it.',
     reckoned: [
       `By pH and temperature ${sayNumber(share * 100)} % of it is un-ionised (Emerson et al. 1975)`,

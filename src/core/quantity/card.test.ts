@@ -11,9 +11,10 @@ test('between two fields it lies between those', () => {
   const { low, high } = fieldOfCard(CARD, 18)
   expect([low, high]).toEqual([Math.sqrt(10 * 18), Math.sqrt(18 * 25)])
 })
-test('beyond the ends: from nothing to the first, from the last to two and a half times it', () => {
+test('beyond the ends: from nothing to the first, from the last to several times it; the darkest field has no other end', () => {
   expect(fieldOfCard(CARD, 10, 'below')).toEqual({ low: 0, high: 10 })
-  expect(fieldOfCard(CARD, 50, 'over')).toEqual({ low: 50, high: 125 })
+  expect(fieldOfCard(CARD, 50, 'over')).toEqual({ low: 50, high: 400 })
+  expect(fieldOfCard(CARD, 50).high).toBe(400)
   expect(fieldOfCard([], 5, 'below')).toEqual({ low: 0, high: 5 })
   expect(fieldOfCard([], 0, 'below').high).toBeGreaterThan(0)
 })

@@ -6,17 +6,15 @@ export interface Interval {
   high: number
 }
 
-/** What lies over the last field may be so many times as much: a card tells no more, and a keeper who sees the darkest field dilutes and looks again. Our own choice. */
-const MOST_OVER = 2.5
-/** A value over every field of a card lies up to half as much again over itself. */
-const PAST_THE_LAST = 1.5
+/** The darkest field looks the same however much there is: what is read as it, or as more, may be so many times as much. A keeper who sees it dilutes and looks again. Our own choice. */
+const MOST_OVER = 8
 
 /** Half-way between two colours as the eye has it: colours are told apart by ratio (the geometric middle, common practice). */
 const middle = (a: number, b: number) => (a <= 0 ? b / 2 : Math.sqrt(a * b))
 
 /**
  * The values that would be read as this field of a card, in the unit of the card; a value between two fields lies between those. `card`: its
- * fields in ascending order. Beyond its ends: from nothing to the value, or from the value to two and a half times it.
+ * fields in ascending order. Beyond its ends: from nothing to the value, or from the value to several times it.
  */
 export function fieldOfCard(
   card: readonly number[],
@@ -29,6 +27,6 @@ export function fieldOfCard(
   const below = card.findLast((step) => step < value * 0.9999 - 1e-9)
   const lowest = card[0] > 0 ? value * 0.95 : 0
   const low = below === undefined ? lowest : middle(below, value)
-  const high = above === undefined ? value * PAST_THE_LAST : middle(value, above)
+  const high = above === undefined ? value * MOST_OVER : middle(value, above)
   return { low, high: Math.max(high, low + 1e-6) }
 }

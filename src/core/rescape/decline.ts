@@ -286,13 +286,10 @@ function joySign(history: TankHistory, now: Instant): JudgedSign {
   })
 }
 
-const COMPARE_DAYS = 120
 function nitrateSign(history: TankHistory, now: Instant): JudgedSign {
   const present = estimateParameter(history, 'nitrate', now)
-  const then = instantOf(dayOf(now) - COMPARE_DAYS)
-  const past = estimateParameter(storyUntil(history, then), 'nitrate', then)
-  if (!present.ok || !past.ok || present.value.readingsUsed < 4) return sign('nitrate', null)
-  const [a, b] = [past.value.gainPerDay.value, present.value.gainPerDay.value]
+  if (!present.ok || present.value.readingsUsed < 4) return sign('nitrate', null)
+  const [a, b] = [present.value.gainBefore, present.value.gainPerDay.value]
   return sign('nitrate', {
     strength: clamp((b - Math.max(0.3, a)) / 3),
     facts: { from: a, to: b, now: present.value.now },

@@ -2,12 +2,22 @@ import { heldOn } from '../../history/dated'
 import { entryDay } from '../../history/journal-index'
 import { entriesOf } from '../../history/journal-index'
 import type { TankHistory } from '../../history/types'
+import { dayOf } from '../../quantity/time'
 import type { Parameter } from '../../quantity/units'
 import { addedByDose } from '../dosing/products'
 import { levelOfSource } from '../facts/sources'
 
 /** What was done in these last days is the present habit. */
 const HABIT_DAYS = 42
+/** What was done in less than a week is no habit yet: it is spread over one. */
+const LEAST_DAYS = 7
+
+/** Days over which a habit is reckoned: six weeks, or as long as the tank has been on record. */
+function habitDays({ vessel, entries }: TankHistory, today: number): number {
+  const first = entries.length > 0 ? entryDay(entries[0]) : today
+  const begun = Math.min(first, dayOf(vessel.startedAt))
+  return Math.min(HABIT_DAYS, Math.max(LEAST_DAYS, today - begun))
+}
 
 /** What the doses of the last six weeks add to a parameter a day, canonical unit; zero for what is not dosed. `litres`: net volume. */
 export function habitualDosing(
@@ -20,7 +30,7 @@ export function habitualDosing(
     (entry) => entryDay(entry) <= today && entryDay(entry) > today - HABIT_DAYS,
   )
   const added = addedByDose(history, parameter)
-  return doses.reduce((sum, dose) => sum + added(dose), 0) / litres / HABIT_DAYS
+  return doses.reduce((sum, dose) => sum + added(dose), 0) / litres / habitDays(history, today)
 }
 
 /** What the top-ups of the last six weeks bring of a parameter a day, canonical unit. `litres`: net volume. */
@@ -40,7 +50,7 @@ export function habitualTopUps(
       0,
     ) /
     litres /
-    HABIT_DAYS
+    habitDays(history, today)
   )
 }
 
@@ -68,7 +78,7 @@ export function habitualFeeding(
   const proteinOn = (day: number) => heldOn(history.vessel.care, day).foodProteinPercent
   const protein = meals.reduce((sum, meal) => sum + meal.grams * proteinOn(entryDay(meal)), 0)
   return {
-    gramsPerDay: grams / days,
+    gramsPerDay: grams / Math.min(days, habitDays(history, today)),
     meals: meals.length,
     proteinPercent: grams > 0 ? protein / grams : proteinOn(today),
   }

@@ -1,32 +1,27 @@
-import { rememberedAt } from '../../quantity/remember'
-import { entryDay } from '../../history/journal-index'
-import { readingsOf } from '../../history/journal-index'
-import type { EntryOf } from '../../journal/entry'
+import { entryDay, readingsOf } from '../../history/journal-index'
 import type { TankHistory } from '../../history/types'
-import { normalEstimate, type Estimate } from '../../quantity/estimate'
+import type { EntryOf } from '../../journal/entry'
+import { normalEstimate, Z80, type Estimate } from '../../quantity/estimate'
+import { rememberedAt } from '../../quantity/remember'
 import { type Result, ok, refuse } from '../../quantity/result'
-import { sayNumber } from '../../quantity/say'
+import { sayDays, sayNumber } from '../../quantity/say'
 import { dayOf, type Instant } from '../../quantity/time'
 import { PARAMETER_UNITS, type Parameter } from '../../quantity/units'
-import { litresOver } from '../../vessel/litres-over'
-import { thinProbeReadings } from './thin-probe-readings'
-import { fractionForTarget } from '../changes/dilution'
 import { habitualDosing, habitualTopUps } from '../balance/habit'
-import {
-  applyEvent,
-  carry,
-  runGainFilter,
-  scoreGainFilter,
-  type Doubt,
-  type FilterReading,
-  type FilterSettings,
-  type GainState,
-} from './gain-filter'
-import { FACTS } from '../facts/parameters'
-import { likelihoodOfReading } from './reading-uncertainty'
+import { fractionForTarget } from '../changes/dilution'
 import { nextChange } from '../changes/regime'
+import { FACTS } from '../facts/parameters'
 import { levelOfSource } from '../facts/sources'
-import { waterEvents } from './water-events'
+import { filterReading, fitWater, gainOn, type FittedWater } from './fit-water'
+import { stateOn, type GainState } from './gain-filter'
+import { turnOf, type GainTurn } from './gain-steps'
+import { sayTurn } from './gain-steps.words'
+import { carry, dilute, ORDER, pour, WIDTH, type FilterSettings } from './gain-walk'
+import { levelOf, slopeAt } from './log-level'
+import type { FilterReading } from './track'
+import { CHANGE_SPREAD } from './water-events'
+
+const [C, G, , CC, CG, , GG] = ORDER
 
 export interface BandPoint {
   day: number
@@ -53,11 +48,19 @@ export interface WaterEstimate {
   now: Estimate
   /** Net gain beyond changes, top-ups and doses; zero for what settles. */
   gainPerDay: Estimate
+  /** What it gained half a year ago (or when it was first read, if that is less), by all that was read since. */
+  gainBefore: number
+  /** Since when it gains otherwise, where that can be told. */
+  turn: GainTurn | null
   /** Smoothed past, one point a day (a week, long ago) and at every event. */
   past: BandPoint[]
   readings: JudgedReading[]
-  /** Filtered state at `now`, the seed of every forecast. */
+  /** Filtered state at `now` in its unit. */
   state: GainState
+  /** The same as the filter has it, logarithms where `logs`: the seed of every forecast. */
+  seed: GainState
+  /** Whether it is reckoned in logarithms: what bacteria take away. */
+  logs: boolean
   settings: FilterSettings
   litres: number
   readingsUsed: number
@@ -67,16 +70,8 @@ export interface WaterEstimate {
   topUpPerDay: number
 }
 
-/** Candidate restlessness of the daily gain, in squares of its prior spread a day: from a tank that hardly alters to one that turns within a fortnight. */
-const RESTLESS = [0.00018, 0.0007, 0.0028, 0.011] as const
-/** All that is not modelled, in squares of the prior spread of the level, a day. */
-const UNREST = 0.00022
-/** Spreads tried for what settles, in parts of its usual spread. */
-const SPREADS = [0.35, 0.7, 1.3] as const
-/** A surprise past three standard deviations (two-sided 0.3 %) is doubted, unless the next reading within three weeks bears it out. */
-const DOUBT: Doubt = { gate: 3, windowDays: 21 }
-/** Days of the past that are pencilled day by day; before them a point a week will do. */
-const DAILY_DAYS = 190
+/** The present is held against so many days ago. */
+const COMPARE_DAYS = 180
 
 /**
  * What a parameter of a tank was and is, from sparse readings of known coarseness, the changes, top-ups and doses between them,
@@ -92,53 +87,69 @@ function reckon(history: TankHistory, parameter: Parameter, now: Instant): Resul
   const today = dayOf(now)
   const known = readingsOf(history.entries, parameter).filter((entry) => entryDay(entry) <= today)
   const all = known.filter(({ use }) => use !== 'never')
-  const { label } = PARAMETER_UNITS[parameter]
-  const { behaviour } = FACTS[parameter]
   if (all.length === 0)
-    return refuse(`No ${label} reading yet: one test gives Vivero something to reckon from.`)
-  const litresOf = litresOver(history)
-  const litres = litresOf(today)
-  const from = Math.min(dayOf(history.vessel.startedAt), dayOf(all[0].at))
-  const { events, fullness } = waterEvents(history, parameter, litresOf, from, today)
-  const source = thinProbeReadings(
-    all,
-    events.map((event) => event.day),
-  )
-  const readings = source.map((entry) => filterReading(entry, 1 / fullness(entryDay(entry))))
-  const { run, settings, ignore } = fit(parameter, from, readings, events, gridOf(from, today))
-  const state = run.filtered.at(-1)
-  if (!state) return refuse('The story of this tank has no day to reckon over yet.')
-  const used = readings.length - ignore.size
-  const lastReading = all.at(-1)
-  const sinceLast = lastReading ? Math.round(today - dayOf(lastReading.at)) : 0
-  const diluted = behaviour === 'settling' ? 0 : events.filter((event) => event.a < 0.99).length
-  const carried =
-    diluted === 0 ? '' : `, carried through ${diluted === 1 ? 'one change' : `${diluted} changes`}`
+    return refuse(
+      `No ${PARAMETER_UNITS[parameter].label} reading yet: one test gives Vivero something to reckon from.`,
+    )
+  const fitted = fitWater(history, parameter, all, today)
+  const { run, track, setAside, settings, logs, readings, entries, litres } = fitted
+  const seed = stateOn(today, run.filtered, track.length - 1)
+  const state = logs ? fromLogs(seed) : seed
+  const used = readings.length - setAside.size
+  const turn = turnOf(fitted.steps, (day) => gainOn(fitted, day))
+  const why = turn ? `; ${sayTurn(turn, today)}` : ''
   return ok({
     parameter,
-    now: normalEstimate(
-      state.c,
-      Math.sqrt(state.cc),
-      `${used} ${used === 1 ? 'reading' : 'readings'}, the last ${sinceLast === 0 ? 'today' : `${sinceLast} days old`}${carried}`,
-      0,
-    ),
+    now: presentOf(fitted, seed, used, today - dayOf(all[all.length - 1].at)),
     gainPerDay: normalEstimate(
       state.g,
       Math.sqrt(state.gg),
-      'what readings, changes and doses leave unexplained, per day',
+      `what readings, changes and doses leave unexplained, per day${why}`,
     ),
-    past: bandOf(run.smoothed),
+    turn,
+    gainBefore: gainOn(fitted, Math.max(today - COMPARE_DAYS, readings[0].day)),
+    past: Array.from({ length: track.length }, (_, k) =>
+      point(widened(stateOn(track.day[k], run.smoothed, k), logs), logs),
+    ),
     readings: [
-      ...source.map((entry, i) => judged(entry, readings[i], ignore.get(i) ?? null)),
+      ...entries.map((entry, i) =>
+        judged(entry, readings[i], whySetAside(parameter, setAside.get(i))),
+      ),
       ...known.filter(({ use }) => use === 'never').map(neverUsed),
     ].sort((a, b) => a.day - b.day),
     state,
+    seed,
+    logs,
     settings,
     litres,
     readingsUsed: used,
     dosePerDay: habitualDosing(history, parameter, today, litres),
-    topUpPerDay: behaviour === 'settling' ? 0 : habitualTopUps(history, parameter, today, litres),
+    topUpPerDay:
+      FACTS[parameter].behaviour === 'settling'
+        ? 0
+        : habitualTopUps(history, parameter, today, litres),
   })
+}
+
+/** What it is now, and on what that rests. */
+function presentOf(
+  { logs, events }: FittedWater,
+  seed: GainState,
+  used: number,
+  age: number,
+): Estimate {
+  const { value, low, high } = point(seed, logs)
+  const changes = events.filter((event) => event.a < 0.99).length
+  const carried =
+    changes === 0 ? '' : `, carried through ${changes === 1 ? 'one change' : `${changes} changes`}`
+  const days = Math.round(age)
+  const last = days === 0 ? 'today' : `${sayDays(days)} old`
+  return {
+    value,
+    low,
+    high,
+    because: `${used} ${used === 1 ? 'reading' : 'readings'}, the last ${last}${carried}`,
+  }
 }
 
 /** A change to come: when, how much of the water, and what the new water holds of the parameter. */
@@ -153,36 +164,65 @@ export interface ComingChange {
  * The gain goes on drifting, so the band widens. 80 % band, floor zero.
  */
 export function forecastParameter(
-  estimate: Pick<WaterEstimate, 'state' | 'settings' | 'dosePerDay' | 'topUpPerDay'>,
+  estimate: Pick<WaterEstimate, 'seed' | 'logs' | 'settings' | 'dosePerDay' | 'topUpPerDay'>,
   days: number,
   changes: readonly ComingChange[],
 ): BandPoint[] {
-  let state = estimate.state
-  const start = state.day
-  const points: BandPoint[] = [point(state)]
+  const { settings, logs, seed } = estimate
+  const state = arrayOf(seed)
+  const start = seed.day
+  let at = start
+  const points: BandPoint[] = [point(seed, logs)]
+  const write = () => points.push(point(stateIn(state, at), logs))
+  const go = (day: number) => {
+    carry(state, day - at, settings)
+    at = day
+  }
   const pending = changes
     .filter((change) => change.day >= start && change.day <= start + days)
     .sort((a, b) => a.day - b.day)
   for (let k = 1; k <= days; k++) {
     const target = start + k
     while (pending.length > 0 && pending[0].day <= target) {
-      const change = pending.shift()!
-      state = carry(state, change.day, estimate.settings)
-      points.push(point(state))
+      const { day, fraction, source } = pending.shift()!
+      go(day)
+      write()
       // What settles is back where it was within the day.
-      if (estimate.settings.settle?.diluted !== false)
-        state = applyEvent(state, {
-          a: 1 - change.fraction,
-          b: change.fraction * change.source,
-          sd: 0,
-        })
-      points.push(point(state))
+      if (logs) dilute(state, 1 - fraction, fraction * source)
+      else if (!settings.settle) pour(state, 1 - fraction, fraction * source, 0, CHANGE_SPREAD)
+      write()
     }
-    state = carry(state, target, estimate.settings)
-    state = { ...state, c: state.c + estimate.dosePerDay + estimate.topUpPerDay }
-    points.push(point(state))
+    go(target)
+    if (!settings.settle)
+      state[C] = Math.max(0, state[C] + estimate.dosePerDay + estimate.topUpPerDay)
+    write()
   }
   return points
+}
+
+function arrayOf({ c, g, cc, cg, gg }: GainState): Float64Array {
+  const state = new Float64Array(WIDTH)
+  state[C] = c
+  state[G] = g
+  state[CC] = cc
+  state[CG] = cg
+  state[GG] = gg
+  return state
+}
+const stateIn = (state: Float64Array, day: number): GainState => ({
+  day,
+  c: state[C],
+  g: state[G],
+  cc: state[CC],
+  cg: state[CG],
+  gg: state[GG],
+})
+
+/** A state of logarithms in its unit: the middle of its band, and a spread that speaks for both its ends. */
+function fromLogs(seed: GainState): GainState {
+  const { value, low, high } = point(seed, true)
+  const sd = Math.max((high - low) / (2 * Z80), 1e-6, Math.sqrt(seed.cc) / slopeAt(value) / 4)
+  return { day: seed.day, c: value, g: 0, cc: sd * sd, cg: 0, gg: 0 }
 }
 
 /** What comes to the water a day beside changes: the gain, doses and top-ups as the habit has them. Canonical unit a day. */
@@ -262,124 +302,40 @@ export function changeForTarget(
   })
 }
 
-function settingsFor(parameter: Parameter, readings: readonly FilterReading[]): FilterSettings[] {
-  const { behaviour, prior, settle } = FACTS[parameter]
-  if (!settle)
-    return RESTLESS.map((share) => ({
-      gainDrift: share * prior.gSd ** 2,
-      unrest: UNREST * prior.cSd ** 2,
-      prior: { ...prior },
-    }))
-  if (settle.mean !== null)
-    return SPREADS.map((share) => ({
-      gainDrift: 0,
-      unrest: 0,
-      prior: { ...prior },
-      settle: {
-        mean: settle.mean ?? 0,
-        sd: share * settle.sd,
-        tauDays: settle.tauDays,
-        diluted: behaviour === 'processed',
-      },
-    }))
-  // Where it settles: the prior is one reading among the keeper's own.
-  const weights = readings.map((reading) => 1 / (reading.sd ** 2 + (prior.cSd / 2) ** 2))
-  const own = 1 / prior.cSd ** 2
-  const mean =
-    readings.reduce((sum, reading, i) => sum + weights[i] * reading.value, own * prior.c) /
-    weights.reduce((sum, weight) => sum + weight, own)
-  return SPREADS.map((share) => ({
-    gainDrift: 0,
-    unrest: 0,
-    prior: { ...prior, c: mean, cSd: share * prior.cSd, gSd: 0 },
-    settle: { mean, sd: share * settle.sd, tauDays: settle.tauDays, diluted: false },
-  }))
-}
-
-function fit(
+/** Why a reading is not taken for what it shows, or null where it is. */
+function whySetAside(
   parameter: Parameter,
-  from: number,
-  readings: FilterReading[],
-  events: Parameters<typeof runGainFilter>[2],
-  grid: number[],
-) {
-  const candidates = settingsFor(parameter, readings)
-  // A spike of what bacteria take away is over before a second test: it is believed at once.
-  const doubt = FACTS[parameter].behaviour === 'processed' ? null : DOUBT
-  // Each set-aside reading costs as much as a surprise at the gate, so that discarding never pays.
-  const scored = scoreGainFilter(from, readings, events, candidates, doubt).map((one) => ({
-    ...one,
-    score: one.logLikelihood - one.unused * (0.5 * DOUBT.gate ** 2 + 2),
-  }))
-  const settings = averaged(scored)
-  const run = runGainFilter(from, readings, events, grid, settings, doubt)
-  const ignore = new Map(
-    run.innovations
-      .filter((innovation) => !innovation.used)
-      .map(({ index, surprise, sd }) => [index, sentence(parameter, surprise, sd)]),
-  )
-  return { run, settings, ignore }
-}
-
-/** Settings weighted by how likely each made the readings: the single likeliest would be too sure of a calm that few readings show. */
-function averaged(scored: readonly { settings: FilterSettings; score: number }[]): FilterSettings {
-  const top = Math.max(...scored.map((one) => one.score))
-  const weights = scored.map((one) => Math.exp(one.score - top))
-  const total = weights.reduce((sum, weight) => sum + weight, 0)
-  const mean = (pick: (settings: FilterSettings) => number) =>
-    scored.reduce((sum, one, i) => sum + weights[i] * pick(one.settings), 0) / total
-  const [{ settings: any }] = scored
-  const cSd = Math.sqrt(mean((settings) => settings.prior.cSd ** 2))
-  return {
-    ...any,
-    gainDrift: mean((settings) => settings.gainDrift),
-    prior: { ...any.prior, cSd },
-    ...(any.settle
-      ? {
-          settle: {
-            ...any.settle,
-            sd: Math.sqrt(mean((settings) => (settings.settle?.sd ?? 0) ** 2)),
-          },
-        }
-      : {}),
-  }
-}
-
-function sentence(parameter: Parameter, surprise: number, sd: number): string {
+  of: { surprise: number; sd: number; open: boolean } | undefined,
+): string | null {
+  if (!of) return null
+  const { surprise, sd, open } = of
   const { canonical } = PARAMETER_UNITS[parameter]
   const side = surprise > 0 ? 'above' : 'below'
-  return `${sayNumber(Math.abs(surprise), sd)} ${canonical} ${side} what was expected (± ${sayNumber(2 * sd, sd)}), and the next reading did not bear it out; it is not used`
+  const far = `${sayNumber(Math.abs(surprise), sd)} ${canonical} ${side} what was expected (± ${sayNumber(2 * sd, sd)})`
+  return open
+    ? `${far}; it counts by half until another test tells`
+    : `${far}, and the next reading did not bear it out; it is not used`
 }
 
-/** The days at which a state is wanted: one a week long ago, one a day of late, and today. */
-function gridOf(from: number, today: number): number[] {
-  const grid: number[] = []
-  const daily = today - DAILY_DAYS
-  for (let day = Math.ceil(from); day < Math.min(daily, today); day += 7) grid.push(day)
-  for (let day = Math.ceil(Math.max(from, daily)); day < today; day++) grid.push(day)
-  grid.push(today)
-  return grid
-}
+/** What lies behind is known from both sides, by a model that is never the water: its spread is widened by so much. Found on simulated tanks of other laws (`testing/worlds`). */
+const HINDSIGHT = 1.13
+const widened = (state: GainState, logs: boolean): GainState =>
+  logs ? state : { ...state, cc: state.cc * HINDSIGHT ** 2 }
 
-function bandOf(states: readonly GainState[]): BandPoint[] {
-  return states.map(point)
-}
-
-function point(state: GainState): BandPoint {
-  const { value, low, high } = normalEstimate(state.c, Math.sqrt(Math.max(0, state.cc)), '', 0)
-  return { day: state.day, value, low, high }
+function point({ day, c, cc }: GainState, logs: boolean): BandPoint {
+  const sd = Math.sqrt(Math.max(0, cc))
+  if (logs) {
+    const [value, low, high] = [c, c - Z80 * sd, c + Z80 * sd].map(levelOf)
+    return { day, value, low, high }
+  }
+  const { value, low, high } = normalEstimate(c, sd, '', 0)
+  return { day, value, low, high }
 }
 
 /** A reading the keeper will not have used: it is shown, with the reason. */
 function neverUsed(entry: EntryOf<'reading'>): JudgedReading {
   const why = entry.useBecause ? `: ${entry.useBecause}` : ''
   return judged(entry, filterReading(entry, 1), `set aside by you${why}`)
-}
-
-/** An entry as the filter takes it in; `h` by how much the water was concentrated then. */
-function filterReading(entry: EntryOf<'reading'>, h: number): FilterReading {
-  const { mean, sd, interval } = likelihoodOfReading(entry)
-  return { day: entryDay(entry), value: mean, sd, interval, h, believed: entry.use === 'always' }
 }
 
 function judged(

@@ -3,12 +3,28 @@ import { Matrix, inverse } from 'ml-matrix'
 import { seededRandom } from '../../quantity/random'
 import { normalCdf, normalStream } from '../../quantity/normal'
 import {
-  moments,
   runGainFilter,
   type FilterEvent,
   type FilterReading,
   type FilterSettings,
 } from './gain-filter'
+import { readField, TOLD } from './read-field'
+
+const moments = (
+  m: number,
+  p: number,
+  {
+    low,
+    high,
+    blurLow,
+    blurHigh,
+  }: { low: number; high: number; blurLow: number; blurHigh: number },
+) => {
+  const told = new Float64Array(3)
+  return readField(m, p, low, high, blurLow, blurHigh, told)
+    ? { mean: told[TOLD.mean], variance: told[TOLD.variance], chance: told[TOLD.chance] }
+    : null
+}
 
 /**
  * The textbook matrix form of filter and smoother (Rauch, Tung & Striebel 1965; Särkkä 2013, algorithms 4.2 and 8.2), written on
@@ -111,6 +127,67 @@ test('filter and smoother equal their matrix form on irregular readings with a d
   })
 })
 
+test('a change is doubted by a share of what it moves, and a step lets the gain go (matrix form, seed 12)', () => {
+  const random = seededRandom(12)
+  const readings: FilterReading[] = Array.from({ length: 10 }, (_, k) => ({
+    day: k * 3 + random(),
+    value: 14 + 5 * random(),
+    sd: 1,
+    h: 1,
+  }))
+  const settings: FilterSettings = {
+    gainDrift: 0.01,
+    unrest: 0.05,
+    prior: { c: 12, cSd: 3, g: 0.5, gSd: 0.8 },
+  }
+  const before = runGainFilter(0, readings.slice(0, 5), [], [13.9], settings).filtered.at(-1)!
+  const shared = runGainFilter(
+    0,
+    readings.slice(0, 5),
+    [{ day: 14, a: 0.5, b: 1, sd: 0, share: 0.1 }],
+    [],
+    settings,
+  )
+  const plain = runGainFilter(
+    0,
+    readings.slice(0, 5),
+    [{ day: 14, a: 0.5, b: 1, sd: 0 }],
+    [],
+    settings,
+  )
+  const at = (run: typeof plain) => run.filtered.at(-1)!
+  // E[(0.5·c − 1)²]·0.1², with c as it stood just before.
+  const c = before.c + before.g * 0.1
+  const moved = (0.5 * c - 1) ** 2 + 0.25 * (at(plain).cc / 0.25)
+  expect(at(shared).cc - at(plain).cc).toBeCloseTo(0.01 * moved, 6)
+  const step = { day: 20, variance: 2 }
+  const stepped = runGainFilter(0, [], [], [20, 25], { ...settings, steps: [step] })
+  const calm = runGainFilter(0, [], [], [20, 25], settings)
+  expect(stepped.filtered[1].gg - calm.filtered[1].gg).toBeCloseTo(2, 9)
+  expect(stepped.filtered[1].cc - calm.filtered[1].cc).toBeCloseTo(2 * 25, 9)
+})
+
+test('the standing error of an eye is told by an instrument beside it, and its smoother equals the joint posterior (Gaussian, seed 13)', () => {
+  // Readings by eye show c·(1 + e) about an expected level; with wide fields given as sharp values the whole is linear in (c, e) near c.
+  const level = 20
+  const eye = 0.15
+  const readings: FilterReading[] = [0, 1, 2, 3, 4, 5].flatMap((day) => [
+    { day, value: level, sd: 0.05, h: 1 },
+    { day: day + 0.5, value: level * (1 + eye), sd: 0.5, h: 1, byEye: true },
+  ])
+  const run = runGainFilter(0, readings, [], [], {
+    gainDrift: 0,
+    unrest: 1e-9,
+    prior: { c: level, cSd: 1, g: 0, gSd: 1e-6 },
+    eye: { look: 0, bias: 0.2 },
+  })
+  // A regression of six readings on one share: 1/(1/0.2² + Σ level²/0.5²).
+  const precision = 1 / 0.2 ** 2 + (6 * level ** 2) / 0.5 ** 2
+  expect(run.eye.value).toBeCloseTo((6 * level * level * eye) / 0.5 ** 2 / precision, 2)
+  expect(run.eye.sd).toBeCloseTo(1 / Math.sqrt(precision), 3)
+  for (const state of run.smoothed) expect(state.c).toBeCloseTo(level, 1)
+})
+
 test('what settles: filter and smoother equal the exact posterior of a stationary Gaussian process (kriging, Rasmussen & Williams 2006, eq. 2.25–2.26)', () => {
   const settle = { mean: 7, sd: 0.4, tauDays: 9, diluted: false }
   const random = seededRandom(5)
@@ -147,8 +224,10 @@ test('an interval reading has the mean and variance of its exact posterior (nume
       fc.double({ min: 0, max: 40, noNaN: true }),
       fc.double({ min: 1, max: 30, noNaN: true }),
       fc.double({ min: 0.2, max: 4, noNaN: true }),
-      (m, p, low, width, blur) => {
-        const found = moments(m, p, { low, high: low + width, blur })
+      fc.double({ min: 1, max: 2, noNaN: true }),
+      (m, p, low, width, blur, softer) => {
+        const ends = { low, high: low + width, blurLow: blur, blurHigh: blur * softer }
+        const found = moments(m, p, ends)
         const sd = Math.sqrt(p)
         let [total, first, second] = [0, 0, 0]
         const steps = 4000
@@ -156,7 +235,7 @@ test('an interval reading has the mean and variance of its exact posterior (nume
           const x = m - 9 * sd + ((k + 0.5) * 18 * sd) / steps
           const weight =
             Math.exp(-0.5 * ((x - m) / sd) ** 2) *
-            (normalCdf((low + width - x) / blur) - normalCdf((low - x) / blur))
+            (normalCdf((low + width - x) / (blur * softer)) - normalCdf((low - x) / blur))
           total += weight
           first += weight * x
           second += weight * x * x
@@ -164,13 +243,14 @@ test('an interval reading has the mean and variance of its exact posterior (nume
         const chance = (total * ((18 * sd) / steps)) / Math.sqrt(2 * Math.PI * p)
         fc.pre(found !== null && chance > 1e-3)
         const mean = first / total
+        expect(found!.chance).toBeCloseTo(chance, 3)
         expect(found!.mean).toBeCloseTo(mean, 2)
         expect(found!.variance).toBeCloseTo(Math.max(0, second / total - mean * mean), 1)
         expect(found!.variance).toBeLessThanOrEqual(p * 1.0001)
       },
     ),
   )
-  expect(moments(0, 1, { low: 500, high: 600, blur: 1 })).toBeNull()
+  expect(moments(0, 1, { low: 500, high: 600, blurLow: 1, blurHigh: 1 })).toBeNull()
 })
 
 test('Φ and the normal stream (Abramowitz & Stegun table 26.1; moments)', () => {

@@ -3,13 +3,15 @@ import { entryDay } from '../../history/journal-index'
 import { entriesOf } from '../../history/journal-index'
 import type { TankHistory } from '../../history/types'
 import type { Parameter } from '../../quantity/units'
-import type { FilterEvent } from './gain-filter'
+import type { FilterEvent } from './track'
 import { FACTS } from '../facts/parameters'
 import { addedByDose } from '../dosing/products'
-import { evaporation, levelOfSource } from '../facts/sources'
+import { evaporation, sourceHolds } from '../facts/sources'
 
-/** Litres of a change are seldom read better than this share. Common practice. */
-const CHANGE_SPREAD = 0.04
+/** Litres of a change are seldom read better than this share of what is changed. Common practice. */
+export const CHANGE_SPREAD = 0.1
+/** How far a water as it comes wanders from what was measured of it, and how far the reckoned is off where nobody did, share. Common practice. */
+const SOURCE_SPREAD = { measured: 0.1, reckoned: 0.25 } as const
 /** A dose is measured to about a tenth, and bottles settle. Common practice. */
 const DOSE_SPREAD = 0.1
 /** A tank is never reckoned emptier than this: long before, somebody would have filled it. */
@@ -42,22 +44,15 @@ export function waterEvents(
   const added = addedByDose(history, parameter)
   const filled: number[] = [from]
   const events: FilterEvent[] = []
-  const dated = [
-    ...entriesOf(history.entries, 'water-change'),
-    ...entriesOf(history.entries, 'top-off'),
-    ...entriesOf(history.entries, 'dose'),
-  ]
-    .map((entry) => ({ entry, day: entryDay(entry) }))
-    .filter(({ day }) => day >= from && day <= today)
-    .sort((a, b) => a.day - b.day)
-  for (const { entry, day } of dated) {
+  for (const { entry, day } of movesOfWater(history, from, today)) {
     const litres = litresOf(day)
     if (entry.kind === 'dose') {
       const b = added(entry) / litres
-      if (b > 0) events.push({ day, a: 1, b, sd: DOSE_SPREAD * b })
+      if (b > 0) events.push({ day, a: 1, b, sd: 0, share: DOSE_SPREAD })
       continue
     }
-    const source = levelOfSource(history, entry.sourceId, parameter, day)
+    const { value: source, measured } = sourceHolds(history, entry.sourceId, parameter, day)
+    const spread = SOURCE_SPREAD[measured ? 'measured' : 'reckoned']
     if (entry.kind === 'water-change') {
       const missing = Math.min(
         litres * (1 - LEAST_FULL),
@@ -68,9 +63,13 @@ export function waterEvents(
         day,
         a: 1 - entry.fraction,
         b: (source * added) / litres,
-        sd: CHANGE_SPREAD * FACTS[parameter].prior.c,
+        sd: (spread * source * added) / litres,
+        share: CHANGE_SPREAD,
       })
-    } else events.push({ day, a: 1, b: (source * entry.litres) / litres, sd: 0 })
+    } else {
+      const b = (source * entry.litres) / litres
+      events.push({ day, a: 1, b, sd: spread * b, share: CHANGE_SPREAD })
+    }
     filled.push(day)
   }
   let at = 0
@@ -82,3 +81,14 @@ export function waterEvents(
   }
   return { events, fullness }
 }
+
+/** Changes, top-ups and doses of a time, in order. */
+const movesOfWater = ({ entries }: TankHistory, from: number, today: number) =>
+  [
+    ...entriesOf(entries, 'water-change'),
+    ...entriesOf(entries, 'top-off'),
+    ...entriesOf(entries, 'dose'),
+  ]
+    .map((entry) => ({ entry, day: entryDay(entry) }))
+    .filter(({ day }) => day >= from && day <= today)
+    .sort((a, b) => a.day - b.day)

@@ -73,7 +73,7 @@ const processed = (
 
 /** One line a parameter. All figures are common practice for planted tanks, and give way to the keeper's own readings. */
 export const FACTS: Record<Parameter, ParameterFacts> = {
-  nitrate: dissolved(10, 15, 0.7, 1.5, 0.9, 0),
+  nitrate: dissolved(15, 20, 0.7, 2, 0.9, 0),
   nitrite: processed(0.1, 0.6, 0.02, 0.06, 0.7),
   ammonia: processed(0.3, 1.5, 0.02, 0.08, 0.8),
   phosphate: dissolved(0.5, 0.9, 0.02, 0.07, 0.5, 1),
@@ -82,10 +82,10 @@ export const FACTS: Record<Parameter, ParameterFacts> = {
   calcium: dissolved(20, 18, 0, 0.4, 0.3, 0),
   magnesium: dissolved(4, 5, 0, 0.15, 0.3, 0),
   pH: settling(6.9, 0.5, 20, 0.6, 1),
-  kh: dissolved(3.5, 3, 0, 0.06, 0.6, 1),
-  gh: dissolved(6, 5, 0, 0.08, 0.4, 1),
+  kh: dissolved(5, 5, -0.01, 0.1, 0.6, 1),
+  gh: dissolved(7, 6, 0, 0.1, 0.4, 1),
   temperature: settling(24, 1.5, 12, 0.5, 1),
-  conductivity: dissolved(250, 200, 1, 5, 0.35, 0),
+  conductivity: dissolved(300, 250, 1, 5, 0.35, 0),
   tds: dissolved(150, 120, 0.6, 3, 0.2, 0),
   co2: settling(15, 10, 10, 0.7, 0),
   oxygen: settling(7.5, 1.2, 6, 0.5, 1),

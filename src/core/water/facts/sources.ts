@@ -1,8 +1,7 @@
 import { GH_PER_CALCIUM, GH_PER_MAGNESIUM, hardnessOf } from '../../chemistry/salts'
 import { entriesOf, entryDay } from '../../history/journal-index'
 import { heldOn } from '../../history/dated'
-import { sourceOn } from '../../history/tank-at'
-import type { SourceWater, TankHistory } from '../../history/types'
+import type { SourceAnalysis, SourceWater, TankHistory } from '../../history/types'
 import type { Estimate } from '../../quantity/estimate'
 import type { Parameter } from '../../quantity/units'
 
@@ -16,7 +15,7 @@ const TDS_PER_US = 0.64
 
 /** What a source water holds of a parameter, canonical unit, and whether that was measured or reckoned from its hardness. Null for what is no amount (pH, temperature, gases). */
 export function sourceLevel(
-  source: SourceWater,
+  source: SourceAnalysis,
   parameter: Parameter,
 ): { value: number; measured: boolean } | null {
   const known = (value: number | null, reckoned: number) => ({
@@ -54,19 +53,28 @@ export function sourceLevel(
   }
 }
 
-const reckonedConductivity = (source: SourceWater) =>
+const reckonedConductivity = (source: SourceAnalysis) =>
   US_BARE + US_PER_DEGREE * Math.max(source.ghDegrees, source.khDegrees)
 
-/** What the named source, else the tank's first one, held of a parameter on a day; zero where there is none. */
-export function levelOfSource(
+/** What the named source, else the tank's first one, held of a parameter on a day, and whether that was measured; nothing where there is none. */
+export function sourceHolds(
   { sources }: Pick<TankHistory, 'sources'>,
   sourceId: string | null,
   parameter: Parameter,
   day: number,
-): number {
+): { value: number; measured: boolean } {
   const source = sources.find((candidate) => candidate.id === sourceId) ?? sources[0]
-  return source ? (sourceLevel(sourceOn(source, day), parameter)?.value ?? 0) : 0
+  return (source && sourceLevel(heldOn(source.analyses, day), parameter)) ?? NOTHING
 }
+const NOTHING = { value: 0, measured: false }
+
+/** The level alone: see {@link sourceHolds}. */
+export const levelOfSource = (
+  history: Pick<TankHistory, 'sources'>,
+  sourceId: string | null,
+  parameter: Parameter,
+  day: number,
+): number => sourceHolds(history, sourceId, parameter, day).value
 
 /** Top-ups over which the loss to the air is averaged, and how many it takes to believe them. */
 const TOP_UP_DAYS = 90

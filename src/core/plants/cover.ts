@@ -23,6 +23,10 @@ const COVER_CEILING = 100
 /** Reading cover by eye: ± 6 points; ± 15 at a glance. Common practice. */
 export const EYE_SD = 6
 const GLANCE_SD = 15
+/** Of this an eye has a part for good, which no number of looks takes away, points at half cover. */
+const EYE_BIAS = 3
+/** A look weighs half after so many days: carpets turn with light, gas and season. */
+const HALF_LIFE_DAYS = 40
 /** Prior rate: a healthy carpet doubles in three weeks when young. Common practice. */
 const PRIOR_RATE = { mean: 0.015, sd: 0.025 } as const
 const WINDOW_DAYS = 90
@@ -53,7 +57,8 @@ export function fitCover(
   const rows = used.map((entry) => {
     const p = Math.min(0.98, Math.max(0.02, entry.value / COVER_CEILING))
     const sd = (entry.certainty === 'glance' ? GLANCE_SD : EYE_SD) / COVER_CEILING / (p * (1 - p))
-    return { t: entryDay(entry) - today, y: logit(entry.value), w: 1 / sd ** 2 }
+    const t = entryDay(entry) - today
+    return { t, y: logit(entry.value), w: 2 ** (t / HALF_LIFE_DAYS) / sd ** 2 }
   })
   const total = rows.reduce((sum, row) => sum + row.w, 0)
   const meanT = rows.reduce((sum, row) => sum + row.w * row.t, 0) / total
@@ -64,7 +69,9 @@ export function fitCover(
   const r = (priorPrecision * PRIOR_RATE.mean + joint) / (priorPrecision + spread)
   const rSd = 1 / Math.sqrt(priorPrecision + spread)
   const level = meanY - r * meanT
-  const levelSd = Math.hypot(1 / Math.sqrt(total), rSd * meanT)
+  // In logits an eye’s standing error is the same everywhere: it errs less near nothing and near everything.
+  const bias = (EYE_BIAS / COVER_CEILING) * 4
+  const levelSd = Math.hypot(1 / Math.sqrt(total), rSd * meanT, bias)
   const looks = used.length === 1 ? 'one look' : `${used.length} looks`
   const because = `${looks} at the cover in ${WINDOW_DAYS} days`
   return {

@@ -27,14 +27,18 @@ export interface GrowthFit {
   ownShare: number
 }
 
-/** Reading a ruler against a swaying stem. Common practice. */
-export const MEASURED_SD = 1
-const GLANCE_SD = 3
-const TRIM_SD = 0.7
+/** Reading a ruler against a swaying stem: a share of the height, and what a ruler cannot tell, cm. Common practice. */
+const READ = { share: 0.065, cm: 0.35 } as const
+/** At a glance it is three times as much; what a cut leaves is told a little better than what stands. */
+const GLANCE_FACTOR = 3
+const CUT_FACTOR = 0.8
+/** The spread with which a height is read, cm. */
+export const readingSd = (cm: number): number => READ.cm + READ.share * Math.abs(cm)
 /** An entry weighs half after this many days: growth follows the season, the gas and the light. */
 const HALF_LIFE_DAYS = 45
 
-const sdOf = (certainty: Certainty) => (certainty === 'glance' ? GLANCE_SD : MEASURED_SD)
+const sdOf = (cm: number, certainty: Certainty) =>
+  readingSd(cm) * (certainty === 'glance' ? GLANCE_FACTOR : 1)
 
 function cutSegments(history: TankHistory, plantingId: string, now: Instant): GrowthSegment[] {
   const today = dayOf(now)
@@ -44,11 +48,12 @@ function cutSegments(history: TankHistory, plantingId: string, now: Instant): Gr
     if (day > today) break
     const here = segments[segments.length - 1].points
     if (entry.kind === 'measure' && entry.measure === 'height') {
-      here.push({ day, cm: entry.value, sd: sdOf(entry.certainty), entryId: entry.id })
+      here.push({ day, cm: entry.value, sd: sdOf(entry.value, entry.certainty), entryId: entry.id })
     } else if (entry.kind === 'trim') {
       if (entry.fromCm !== null)
-        here.push({ day, cm: entry.fromCm, sd: MEASURED_SD, entryId: entry.id })
-      segments.push({ points: [{ day, cm: entry.toCm, sd: TRIM_SD, entryId: entry.id }] })
+        here.push({ day, cm: entry.fromCm, sd: readingSd(entry.fromCm), entryId: entry.id })
+      const sd = CUT_FACTOR * readingSd(entry.toCm)
+      segments.push({ points: [{ day, cm: entry.toCm, sd, entryId: entry.id }] })
     }
   }
   return segments.filter((segment) => segment.points.length > 0)

@@ -44,8 +44,14 @@ const START_SHARE = 0.25
 
 /** A stem that has reached the surface goes on along it: its length may pass the headroom by this factor. Common practice. */
 const ALONG_SURFACE = 1.5
-/** Growth from week to week is not even: variance a day, cm², about the steady rate. Common practice. */
-const UNEVEN_CM2_PER_DAY = 0.08
+/** Growth is not even: it comes in spurts of a week or so, by a third more or less. Variance a day, in squares of the daily rate. Common practice. */
+const UNEVEN = 0.6
+/** Between two heights that are known spurts and lulls make good for each other in part. */
+const BETWEEN = 0.22
+/** And a rate is not the same from one month to the next, share of it. */
+const RATE_TURNS = 0.15
+/** A plant that hardly grows has this much of unevenness all the same, cm²/day. */
+const LEAST_UNEVEN_CM2 = 0.004
 
 interface Anchor {
   day: number
@@ -77,21 +83,58 @@ export function heightCourse(
     sd: species.matureHeightCm * 0.12,
   }
   const known = points.filter((point) => point.day > planted.day)
+  const rate = {
+    value: fit.rate.value,
+    sd: (fit.rate.high - fit.rate.low) / (2 * Z80),
+    because: fit.rate.because,
+  }
   const room = headroom(tankAt(history, lastDay(planting, now)), planting)
   const stem = isStem(species.group)
+  const ceilingCm = Math.max(
+    ...known.map((point) => point.cm),
+    stem ? room * ALONG_SURFACE : Math.min(species.matureHeightCm * 1.25, room + 4),
+  )
   return {
     plantingId: planting.id,
-    anchors: [planted, ...known.map(({ day, cm, sd }) => ({ day, cm, sd }))],
-    rate: {
-      value: fit.rate.value,
-      sd: (fit.rate.high - fit.rate.low) / (2 * Z80),
-      because: fit.rate.because,
-    },
-    ceilingCm: Math.max(
-      ...known.map((point) => point.cm),
-      stem ? room * ALONG_SURFACE : Math.min(species.matureHeightCm * 1.25, room + 4),
-    ),
+    anchors: withGrownHeights([planted, ...known], fit.segments, rate, ceilingCm),
+    rate,
+    ceilingCm,
   }
+}
+
+type Rate = HeightCourse['rate']
+
+/** How far off `days` of growth at a rate may be, cm² (variance). */
+function growthVariance(rate: Rate, days: number): number {
+  const turns = RATE_TURNS * rate.value * days
+  return (rate.sd * days) ** 2 + turns * turns + unevenness(rate) * days
+}
+const unevenness = ({ value }: Rate): number => LEAST_UNEVEN_CM2 + UNEVEN * value * value
+
+/** So little before a cut the plant stands as it has grown, days. */
+const JUST_BEFORE = 1e-3
+
+/** The known heights, and before each cut of which only what was left is known, the height it had grown to: it grew until the scissors. */
+function withGrownHeights(
+  known: readonly Anchor[],
+  segments: GrowthFit['segments'],
+  rate: Rate,
+  ceilingCm: number,
+): Anchor[] {
+  // Every stretch but the first begins with what a cut left.
+  const cuts = new Set(segments.slice(1).map(({ points }) => points[0].day))
+  return known.flatMap(({ day, cm, sd }, i) => {
+    const last = known[i - 1]
+    const anchor = { day, cm, sd }
+    if (!last || !cuts.has(day) || day - last.day <= JUST_BEFORE) return [anchor]
+    const days = day - last.day
+    const grown = {
+      day: day - JUST_BEFORE,
+      cm: Math.max(cm, Math.min(ceilingCm, last.cm + rate.value * days)),
+      sd: Math.sqrt(last.sd ** 2 + growthVariance(rate, days)),
+    }
+    return [grown, anchor]
+  })
 }
 
 /** The last day on which a planting stood, or today: the tank round it then sets its ceiling. */
@@ -110,7 +153,7 @@ export function heightOn(course: HeightCourse, day: number): Estimate {
   const [a, b] = [anchors[next - 1], anchors[next]]
   const t = b.day === a.day ? 0 : (day - a.day) / (b.day - a.day)
   const value = a.cm + t * (b.cm - a.cm)
-  const sway = Math.sqrt(t * (1 - t) * (b.day - a.day)) * 0.25
+  const sway = Math.sqrt(BETWEEN * t * (1 - t) * (b.day - a.day) * unevenness(course.rate))
   const sd = Math.hypot((1 - t) * a.sd, t * b.sd, sway)
   const clip = (x: number) => Math.max(0, Math.min(ceilingCm, x))
   return {
@@ -124,7 +167,7 @@ export function heightOn(course: HeightCourse, day: number): Estimate {
 function beyond(course: HeightCourse, last: Anchor, day: number): Estimate {
   const dt = day - last.day
   const { rate, ceilingCm } = course
-  const sd = Math.sqrt(last.sd ** 2 + (rate.sd * dt) ** 2 + UNEVEN_CM2_PER_DAY * Math.min(dt, 60))
+  const sd = Math.sqrt(last.sd ** 2 + growthVariance(rate, dt))
   const value = last.cm + rate.value * dt
   const clip = (x: number) => Math.max(0, Math.min(ceilingCm, x))
   // At the ceiling the growth stops, not the doubt: the last reading's own error stays about it.
@@ -154,15 +197,26 @@ export function daysToSurface(
   const today = heightOn(course, dayOf(now))
   const room = headroom(tankNow(history, now), planting)
   const left = room - today.value
+  const reach = (pick: (height: Estimate) => number): number | null => {
+    if (pick(today) >= room) return 0
+    for (let days = 1; days <= FURTHEST_DAYS; days++)
+      if (pick(heightOn(course, dayOf(now) + days)) >= room) return days
+    return null
+  }
   if (left <= 0)
     return {
       value: 0,
       low: 0,
-      high: 0,
+      high: reach(({ low }) => low),
       because: 'it stands as high as the water over it',
     }
   if (fit.rate.value <= 0.005) return null
-  const quick = Math.max(0, room - today.high) / Math.max(fit.rate.high, 0.005)
-  const slow = fit.rate.low > 0.005 ? Math.max(0, room - today.low) / fit.rate.low : null
-  return { value: left / fit.rate.value, low: quick, high: slow, because: fit.rate.because }
+  return {
+    value: left / fit.rate.value,
+    low: reach(({ high }) => high) ?? FURTHEST_DAYS,
+    high: reach(({ low }) => low),
+    because: fit.rate.because,
+  }
 }
+/** Nobody looks further ahead for a plant’s tops. */
+const FURTHEST_DAYS = 400

@@ -2,7 +2,7 @@ import { inTimeOrder } from '@/core/history/lookup'
 import type { EntryDetails, Sign } from '@/core/journal/entry'
 import type { Planting, TankHistory } from '@/core/history/types'
 import { coverIn, EYE_SD, fitCover } from '@/core/plants/cover'
-import { MEASURED_SD } from '@/core/plants/growth'
+import { readingSd } from '@/core/plants/growth'
 import { heightCourse, heightOn } from '@/core/plants/height'
 import { asRead, type Estimate } from '@/core/quantity/estimate'
 import { seededRandom } from '@/core/quantity/random'
@@ -274,10 +274,8 @@ class TarnYear {
   ): void {
     const truth = this.heights.get(planting.stake) ?? 0
     const now = this.at(this.ago(day))
-    const expected =
-      day > EXPECT_FROM_DAY
-        ? asRead(heightOn(heightCourse(this.diary.story, planting, now), dayOf(now)), MEASURED_SD)
-        : null
+    const stands = heightOn(heightCourse(this.diary.story, planting, now), dayOf(now))
+    const expected = day > EXPECT_FROM_DAY ? asRead(stands, readingSd(stands.value)) : null
     const seen = Math.max(1, Math.round(truth + this.noise(0.8)))
     // One value in five is waved through at a glance when it is about right.
     const glance = expected !== null && this.random() < 0.2 && Math.abs(expected.value - seen) < 2

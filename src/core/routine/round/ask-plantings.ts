@@ -3,7 +3,7 @@ import { speciesOf } from '../../history/lookup'
 import { tankNow } from '../../history/tank-at'
 import type { Planting, TankHistory } from '../../history/types'
 import { coverIn, EYE_SD, fitCover } from '../../plants/cover'
-import { growthSegments, MEASURED_SD } from '../../plants/growth'
+import { growthSegments, readingSd } from '../../plants/growth'
 import { heightCourse, heightOn } from '../../plants/height'
 import { asRead } from '../../quantity/estimate'
 import { dayOf, type Instant } from '../../quantity/time'
@@ -63,6 +63,7 @@ function askHeight(
   const today = dayOf(now)
   const last = growthSegments(history, id, now).at(-1)?.points.at(-1)
   if (last && today - last.day < everyDays) return []
+  const expected = heightOn(heightCourse(history, planting, now), today)
   const trimmed = last && byId(history.entries, last.entryId)?.kind === 'trim'
   return [
     {
@@ -71,7 +72,7 @@ function askHeight(
       last: last
         ? { value: last.cm, daysAgo: today - last.day, by: trimmed ? 'trim' : null }
         : null,
-      expected: asRead(heightOn(heightCourse(history, planting, now), today), MEASURED_SD),
+      expected: asRead(expected, readingSd(expected.value)),
       unit: 'cm',
       min: 0,
       max: tankNow(history, now).vessel.heightCm * MOST_TIMES_THE_GLASS,

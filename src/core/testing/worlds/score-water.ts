@@ -7,6 +7,7 @@ import {
   type WaterEstimate,
 } from '../../water/estimate/estimate'
 import { DAY0 } from '../tank'
+import { Tally } from './tally'
 import { keep, until, type Kept } from './water-keeper'
 import {
   liveWater,
@@ -16,19 +17,6 @@ import {
   type WaterWorld,
   type WorldParameter,
 } from './water-world'
-
-/** How often the truth lay in the range, of how many looks. */
-export class Tally {
-  private inside = 0
-  looks = 0
-  add(truth: number, { low, high }: { low: number; high: number }): void {
-    this.looks++
-    if (truth >= low && truth <= high) this.inside++
-  }
-  get percent(): number {
-    return (100 * this.inside) / this.looks
-  }
-}
 
 export const AHEAD = [3, 7, 14, 28] as const
 const NAIVE = ['last value', 'straight line', 'last value with changes'] as const

@@ -2,7 +2,8 @@
  * The estimates held against tanks whose truth is known, by laws the estimates do not have (`testing/worlds`): 207 tanks of nine
  * kinds, 23 of each, with keepers whose eyes err by 5 to 30 %, who forget, misread and write changes down by rule of thumb.
  */
-import { AHEAD, againstNaive, scoreWater, type Tally } from '../../testing/worlds/score-water'
+import { AHEAD, againstNaive, scoreWater } from '../../testing/worlds/score-water'
+import type { Tally } from '../../testing/worlds/tally'
 import { WORLD_PARAMETERS } from '../../testing/worlds/water-world'
 
 const scores = scoreWater(1, 208, WORLD_PARAMETERS)

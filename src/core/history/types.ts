@@ -257,14 +257,13 @@ interface SourceIdentity {
   name: string
   kind: (typeof SOURCE_KINDS)[number]
 }
-/** What a source water holds. */
+/** What a source water holds; null where nobody measured it: Vivero then reckons from the hardness, or from what is usual, with a wide range. */
 export interface SourceAnalysis {
-  nitrateMgL: number
-  khDegrees: number
-  ghDegrees: number
-  pH: number
-  temperatureC: number
-  /** Null where nobody measured it: Vivero then reckons from the hardness, or from nothing. */
+  nitrateMgL: number | null
+  khDegrees: number | null
+  ghDegrees: number | null
+  pH: number | null
+  temperatureC: number | null
   phosphateMgL: number | null
   potassiumMgL: number | null
   calciumMgL: number | null

@@ -1,4 +1,5 @@
 import { algaeCourses, algaeOn, algaeTrend } from '../algae/course'
+import { tankNow } from '../history/tank-at'
 import type { TankHistory } from '../history/types'
 import type { AlgaeKind, Place } from '../journal/entry'
 import { dayOf, type Instant } from '../quantity/time'
@@ -21,6 +22,8 @@ export interface AlgaeFacts {
   'algae-recede': Course
   'algae-hold': Course
   'algae-seen-once': Course
+  /** Brown film in a tank’s first weeks. */
+  'film-of-youth': Course
 }
 
 /** A judgement for each algae that still stands, with the way it is going. */
@@ -30,7 +33,8 @@ export function algaeFindings(history: TankHistory, now: Instant): Judged<AlgaeF
     const percent = algaeOn(course, dayOf(now))
     if (percent < MINIMUM_PERCENT) return []
     const trend = algaeTrend(course, now)
-    const rule = ruleFor(trend?.perWeek ?? null)
+    const young = algae === 'brown film' && dayOf(now) - begun(history, now) < YOUNG_DAYS
+    const rule = young ? 'film-of-youth' : ruleFor(trend?.perWeek ?? null)
     return [
       {
         rule,
@@ -44,6 +48,15 @@ export function algaeFindings(history: TankHistory, now: Instant): Judged<AlgaeF
       },
     ]
   })
+}
+
+/** Brown film of the first eight weeks goes by itself. Common practice. */
+const YOUNG_DAYS = 56
+
+/** When the tank, or the ground that lies in it now, was new. */
+function begun(history: TankHistory, now: Instant): number {
+  const { layout } = tankNow(history, now)
+  return Math.max(dayOf(history.vessel.startedAt), layout ? dayOf(layout.ground.laidAt) : 0)
 }
 
 /** Which way a cover goes, by its change in percentage points a week; null: seen once. */

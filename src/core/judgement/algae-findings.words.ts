@@ -9,6 +9,7 @@ const DOES: Record<keyof AlgaeFacts, readonly [one: string, many: string]> = {
   'algae-recede': ['recedes', 'recede'],
   'algae-hold': ['holds its ground', 'hold their ground'],
   'algae-seen-once': ['was seen once', 'were seen once'],
+  'film-of-youth': ['goes by itself', 'go by themselves'],
 }
 
 export const algaeWords: WordsFor<AlgaeFacts> = {
@@ -20,6 +21,13 @@ export const algaeWords: WordsFor<AlgaeFacts> = {
   }),
   'algae-hold': (facts, names) => course('algae-hold', facts, names),
   'algae-seen-once': (facts, names) => course('algae-seen-once', facts, names),
+  'film-of-youth': (facts, names) => ({
+    ...course('film-of-youth', facts, names),
+    clause: 'has the brown film of a young tank',
+    suggests:
+      'Wait, wipe it off, and let snails and suckers come at it; no light, food or dose need be altered for it.',
+    wouldChangeMyMind: 'That it still stands there when the tank is three months old.',
+  }),
 }
 
 function course(

@@ -13,7 +13,8 @@ import {
   type WaterEstimate,
 } from '../water/estimate/estimate'
 import { rawPhase, type RawPhase } from '../water/estimate/raw-phase'
-import { bandNow, FACTS } from '../water/facts/parameters'
+import { bandNowWithReason, FACTS, type BandBy } from '../water/facts/parameters'
+import { bearableShare } from '../water/changes/bearable'
 import { levelOfSource } from '../water/facts/sources'
 import type { Judged } from './finding'
 
@@ -46,6 +47,8 @@ interface Banded {
   parameter: Parameter
   now: Estimate
   band: Band
+  /** Who says where it should stand. */
+  by: BandBy
 }
 export interface BandFacts {
   /** `change`: the share of the water that brings it to the edge; null where none can. `animals`: whether any are on paper. `phase`: of a tank that begins. */
@@ -66,8 +69,8 @@ export function bandFinding(
   const last = estimate?.readings.filter((reading) => reading.setAside === null).at(-1)
   if (!estimate || !last || dayOf(now) - last.day > STALE_DAYS) return null
   const animals = hasAnimals(history, now)
-  const band = bandHere(history, parameter, animals, now)
-  const facts = { parameter, now: estimate.now, band }
+  const { band, by } = bandHere(history, parameter, animals, now)
+  const facts = { parameter, now: estimate.now, band, by }
   const base = {
     key: `water:${parameter}`,
     subject: { of: 'water' } as const,
@@ -78,7 +81,7 @@ export function bandFinding(
   const { c, cc } = estimate.state
   const outside = outsideBand(c, Math.max(1e-6, Math.sqrt(cc)), band) >= LIKELY
   if (outside && band.high !== null && estimate.now.value > band.high) {
-    const change = changeTo(band.high, history, estimate, now)
+    const change = changeTo(band.high, history, conditions, estimate, now)
     return { ...base, ...overBand({ ...facts, change, animals, phase: rawPhase(history, now) }) }
   }
   if (outside && band.low !== null && estimate.now.value < band.low)
@@ -101,9 +104,9 @@ function bandHere(
   parameter: Parameter,
   animals: boolean,
   now: Instant,
-): Band {
-  const band = bandNow(history, parameter, now)
-  return parameter === 'co2' && !animals ? { ...band, high: null } : band
+): { band: Band; by: BandBy } {
+  const { band, by } = bandNowWithReason(history, parameter, now)
+  return { by, band: parameter === 'co2' && !animals ? { ...band, high: null } : band }
 }
 
 /** How much it matters that a parameter stands over its band. */
@@ -137,6 +140,7 @@ function isPressing(parameter: Parameter, level: number, animals: boolean): bool
 function changeTo(
   level: number,
   history: TankHistory,
+  conditions: Conditions,
   estimate: WaterEstimate,
   now: Instant,
 ): number | null {
@@ -145,9 +149,10 @@ function changeTo(
   if (!source || FACTS[parameter].behaviour !== 'dissolved') return null
   const held = levelOfSource(history, source.id, parameter, dayOf(now))
   const change = changeForTarget(estimate, level, held)
-  return change.ok && change.value.fraction.value > LEAST_CHANGE
-    ? change.value.fraction.value
-    : null
+  if (!change.ok || change.value.fraction.value <= LEAST_CHANGE) return null
+  // No change that would carry the water away from what lives in it.
+  const share = change.value.fraction.value
+  return bearableShare(history, conditions, source, share, now) < share ? null : share
 }
 
 /** Days until a parameter passes a limit for all its routine changes; null where it does not within the outlook. */

@@ -5,6 +5,7 @@ import { nameOf, nameWithin, unitOf } from '../quantity/parameter-name'
 import type { Parameter } from '../quantity/units'
 import type { RawPhase } from '../water/estimate/raw-phase'
 import { sayPhase } from '../water/estimate/raw-phase.words'
+import type { BandBy } from '../water/facts/parameters'
 import type { BandFacts } from './band-finding'
 import type { FindingWords, WordsFor } from './finding'
 
@@ -99,6 +100,15 @@ export const bandWords: WordsFor<BandFacts> = {
 
 type Banded = BandFacts['under-band']
 
+/** Who wants it so, where that is worth a word. */
+const BY: Record<BandBy, string> = {
+  keeper: '',
+  animals: ' by what lives here',
+  school: '',
+  vessel: '',
+  nobody: ' of tanks in general: say what your animals need, and it is judged by that',
+}
+
 const outside = (
   facts: Banded,
   side: 'over' | 'under',
@@ -109,7 +119,7 @@ const outside = (
   const unit = unitOf(parameter)
   return {
     says: `${name} is ${side} its band`,
-    detail: `${name} stands near ${measures.sayEstimate(now, unit)}; ${sayBand(parameter, band, measures)}${unit ? ` ${measures.unit(unit)}` : ''} is wanted.`,
+    detail: `${name} stands near ${measures.sayEstimate(now, unit)}; ${sayBand(parameter, band, measures)}${unit ? ` ${measures.unit(unit)}` : ''} is wanted${BY[facts.by]}.`,
     ...settled(facts, measures),
   }
 }

@@ -24,6 +24,7 @@ import {
   STEMS,
   tank,
   withGround,
+  withSource,
 } from '../testing/tank'
 import { CATALOGUE } from '../plants/catalogue'
 import { findings } from './findings'
@@ -51,11 +52,11 @@ describe('soil', () => {
   ])('a jar that loses %d of its KH: %s', (drop, state) => expect(jar(drop)).toBe(state))
   test('a jar test counts for ninety days, then age speaks', () => {
     expect(jar(0.01, 5, 94.9)).toBe('spent')
-    expect(jar(0.01, 5, 95.1)).toBe('working')
+    expect(jar(0.01, 5, 95.1)).toBe('unseen')
   })
-  test('without a test a soil is presumed tired from three hundred days on', () => {
+  test('without a test a soil is unknown in its first year, and presumed tired after it', () => {
     const aged = (day: number) => soilState(tank([], { layouts: active }), at(day))?.state
-    expect([aged(300), aged(301)]).toEqual(['working', 'tired'])
+    expect([aged(365), aged(366)]).toEqual(['unseen', 'tired'])
   })
   test('KH that rises by more than a degree over eight readings tells on the soil; young it is tired, old it is spent', () => {
     const kh = (first: number, last: number, shift = 0) =>
@@ -71,9 +72,13 @@ describe('soil', () => {
         }),
         { layouts: active },
       )
-    expect(soilState(kh(2, 3), at(80))?.state).toBe('working')
-    expect(soilState(kh(2, 3.05), at(80))?.state).toBe('tired')
-    expect(soilState(kh(2, 3.05, 240), at(320))?.state).toBe('spent')
+    const soft = (story: ReturnType<typeof kh>) => withSource(story, { khDegrees: 1 })
+    expect(soilState(kh(2, 3), at(80))?.state).toBe('unseen')
+    expect(soilState(soft(kh(2, 3.05)), at(80))?.state).toBe('tired')
+    expect(soilState(soft(kh(2, 3.05, 310)), at(390))?.state).toBe('spent')
+    // Stones, top-ups, salts and another water raise it as well: then it is no sign of spent soil, and says so.
+    const told = soilState(withSource(kh(2, 3.05, 310), { khDegrees: 4 }), at(390))!
+    expect([told.state, told.orBy]).toEqual(['tired', ['another water']])
   })
 })
 

@@ -19,8 +19,9 @@ export interface ChangeFacts {
 
 /** Under this share of changes on time the rhythm is lost. Common practice. */
 const RHYTHM_LOST = 0.6
-/** Whole days late from which it is time to act. */
-const ACT_DAYS = 3
+/** Late by so much of its own rhythm it is time to act, where the rhythm was kept; a loose one is only watched. Common practice. */
+const ACT_SHARE = 0.5
+const ACT_LEAST_DAYS = 3
 /** Further days late add no weight. */
 const MOST_LATE = 20
 
@@ -44,7 +45,7 @@ export function changeFinding(history: TankHistory, now: Instant): Judged<Change
       ...base,
       rule: 'change-late',
       facts: { ...facts, lateDays, lostRhythm },
-      level: lateDays >= ACT_DAYS ? 'act' : 'watch',
+      level: presses(lateDays, routineDays, adherence) ? 'act' : 'watch',
       weight: 35 + Math.min(lateDays, MOST_LATE),
     } satisfies Judged<ChangeFacts, 'change-late'>
   return lostRhythm
@@ -62,4 +63,10 @@ export function changeFinding(history: TankHistory, now: Instant): Judged<Change
         level: 'good',
         weight: 5,
       } satisfies Judged<ChangeFacts, 'changes-regular'>)
+}
+
+/** Three days late are little in a rhythm of ten, and nothing new to a keeper who is loose about it: the numbers press then, or nothing does. */
+function presses(lateDays: number, routineDays: number, adherence: number | null): boolean {
+  const loose = adherence !== null && adherence < RHYTHM_LOST
+  return !loose && lateDays >= Math.max(ACT_LEAST_DAYS, ACT_SHARE * routineDays)
 }

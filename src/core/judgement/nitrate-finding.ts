@@ -10,10 +10,11 @@ import {
   routineChanges,
   type WaterEstimate,
 } from '../water/estimate/estimate'
+import { bearableShare, warmTo } from '../water/changes/bearable'
 import { bandNow } from '../water/facts/parameters'
 import { steadyBeforeChange } from '../water/changes/dilution'
 import { nextChange } from '../water/changes/regime'
-import { levelOfSource } from '../water/facts/sources'
+import { levelOfSource, sourceLevel } from '../water/facts/sources'
 import type { Judged } from './finding'
 
 /** A change brings nitrate down to this part of the ceiling, so that it does not stand over it again tomorrow. */
@@ -38,7 +39,14 @@ interface Standing {
 }
 export interface NitrateFacts {
   /** `share`: of the water, to be changed; `target`: what that comes to. */
-  'nitrate-over': Standing & { share: number; litres: number; target: number }
+  'nitrate-over': Standing & {
+    share: number
+    litres: number
+    target: number
+    /** So much of it at once, where the animals bear no more; and what the new water is warmed to, °C. */
+    atOnce: number | null
+    warmTo: number | null
+  }
   /** `settles`: before each change, as they are made now. */
   'nitrate-passes': Standing & { ceiling: number; inDays: number; settles: number | null }
   'nitrate-all-but-gone': Standing
@@ -71,9 +79,16 @@ export function nitrateFinding(
     return {
       ...base,
       rule: 'nitrate-over',
-      facts: { ...standing, share, litres: share * estimate.litres, target },
-      level: 'act',
-      weight: 60 + estimate.now.value - ceiling,
+      facts: {
+        ...standing,
+        ...care(history, conditions, share, now),
+        share,
+        litres: share * estimate.litres,
+        target,
+      },
+      level: farOver(estimate, ceiling) ? 'act' : 'watch',
+      // Whatever it stands at, leaks, gasping, ammonia, heat and gas come before it.
+      weight: Math.min(MOST_WEIGHT, 42 + (10 * (estimate.now.value - ceiling)) / ceiling),
       leadsTo: 'log-change',
     } satisfies Judged<NitrateFacts, 'nitrate-over'>
   }
@@ -91,6 +106,31 @@ export function nitrateFinding(
     : { ...base, rule: 'nitrate-in-hand', facts: standing, level: 'good', weight: 10 }
 }
 
+/** Far over is half as much again; rising fast is as much as would make it that within a fortnight. Common practice: nitrate harms slowly. */
+const FAR_OVER = 1.5
+const FAST_DAYS = 14
+const MOST_WEIGHT = 51
+function farOver({ now, gainPerDay }: WaterEstimate, ceiling: number): boolean {
+  const far = FAR_OVER * ceiling
+  return now.value >= far || (gainPerDay.low > 0 && now.value + FAST_DAYS * gainPerDay.value >= far)
+}
+
+/** How a change is made so that what lives there bears it. */
+function care(
+  history: TankHistory,
+  conditions: Conditions,
+  share: number,
+  now: Instant,
+): Pick<NitrateFacts['nitrate-over'], 'atOnce' | 'warmTo'> {
+  const source = usualSource(history, now)
+  if (!source) return { atOnce: null, warmTo: null }
+  const most = bearableShare(history, conditions, source, share, now)
+  const atOnce =
+    most < share - LEAST_STEP ? Math.max(LEAST_STEP, Math.floor(most * STEPS) / STEPS) : null
+  return { atOnce, warmTo: warmTo(conditions, source, atOnce ?? share) }
+}
+const LEAST_STEP = 0.05
+
 /** The share of the water whose change brings nitrate to a level, in steps a keeper can measure. */
 function shareFor(
   history: TankHistory,
@@ -99,7 +139,9 @@ function shareFor(
   now: Instant,
 ): number {
   const source = usualSource(history, now)
-  const change = source ? changeForTarget(estimate, target, source.nitrateMgL) : null
+  const change = source
+    ? changeForTarget(estimate, target, sourceLevel(source, 'nitrate')!.value)
+    : null
   return change?.ok
     ? Math.min(MOST_SHARE, Math.round(change.value.fraction.value * STEPS) / STEPS)
     : HALF

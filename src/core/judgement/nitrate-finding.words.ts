@@ -1,3 +1,4 @@
+import type { Measures } from '../quantity/measures'
 import type { Estimate } from '../quantity/estimate'
 import { sayDays, sayEstimate, sayNumber, sayRange } from '../quantity/say'
 import type { FindingWords, WordsFor } from './finding'
@@ -6,11 +7,14 @@ import type { NitrateFacts } from './nitrate-finding'
 type Standing = NitrateFacts['nitrate-in-hand']
 
 export const nitrateWords: WordsFor<NitrateFacts> = {
-  'nitrate-over': (facts) => ({
-    says: `${sayShare(facts.share)} the water, today`,
+  'nitrate-over': (facts, { measures }) => ({
+    says:
+      facts.atOnce === null
+        ? `${sayShare(facts.share)} the water, today`
+        : `${sayShare(facts.share)} the water, a part today`,
     detail: standing(facts),
     clause: `is heavy with nitrate, near ${sayNumber(facts.now.value, 5)} mg/L`,
-    suggests: `Change ${Math.round(facts.share * 100)} % (${Math.round(facts.litres)} L) to stand near ${sayNumber(facts.target, 2)} mg/L.`,
+    suggests: `Change ${Math.round(facts.share * 100)} % (${Math.round(facts.litres)} L) to stand near ${sayNumber(facts.target, 2)} mg/L.${sayCare(facts, measures)}`,
     ...settled(facts),
   }),
   'nitrate-passes': (facts) => ({
@@ -35,6 +39,19 @@ export const nitrateWords: WordsFor<NitrateFacts> = {
     suggests: 'Go on as you do.',
     ...settled(facts),
   }),
+}
+
+/** How it is done so that the animals bear it. */
+function sayCare({ atOnce, warmTo }: NitrateFacts['nitrate-over'], measures: Measures): string {
+  const parts =
+    atOnce === null
+      ? ''
+      : ` What lives here bears about ${Math.round(atOnce * 100)} % at once: make it in steps, a day or two apart.`
+  const warm =
+    warmTo === null
+      ? ''
+      : ` Warm the new water to about ${measures.say(warmTo, '°C', 1)} first, or let it run in slowly.`
+  return parts + warm
 }
 
 const sayShare = (share: number) =>

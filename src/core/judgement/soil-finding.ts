@@ -1,12 +1,15 @@
 import { entriesOf, readingsOf } from '../history/journal-index'
 import { tankNow } from '../history/tank-at'
 import type { Ground, TankHistory } from '../history/types'
-import { daysBetween, type Instant } from '../quantity/time'
+import { daysBetween, dayOf, type Instant } from '../quantity/time'
+import { netLitres } from '../vessel/volume'
+import { productOf, raises } from '../water/dosing/products'
+import { levelOfSource } from '../water/facts/sources'
 import { lastIds } from './evidence'
 import type { Judged } from './finding'
 
-/** Active soil usually stops holding hardness after one to three years. Common practice. */
-const TIRED_DAYS = 300
+/** Active soil usually stops holding hardness after one to three years: from here on it may be presumed to tire. Common practice. */
+const TIRED_DAYS = 365
 /** A jar of water of known KH that loses less than this share in a day or two: the soil is spent. Common practice. */
 const SPENT_DROP_SHARE = 0.15
 /** The first and the last so many readings of KH are set against each other. */
@@ -25,13 +28,18 @@ interface KhRecord {
   last: number
 }
 export interface SoilState {
-  state: 'working' | 'tired' | 'spent' | 'not-active'
+  /** `unseen`: young, and nothing measured. */
+  state: 'working' | 'tired' | 'spent' | 'not-active' | 'unseen'
   material: Ground['material']
   ageDays: number
   /** What says so beside its age: entries, and the KH record where that is it. */
   entryIds: readonly string[]
   kh: KhRecord | null
+  /** What else may have raised the KH. */
+  orBy: readonly KhCause[]
 }
+/** What raises KH beside a soil that gives up. */
+export type KhCause = 'stones' | 'top-ups' | 'doses' | 'another water'
 
 /** What the active soil still does: from the jar test if there is one, else from the KH record, else from its age. */
 export function soilState(history: TankHistory, now: Instant): SoilState | null {
@@ -39,7 +47,7 @@ export function soilState(history: TankHistory, now: Instant): SoilState | null 
   if (!layout) return null
   const { material, laidAt } = layout.ground
   const ageDays = daysBetween(laidAt, now)
-  const base = { material, ageDays, entryIds: [], kh: null }
+  const base = { material, ageDays, entryIds: [], kh: null, orBy: [] }
   if (material !== 'active soil' && material !== 'soil under sand')
     return { ...base, state: 'not-active' }
   const old = ageDays > TIRED_DAYS
@@ -49,13 +57,48 @@ export function soilState(history: TankHistory, now: Instant): SoilState | null 
     return { ...base, state: stateByDrop(drop), entryIds: [jar.id] }
   }
   const risen = khRise(history)
-  return risen
-    ? { ...base, ...risen, state: old ? 'spent' : 'tired' }
-    : { ...base, state: old ? 'tired' : 'working' }
+  if (!risen) return { ...base, state: old ? 'tired' : 'unseen' }
+  const orBy = otherCauses(history, risen.kh, now)
+  return orBy.length > 0
+    ? { ...base, ...risen, orBy, state: 'tired' }
+    : { ...base, ...risen, state: old ? 'spent' : 'tired' }
+}
+
+/** Salts and top-ups of so many days are still in the water. */
+const CAUSE_DAYS = 180
+/** Hard water that topped up by so much of the rise is a cause. */
+const CAUSE_SHARE = 0.4
+
+/** What else may have raised the KH: stones give lime, evaporation leaves it, salts and another water bring it. */
+function otherCauses(history: TankHistory, { first, last }: KhRecord, now: Instant): KhCause[] {
+  const { layout, vessel } = tankNow(history, now)
+  const today = dayOf(now)
+  const lately = ({ at }: { at: Instant }) => today - dayOf(at) < CAUSE_DAYS
+  const litres = netLitres(vessel, layout)
+  const topped = entriesOf(history.entries, 'top-off')
+    .filter(lately)
+    .reduce(
+      (sum, entry) =>
+        sum + entry.litres * levelOfSource(history, entry.sourceId, 'kh', dayOf(entry.at)),
+      0,
+    )
+  const dosed = entriesOf(history.entries, 'dose').some((dose) => {
+    const product = lately(dose) ? productOf(history, dose) : null
+    return product !== null && raises(product, 'kh') > 0
+  })
+  const changes = entriesOf(history.entries, 'water-change')
+  const source = levelOfSource(history, changes.at(-1)?.sourceId ?? null, 'kh', today)
+  const causes: [KhCause, boolean][] = [
+    ['stones', layout?.hardscape.some(({ material }) => material === 'stone') ?? false],
+    ['top-ups', topped / litres > CAUSE_SHARE * (last - first)],
+    ['doses', dosed],
+    ['another water', source > first + KH_RISE],
+  ]
+  return causes.filter(([, is]) => is).map(([cause]) => cause)
 }
 
 /** The KH record where it rose as over no working soil; null where it did not, or holds too little. */
-function khRise(history: TankHistory): Pick<SoilState, 'kh' | 'entryIds'> | null {
+function khRise(history: TankHistory): { kh: KhRecord; entryIds: readonly string[] } | null {
   const kh = readingsOf(history.entries, 'kh')
   if (kh.length < 2 * KH_WINDOW) return null
   const mean = (list: typeof kh) => list.reduce((sum, entry) => sum + entry.value, 0) / list.length
@@ -78,7 +121,7 @@ export interface SoilFacts {
 /** The soil as a judgement; null for inert ground and for a soil that works. */
 export function soilFinding(history: TankHistory, now: Instant): Judged<SoilFacts> | null {
   const soil = soilState(history, now)
-  if (!soil || soil.state === 'not-active' || soil.state === 'working') return null
+  if (!soil || !['tired', 'spent'].includes(soil.state)) return null
   const spent = soil.state === 'spent'
   return {
     rule: ruleFor(soil),

@@ -1,6 +1,6 @@
 import { sayNumber } from '../quantity/say'
 import type { FindingWords, WordsFor } from './finding'
-import { KH_WINDOW, type SoilFacts, type SoilState } from './soil-finding'
+import { KH_WINDOW, type KhCause, type SoilFacts, type SoilState } from './soil-finding'
 
 const DAYS_A_MONTH = 30.4
 const JAR = 'Put some in a jar of water of known KH and read it again after a day.'
@@ -14,8 +14,11 @@ export const soilWords: WordsFor<SoilFacts> = {
     ...rest(soil),
   }),
   'soil-tired': (soil) => ({
-    says: 'The soil is getting tired',
-    detail: 'It buffers less than it did.',
+    says: soil.orBy.length > 0 ? 'KH rises; it may be the soil' : 'The soil is getting tired',
+    detail:
+      soil.orBy.length > 0
+        ? `It may as well be ${soil.orBy.map((cause) => CAUSES[cause]).join(' or ')}; a jar test tells them apart.`
+        : 'It buffers less than it did.',
     clause: 'stands on tired soil',
     suggests: JAR,
     ...rest(soil),
@@ -27,6 +30,13 @@ export const soilWords: WordsFor<SoilFacts> = {
     suggests: JAR,
     ...rest(soil),
   }),
+}
+
+const CAUSES: Record<KhCause, string> = {
+  stones: 'the stones, if they hold lime',
+  'top-ups': 'the water that tops up what evaporates',
+  doses: 'the salts you dose',
+  'another water': 'the water you change with now',
 }
 
 const rest = (soil: SoilState): Pick<FindingWords, 'wouldChangeMyMind' | 'reckoned'> => ({

@@ -1,16 +1,17 @@
 import { entriesOf } from '../history/journal-index'
 import { hasAnimals, usualSource } from '../history/lookup'
 import { gasOf, tankNow } from '../history/tank-at'
-import type { SourceWater, TankHistory } from '../history/types'
+import type { TankHistory } from '../history/types'
 import type { Estimate } from '../quantity/estimate'
 import { dayOf, daysBetween, type Instant } from '../quantity/time'
 import type { Parameter } from '../quantity/units'
+import { testsWater } from '../water/balance/worth-testing'
 import { changeRegime } from '../water/changes/regime'
 import { creepFactor, CREEP_WORTH } from '../water/changes/mixing'
 import { rootTabs } from '../water/dosing/dosing'
 import type { Conditions } from '../water/estimate/conditions'
 import { bandNow } from '../water/facts/parameters'
-import { evaporation, levelOfSource } from '../water/facts/sources'
+import { evaporation, levelOfSource, untestedIn } from '../water/facts/sources'
 import { rawPhase, type RawPhase } from '../water/estimate/raw-phase'
 import { ammoniaDanger, SAFE_NH3 } from '../water/gas/ammonia'
 import { isBlue, looksAtHeight } from '../water/gas/gas-looks'
@@ -38,7 +39,9 @@ export interface WaterFacts extends BandFacts {
   /** `saturation`: what the water could hold; `share`: 0–1 of that. */
   'oxygen-short': { measured: Estimate; share: number } & Room
   'oxygen-little-room': Room
-  'source-very-soft': { source: SourceWater }
+  'source-very-soft': { name: string; ghDegrees: number; khDegrees: number | null }
+  /** What of the water that goes in nobody tested. */
+  'source-untested': { name: string; untested: readonly ('gh' | 'kh' | 'nitrate')[] }
   /** `factor`: of the source's own level; `loss`: L a day. */
   'top-ups-creep': { parameter: Parameter; factor: number; loss: Estimate; source: number }
   /** Days, below zero: over. */
@@ -58,6 +61,7 @@ export function waterFindings(
     leakFinding(history, now),
     oxygenFinding(history, conditions, now),
     softWaterFinding(history, conditions, now),
+    untestedFinding(history, now),
     creepFinding(history, now, conditions),
     tabsFinding(history, now),
     ...BANDED.map((parameter) => bandFinding(history, conditions, parameter, now)),
@@ -202,19 +206,37 @@ function softWaterFinding(
 ): OfWater<'source-very-soft'> {
   const source = usualSource(history, now)
   const gh = conditions.of('gh')
-  if (!source || source.ghDegrees >= SOFT_GH || history.vessel.kind === 'terrarium') return null
+  if (!source || history.vessel.kind === 'terrarium') return null
+  const ghDegrees = source.ghDegrees ?? Infinity
+  if (ghDegrees >= SOFT_GH) return null
   const signs = entriesOf(history.entries, 'sign').filter(({ sign }) => sign === 'twisted tips')
   if (gh && gh.now.low >= SOFT_GH && signs.length === 0) return null
   return {
     ...water('soft-source'),
     rule: 'source-very-soft',
-    facts: { source },
+    facts: { name: source.name, ghDegrees, khDegrees: source.khDegrees },
     level: 'watch',
     weight: signs.length > 0 ? 32 : 14,
     entryIds: [
       ...(gh?.readings.slice(-2).map((reading) => reading.entryId) ?? []),
       ...lastIds(signs, 2),
     ],
+  }
+}
+
+/** A water nobody tested makes every forecast wide, and every change a guess. */
+function untestedFinding(history: TankHistory, now: Instant): OfWater<'source-untested'> {
+  const source = usualSource(history, now)
+  if (!source || history.vessel.kind === 'terrarium' || !testsWater(history, now)) return null
+  const untested = untestedIn(source)
+  if (untested.length === 0) return null
+  return {
+    ...water('source-untested'),
+    rule: 'source-untested',
+    facts: { name: source.name, untested },
+    level: 'watch',
+    weight: 12,
+    entryIds: [],
   }
 }
 

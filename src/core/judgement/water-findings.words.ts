@@ -1,6 +1,7 @@
 import type { Measures } from '../quantity/measures'
 import type { Oxygen } from '../water/gas/oxygen'
 import { sayAgo, sayDays, sayEstimate, sayNumber } from '../quantity/say'
+import { nameWithin } from '../quantity/parameter-name'
 import { PARAMETER_UNITS } from '../quantity/units'
 import { SAFE_NH3 } from '../water/gas/ammonia'
 import { bandWords, starting } from './band-finding.words'
@@ -75,15 +76,23 @@ export const waterWords: WordsFor<WaterFacts> = {
     wouldChangeMyMind: 'An oxygen test before the lamps come on.',
     reckoned: ['Benson & Krause 1984, air pressure by the standard atmosphere'],
   }),
-  'source-very-soft': ({ source }) => ({
+  'source-very-soft': ({ name, ghDegrees, khDegrees }) => ({
     says: 'The source is very soft',
-    detail: `${source.name} holds GH ${sayNumber(source.ghDegrees)}; once growth speeds up, calcium and magnesium run short first.`,
+    detail: `${name} holds GH ${sayNumber(ghDegrees)}; once growth speeds up, calcium and magnesium run short first.`,
     clause: 'lives on very soft water',
     suggests: 'Make up the new water with gypsum and Epsom salt; the mixing desk says how much.',
     wouldChangeMyMind: 'A GH test above 3 just before a change.',
     reckoned: [
-      `${source.name}: GH ${sayNumber(source.ghDegrees)}, KH ${sayNumber(source.khDegrees)}`,
+      `${name}: GH ${sayNumber(ghDegrees)}${khDegrees === null ? '' : `, KH ${sayNumber(khDegrees)}`}`,
     ],
+  }),
+  'source-untested': ({ name, untested }) => ({
+    says: `Nobody has tested ${name.toLowerCase()} yet`,
+    detail: `Its ${untested.map(nameWithin).join(' and ')} ${untested.length === 1 ? 'is' : 'are'} taken as taps usually run, and may be far from it.`,
+    clause: 'is filled with a water nobody tested',
+    suggests: `Test ${untested.map(nameWithin).join(' and ')} of the water you change with, once, and write it under “Waters and bottles”; the supplier’s sheet does as well.`,
+    wouldChangeMyMind: 'One test of the water from the tap.',
+    reckoned: [],
   }),
   'top-ups-creep': ({ parameter, factor, loss, source }, { measures }) => {
     const { label, canonical } = PARAMETER_UNITS[parameter]

@@ -1,5 +1,6 @@
 import type { Entry, EntryOf } from '../journal/entry'
 import { entryDay, ofPlanting } from '../history/journal-index'
+import { mainKind } from '../history/tank-at'
 import type { Planting, TankHistory } from '../history/types'
 import { Z80, type Estimate } from '../quantity/estimate'
 import { dayOf, type Instant } from '../quantity/time'
@@ -27,8 +28,11 @@ const GLANCE_SD = 15
 const EYE_BIAS = 3
 /** A look weighs half after so many days: carpets turn with light, gas and season. */
 const HALF_LIFE_DAYS = 40
-/** Prior rate: a healthy carpet doubles in three weeks when young. Common practice. */
-const PRIOR_RATE = { mean: 0.015, sd: 0.025 } as const
+/** Rates before any look: a healthy carpet doubles in three weeks when young; what floats doubles in two to five days in good light, in a fortnight in dim. Common practice. */
+const PRIOR_RATE = {
+  rooted: { mean: 0.015, sd: 0.025 },
+  floating: { mean: 0.18, sd: 0.1 },
+} as const
 const WINDOW_DAYS = 90
 
 const logit = (percent: number) => {
@@ -46,6 +50,7 @@ export function fitCover(
   planting: Pick<Planting, 'id'>,
   now: Instant,
 ): CoverFit | null {
+  const prior = PRIOR_RATE[floats(history, planting.id) ? 'floating' : 'rooted']
   const today = dayOf(now)
   const all = ofPlanting(history.entries, planting.id).filter(
     (entry): entry is EntryOf<'measure'> & Entry =>
@@ -65,8 +70,8 @@ export function fitCover(
   const meanY = rows.reduce((sum, row) => sum + row.w * row.y, 0) / total
   const spread = rows.reduce((sum, row) => sum + row.w * (row.t - meanT) ** 2, 0)
   const joint = rows.reduce((sum, row) => sum + row.w * (row.t - meanT) * (row.y - meanY), 0)
-  const priorPrecision = 1 / PRIOR_RATE.sd ** 2
-  const r = (priorPrecision * PRIOR_RATE.mean + joint) / (priorPrecision + spread)
+  const priorPrecision = 1 / prior.sd ** 2
+  const r = (priorPrecision * prior.mean + joint) / (priorPrecision + spread)
   const rSd = 1 / Math.sqrt(priorPrecision + spread)
   const level = meanY - r * meanT
   // In logits an eye’s standing error is the same everywhere: it errs less near nothing and near everything.
@@ -84,6 +89,12 @@ export function fitCover(
     },
     points: all.map((entry) => ({ day: entryDay(entry), percent: entry.value, entryId: entry.id })),
   }
+}
+
+function floats(history: TankHistory, plantingId: string): boolean {
+  const planting = history.plantings.find(({ id }) => id === plantingId)
+  const kind = planting && mainKind(planting).speciesId
+  return history.species.find(({ id }) => id === kind)?.group === 'floating'
 }
 
 /** Cover on a day, %: between looks a straight line, after the last one the logistic. Null fit: 100 % for what was never judged. */

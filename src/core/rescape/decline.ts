@@ -1,5 +1,5 @@
 import { algaeCourses, algaeOn } from '../algae/course'
-import { entriesOf } from '../history/journal-index'
+import { entriesOf, ofPlanting } from '../history/journal-index'
 import { plantingsAt, storyUntil } from '../history/lookup'
 import type { TankHistory } from '../history/types'
 import type { AlgaeKind, EntryOf, Sign } from '../journal/entry'
@@ -168,10 +168,15 @@ function carpetVerdict(
   }
 }
 
+/** Age alone, or a KH that others may have raised, is a presumption. */
+const PRESUMED = 0.2
+
 function soilSign(history: TankHistory, now: Instant): JudgedSign {
   const soil = soilState(history, now)
-  if (!soil) return sign('soil', null)
-  const strength = { working: 0, 'not-active': 0, tired: 0.4, spent: 0.85 }[soil.state]
+  // Young soil that nobody tested is unknown, however well it should work.
+  if (!soil || soil.state === 'unseen') return sign('soil', null)
+  const tired = soil.entryIds.length > 0 && soil.orBy.length === 0 ? 0.4 : PRESUMED
+  const strength = { working: 0, 'not-active': 0, tired, spent: 0.85 }[soil.state]
   return sign('soil', { strength, facts: soil, entryIds: soil.entryIds })
 }
 
@@ -181,9 +186,20 @@ function seenSigns(history: TankHistory, now: Instant, wanted: readonly Sign[]) 
   )
 }
 
-/** A round walked recently in which nobody tapped the sign: looked and not seen. */
+const ROUND_DAYS = 30
+/** A round walked and answered recently in which nobody tapped the sign: looked and not seen. One in which nothing was answered says nothing. */
 function walkedRecently(history: TankHistory, now: Instant): boolean {
-  return entriesOf(history.entries, 'round').some((round) => daysBetween(round.at, now) <= 30)
+  return entriesOf(history.entries, 'round').some(
+    (round) => round.asked > 0 && daysBetween(round.at, now) <= ROUND_DAYS,
+  )
+}
+/** Whether one of these plantings was answered for in a round recently. */
+function lookedAt(history: TankHistory, plantingIds: readonly string[], now: Instant): boolean {
+  return plantingIds.some((id) =>
+    ofPlanting(history.entries, id).some(
+      ({ by, at }) => by === 'round' && daysBetween(at, now) <= ROUND_DAYS,
+    ),
+  )
 }
 
 /** A bubble or two rise from any ground; gas seen so often is a sign by itself, and a fainter one than a black patch. Common practice. */
@@ -235,7 +251,13 @@ function bareStems(history: TankHistory, now: Instant): JudgedSign {
   if (ids.length === 0)
     return sign(
       'bare-stems',
-      walkedRecently(history, now) ? { strength: 0, facts: { bare: 0, of: stems.length } } : null,
+      lookedAt(
+        history,
+        stems.map(({ id }) => id),
+        now,
+      )
+        ? { strength: 0, facts: { bare: 0, of: stems.length } }
+        : null,
     )
   return sign('bare-stems', {
     strength: clamp(0.3 + (0.6 * ids.length) / stems.length),

@@ -41,6 +41,7 @@ const HOLDING = 0.2
 const SOIL: Record<SignFacts['soil']['state'], string> = {
   working: 'It still holds the hardness down.',
   'not-active': 'Inert ground; it has nothing to lose.',
+  unseen: 'Nobody has tested it.',
   tired: 'It is getting tired.',
   spent: 'It no longer holds the hardness down.',
 }
@@ -61,7 +62,13 @@ const WORDS: WordsOfSigns = {
       lifting > 0 ? `Seen lifting ${sayTimes(lifting)}` : '',
     ]),
   }),
-  soil: (soil) => ({ says: SOIL[soil.state], reckoned: sayOfSoil(soil) }),
+  soil: (soil) => ({
+    says:
+      soil.state === 'tired' && (soil.entryIds.length === 0 || soil.orBy.length > 0)
+        ? 'It may be getting tired; test it before it is touched.'
+        : SOIL[soil.state],
+    reckoned: sayOfSoil(soil),
+  }),
   'black-patches': ({ patches, gas }) => ({
     says: sentences([
       patches === 0 ? 'None seen in three months' : `Seen ${sayTimes(patches)} in three months`,

@@ -2,6 +2,7 @@ import { OPTION_KEYS, type OptionKey } from '../history/plan-codes'
 import type { PlanStep, TankHistory } from '../history/types'
 import type { Estimate } from '../quantity/estimate'
 import type { Instant } from '../quantity/time'
+import type { SoilState } from '../judgement/soil-finding'
 import type { DeclineReview, DeclineSign } from './decline'
 import { sectionsFor, type Section } from './sections'
 import { fullResetSteps, sectionSteps, trimSteps } from './steps'
@@ -105,8 +106,14 @@ export function stepsFor(
 
 /** Whether a partial should take the soil out with the plants. */
 export function renewsSoil(review: DeclineReview): boolean {
-  return review.signs.some((sign) => sign.sign === 'soil' && sign.state === 'present')
+  return review.signs.some(
+    (sign) => sign.sign === 'soil' && sign.state === 'present' && !presumed(sign.facts),
+  )
 }
+
+/** Whether all that speaks against a soil is its age, or a KH that others may have raised: test first. */
+export const presumed = ({ state, entryIds, orBy }: SoilState): boolean =>
+  state === 'tired' && (entryIds.length === 0 || orBy.length > 0)
 
 /**
  * Every option weighed against the present signs: relief = Σ strength × cured / Σ strength; worth = relief − hours, animals out,

@@ -317,11 +317,6 @@ export const populationSchema = object({
   temporary: temporarySchema,
   needs: bandsSchema,
 }).noUnknown()
-const held = (what: string, max: number) =>
-  amount(what)
-    .min(0, `${what} cannot be below zero.`)
-    .max(max, `${what} is more than water can hold (${max}).`)
-    .required(SAY.missing(what))
 const trace = (what: string, max: number) =>
   amount(what)
     .min(0, `${what} cannot be below zero.`)
@@ -329,14 +324,15 @@ const trace = (what: string, max: number) =>
     .nullable()
     .defined()
 const analysisSchema = object({
-  nitrateMgL: held('Nitrate', 500),
-  khDegrees: held('KH', 60),
-  ghDegrees: held('GH', 60),
+  nitrateMgL: trace('Nitrate', 500),
+  khDegrees: trace('KH', 60),
+  ghDegrees: trace('GH', 60),
   pH: amount('pH')
     .min(3, 'pH goes from 3 to 11 here.')
     .max(11, 'pH goes from 3 to 11 here.')
-    .required(SAY.missing('pH')),
-  temperatureC: held('The temperature', 45),
+    .nullable()
+    .defined(),
+  temperatureC: trace('The temperature', 45),
   phosphateMgL: trace('Phosphate', 50),
   potassiumMgL: trace('Potassium', 500),
   calciumMgL: trace('Calcium', 1000),

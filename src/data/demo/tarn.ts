@@ -21,6 +21,7 @@ import {
   type VesselRecord,
   type Zone,
 } from '@/core/history/types'
+import { usualNeeds } from '@/core/livestock/usual-needs'
 import { CATALOGUE } from '@/core/plants/catalogue'
 import type { DemoClock } from './clock'
 
@@ -424,7 +425,7 @@ const tarnOthers = (clock: DemoClock): PlantingRecord[] => [
   ),
 ]
 
-const STAYS = { until: null, temporary: null, needs: {} }
+const STAYS = { until: null, temporary: null }
 
 export function tarnPopulations(clock: DemoClock): Population[] {
   return [
@@ -435,6 +436,7 @@ export function tarnPopulations(clock: DemoClock): Population[] {
       adultLengthCm: 2.2,
       since: clock.at(PLANTED - 62, 17),
       ...STAYS,
+      needs: usualNeeds('soft-water shoal'),
     },
     {
       id: 'tarn-eaters',
@@ -443,6 +445,7 @@ export function tarnPopulations(clock: DemoClock): Population[] {
       adultLengthCm: 4.5,
       since: clock.at(PLANTED - 48, 17),
       ...STAYS,
+      needs: usualNeeds('suckers on wood'),
     },
     {
       id: 'tarn-shrimp',
@@ -451,6 +454,7 @@ export function tarnPopulations(clock: DemoClock): Population[] {
       adultLengthCm: 2.5,
       since: clock.at(PLANTED - 41, 17),
       ...STAYS,
+      needs: usualNeeds('dwarf shrimp of tap water'),
     },
   ]
 }

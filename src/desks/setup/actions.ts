@@ -44,7 +44,8 @@ const tankSchema = object({
   sourceNitrate: amount('Its nitrate')
     .min(0, 'Nitrate cannot be below zero.')
     .max(500, 'That is more than water can hold.')
-    .required(SAY.missing('Its nitrate')),
+    .nullable()
+    .default(null),
 }).noUnknown()
 
 /** Puts a new tank on the bench with a bare layout, its source water and two routines. Gives its slug. */
@@ -143,10 +144,11 @@ function bareStory(
           name: form.sourceName,
           kind: 'tap',
           nitrateMgL: form.sourceNitrate,
-          khDegrees: 5,
-          ghDegrees: 8,
-          pH: 7.5,
-          temperatureC: 12,
+          // What nobody entered is unknown.
+          khDegrees: null,
+          ghDegrees: null,
+          pH: null,
+          temperatureC: null,
           ...UNMEASURED,
         },
         startedAt,

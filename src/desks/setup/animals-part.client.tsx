@@ -1,5 +1,6 @@
 'use client'
 
+import { ANIMAL_GROUPS } from '@/core/livestock/usual-needs'
 import { ANIMAL_KINDS } from '@/core/history/types'
 import { OpenItem } from '@/ui/open-item.client'
 import type { PlainField } from '@/ui/plain-form.client'
@@ -10,6 +11,15 @@ import { Part, type Items } from './part.client'
 import { PlainForm } from '@/ui/plain-form.client'
 
 const NEEDS: readonly PlainField[] = [
+  {
+    name: 'keptAs',
+    label: 'Kept as',
+    type: 'choice',
+    choices: [
+      { id: '', says: 'not said' },
+      ...ANIMAL_GROUPS.map(({ name }) => ({ id: name, says: name })),
+    ],
+  },
   number('temperature-low', 'Temperature from', '°C'),
   number('temperature-high', 'to', '°C'),
   number('pH-low', 'pH from'),
@@ -18,8 +28,13 @@ const NEEDS: readonly PlainField[] = [
   number('gh-high', 'to', '°dH'),
   number('kh-low', 'KH from', '°dH'),
   number('kh-high', 'to', '°dH'),
+  number('nitrate-high', 'Nitrate up to', 'mg/L'),
 ]
-const NEEDS_GROUP = { title: 'The water they are kept in', fields: NEEDS }
+const NEEDS_GROUP = {
+  title: 'The water they are kept in',
+  fields: NEEDS,
+  hint: 'What you leave empty is filled in from what such animals are usually kept in. The water is judged by it.',
+}
 const A_WHILE = {
   title: 'Here only for a while?',
   fields: [

@@ -1,5 +1,6 @@
 'use server'
 
+import { ANIMAL_GROUPS } from '@/core/livestock/usual-needs'
 import { measuresAsked } from '@/data/border/measures-here'
 import { routineName } from '@/core/history/routine.words'
 import { boolean, mixed, object, string } from 'yup'
@@ -217,10 +218,24 @@ const animalsForm = object({
     .required(SAY.missing('The number of animals')),
   since: day('The day they came'),
 }).noUnknown()
-const NEEDS_OF = ['temperature', 'pH', 'gh', 'kh'] as const satisfies readonly Parameter[]
+const NEEDS_OF = [
+  'temperature',
+  'pH',
+  'gh',
+  'kh',
+  'nitrate',
+] as const satisfies readonly Parameter[]
 
-/** The ranges of water a form says animals are kept in; an end left empty is open. */
+/** The ranges of water a form says animals are kept in; an end left empty is open, and a parameter left empty is that of the group they are kept as. */
 function needsOf(fields: Fields): Population['needs'] {
+  const group = ANIMAL_GROUPS.find(({ name }) => name === fields.keptAs)
+  return {
+    ...group?.needs,
+    ...ownNeeds(fields),
+  }
+}
+
+function ownNeeds(fields: Fields): Population['needs'] {
   return Object.fromEntries(
     NEEDS_OF.flatMap((parameter): [Parameter, Band][] => {
       const end = (which: 'low' | 'high') => {
@@ -233,7 +248,9 @@ function needsOf(fields: Fields): Population['needs'] {
   )
 }
 const withoutNeeds = (fields: Fields): Fields =>
-  Object.fromEntries(Object.entries(fields).filter(([name]) => !/-(low|high)$/.test(name)))
+  Object.fromEntries(
+    Object.entries(fields).filter(([name]) => name !== 'keptAs' && !/-(low|high)$/.test(name)),
+  )
 
 /** Puts animals of one kind into the tank, with how many came. */
 export async function addAnimals(

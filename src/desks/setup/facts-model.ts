@@ -363,7 +363,7 @@ function sayPopulation(
 }
 
 function populationFields(population: Population, zone: string): Fields {
-  const band = (parameter: 'temperature' | 'pH' | 'gh' | 'kh') => {
+  const band = (parameter: 'temperature' | 'pH' | 'gh' | 'kh' | 'nitrate') => {
     const held = population.needs[parameter]
     return {
       [`${parameter}-low`]: held?.low?.toString() ?? '',
@@ -383,6 +383,8 @@ function populationFields(population: Population, zone: string): Fields {
     ...band('pH'),
     ...band('gh'),
     ...band('kh'),
+    'nitrate-high': band('nitrate')['nitrate-high'],
+    keptAs: '',
   }
 }
 

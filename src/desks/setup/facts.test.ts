@@ -378,10 +378,22 @@ describe('who lives here', () => {
   test('ranges and an end; a name that is taken by another kind is refused', async () => {
     const { animals } = await model()
     const [first, second] = animals
-    const said = { ...first.fields, 'pH-low': '6', 'pH-high': '7.5' }
+    const empty = Object.fromEntries(
+      Object.entries(first.fields).map(([name, value]) => [
+        name,
+        /-(low|high)$/.test(name) ? '' : value,
+      ]),
+    )
+    const said = { ...empty, 'pH-low': '6', 'pH-high': '7.5' }
     expect(problems(await sayAnimals('tarn', first.id, said, sent()))).toBe('')
-    expect((await story()).populations.find(({ id }) => id === first.id)!.needs).toEqual({
+    const needs = async () => (await story()).populations.find(({ id }) => id === first.id)!.needs
+    expect(await needs()).toEqual({ pH: { low: 6, high: 7.5 } })
+    // What is left empty is filled in from the group they are kept as; what the keeper says goes before it.
+    const asGroup = { ...said, keptAs: 'goldfish' }
+    expect(problems(await sayAnimals('tarn', first.id, asGroup, sent()))).toBe('')
+    expect(await needs()).toMatchObject({
       pH: { low: 6, high: 7.5 },
+      temperature: { low: 12, high: 24 },
     })
     const wrong = { ...said, 'pH-low': '9' }
     expect(problems(await sayAnimals('tarn', first.id, wrong, sent()))).toMatch(/band/)

@@ -38,7 +38,7 @@ export function SetUpForm({ today }: { today: string }) {
         changeEvery: '7',
         changePercent: '40',
         sourceName: 'Tap water',
-        sourceNitrate: '5',
+        sourceNitrate: '',
         timeZone: zone,
         lampOn: '10:00',
         lampHours: '7.5',
@@ -66,7 +66,7 @@ export function SetUpForm({ today }: { today: string }) {
           title: 'The water',
           fields: [
             { name: 'sourceName', label: 'Source', type: 'text' },
-            number('sourceNitrate', 'Its nitrate', 'mg/L'),
+            number('sourceNitrate', 'Its nitrate, if you know it', 'mg/L'),
             number('changeEvery', 'A change every', 'days'),
             number('changePercent', 'of', '%'),
           ],

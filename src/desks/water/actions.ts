@@ -209,11 +209,11 @@ export async function keepSource(
       id: known === null ? saying.id : parseId(known),
       name: words(fields, 'name'),
       kind: words(fields, 'kind') as SourceWater['kind'],
-      nitrateMgL: numeric(fields, 'nitrateMgL'),
-      khDegrees: numeric(fields, 'khDegrees'),
-      ghDegrees: numeric(fields, 'ghDegrees'),
-      pH: numeric(fields, 'pH'),
-      temperatureC: numeric(fields, 'temperatureC'),
+      nitrateMgL: numericOrNull(fields, 'nitrateMgL'),
+      khDegrees: numericOrNull(fields, 'khDegrees'),
+      ghDegrees: numericOrNull(fields, 'ghDegrees'),
+      pH: numericOrNull(fields, 'pH'),
+      temperatureC: numericOrNull(fields, 'temperatureC'),
       phosphateMgL: numericOrNull(fields, 'phosphateMgL'),
       potassiumMgL: numericOrNull(fields, 'potassiumMgL'),
       calciumMgL: numericOrNull(fields, 'calciumMgL'),
@@ -225,7 +225,7 @@ export async function keepSource(
       throw new EntryRefused([
         {
           field: 'ghDegrees',
-          says: `Its calcium and magnesium alone make GH ${sayNumber(fromIons, 0.3)}; ${sayNumber(source.ghDegrees)} cannot be. Which of them is wrong?`,
+          says: `Its calcium and magnesium alone make GH ${sayNumber(fromIons, 0.3)}; ${sayNumber(source.ghDegrees ?? 0)} cannot be. Which of them is wrong?`,
         },
       ])
     await saveSource(

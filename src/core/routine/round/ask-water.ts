@@ -4,7 +4,7 @@ import { asRead } from '../../quantity/estimate'
 import { unitOf } from '../../quantity/parameter-name'
 import { dayOf, type Instant } from '../../quantity/time'
 import { PARAMETER_UNITS, type Parameter } from '../../quantity/units'
-import { worthTesting } from '../../water/balance/worth-testing'
+import { testsWater, worthTesting } from '../../water/balance/worth-testing'
 import { conditionsOf } from '../../water/estimate/conditions'
 import { estimateParameter } from '../../water/estimate/estimate'
 import { likelihoodOf } from '../../water/estimate/reading-uncertainty'
@@ -15,10 +15,10 @@ import type { Asks, Question } from './question'
 const RETEST_DAYS = 6
 
 /** Nitrate, and the one test that would settle most. */
-export const waterQuestions = (history: TankHistory, now: Instant): Question[] => [
-  ...nitrateQuestions(history, now),
-  ...testQuestions(history, now),
-]
+export const waterQuestions = (history: TankHistory, now: Instant): Question[] =>
+  testsWater(history, now)
+    ? [...nitrateQuestions(history, now), ...testQuestions(history, now)]
+    : []
 
 function nitrateQuestions(history: TankHistory, now: Instant): Question[] {
   const last = lastReading(history, 'nitrate', now)

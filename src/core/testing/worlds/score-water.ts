@@ -132,10 +132,10 @@ function scoreAhead(
 
 function sourceOf({ sources }: TankHistory, parameter: WorldParameter): number {
   const { nitrateMgL, khDegrees, conductivityUs, ghDegrees } = sources[0].analyses[0].is
-  if (parameter === 'nitrate') return nitrateMgL
-  if (parameter === 'kh') return khDegrees
+  if (parameter === 'nitrate') return nitrateMgL ?? 0
+  if (parameter === 'kh') return khDegrees ?? 0
   // As a keeper would guess it: so many microsiemens a degree.
-  return parameter === 'conductivity' ? (conductivityUs ?? 12 + 32 * ghDegrees) : 0
+  return parameter === 'conductivity' ? (conductivityUs ?? 12 + 32 * (ghDegrees ?? 0)) : 0
 }
 
 function naive(

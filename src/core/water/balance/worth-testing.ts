@@ -1,10 +1,12 @@
-import { readingsOf } from '../../history/journal-index'
+import { heldOn } from '../../history/dated'
+import { entriesOf, readingsOf } from '../../history/journal-index'
 import type { Method } from '../../journal/entry'
 import type { Band, TankHistory } from '../../history/types'
 import { normalCdf } from '../../quantity/normal'
 import { Z80, type Estimate } from '../../quantity/estimate'
 import { dayOf, type Instant } from '../../quantity/time'
 import { PARAMETERS, type Parameter } from '../../quantity/units'
+import { schoolFacts } from '../dosing/schools'
 import type { Conditions } from '../estimate/conditions'
 import { bandNow, FACTS } from '../facts/parameters'
 import { likelihoodOf } from '../estimate/reading-uncertainty'
@@ -38,16 +40,40 @@ const USUAL_METHOD: Partial<Record<Parameter, Method>> = {
   tint: 'eye',
 }
 
+/** What a test takes of time and reagent, beside a look at a thermometer. Common practice. */
+const COST: Record<Method, number> = {
+  eye: 1,
+  indicator: 1,
+  probe: 1,
+  strip: 1.1,
+  'drops-chart': 1.25,
+  photometer: 1.3,
+  titration: 1.4,
+}
+/** Who tested within so many days tests. */
+const TESTS_DAYS = 120
+
+/** Whether this keeper tests the water: his school does, or he has of late. Those who do not are not asked to. */
+export function testsWater(history: TankHistory, now: Instant): boolean {
+  const { school } = heldOn(history.vessel.care, dayOf(now))
+  if (schoolFacts(school).testing !== 'none') return true
+  return entriesOf(history.entries, 'reading').some(
+    ({ at, method }) =>
+      method !== 'eye' && method !== 'indicator' && dayOf(now) - dayOf(at) <= TESTS_DAYS,
+  )
+}
+
 /**
  * Tests ranked by what they would settle: the expected drop in the chance of judging wrongly whether a parameter is inside its
  * band (expected value of sample information, Raiffa & Schlaifer 1961, for a normal level and a normal reading), weighted by what it
- * matters. A parameter that is surely inside, or surely outside, is not worth a test; nor is one without a band.
+ * matters, and divided by what the test costs. A parameter that is surely inside, or surely outside, is not worth a test; nor is one without a band.
  */
 export function worthTesting(
   history: TankHistory,
   conditions: Conditions,
   now: Instant,
 ): WorthTesting[] {
+  if (!testsWater(history, now)) return []
   return PARAMETERS.map((parameter) => judge(history, conditions, parameter, now))
     .filter((one): one is WorthTesting => one !== null && one.score >= WORTH)
     .sort((a, b) => b.score - a.score)
@@ -66,6 +92,8 @@ function judge(
   const last = readingsOf(history.entries, parameter).findLast(
     (entry) => dayOf(entry.at) <= dayOf(now),
   )
+  // Nobody is sent to buy an oxygen titration.
+  if (parameter === 'oxygen' && !last) return null
   const estimate = conditions.value(parameter)
   const { prior } = FACTS[parameter]
   const [mean, sd] = estimate ? [estimate.value, spread(estimate)] : [prior.c, prior.cSd]
@@ -73,7 +101,7 @@ function judge(
   const { sd: readingSd } = likelihoodOf(parameter, mean, method, 'measured')
   const outside = outsideBand(mean, sd, band)
   const gain = Math.min(outside, 1 - outside) - wrongAfterTest(mean, sd, readingSd, band)
-  const score = FACTS[parameter].matters * Math.max(0, gain)
+  const score = (FACTS[parameter].matters * Math.max(0, gain)) / COST[method]
   return {
     parameter,
     method,

@@ -1,6 +1,8 @@
 import { freeCarbonDioxide, pHFromCarbonDioxide } from '../../chemistry/carbon-dioxide'
 import type { Band, SourceWater } from '../../history/types'
 import { steadyBeforeChange } from './dilution'
+import type { Conditions } from '../estimate/conditions'
+import { sourceLevel } from '../facts/sources'
 import { forecastParameter, incomePerDay, type WaterEstimate } from '../estimate/estimate'
 
 /** Rhythms a household can keep, days between changes. */
@@ -86,8 +88,8 @@ export function easiest(choices: readonly RoutineChoice[]): RoutineChoice | null
   )
 }
 
-/** Largest sudden shift that stocked tanks are given at one change. Common practice; young, sick and wild animals bear less. */
-export const JUMP_LIMITS = { temperature: 2, gh: 3, kh: 2, pH: 0.4 } as const
+/** Largest sudden shift that stocked tanks are given at one change: °C, °dH, pH at equal CO2, and a share of the conductivity. Common practice; young, sick and wild animals, and shrimp of soft water, bear half of it. */
+export const JUMP_LIMITS = { temperature: 2, gh: 3, kh: 3, pH: 0.4, conductivity: 0.25 } as const
 type Jumping = keyof typeof JUMP_LIMITS
 
 export interface Jump {
@@ -105,25 +107,41 @@ export interface TankWater {
   gh: number | null
   kh: number | null
   pH: number | null
+  conductivity: number | null
+}
+
+/** That of a tank by its estimates. */
+export function tankWater(conditions: Pick<Conditions, 'value'>): TankWater {
+  const value = (which: keyof TankWater) => conditions.value(which)?.value ?? null
+  return {
+    temperature: value('temperature'),
+    gh: value('gh'),
+    kh: value('kh'),
+    pH: value('pH'),
+    conductivity: value('conductivity'),
+  }
 }
 
 /**
  * How far a change of fraction `f` moves temperature, hardness and pH at once, and the largest change that keeps each inside its
- * limit. Temperature and hardness mix by volume; pH follows from mixed alkalinity and mixed free CO2 (closed system, Plummer &
- * Busenberg), before any gas goes in or out. Unknown figures are left out.
+ * limit. Temperature, hardness and conductivity mix by volume; pH follows from the mixed alkalinity at the tank’s own free CO2
+ * (Plummer & Busenberg): what gas that comes or goes does to it is no shock. Unknown figures are left out.
  */
 export function jumpsOf(tank: TankWater, source: SourceWater, f: number): Jump[] {
   const mixed = (what: Jumping, share: number): number | null => {
     const from = tank[what]
     if (from === null) return null
-    if (what === 'temperature') return from + share * (source.temperatureC - from)
-    if (what === 'gh') return from + share * (source.ghDegrees - from)
-    if (what === 'kh') return from + share * (source.khDegrees - from)
+    const toward = (level: number | null) => (level === null ? null : from + share * (level - from))
+    if (what === 'temperature') return toward(source.temperatureC)
+    if (what === 'gh') return toward(source.ghDegrees)
+    if (what === 'kh') return toward(source.khDegrees)
+    if (what === 'conductivity') return toward(sourceLevel(source, 'conductivity')!.value)
     return mixedPH(tank, source, share)
   }
   return (Object.keys(JUMP_LIMITS) as Jumping[]).flatMap((what): Jump[] => {
-    const [from, to, limit] = [tank[what], mixed(what, f), JUMP_LIMITS[what]]
+    const [from, to] = [tank[what], mixed(what, f)]
     if (from === null || to === null) return []
+    const limit = what === 'conductivity' ? JUMP_LIMITS[what] * from : JUMP_LIMITS[what]
     const bears = (share: number) => Math.abs((mixed(what, share) ?? from) - from) <= limit + 1e-9
     return [{ what, from, to, limit, mostFraction: bears(1) ? 1 : lastThatBears(bears) }]
   })
@@ -140,17 +158,11 @@ function lastThatBears(bears: (share: number) => boolean): number {
 const LEAST_KH = 0.1
 
 function mixedPH(tank: TankWater, source: SourceWater, share: number): number | null {
-  if (tank.pH === null || tank.kh === null) return null
+  if (tank.pH === null || tank.kh === null || source.khDegrees === null) return null
   const temperature = tank.temperature ?? 24
   const [tankKh, sourceKh] = [Math.max(LEAST_KH, tank.kh), Math.max(LEAST_KH, source.khDegrees)]
   const kh = tankKh + share * (sourceKh - tankKh)
-  const tankGas = freeCarbonDioxide(tankKh, tank.pH, temperature)
-  const sourceGas = freeCarbonDioxide(sourceKh, source.pH, source.temperatureC)
-  return pHFromCarbonDioxide(
-    kh,
-    tankGas + share * (sourceGas - tankGas),
-    temperature + share * (source.temperatureC - temperature),
-  )
+  return pHFromCarbonDioxide(kh, freeCarbonDioxide(tankKh, tank.pH, temperature), temperature)
 }
 
 /** A change in buckets: how many, and what each weighs filled to its mark, kg (water 0.998 kg/L and the bucket itself). */

@@ -39,10 +39,16 @@ const CALCIUM_SHARE = 0.75
  */
 export function planMix(
   target: MixTarget,
-  sources: readonly SourceWater[],
+  named: readonly SourceWater[],
   salts: { calcium: string; magnesium: string; alkali: string } = USUAL_SALTS,
 ): Result<Mix> {
-  if (sources.length === 0) return refuse('Name one source of water at least.')
+  if (named.length === 0) return refuse('Name one source of water at least.')
+  const sources = named.flatMap((source) => tested(source) ?? [])
+  const unknown = named.find((source) => tested(source) === null)
+  if (unknown)
+    return refuse(
+      `Nobody has tested GH and KH of ${unknown.name.toLowerCase()} yet: without them no mix can be reckoned. Test it once, and write it under “Waters and bottles”.`,
+    )
   const soft = sources.reduce((a, b) =>
     b.ghDegrees + b.khDegrees < a.ghDegrees + a.khDegrees ? b : a,
   )
@@ -86,10 +92,17 @@ export function planMix(
   })
 }
 
+/** A water whose hardness is known, or null. */
+function tested(source: SourceWater): TestedWater | null {
+  const { ghDegrees, khDegrees } = source
+  return ghDegrees === null || khDegrees === null ? null : { ...source, ghDegrees, khDegrees }
+}
+type TestedWater = SourceWater & { ghDegrees: number; khDegrees: number }
+
 export const USUAL_SALTS = { calcium: 'caso4', magnesium: 'mgso4', alkali: 'khco3' } as const
 
 /** The largest share of `hard` beside `soft` that overshoots neither hardness, and what is still missing. */
-function blend(hard: SourceWater, soft: SourceWater, target: MixTarget) {
+function blend(hard: TestedWater, soft: TestedWater, target: MixTarget) {
   const room = (wanted: number, h: number, s: number) =>
     h <= s + 1e-9 ? 1 : (wanted - s) / (h - s)
   const share =

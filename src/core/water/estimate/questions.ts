@@ -12,6 +12,8 @@ import { PARAMETER_UNITS, type Parameter } from '../../quantity/units'
 import { likelyElement } from '../dosing/dosing'
 import { estimateParameter } from './estimate'
 import { bandFor } from '../facts/parameters'
+import { litresOn } from '../../vessel/litres-over'
+import { levelOfSource } from '../facts/sources'
 import { productOf, raises } from '../dosing/products'
 import { likelihoodOfReading } from './reading-uncertainty'
 
@@ -29,6 +31,8 @@ const KH_SLACK = 1.5
 const KH_FACTOR = 1.4
 /** Days back within which a dose explains a hardness. */
 const DOSE_DAYS = 90
+/** And top-ups, and readings before it. */
+const EXPLAINED_DAYS = 180
 /** Standard deviations past the forecast at which a value is asked about; of an interval its nearer end counts. */
 const FAR = 4
 
@@ -110,10 +114,35 @@ function solidsQuestion(near: (parameter: Parameter) => number | null): string[]
     : []
 }
 
+/** What the top-ups of half a year left of their hardness, °dH at most. */
+function leftByTopUps(history: TankHistory, day: number): number {
+  const brought = entriesOf(history.entries, 'top-off')
+    .map((entry) => ({ entry, at: dayOf(entry.at) }))
+    .filter(({ at }) => at <= day && day - at < EXPLAINED_DAYS)
+    .reduce(
+      (sum, { entry, at }) => sum + entry.litres * levelOfSource(history, entry.sourceId, 'kh', at),
+      0,
+    )
+  return brought / litresOn(history, day)
+}
+
 function alkalinityQuestion(reading: Reading, history: TankHistory): string[] {
   const { sources, layout } = tankNow(history, reading.at)
-  const most = Math.max(0, ...sources.map((source) => source.khDegrees))
-  if (sources.length === 0 || reading.value <= most * KH_FACTOR + KH_SLACK) return []
+  const known = sources.flatMap(({ khDegrees }) => khDegrees ?? [])
+  if (known.length < sources.length) return []
+  const most = Math.max(0, ...known)
+  const day = dayOf(reading.at)
+  const allowed = most * KH_FACTOR + KH_SLACK + leftByTopUps(history, day)
+  if (sources.length === 0 || reading.value <= allowed) return []
+  // What was read before, and stood by, is asked no second time.
+  const before = readingsOf(history.entries, 'kh').some(
+    ({ at, value, use }) =>
+      use !== 'never' &&
+      dayOf(at) < day &&
+      day - dayOf(at) < EXPLAINED_DAYS &&
+      value >= reading.value - KH_SLACK,
+  )
+  if (before) return []
   const stones = layout?.hardscape.some((piece) => piece.material === 'stone') ?? false
   const dosed = entriesOf(history.entries, 'dose').some((dose) => {
     const ago = dayOf(reading.at) - dayOf(dose.at)

@@ -10,8 +10,6 @@ import { evaporation, sourceHolds } from '../facts/sources'
 
 /** Litres of a change are seldom read better than this share of what is changed. Common practice. */
 export const CHANGE_SPREAD = 0.1
-/** How far a water as it comes wanders from what was measured of it, and how far the reckoned is off where nobody did, share. Common practice. */
-const SOURCE_SPREAD = { measured: 0.1, reckoned: 0.25 } as const
 /** A dose is measured to about a tenth, and bottles settle. Common practice. */
 const DOSE_SPREAD = 0.1
 /** A tank is never reckoned emptier than this: long before, somebody would have filled it. */
@@ -51,8 +49,7 @@ export function waterEvents(
       if (b > 0) events.push({ day, a: 1, b, sd: 0, share: DOSE_SPREAD })
       continue
     }
-    const { value: source, measured } = sourceHolds(history, entry.sourceId, parameter, day)
-    const spread = SOURCE_SPREAD[measured ? 'measured' : 'reckoned']
+    const { value: source, spread } = sourceHolds(history, entry.sourceId, parameter, day)
     if (entry.kind === 'water-change') {
       const missing = Math.min(
         litres * (1 - LEAST_FULL),

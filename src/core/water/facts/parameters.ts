@@ -2,6 +2,7 @@ import { heldOn } from '../../history/dated'
 import {
   USUAL_CARE,
   type Band,
+  type Population,
   type School,
   type TankHistory,
   type Vessel,
@@ -95,7 +96,7 @@ export const FACTS: Record<Parameter, ParameterFacts> = {
 
 const band = (low: number | null, high: number | null): Band => ({ low, high })
 
-/** Bands of a planted, stocked tank before the school of dosing has its say. Common practice; null: no limit on that side. */
+/** Bands where nobody has said what lives there and how it is fed; those of warmth and hardness are wide, since tanks of 17 and of 30 °C, of GH 1 and of GH 20 are kept for years. Common practice; null: no limit on that side. */
 const PLANTED: Partial<Record<Parameter, Band>> = {
   nitrate: band(3, 25),
   nitrite: band(null, 0.2),
@@ -105,12 +106,12 @@ const PLANTED: Partial<Record<Parameter, Band>> = {
   iron: band(0.02, 0.5),
   calcium: band(10, 60),
   magnesium: band(3, 20),
-  pH: band(6, 7.6),
-  kh: band(1, 8),
-  gh: band(3, 12),
-  temperature: band(21, 26.5),
-  conductivity: band(null, 500),
-  tds: band(null, 320),
+  pH: band(5.5, 8.6),
+  kh: band(0.5, 16),
+  gh: band(1, 22),
+  temperature: band(16, 31),
+  conductivity: band(null, 900),
+  tds: band(null, 580),
   co2: band(null, 35),
   oxygen: band(5.5, null),
   clarity: band(6, null),
@@ -166,26 +167,72 @@ const BY_SCHOOL: Record<School, Partial<Record<Parameter, Band>>> = {
   },
 }
 
-/** Where a parameter should stand in a vessel: what the keeper set, else the school's wish, else the kind of vessel's, else a planted tank's. */
-export function bandFor(vessel: Pick<Vessel, 'kind' | 'care'>, parameter: Parameter): Band {
-  const { care, kind } = vessel
-  const school =
-    kind === 'display' || kind === 'nursery' ? BY_SCHOOL[care.school][parameter] : undefined
-  return (
-    care.bands[parameter] ??
-    school ??
-    BY_KIND[kind]?.[parameter] ??
-    PLANTED[parameter] ??
-    band(null, null)
+/** Who says where a parameter should stand; `nobody`: what is known of tanks in general. */
+export type BandBy = 'keeper' | 'animals' | 'school' | 'vessel' | 'nobody'
+
+/** Where a parameter should stand in a vessel, and who says so: the keeper, else the animals that live there, else the school, else the kind of vessel. */
+export function bandWithReason(
+  { kind, care }: Pick<Vessel, 'kind' | 'care'>,
+  parameter: Parameter,
+  populations: readonly Pick<Population, 'needs'>[] = [],
+): { band: Band; by: BandBy } {
+  const fed = kind === 'display' || kind === 'nursery'
+  const sayings: readonly [BandBy, Band | null | undefined][] = [
+    ['keeper', care.bands[parameter]],
+    ['animals', borneByAll(populations, parameter)],
+    ['school', fed ? BY_SCHOOL[care.school][parameter] : null],
+    ['vessel', BY_KIND[kind]?.[parameter]],
+    ['nobody', PLANTED[parameter] ?? band(null, null)],
+  ]
+  const [by, said] = sayings.find(([, one]) => one)!
+  return { by, band: said! }
+}
+
+/** The band alone: see {@link bandWithReason}. */
+export const bandFor = (
+  vessel: Pick<Vessel, 'kind' | 'care'>,
+  parameter: Parameter,
+  populations: readonly Pick<Population, 'needs'>[] = [],
+): Band => bandWithReason(vessel, parameter, populations).band
+
+/** What all of them bear; where no water suits all, what one or the other bears. Null where none has said. */
+function borneByAll(
+  populations: readonly Pick<Population, 'needs'>[],
+  parameter: Parameter,
+): Band | null {
+  const bands = populations.flatMap(({ needs }) => needs[parameter] ?? [])
+  if (bands.length === 0) return null
+  const ends = (side: 'low' | 'high') =>
+    bands.flatMap((one) => (one[side] === null ? [] : [one[side]]))
+  const [lows, highs] = [ends('low'), ends('high')]
+  const [low, high] = [Math.max(...lows), Math.min(...highs)]
+  const suits = lows.length === 0 || highs.length === 0 || low < high
+  const end = (of: readonly number[], value: number) => (of.length === 0 ? null : value)
+  return band(
+    end(lows, suits ? low : Math.min(...lows)),
+    end(highs, suits ? high : Math.max(...highs)),
   )
 }
 
-/** Where a parameter of a tank should stand by the care it gets at `now`. */
-export const bandNow = (
-  { vessel }: Pick<TankHistory, 'vessel'>,
+/** The band of a tank by the care it gets and what lives in it at `now`, and who says so. */
+export function bandNowWithReason(
+  { vessel, populations }: Pick<TankHistory, 'vessel' | 'populations'>,
   parameter: Parameter,
   now: Instant,
-): Band => bandFor({ kind: vessel.kind, care: heldOn(vessel.care, dayOf(now)) }, parameter)
+): { band: Band; by: BandBy } {
+  const day = dayOf(now)
+  const living = populations.filter(
+    ({ since, until }) => dayOf(since) <= day && (until === null || dayOf(until) > day),
+  )
+  return bandWithReason({ kind: vessel.kind, care: heldOn(vessel.care, day) }, parameter, living)
+}
+
+/** The band alone: see {@link bandNowWithReason}. */
+export const bandNow = (
+  history: Pick<TankHistory, 'vessel' | 'populations'>,
+  parameter: Parameter,
+  now: Instant,
+): Band => bandNowWithReason(history, parameter, now).band
 
 /** The band a vessel would have under a school, before the keeper's own changes. */
 export function schoolBand(kind: Vessel['kind'], school: School, parameter: Parameter): Band {

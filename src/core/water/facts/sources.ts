@@ -13,30 +13,46 @@ const US_BARE = 12
 /** Dissolved solids of a µS/cm as most meters convert it. Common practice (0.5 to 0.7). */
 const TDS_PER_US = 0.64
 
+/** A water nobody tested, as taps usually run: nitrate mg/L, KH and GH °dH. Common practice; it may be far from that. */
+const UNTESTED = { nitrate: 5, kh: 5, gh: 8 } as const
+/** How far a water as it comes wanders from what was measured of it, how far the reckoned is off, and what nobody tested; share. Common practice. */
+const SPREAD = { measured: 0.1, reckoned: 0.25, untested: 0.7 } as const
+
+export interface SourceLevel {
+  value: number
+  measured: boolean
+  /** One standard deviation, share of the value. */
+  spread: number
+}
+
 /** What a source water holds of a parameter, canonical unit, and whether that was measured or reckoned from its hardness. Null for what is no amount (pH, temperature, gases). */
-export function sourceLevel(
-  source: SourceAnalysis,
-  parameter: Parameter,
-): { value: number; measured: boolean } | null {
-  const known = (value: number | null, reckoned: number) => ({
+export function sourceLevel(source: SourceAnalysis, parameter: Parameter): SourceLevel | null {
+  const untested = source.ghDegrees === null && source.khDegrees === null
+  const gh = source.ghDegrees ?? UNTESTED.gh
+  const known = (
+    value: number | null,
+    reckoned: number,
+    by: keyof typeof SPREAD = untested ? 'untested' : 'reckoned',
+  ): SourceLevel => ({
     value: value ?? reckoned,
     measured: value !== null,
+    spread: SPREAD[value === null ? by : 'measured'],
   })
   switch (parameter) {
     case 'nitrate':
-      return known(source.nitrateMgL, 0)
+      return known(source.nitrateMgL, UNTESTED.nitrate, 'untested')
     case 'kh':
-      return known(source.khDegrees, 0)
+      return known(source.khDegrees, UNTESTED.kh, 'untested')
     case 'gh':
-      return known(source.ghDegrees, 0)
+      return known(source.ghDegrees, UNTESTED.gh, 'untested')
     case 'phosphate':
       return known(source.phosphateMgL, 0)
     case 'potassium':
       return known(source.potassiumMgL, 0)
     case 'calcium':
-      return known(source.calciumMgL, (source.ghDegrees * CALCIUM_SHARE) / GH_PER_CALCIUM)
+      return known(source.calciumMgL, (gh * CALCIUM_SHARE) / GH_PER_CALCIUM)
     case 'magnesium':
-      return known(source.magnesiumMgL, (source.ghDegrees * (1 - CALCIUM_SHARE)) / GH_PER_MAGNESIUM)
+      return known(source.magnesiumMgL, (gh * (1 - CALCIUM_SHARE)) / GH_PER_MAGNESIUM)
     case 'conductivity':
       return known(source.conductivityUs, reckonedConductivity(source))
     case 'tds':
@@ -47,14 +63,25 @@ export function sourceLevel(
     case 'nitrite':
     case 'ammonia':
     case 'iron':
-      return { value: 0, measured: false }
+      return { value: 0, measured: false, spread: SPREAD.reckoned }
     default:
       return null
   }
 }
 
-const reckonedConductivity = (source: SourceAnalysis) =>
-  US_BARE + US_PER_DEGREE * Math.max(source.ghDegrees, source.khDegrees)
+const reckonedConductivity = ({ ghDegrees, khDegrees }: SourceAnalysis) =>
+  US_BARE +
+  US_PER_DEGREE *
+    Math.max(ghDegrees ?? khDegrees ?? UNTESTED.gh, khDegrees ?? ghDegrees ?? UNTESTED.kh)
+
+/** What of the usual tests nobody made of a water. */
+export const untestedIn = (
+  source: Pick<SourceAnalysis, 'ghDegrees' | 'khDegrees' | 'nitrateMgL'>,
+): ('gh' | 'kh' | 'nitrate')[] => [
+  ...(source.ghDegrees === null ? (['gh'] as const) : []),
+  ...(source.khDegrees === null ? (['kh'] as const) : []),
+  ...(source.nitrateMgL === null ? (['nitrate'] as const) : []),
+]
 
 /** What the named source, else the tank's first one, held of a parameter on a day, and whether that was measured; nothing where there is none. */
 export function sourceHolds(
@@ -62,11 +89,11 @@ export function sourceHolds(
   sourceId: string | null,
   parameter: Parameter,
   day: number,
-): { value: number; measured: boolean } {
+): SourceLevel {
   const source = sources.find((candidate) => candidate.id === sourceId) ?? sources[0]
   return (source && sourceLevel(heldOn(source.analyses, day), parameter)) ?? NOTHING
 }
-const NOTHING = { value: 0, measured: false }
+const NOTHING: SourceLevel = { value: 0, measured: false, spread: 0 }
 
 /** The level alone: see {@link sourceHolds}. */
 export const levelOfSource = (
@@ -127,5 +154,5 @@ export function hardnessTooLow({
   ghDegrees,
 }: Pick<SourceWater, 'calciumMgL' | 'magnesiumMgL' | 'ghDegrees'>): number | null {
   const made = hardnessOf(calciumMgL ?? 0, magnesiumMgL ?? 0)
-  return made > ghDegrees + HARDNESS_SLACK ? made : null
+  return ghDegrees !== null && made > ghDegrees + HARDNESS_SLACK ? made : null
 }

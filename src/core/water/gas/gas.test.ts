@@ -219,9 +219,11 @@ describe('sources', () => {
     expect(sourceLevel(tap, 'calcium')).toEqual({
       value: expect.closeTo(6 * 0.75 * 7.147, 1),
       measured: false,
+      spread: expect.any(Number),
     })
     expect(sourceLevel({ ...tap, calciumMgL: 31 }, 'calcium')).toEqual({
       value: 31,
+      spread: expect.any(Number),
       measured: true,
     })
     expect(sourceLevel(tap, 'pH')).toBeNull()

@@ -7,13 +7,14 @@ import {
   easiest,
   routinesWithin,
   type RoutineChoice,
+  tankWater,
   type TankWater,
 } from '@/core/water/changes/change-planner'
 import { conditionsOf } from '@/core/water/estimate/conditions'
 import { steadyBeforeChange } from '@/core/water/changes/dilution'
 import { creepFactor } from '@/core/water/changes/mixing'
 import { incomePerDay } from '@/core/water/estimate/estimate'
-import { bandFor } from '@/core/water/facts/parameters'
+import { bandNow } from '@/core/water/facts/parameters'
 import { changeRegime, type ChangeRegime } from '@/core/water/changes/regime'
 import { evaporation, levelOfSource } from '@/core/water/facts/sources'
 import { tankNow } from '@/core/history/tank-at'
@@ -67,7 +68,7 @@ export function changesModel(story: TankHistory, parameter: Parameter, now: Inst
   const regime = changeRegime(story, now)
   const source = usualSource(story, now)
   const level = levelOfSource(story, source?.id ?? null, parameter, dayOf(now))
-  const band = bandFor(vessel, parameter)
+  const band = bandNow(story, parameter, now)
   const routine = routinesAt(story, now).find((candidate) => candidate.kind === 'water-change')
   const choices = estimate && !estimate.settings.settle ? routinesWithin(estimate, band, level) : []
   const loss = evaporation(story, dayOf(now), litres)
@@ -75,7 +76,6 @@ export function changesModel(story: TankHistory, parameter: Parameter, now: Inst
     regime.everyDays && regime.fraction
       ? { everyDays: regime.everyDays.median, fraction: regime.fraction }
       : null
-  const value = (which: keyof TankWater) => conditions.value(which)?.value ?? null
   return {
     slug: vessel.slug,
     name: vessel.name,
@@ -91,7 +91,7 @@ export function changesModel(story: TankHistory, parameter: Parameter, now: Inst
       sources.map((one) => [one.id, levelOfSource(story, one.id, parameter, dayOf(now))]),
     ),
     usualSourceId: source?.id ?? null,
-    tank: { temperature: value('temperature'), gh: value('gh'), kh: value('kh'), pH: value('pH') },
+    tank: tankWater(conditions),
     regime,
     routineStamp: stampOf(routine ?? null),
     routine:

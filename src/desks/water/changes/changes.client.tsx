@@ -142,6 +142,7 @@ const JUMP_NAME: Record<Jump['what'], { name: string; unit: string; digits: numb
   gh: { name: 'GH', unit: '°dH', digits: 0.3 },
   kh: { name: 'KH', unit: '°dH', digits: 0.3 },
   pH: { name: 'pH', unit: '', digits: 0.1 },
+  conductivity: { name: 'conductivity', unit: 'µS/cm', digits: 10 },
 }
 
 /** How far the animals would be thrown at once, and how to go about it. */

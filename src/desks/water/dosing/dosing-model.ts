@@ -20,7 +20,7 @@ import {
   type RootTabs,
   type SchoolPlan,
 } from '@/core/water/dosing/dosing'
-import { bandFor, schoolBand } from '@/core/water/facts/parameters'
+import { bandNow, schoolBand } from '@/core/water/facts/parameters'
 import { stampOf } from '@/data/stamp'
 import { CARE_PARTS } from '@/data/water-care'
 import { feedsWater, saltAsProduct } from '@/core/water/dosing/products'
@@ -76,7 +76,7 @@ export function dosingModel(story: TankHistory, now: Instant): DosingModel {
   const parameters = DOSED.map((parameter): DosedParameter => ({
     parameter,
     now: conditions.value(parameter),
-    band: bandFor(vessel, parameter),
+    band: bandNow(story, parameter, now),
     sourceLevel: levelOfSource(story, sourceId, parameter, dayOf(now)),
     dosePerDay: conditions.of(parameter)?.dosePerDay ?? 0,
     uptake: uptakeOf(parameter),

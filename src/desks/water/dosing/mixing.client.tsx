@@ -81,7 +81,9 @@ export function Mixing({ model }: { model: ChangesModel }) {
             <Tick type="checkbox" checked={use.has(source.id)} onChange={() => toggle(source.id)} />{' '}
             {source.name.toLowerCase()}{' '}
             <Box as="span" color="pencil" fontSize="sm">
-              (GH {sayNumber(source.ghDegrees)}, KH {sayNumber(source.khDegrees)})
+              {source.ghDegrees === null || source.khDegrees === null
+                ? '(not tested)'
+                : `(GH ${sayNumber(source.ghDegrees)}, KH ${sayNumber(source.khDegrees)})`}
             </Box>
           </chakra.label>
         ))}

@@ -1,5 +1,6 @@
 'use client'
 
+import type { Measures } from '@/core/quantity/measures'
 import { useMeasures } from '@/ui/measures.client'
 import { useState } from 'react'
 import { Box, chakra, Flex } from '@chakra-ui/react'
@@ -63,7 +64,7 @@ export function WaterSettings(props: Props) {
             <OpenItem
               key={source.id}
               title={source.name}
-              says={`${source.kind}, GH ${sayNumber(source.ghDegrees)}, KH ${sayNumber(source.khDegrees)}, nitrate ${sayNumber(source.nitrateMgL)}, pH ${sayNumber(source.pH)}, ${measures.say(source.temperatureC, '°C')}`}
+              says={saySource(source, measures)}
               open={open === source.id}
               onToggle={() => toggle(source.id)}
             >
@@ -141,7 +142,25 @@ export function WaterSettings(props: Props) {
   )
 }
 
-const SOURCE_GROUPS: { title: string; fields: PlainField[] }[] = [
+/** What is known of a water, and what nobody tested. */
+function saySource(source: SourceWater, measures: Measures): string {
+  const known: [string, number | null, string][] = [
+    ['GH', source.ghDegrees, ''],
+    ['KH', source.khDegrees, ''],
+    ['nitrate', source.nitrateMgL, ''],
+    ['pH', source.pH, ''],
+    ['temperature', source.temperatureC, '°C'],
+  ]
+  const said = known.flatMap(([name, value, unit]) =>
+    value === null ? [] : [`${name} ${unit ? measures.say(value, unit) : sayNumber(value)}`],
+  )
+  const unknown = known.flatMap(([name, value]) => (value === null ? [name] : []))
+  return [source.kind, ...said, unknown.length > 0 ? `not tested: ${unknown.join(', ')}` : '']
+    .filter(Boolean)
+    .join(', ')
+}
+
+const SOURCE_GROUPS: { title: string; fields: PlainField[]; hint?: string }[] = [
   {
     title: 'What it is',
     fields: [
@@ -153,6 +172,7 @@ const SOURCE_GROUPS: { title: string; fields: PlainField[] }[] = [
       number('pH', 'pH'),
       number('temperatureC', 'Temperature', '°C'),
     ],
+    hint: 'What nobody tested is left empty: it is taken as taps usually run, with a wide range.',
   },
   {
     title: 'If you know it',

@@ -4,6 +4,10 @@ import { polygonArea } from '../vessel/volume'
 
 /** Attenuation of clear planted-tank water, per cm. Common practice (about half the light lost in 70 cm). */
 const WATER_ATTENUATION = 0.01
+/** A lamp as wide as a tank spreads as if it hung so much higher, cm, and falls off by this power of the distance: between that of a line and of a point. Common practice: of what falls on the water a quarter to a third is left under 45 cm. */
+const VIRTUAL_HEIGHT_CM = 30
+const FALL_OFF = 1.2
+const USUAL_ABOVE_CM = 8
 /** Extinction of a leaf canopy per unit leaf area index for spherical leaf angles (Monsi & Saeki 1953; Campbell & Norman 1998, ch. 15). */
 const CANOPY_EXTINCTION = 0.5
 /** A full floating cover takes about half the light. Common practice. */
@@ -54,17 +58,18 @@ export function canopyTransmission(plant: StandingPlant, heightCm: number): numb
 const SHADE_REACH_CM = 5
 
 /**
- * PAR (µmol m⁻² s⁻¹) reaching a point at height `y` and place (`x`, `z`) of the plan: lamp, floaters, water, and every canopy
+ * PAR (µmol m⁻² s⁻¹) reaching a point at height `y` and place (`x`, `z`) of the plan: lamp and its spread, floaters, water, and every canopy
  * that stands over or beside it (`except` leaves a planting out of its own shade). What has outgrown the water lies along the
  * surface and shades that much farther. An estimate to a factor of about 1.5 unless measured.
  */
 export function parAt(
   point: { x: number; y: number; z: number },
   plants: readonly StandingPlant[],
-  surface: { par: number; waterlineCm: number },
+  surface: { par: number; waterlineCm: number; lampCm?: number },
   except: string | null = null,
 ): number {
-  let par = surface.par * transmission(WATER_ATTENUATION, surface.waterlineCm - point.y)
+  const depth = Math.max(0, surface.waterlineCm - point.y)
+  let par = surface.par * transmission(WATER_ATTENUATION, depth) * spreadOver(depth, surface.lampCm)
   for (const plant of plants) {
     if (plant.planting.id === except) continue
     const apart = outside(plant.planting, point)
@@ -77,6 +82,12 @@ export function parAt(
     if (reach > 0) par *= 1 - reach * (1 - canopyTransmission(plant, point.y))
   }
   return par
+}
+
+/** What spreading leaves of the light at a depth, share; a lamp that hangs higher falls off less. `lampCm`: above the water. */
+export function spreadOver(depthCm: number, lampCm: number = USUAL_ABOVE_CM): number {
+  const from = VIRTUAL_HEIGHT_CM + lampCm
+  return (from / (from + depthCm)) ** FALL_OFF
 }
 
 /** How far a point of the plan lies outside a patch's bounding box, cm; zero within. */

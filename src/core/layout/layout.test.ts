@@ -2,7 +2,13 @@ import { lodge } from '@/data/demo/lodge'
 import { instantOf } from '../quantity/time'
 import { CARPET, DAY0, entry, height, STEMS, tank, recordOf } from '../testing/tank'
 import { CATALOGUE } from '../plants/catalogue'
-import { canopyTransmission, leafAreaIndexAbove, parAt, type StandingPlant } from './canopy'
+import {
+  canopyTransmission,
+  leafAreaIndexAbove,
+  parAt,
+  type StandingPlant,
+  spreadOver,
+} from './canopy'
 import { drawPlanting } from './draw-plant'
 import { nextStake } from './next-stake'
 import { sceneOn, stageOf } from './scene'
@@ -19,9 +25,20 @@ const standing = (topCm: number): StandingPlant => ({
 const LAMP = { par: 100, waterlineCm: 36 }
 
 describe('light', () => {
-  test('only the water takes light where nothing stands; more of it the deeper (Beer–Lambert)', () => {
+  test('only water and distance take light where nothing stands; more of it the deeper (Beer–Lambert)', () => {
     const under = parAt({ x: 40, y: 5, z: 5 }, [], LAMP)
-    expect(under).toBeCloseTo(100 * Math.exp(-0.01 * 31), 6)
+    expect(under).toBeCloseTo(100 * Math.exp(-0.01 * 31) * spreadOver(31), 6)
+    // Common practice: a weak lamp (60 on the water) leaves 15–25 under 45 cm, a middling one (150) 30–60, a strong one (400) 80–150; one hung high falls off less.
+    const floor = (par: number) => parAt({ x: 40, y: 0, z: 5 }, [], { par, waterlineCm: 45 })
+    for (const [par, low, high] of [
+      [75, 15, 25],
+      [160, 30, 60],
+      [420, 80, 150],
+    ] as const) {
+      expect(floor(par)).toBeGreaterThan(low)
+      expect(floor(par)).toBeLessThan(high)
+    }
+    expect(spreadOver(40, 40)).toBeGreaterThan(spreadOver(40, 5))
     expect(parAt({ x: 40, y: 20, z: 5 }, [], LAMP)).toBeGreaterThan(under)
   })
   test('a canopy shades what is below it, less beside it, nothing far away, and never itself', () => {

@@ -163,7 +163,11 @@ export function sceneOn(
   const light = lightOf(tank.equipment, vessel)
   const posed = posedOn(stage, tank)
   const canopy = posed.map(({ plant }) => plant)
-  const surface = { par: light.parAtSurface, waterlineCm: vessel.waterlineCm }
+  const surface = {
+    par: light.parAtSurface,
+    waterlineCm: vessel.waterlineCm,
+    lampCm: light.aboveWaterCm ?? undefined,
+  }
   const plants = posed.map(({ staged, height, cover, plant: { planting, rootCm } }): ScenePlant => {
     const par = parAt({ ...patchCentre(planting), y: rootCm }, canopy, surface, planting.id)
     return {

@@ -2,9 +2,10 @@ import { rememberedAt } from '../quantity/remember'
 import type { Certainty } from '../journal/entry'
 import { entryDay, ofPlanting } from '../history/journal-index'
 import { speciesOf } from '../history/lookup'
-import type { Planting, TankHistory } from '../history/types'
+import type { Planting, Species, TankHistory } from '../history/types'
 import { normalEstimate, Z80, type Estimate } from '../quantity/estimate'
 import { dayOf, type Instant } from '../quantity/time'
+import { conditionsFor, vigour } from './vigour'
 
 /** A height that is known: measured, or left by a trim. */
 interface HeightPoint {
@@ -74,9 +75,22 @@ export const growthSegments = rememberedAt(
 export function fitGrowth(history: TankHistory, planting: Planting, now: Instant): GrowthFit {
   const species = speciesOf(history, planting)
   const segments = growthSegments(history, planting.id, now)
-  const prior = species.growthCmPerDay
-  const priorSd = Math.max(0.01, (prior.high - prior.low) / (2 * Z80))
-  return fitSegments(segments, { mean: prior.value, sd: priorSd }, dayOf(now))
+  return fitSegments(segments, priorFor(species, vigourOf(history, planting, now)), dayOf(now))
+}
+
+const vigourOf = (history: TankHistory, planting: Planting, now: Instant) =>
+  vigour(conditionsFor(history, planting, dayOf(now)))
+
+/** The range of a species is that of many tanks: knowing light and gas narrows it a little, and moves it. */
+const NARROWED = 0.85
+
+/** What a species usually does under the light and gas it has, cm a day. `factor`: of `vigour`. */
+function priorFor(
+  { growthCmPerDay: { value, low, high } }: Pick<Species, 'growthCmPerDay'>,
+  factor: number,
+): { mean: number; sd: number } {
+  const sd = ((high - low) / (2 * Z80)) * Math.sqrt(factor) * NARROWED
+  return { mean: value * factor, sd: Math.max(0.01, sd) }
 }
 
 /** The same on bare segments: see {@link fitGrowth}. `today` sets the age of each point. */

@@ -49,7 +49,7 @@ const UNEVEN = 0.6
 /** Between two heights that are known spurts and lulls make good for each other in part. */
 const BETWEEN = 0.22
 /** And a rate is not the same from one month to the next, share of it. */
-const RATE_TURNS = 0.15
+const RATE_TURNS = 0.17
 /** A plant that hardly grows has this much of unevenness all the same, cm²/day. */
 const LEAST_UNEVEN_CM2 = 0.004
 

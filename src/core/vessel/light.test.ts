@@ -26,7 +26,12 @@ test('power stands for light within the rough figures of the trade; what was mea
 })
 test('several lamps add up to the light of the day, whenever they burn', () => {
   const main = lamp({ onAt: '09:00', hours: 8 })
-  expect(lightOf([main], GLASS)).toEqual({ onAt: '09:00', hours: 8, parAtSurface: 100 })
+  expect(lightOf([main], GLASS)).toEqual({
+    onAt: '09:00',
+    hours: 8,
+    parAtSurface: 100,
+    aboveWaterCm: null,
+  })
   const both = lightOf([main, lamp({ onAt: '12:00', hours: 4, parAtSurface: 50 })], GLASS)
   expect([both.onAt, both.hours]).toEqual(['09:00', 8])
   expect(mol(both)).toBeCloseTo((100 * 8 * 3600 + 50 * 4 * 3600) / 1e6, 9)

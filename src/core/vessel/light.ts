@@ -9,8 +9,10 @@ export interface Light {
   hours: number
   /** Mean PAR at the surface over those hours, µmol m⁻² s⁻¹. */
   parAtSurface: number
+  /** How high they hang above the water, cm, by the light of each; null: nobody said. */
+  aboveWaterCm: number | null
 }
-export const DARK: Light = { onAt: '12:00', hours: 0, parAtSurface: 0 }
+export const DARK: Light = { onAt: '12:00', hours: 0, parAtSurface: 0, aboveWaterCm: null }
 
 /** µmol of usable light a second from a watt of a lamp of today, and the share of it that falls on the water. Common practice, rough: within a factor of two. */
 const UMOL_PER_WATT = 2
@@ -43,7 +45,20 @@ export function lightOf(equipment: readonly Equipment[], glass: Glass): Light {
     0,
   )
   const first = lamps.reduce((a, b) => (minuteOf(b.onAt) < minuteOf(a.onAt) ? b : a))
-  return { onAt: first.onAt, hours, parAtSurface: day / hours }
+  return {
+    onAt: first.onAt,
+    hours,
+    parAtSurface: day / hours,
+    aboveWaterCm: heightOf(lamps, glass),
+  }
+}
+
+function heightOf(lamps: readonly LampSetting[], glass: Glass): number | null {
+  const hung = lamps.flatMap((lamp) =>
+    lamp.aboveWaterCm === null ? [] : [{ cm: lamp.aboveWaterCm, par: lampPar(lamp, glass) }],
+  )
+  const total = hung.reduce((sum, { par }) => sum + par, 0)
+  return total > 0 ? hung.reduce((sum, { cm, par }) => sum + cm * par, 0) / total : null
 }
 
 /** Hours at full level that a lamp's day is worth. Check: 12 h with ramps of two hours → 10. */

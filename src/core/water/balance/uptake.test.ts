@@ -2,7 +2,8 @@ import { gasRecord, lampRecord } from '../../history/records'
 import { GH_PER_CALCIUM, GH_PER_MAGNESIUM } from '../../chemistry/salts'
 import { instantOf } from '../../quantity/time'
 import { NO3_PER_N } from '../../quantity/units'
-import { CARPET, DAY0, entry, tank, recordOf, withGround } from '../../testing/tank'
+import type { Planting } from '../../history/types'
+import { CARPET, DAY0, entry, STEMS, tank, recordOf, withGround } from '../../testing/tank'
 import { expectedUptake, growthFromWater } from './uptake'
 import { unmeasuredParts } from '../facts/unmeasured'
 
@@ -20,23 +21,48 @@ const lit = (parAtSurface: number, gas = false) => {
 }
 
 describe('what plants can be expected to take', () => {
-  test('a carpet alone, by hand: PAR through the water, the day’s light on its ground, dry matter, nitrogen, nitrate', () => {
-    const story = {
-      ...tank([entry(59, 'measure', { plantingId: CARPET.id, measure: 'cover', value: 80 })]),
-      plantings: [recordOf(CARPET)],
-    }
+  test('stems alone, by hand: ground × growth × two grams a litre, nitrogen of it, nitrate', () => {
+    const heights = [10, 20, 30, 40, 50].map((day) =>
+      entry(day, 'measure', { plantingId: STEMS.id, measure: 'height', value: 4 + day / 2 }),
+    )
+    const story = { ...tank(heights), plantings: [recordOf(STEMS)] }
     const grams = growthFromWater(story, NOW)
-    // 100 µmol at the surface; 8 h are 2.88 mol/m²; 31 cm of water over 5 cm of gravel leave about 0.73; 0.06 m² of ground; cover 0.8 × 0.8; 0.3 g a mole; 0.6 from the water.
-    expect(grams).toBeGreaterThan(2.88 * 0.73 * 0.06 * 0.5 * 0.8 * 0.3 * 0.6)
-    expect(grams).toBeLessThan(2.88 * 0.8 * 0.06 * 0.95 * 0.8 * 0.3 * 0.6)
+    // Half a centimetre a day on 150 cm² at 2 g a litre are 0.15 g; seven tenths of it out of the water.
+    expect(grams).toBeGreaterThan(0.8 * 0.15 * 0.7)
+    expect(grams).toBeLessThan(1.2 * 0.15 * 0.7)
     expect(expectedUptake(story, 'nitrate', NOW, 50)!.value).toBeCloseTo(
       (grams * 1000 * 0.025 * NO3_PER_N) / 50,
       9,
     )
   })
-  test('twice the light takes up twice as much, gas twice again; no plants, nothing; a range of a third to three times', () => {
-    expect(growthFromWater(lit(200), NOW)).toBeCloseTo(2 * growthFromWater(lit(100), NOW), 9)
-    expect(growthFromWater(lit(100, true), NOW)).toBeCloseTo(2 * growthFromWater(lit(100), NOW), 9)
+  test('a dense tank with gas takes 1 to 4 mg/L of nitrate a day, one without 0.3 to 1, a dim one a tenth (common practice, from memory)', () => {
+    const box = (x0: number, x1: number, z0: number, z1: number): Planting['patch'] => [
+      [x0, z0],
+      [x1, z0],
+      [x1, z1],
+      [x0, z1],
+    ]
+    const dense = [
+      { ...STEMS, patch: box(0, 60, 26, 40), stems: 250 },
+      { ...CARPET, patch: box(0, 60, 0, 16) },
+    ]
+    const taken = (par: number, gas: boolean) => {
+      const grown = [
+        entry(59, 'measure', { plantingId: STEMS.id, measure: 'height', value: 22 }),
+        entry(59, 'measure', { plantingId: CARPET.id, measure: 'cover', value: 90 }),
+      ]
+      const story = { ...lit(par, gas), entries: grown, plantings: dense.map(recordOf) }
+      return expectedUptake(story, 'nitrate', NOW, 70)!.value
+    }
+    expect(taken(200, true)).toBeGreaterThan(1)
+    expect(taken(200, true)).toBeLessThan(4)
+    expect(taken(110, false)).toBeGreaterThan(0.3)
+    expect(taken(110, false)).toBeLessThan(1.3)
+    expect(taken(40, false)).toBeLessThan(taken(200, true) / 4)
+  })
+  test('more light and gas mean more; no plants, nothing; a range of a third to three times', () => {
+    expect(growthFromWater(lit(200), NOW)).toBeGreaterThan(growthFromWater(lit(40), NOW))
+    expect(growthFromWater(lit(100, true), NOW)).toBeGreaterThan(2 * growthFromWater(lit(100), NOW))
     expect(expectedUptake({ ...tank(), plantings: [] }, 'nitrate', NOW, 50)).toBeNull()
     const one = expectedUptake(tank(), 'potassium', NOW, 50)!
     expect([one.high / one.value, one.value / one.low]).toEqual([

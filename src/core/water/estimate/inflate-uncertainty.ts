@@ -1,8 +1,8 @@
 import type { Part } from '../balance/reconcile'
 
 /**
- * Gives the vague parts of a sum as much doubt as a gap asks for: where known and vague parts together miss `total` by more than one
- * standard deviation, the vague ones that could close the gap by their sign are widened by one factor, until it is one. Known
+ * Gives the vague parts of a sum as much doubt as a gap asks for: where known and vague parts together miss `total` by more than mere
+ * chance lets them, the vague ones that could close the gap by their sign are widened by one factor, until it is one standard deviation. Known
  * parts keep theirs, so that what nobody measured, not what was counted, is taken for mistaken. (The widening of discrepant
  * uncertainties by their common ratio: Birge 1932, Phys. Rev. 40:207.) Any one unit; nothing is ever narrowed.
  */
@@ -22,7 +22,11 @@ export function inflateUncertainty<T extends Part>(
     variance(vague.filter(shrinks)) +
     total.sd ** 2
   const asked = gap ** 2
-  if (give === 0 || asked <= rest + give) return [...vague]
+  // What happens once in eleven by chance alone is no reason to doubt more.
+  if (give === 0 || asked <= BORNE_SD ** 2 * (rest + give)) return [...vague]
   const factor = Math.sqrt((asked - rest) / give)
   return vague.map((part) => (closes(part) ? { ...part, sd: part.sd * factor } : part))
 }
+
+/** A gap of so many standard deviations is borne. */
+export const BORNE_SD = 1.7

@@ -37,6 +37,9 @@ export const STEP_CODES = [
   'loose cuttings',
   'change half',
   'watch',
+  'replant tops',
+  'test daily',
+  'hold until safe',
   'own words',
 ] as const
 export type StepCode = (typeof STEP_CODES)[number]

@@ -20,11 +20,13 @@ const SIDE_NAMES: Record<Side, string> = { left: 'Left', middle: 'Middle', right
 
 /** “Left: S1, K2”; a stage that takes the whole tank is called by the plan. */
 export const sayStage = (
-  { side, plantingIds }: Plan['stages'][number],
+  { side, plantingIds, part }: Plan['stages'][number],
   { option }: Pick<Plan, 'option'>,
   history: TankHistory,
 ): string =>
-  side === null ? TITLES[option] : `${SIDE_NAMES[side]}: ${stakesOf(plantingIds, history)}`
+  side === null
+    ? TITLES[option]
+    : `${SIDE_NAMES[side]}: ${stakesOf(plantingIds, history)}${part ? `, part ${part.number} of ${part.of}` : ''}`
 
 /** What can hurt someone at a step. Never a substitute for local codes or licensed people. */
 const CAUTIONS: Record<CautionCode, (measures: Measures) => string> = {
@@ -63,7 +65,8 @@ const STEPS: Record<Exclude<StepCode, 'own words'>, string | ((facts: StepFacts)
   'test first': 'Test nitrate and pH, look at the animals’ breathing, write both down',
   'lay out': ({ litres }) =>
     `Lay out ${litres === '' ? '' : `${litres} of soil, `}tabs, tweezers, two tubs, towels`,
-  'power off': 'Power and gas off; wait for the heater to cool',
+  'power off':
+    'Gas, heater and lamp off, and let the heater cool; air runs on, and the filter while it stands in water',
   'draw water': ({ litres }) => `Draw ${litres} of tank water into the tubs`,
   'trim to a third': ({ stakes }) => `Trim ${stakes} to a third; keep the best tops in tank water`,
   lift: ({ stakes }) =>
@@ -77,6 +80,12 @@ const STEPS: Record<Exclude<StepCode, 'own words'>, string | ((facts: StepFacts)
   'rinse sponge': 'Rinse the sponge in the drawn tank water, take out loose cuttings',
   'start again': 'Filter, heater and lamp on; gas at its old setting; watch for ten minutes',
   'day after': 'Day after: ammonia, nitrite, pH; change 30 % if either shows',
+  'test daily':
+    'Fresh soil beside animals: ammonia and nitrite every day for a week, and a change of 30–50 % whenever either shows',
+  'replant tops': ({ stakes }) =>
+    `Pull the bare feet of ${stakes}, and plant its best tops where they stood`,
+  'hold until safe':
+    'The tank runs with its plants; the animals stay in the holding tank until ammonia and nitrite have stood at nothing for a week. Two tests a week, changes by the numbers',
   'third day': 'Third day: the same, and push back what floated up',
   'set up holding': ({ litres }) =>
     `Set up holding: tubs for animals and for plants, ${litres} of tank water, heater, air, lids, a running filter`,
@@ -84,7 +93,8 @@ const STEPS: Record<Exclude<StepCode, 'own words'>, string | ((facts: StepFacts)
   'lift all': 'Stems, then rooted plants, then stones and wood with what grows on them',
   catch:
     'Drain to net height; catch the largest first, keep them apart; then the shoals, then shrimp',
-  'look for young': 'Look again for young; keep the old soil wet and look again later',
+  'look for young':
+    'Look for young, and once a day for a week in the old soil, kept wet: some turn up days later',
   strip: ({ litres }) => `Drain, take out ${litres} of soil`,
   'clean glass': 'Clean glass, pipes and pump; level the stand',
   'lay ground': ({ litres }) =>
@@ -93,7 +103,7 @@ const STEPS: Record<Exclude<StepCode, 'own words'>, string | ((facts: StepFacts)
   fill: ({ litres }) =>
     `Fill ${litres} over a plate; start the filter with its old media, then the heater`,
   'animals back':
-    'Animals back only when ammonia and nitrite are safe, or at once as a watched restart with daily tests',
+    'Animals back, the hardiest first, a few ahead of the rest; ammonia and nitrite tested before each lot',
   settle: 'Tests daily for two weeks; change 50–80 % on the numbers',
   'lamp up': 'Lamp up, heater and filter off',
   'cut to a third': ({ stakes }) =>
@@ -161,18 +171,18 @@ const MATERIALS: Record<MaterialCode, MaterialWords> = {
     says: `${stake} cuttings from your own tops`,
     remark: from === null ? '' : `${from} wanted at planting density`,
   }),
-  'bought stems': ({ of: { from }, stake, kind }) => ({
-    unit: 'portions',
+  'bought stems': ({ of: { from, amount }, stake, kind }) => ({
+    unit: amount === 1 ? 'bunch' : 'bunches',
     says: `${stake} ${kind}, bought`,
     remark: from === null ? '' : `${from} stems short`,
   }),
-  portions: ({ of: { from, each }, stake, kind, measures }) => ({
-    unit: 'portions',
+  portions: ({ of: { from, each, amount }, stake, kind, measures }) => ({
+    unit: amount === 1 ? 'pot' : 'pots',
     says: `${stake} ${kind}`,
     remark:
       from === null || each === null
         ? ''
-        : `${measures.say(from, 'cm²', 1)} at ${measures.say(each, 'cm²', 1)} a portion; sods of the old mat save some`,
+        : `or ${Math.ceil(amount / 2)} ${amount > 2 ? 'cups' : 'cup'}; split into about ${Math.ceil(from / each)} plugs for ${measures.say(from, 'cm²', 1)}; sods of the old mat save some`,
   }),
   divided: ({ of: { amount }, stake }) => ({
     unit: amount === 1 ? 'crown' : 'crowns',

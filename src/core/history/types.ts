@@ -361,6 +361,11 @@ export interface PlanStep {
   acts: readonly StepAct[]
 }
 
+/** The second of three. */
+export interface StagePart {
+  number: number
+  of: number
+}
 export interface PlanStage {
   number: number
   /** Where along the tank its section lies; null where it takes the whole tank. */
@@ -369,6 +374,8 @@ export interface PlanStage {
   plantingIds: readonly string[]
   /** Share of the plant mass taken out in this stage, 0–1. */
   massShare: number
+  /** Of a planting too large to be taken at once: which part of it. */
+  part?: StagePart
 }
 
 export interface PlanMaterial {

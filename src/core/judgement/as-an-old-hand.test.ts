@@ -24,7 +24,7 @@ import { coverIn, fitCover } from '../plants/cover'
 import { reviewDecline } from '../rescape/decline'
 import { bandNowWithReason } from '../water/facts/parameters'
 import { testsWater, worthTesting } from '../water/balance/worth-testing'
-import { bearableShare, warmTo } from '../water/changes/bearable'
+import { bearableShare, carriedAway, warmTo } from '../water/changes/bearable'
 import { conditionsOf } from '../water/estimate/conditions'
 import { questionsOfParts } from '../water/estimate/questions'
 import { waterQuestions } from '../routine/round/ask-water'
@@ -103,12 +103,14 @@ describe('who lives here decides', () => {
     const conditions = conditionsOf(story, at(10.5))
     const [source] = [{ ...story.sources[0], ...story.sources[0].analyses[0].is }]
     const share = bearableShare(story, conditions, source, 0.6, at(10.5))
-    // 14 − share·12 must stay at 10 and more, and jump by 3 at most; KH by 3 and to 5 at least.
+    // 14 − share·12 may fall by 3 at most, and is wanted at 10 and more.
     expect(share).toBeLessThanOrEqual(0.26)
     expect(share).toBeGreaterThan(0.15)
     expect(bearableShare({ ...story, populations: [] }, conditions, source, 0.6, at(10.5))).toBe(
       0.6,
     )
+    expect(carriedAway(story, conditions, source, 0.6, at(10.5))).toEqual(['gh', 'kh'])
+    expect(carriedAway(story, conditions, source, 0.05, at(10.5))).toEqual([])
     expect(warmTo(conditions, source, 0.4)).toBeCloseTo(26, 0)
     expect(warmTo(conditions, { ...source, temperatureC: 25 }, 0.4)).toBeNull()
   })

@@ -14,7 +14,7 @@ import {
 } from '../water/estimate/estimate'
 import { rawPhase, type RawPhase } from '../water/estimate/raw-phase'
 import { bandNowWithReason, FACTS, type BandBy } from '../water/facts/parameters'
-import { bearableShare } from '../water/changes/bearable'
+import { bearableShare, carriedAway } from '../water/changes/bearable'
 import { levelOfSource } from '../water/facts/sources'
 import type { Judged } from './finding'
 
@@ -152,7 +152,10 @@ function changeTo(
   if (!change.ok || change.value.fraction.value <= LEAST_CHANGE) return null
   // No change that would carry the water away from what lives in it.
   const share = change.value.fraction.value
-  return bearableShare(history, conditions, source, share, now) < share ? null : share
+  const bad =
+    bearableShare(history, conditions, source, share, now) < share ||
+    carriedAway(history, conditions, source, share, now).some((what) => what !== parameter)
+  return bad ? null : share
 }
 
 /** Days until a parameter passes a limit for all its routine changes; null where it does not within the outlook. */

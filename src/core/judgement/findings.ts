@@ -14,6 +14,7 @@ import { byUrgency } from './urgency'
 import { intakeFinding } from './intake-finding'
 import { moodFinding } from './mood-finding'
 import { nitrateFinding } from './nitrate-finding'
+import { rootsFindings } from './roots-finding'
 import { sayFinding } from './say-finding'
 import { soilFinding } from './soil-finding'
 import { bareFindings, stemFindings } from './stem-findings'
@@ -45,6 +46,7 @@ export function findings(
     moodFinding(story, now),
     ...stemFindings(story, now),
     ...bareFindings(story, now),
+    ...rootsFindings(story, now),
     ...carpetFindings(story, now),
     ...algaeFindings(story, now),
   ].filter((judged) => judged !== null) as AnyJudged[]

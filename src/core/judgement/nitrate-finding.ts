@@ -10,7 +10,7 @@ import {
   routineChanges,
   type WaterEstimate,
 } from '../water/estimate/estimate'
-import { bearableShare, warmTo } from '../water/changes/bearable'
+import { bearableShare, carriedAway, warmTo, type Hardness } from '../water/changes/bearable'
 import { bandNow } from '../water/facts/parameters'
 import { steadyBeforeChange } from '../water/changes/dilution'
 import { nextChange } from '../water/changes/regime'
@@ -46,6 +46,8 @@ export interface NitrateFacts {
     /** So much of it at once, where the animals bear no more; and what the new water is warmed to, °C. */
     atOnce: number | null
     warmTo: number | null
+    /** Hardness that the new water would carry away from what lives there. */
+    makeUp: readonly Hardness[]
   }
   /** `settles`: before each change, as they are made now. */
   'nitrate-passes': Standing & { ceiling: number; inDays: number; settles: number | null }
@@ -121,13 +123,17 @@ function care(
   conditions: Conditions,
   share: number,
   now: Instant,
-): Pick<NitrateFacts['nitrate-over'], 'atOnce' | 'warmTo'> {
+): Pick<NitrateFacts['nitrate-over'], 'atOnce' | 'warmTo' | 'makeUp'> {
   const source = usualSource(history, now)
-  if (!source) return { atOnce: null, warmTo: null }
+  if (!source) return { atOnce: null, warmTo: null, makeUp: [] }
   const most = bearableShare(history, conditions, source, share, now)
   const atOnce =
     most < share - LEAST_STEP ? Math.max(LEAST_STEP, Math.floor(most * STEPS) / STEPS) : null
-  return { atOnce, warmTo: warmTo(conditions, source, atOnce ?? share) }
+  return {
+    atOnce,
+    warmTo: warmTo(conditions, source, atOnce ?? share),
+    makeUp: carriedAway(history, conditions, source, share, now),
+  }
 }
 const LEAST_STEP = 0.05
 

@@ -42,7 +42,10 @@ export const nitrateWords: WordsFor<NitrateFacts> = {
 }
 
 /** How it is done so that the animals bear it. */
-function sayCare({ atOnce, warmTo }: NitrateFacts['nitrate-over'], measures: Measures): string {
+function sayCare(
+  { atOnce, warmTo, makeUp }: NitrateFacts['nitrate-over'],
+  measures: Measures,
+): string {
   const parts =
     atOnce === null
       ? ''
@@ -51,7 +54,12 @@ function sayCare({ atOnce, warmTo }: NitrateFacts['nitrate-over'], measures: Mea
     warmTo === null
       ? ''
       : ` Warm the new water to about ${measures.say(warmTo, '°C', 1)} first, or let it run in slowly.`
-  return parts + warm
+  const hardness = makeUp.map((which) => which.toUpperCase()).join(' and ')
+  const made =
+    makeUp.length === 0
+      ? ''
+      : ` As it comes that water carries ${hardness} away from what lives here: make it up with salts first.`
+  return parts + made + warm
 }
 
 const sayShare = (share: number) =>

@@ -5,6 +5,7 @@ import type { Judged } from './finding'
 import type { IntakeFacts } from './intake-finding'
 import type { MoodFacts } from './mood-finding'
 import type { NitrateFacts } from './nitrate-finding'
+import type { RootsFacts } from './roots-finding'
 import type { SoilFacts } from './soil-finding'
 import type { StemFacts } from './stem-findings'
 import type { TemporaryFacts } from './temporary-finding'
@@ -20,6 +21,7 @@ export type FactsOf = NitrateFacts &
   MoodFacts &
   StemFacts &
   CarpetFacts &
-  AlgaeFacts
+  AlgaeFacts &
+  RootsFacts
 /** A judgement by whichever rule, its facts with it. */
 export type AnyJudged = Judged<FactsOf>

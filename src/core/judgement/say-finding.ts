@@ -11,6 +11,7 @@ import { intakeWords } from './intake-finding.words'
 import { moodWords } from './mood-finding.words'
 import { nitrateWords } from './nitrate-finding.words'
 import type { AnyJudged, FactsOf } from './rules'
+import { rootsWords } from './roots-finding.words'
 import { soilWords } from './soil-finding.words'
 import { stemWords } from './stem-findings.words'
 import { temporaryWords } from './temporary-finding.words'
@@ -28,6 +29,7 @@ const WORDS: WordsFor<FactsOf> = {
   ...stemWords,
   ...carpetWords,
   ...algaeWords,
+  ...rootsWords,
 }
 
 /** A judgement with its words and its evidence, for a keeper to read. */

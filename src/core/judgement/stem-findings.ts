@@ -37,17 +37,19 @@ export interface StemFacts {
   /** Nobody ever measured or cut it. */
   'surface-unseen': Named & { reach: Reach; there: boolean }
   'bare-below': Named
+  /** In a nursery tops at the surface are what one grows them for. */
+  harvest: Named & { reach: Reach; there: boolean }
 }
 
 /** A judgement for every stem planting that is at, or soon at, the surface; nothing for the others. */
 export function stemFindings(
   history: TankHistory,
   now: Instant,
-): Judged<StemFacts, 'at-surface' | 'surface-unseen'>[] {
+): Judged<StemFacts, 'at-surface' | 'surface-unseen' | 'harvest'>[] {
   const scene = sceneOn(stageOf(history, now), dayOf(now))
   const { vessel } = scene.tank
   return plantingsAt(history, now).flatMap(
-    (planting): Judged<StemFacts, 'at-surface' | 'surface-unseen'>[] => {
+    (planting): Judged<StemFacts, 'at-surface' | 'surface-unseen' | 'harvest'>[] => {
       const reach = daysToSurface(history, planting, now)
       if (!reach || reach.value > NEAR_DAYS) return []
       const { id, stake, name } = planting
@@ -66,6 +68,18 @@ export function stemFindings(
             entryIds: [],
             leadsTo: 'round',
           } satisfies Judged<StemFacts, 'surface-unseen'>,
+        ]
+      if (vessel.kind === 'nursery' || vessel.kind === 'holding')
+        return [
+          {
+            ...base,
+            rule: 'harvest',
+            facts,
+            level: 'good',
+            weight: 14,
+            entryIds: lastIds(ofPlanting(history.entries, id), EVIDENCE_ENTRIES),
+            leadsTo: 'log-trim',
+          } satisfies Judged<StemFacts, 'harvest'>,
         ]
       const soon = reach.value <= ACT_DAYS
       const shade = scene.shades.find((candidate) => candidate.plantingId === id)

@@ -24,6 +24,16 @@ export const stemWords: WordsFor<StemFacts> = {
     wouldChangeMyMind: RULER,
     reckoned: [reach.because],
   }),
+  harvest: ({ stake, reach, there }) => ({
+    says: `${stake} is ${there ? 'ready to harvest' : 'soon ready to harvest'}`,
+    detail: there
+      ? 'Its tops are at the surface.'
+      : `Its tops reach the surface in ${sayDays(reach.value)} (${days(reach)}).`,
+    clause: 'grows cuttings for the harvest',
+    suggests: 'Take the tops for the tank that wants them, or for another row.',
+    wouldChangeMyMind: RULER,
+    reckoned: [reach.because],
+  }),
   'bare-below': ({ stake, name, where }) => ({
     says: `${stake} is bare below`,
     detail: `${name} lost the leaves of its lower third: shade from above, and no light on the foot.`,

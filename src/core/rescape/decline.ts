@@ -1,6 +1,7 @@
 import { algaeCourses, algaeOn } from '../algae/course'
 import { entriesOf, ofPlanting } from '../history/journal-index'
 import { plantingsAt, storyUntil } from '../history/lookup'
+import { DISPLEASURES, type Displeasure } from '../journal/kinds/sign'
 import type { TankHistory } from '../history/types'
 import type { AlgaeKind, EntryOf, Sign } from '../journal/entry'
 import type { Place } from '../journal/shape'
@@ -11,7 +12,7 @@ import { sceneOn, stageOf, type Scene } from '../layout/scene'
 import { coverIn, fitCover, type CoverFit } from '../plants/cover'
 import { patchCentre } from '../plants/height'
 import type { Estimate } from '../quantity/estimate'
-import { dayOf, daysBetween, instantOf, type Instant } from '../quantity/time'
+import { dayOf, daysBetween, type Instant } from '../quantity/time'
 import { estimateParameter } from '../water/estimate/estimate'
 
 /** What each sign of decline has found, where somebody looked. */
@@ -34,6 +35,8 @@ export interface SignFacts {
   nitrate: { from: number; to: number; now: Estimate }
   joy: { from: number; to: number; days: number }
   lines: { hidden: number; pieceId: string; behind: { plantingId: string; cm: number }[] }
+  /** What the keeper said is wrong with it, in the order it was first said. */
+  reasons: { reasons: Displeasure[]; own: string[] }
 }
 export type DeclineSign = keyof SignFacts
 
@@ -78,7 +81,8 @@ export function reviewDecline(history: TankHistory, now: Instant): DeclineReview
     workSign(story, now),
     nitrateSign(story, now),
     joySign(story, now),
-    linesSign(scene),
+    linesSign(story, scene, now),
+    reasonsSign(story, now),
   ]
   const known = signs.filter((sign) => sign.state !== 'unknown')
   const weight =
@@ -318,9 +322,35 @@ function nitrateSign(history: TankHistory, now: Instant): JudgedSign {
   })
 }
 
-function linesSign(scene: Scene): JudgedSign {
+/** A keeper’s reasons count for so long. */
+const REASON_DAYS = 180
+const saidLately = (history: TankHistory, now: Instant) =>
+  entriesOf(history.entries, 'sign').filter(
+    ({ sign: one, at }) =>
+      (DISPLEASURES as readonly string[]).includes(one) && daysBetween(at, now) <= REASON_DAYS,
+  )
+
+/** What a keeper says is wrong is a sign by itself, and weighs the more the more of it there is. */
+function reasonsSign(history: TankHistory, now: Instant): JudgedSign {
+  const said = saidLately(history, now)
+  if (said.length === 0) return sign('reasons', null)
+  const reasons = [...new Set(said.map(({ sign: one }) => one as Displeasure))]
+  const own = said.flatMap(({ sign: one, note }) =>
+    one === 'another reason' && note ? [note] : [],
+  )
+  return sign('reasons', {
+    strength: clamp(0.25 + 0.15 * reasons.length),
+    facts: { reasons, own },
+    entryIds: lastIds(said, 4),
+  })
+}
+
+/** A focal piece grown over is a loss to one keeper and welcome to the next: it is a sign only where he said that it is. */
+function linesSign(history: TankHistory, scene: Scene, now: Instant): JudgedSign {
   const focal = scene.tank.layout?.hardscape.find((piece) => piece.focal)
   if (!focal) return sign('lines', null)
+  if (!saidLately(history, now).some(({ sign: one }) => one === 'focal piece hidden'))
+    return sign('lines', null)
   const top = Math.max(...focal.outline.map((point) => point[1]))
   const [x0, x1] = [
     Math.min(...focal.outline.map((point) => point[0])),

@@ -20,6 +20,7 @@ export const SIGN_LABELS: Record<DeclineSign, string> = {
   nitrate: 'Nitrate gaining',
   joy: 'Joy falling',
   lines: 'Layout lost its lines',
+  reasons: 'What displeases you',
 }
 
 /** What would settle each. */
@@ -34,6 +35,7 @@ const SETTLE: Record<DeclineSign, string> = {
   nitrate: 'One drop test today.',
   joy: 'A mark out of ten at the next two rounds.',
   lines: 'Step back: can you still see the focal piece?',
+  reasons: 'Ask yourself again in a month.',
 }
 
 /** A loss of cover under this a week is none, per cent. */
@@ -97,7 +99,7 @@ const WORDS: WordsOfSigns = {
     says: `From ${from.toFixed(0)} to ${to.toFixed(0)} minutes a week in ${saySpan(days)}.`,
   }),
   nitrate: ({ from, to, now }) => ({
-    says: `The gain went from ${sayNumber(from, 0.2)} to ${sayNumber(to, 0.2)} mg/L a day in four months.`,
+    says: `The gain went from ${sayNumber(from, 0.2)} to ${sayNumber(to, 0.2)} mg/L a day in half a year.`,
     reckoned: [`Now ${sayEstimate(now)} mg/L, from ${now.because}`],
   }),
   joy: ({ from, to, days }) => ({
@@ -110,6 +112,9 @@ const WORDS: WordsOfSigns = {
         `${names.stake(plantingId)} stands about ${names.measures.say(cm, 'cm', 1)} in front of it`,
     ),
   }),
+  reasons: ({ reasons, own }) => ({
+    says: `You said: ${[...reasons.filter((one) => one !== 'another reason'), ...own].join('; ') || 'another reason'}.`,
+  }),
 }
 /** Why nothing can be said of a sign yet. */
 const UNKNOWN: Record<DeclineSign, string> = {
@@ -120,9 +125,11 @@ const UNKNOWN: Record<DeclineSign, string> = {
   'bare-stems': 'No round has looked at the feet of the stems of late.',
   shade: 'No planting stands low enough to be shaded.',
   work: 'Too few weeks of work are written down.',
-  nitrate: 'Too few tests four months ago to compare with.',
+  nitrate: 'Too few tests half a year ago to compare with.',
   joy: 'Too few marks of joy are written down.',
-  lines: 'No piece is named as the focal one.',
+  lines:
+    'No focal piece, or nobody said that it matters when plants stand before it: say so at “You” in a round.',
+  reasons: 'No reason was given: tap what is wrong with it at “You” in a round.',
 }
 
 /** Parts of what is said, each a sentence. */

@@ -13,8 +13,8 @@ import type { Section } from './sections'
 const SPARE_SOIL = 0.125
 /** Cutting length that is worth replanting, cm. Common practice. */
 const CUTTING_CM = 10
-/** Stems set per 100 cm² when planting densely. Common practice. */
-const STEMS_PER_100CM2 = 9
+/** Stems set per 100 cm², a hand’s breadth square, when planting densely. Common practice: 20 to 40; nine are sparse. */
+const STEMS_PER_100CM2 = 25
 
 /** What a plan of an option needs at hand for its sections: soil and tablets by the ground opened, plants by what their own tops do not give. `renewed`: the soil comes out with the plants. */
 export function materialsFor(
@@ -30,7 +30,11 @@ export function materialsFor(
   const full = option === 'full' || option === 'soil'
   const plantings = full
     ? plantingsAt(history, now)
-    : sections.flatMap((section) => section.plantings)
+    : [
+        ...new Map(
+          sections.flatMap(({ plantings: all }) => all).map((one) => [one.id, one]),
+        ).values(),
+      ]
   const whole = full && layout ? groundLitres(layout.ground, vessel.depthCm) : 0
   const opened = option === 'partial' && renewed
   const soil = opened ? sections.reduce((sum, section) => sum + section.soilLitres, 0) : whole
@@ -45,8 +49,13 @@ export function materialsFor(
     material('tubs', full ? 3 : 2, {
       from: netLitres(vessel, layout) * (full ? HELD_WHOLE : HELD_SECTION),
     }),
-    material('tests', full ? 14 : 2 * sections.length),
+    material('tests', testsFor(full, opened, sections.length)),
   ]
+}
+/** Tests for ammonia and nitrite: twice a week for three weeks after a reset, daily for a week after each section on fresh soil, else two a section. */
+function testsFor(full: boolean, freshSoil: boolean, sections: number): number {
+  if (full) return 14
+  return (freshSoil ? 9 : 2) * sections
 }
 /** A hard trim ends with half of the water changed. Common practice. */
 const HALF = 0.5
@@ -68,19 +77,24 @@ const material = (
   ...facts,
 })
 
+/** Ground that a pot of carpet covers when it is split into plugs, cm²; a cup covers twice as much. Common practice: five to eight plugs a pot, ten to fifteen a cup. */
+export const POT_CM2 = 150
+/** Stems in a bought pot or bunch. Common practice. */
+const STEMS_A_POT = 8
+
 /** Portions to buy for a planting: none where its own tops make enough cuttings. */
 function portionsFor(history: TankHistory, planting: Planting, now: Instant): PlanMaterial[] {
   const { group, areaPerPortionCm2: each } = speciesOf(history, planting)
   const area = patchArea(planting)
   const plantingId = planting.id
   if (group === 'carpet')
-    return [material('portions', Math.ceil(area / each), { plantingId, from: area, each })]
+    return [material('portions', Math.ceil(area / POT_CM2), { plantingId, from: area, each })]
   if (!isStem(group)) return [material('divided', planting.stems, { plantingId })]
   const height = heightOn(heightCourse(history, planting, now), dayOf(now)).value
   const cuttings = Math.floor(planting.stems * Math.max(0, Math.floor(height / CUTTING_CM)))
   const needed = Math.ceil((area / 100) * STEMS_PER_100CM2)
   const short = Math.max(0, needed - cuttings)
   const own = material('own cuttings', Math.min(cuttings, needed), { plantingId, from: needed })
-  const bought = Math.ceil((short / needed) * (area / each))
+  const bought = Math.ceil(short / STEMS_A_POT)
   return short === 0 ? [own] : [own, material('bought stems', bought, { plantingId, from: short })]
 }

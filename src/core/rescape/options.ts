@@ -1,10 +1,12 @@
 import { OPTION_KEYS, type OptionKey } from '../history/plan-codes'
-import type { PlanStep, TankHistory } from '../history/types'
+import type { Planting, PlanStep, TankHistory } from '../history/types'
 import type { Estimate } from '../quantity/estimate'
 import type { Instant } from '../quantity/time'
 import type { SoilState } from '../judgement/soil-finding'
-import type { DeclineReview, DeclineSign } from './decline'
-import { sectionsFor, type Section } from './sections'
+import type { Displeasure } from '../journal/kinds/sign'
+import type { DeclineReview, DeclineSign, JudgedSign } from './decline'
+import { plantingsAt } from '../history/lookup'
+import { sectionsFor, trimEvenings, type Section } from './sections'
 import { fullResetSteps, sectionSteps, trimSteps } from './steps'
 import { animalsOutHours, handHours } from './timing'
 
@@ -20,6 +22,8 @@ export interface WeighedOption {
   /** Days until it looks settled. */
   days: number
   risk: 'none' | 'low' | 'some' | 'high'
+  /** All that speaks against the soil it takes out is a presumption. */
+  testFirst: boolean
   /** Relief less what it costs: see {@link weighOptions}. */
   worth: number
 }
@@ -55,6 +59,33 @@ const CURES: Record<OptionKey, Partial<Record<DeclineSign, number>>> = {
     lines: 1,
   },
 }
+/** How much of what displeases a keeper an option takes away. Common practice; a keeper’s judgement. */
+const PLEASES: Record<Displeasure, Partial<Record<OptionKey, number>>> = {
+  overgrown: { trim: 0.8, zone: 0.3, partial: 0.7, full: 0.9 },
+  'too much work': { trim: 0.1, partial: 0.5, full: 0.6 },
+  'colours displease': { zone: 0.3, partial: 0.6, full: 0.8 },
+  'focal piece hidden': { trim: 0.6, zone: 0.4, partial: 0.8, full: 1 },
+  'wrong stones or ground': { full: 1 },
+  'never became what was hoped': { zone: 0.1, partial: 0.4, full: 0.9 },
+  'algae displease': { trim: 0.1, partial: 0.35, full: 0.6 },
+  'looks dirty': { trim: 0.3, zone: 0.2, partial: 0.6, soil: 0.4, full: 0.9 },
+  'animals displease': {},
+  'tired of it': { partial: 0.3, full: 0.7 },
+  'another reason': { partial: 0.3, full: 0.5 },
+}
+
+/** How much of a sign that was judged an option takes away, 0–1. */
+function cured(key: OptionKey, sign: JudgedSign): number {
+  if (sign.sign === 'reasons' && sign.facts) {
+    const { reasons } = sign.facts
+    return reasons.reduce((sum, one) => sum + (PLEASES[one][key] ?? 0), 0) / reasons.length
+  }
+  // One planting bare below is cured by its own tops, set where it stood; that is an evening’s trim.
+  if (sign.sign === 'bare-stems' && key === 'trim' && sign.facts?.bare === 1) return REPLANTED
+  return CURES[key][sign.sign] ?? 0
+}
+const REPLANTED = 0.9
+
 const RISKS: Record<OptionKey, WeighedOption['risk']> = {
   leave: 'none',
   trim: 'low',
@@ -73,9 +104,14 @@ const RISK_COST: Record<WeighedOption['risk'], number> = {
 const HOUR_COST = 0.012
 const OUT_HOUR_COST = 0.01
 const MONTH_COST = 0.03
+/** Animals that are out for longer live in a tank of their own meanwhile: the first day costs most. */
+const HELD_HOUR_COST = 0.0003
+const outCost = (hours: number) =>
+  Math.min(24, hours) * OUT_HOUR_COST + Math.max(0, hours - 24) * HELD_HOUR_COST
 /** Weeks between sections. Common practice. */
 export const SECTION_INTERVAL_DAYS = 14
 const SETTLING_DAYS = 30
+const SETTLING_ANEW = 75
 
 /** The steps an option would take now, all stages, for the sections that need redoing. */
 export function stepsFor(
@@ -89,7 +125,9 @@ export function stepsFor(
     case 'leave':
       return []
     case 'trim':
-      return trimSteps(history, now)
+      return eveningsOf(history, now).flatMap((plantings, i) =>
+        trimSteps(history, now, plantings, i + 1),
+      )
     case 'zone':
       return sections
         .slice(0, 1)
@@ -102,6 +140,12 @@ export function stepsFor(
     case 'full':
       return fullResetSteps(history, now)
   }
+}
+
+/** What a hard trim takes on each evening; one evening at least, for what is no stem. */
+export function eveningsOf(history: TankHistory, now: Instant): readonly (readonly Planting[])[] {
+  const evenings = trimEvenings(history, now)
+  return evenings.length > 1 ? evenings : [plantingsAt(history, now)]
 }
 
 /** Whether a partial should take the soil out with the plants. */
@@ -126,6 +170,8 @@ export function weighOptions(
 ): WeighedOption[] {
   const present = review.signs.filter((sign) => sign.state === 'present')
   const total = present.reduce((sum, sign) => sum + sign.strength, 0)
+  const soil = review.signs.find((sign) => sign.sign === 'soil')
+  const soilPresumed = soil?.sign === 'soil' && soil.state === 'present' && presumed(soil.facts)
   const sections = sectionsFor(history, review, now)
   const stages = Math.max(1, sections.length)
   // Little trouble makes even a perfect cure worth little: relief counts in proportion to the decline, up to a third of the scale.
@@ -140,39 +186,38 @@ export function weighOptions(
       const hands = handHours(steps)
       const animalsOut = animalsOutHours(steps)
       const cures = present.flatMap((sign) => {
-        const share = CURES[key][sign.sign] ?? 0
+        const share = cured(key, sign)
         return share > 0 ? [{ sign: sign.sign, share }] : []
       })
       const relief =
         total === 0
           ? 0
-          : present.reduce((sum, sign) => sum + sign.strength * (CURES[key][sign.sign] ?? 0), 0) /
-            total
+          : present.reduce((sum, sign) => sum + sign.strength * cured(key, sign), 0) / total
       const days = {
         leave: 28,
         trim: 14,
         zone: SETTLING_DAYS,
         partial: (stages - 1) * SECTION_INTERVAL_DAYS + SETTLING_DAYS,
-        soil: 45,
-        full: 60,
+        soil: Math.max(SETTLING_ANEW, (stages - 1) * SECTION_INTERVAL_DAYS + SETTLING_DAYS),
+        // A tank begun anew is not settled sooner than one of which most stayed.
+        full: Math.max(SETTLING_ANEW, stages * SECTION_INTERVAL_DAYS + SETTLING_DAYS),
       }[key]
       const cost =
         hands.value * HOUR_COST +
-        animalsOut.value * OUT_HOUR_COST +
+        outCost(animalsOut.value) +
         (days / 30) * MONTH_COST +
         RISK_COST[RISKS[key]]
       return {
         key,
         risk: RISKS[key],
+        testFirst: soilPresumed && ['soil', 'full', 'partial'].includes(key),
         cures,
         relief,
         hands,
         animalsOut,
         days,
         worth: relief * need - (key === 'leave' ? 0 : cost),
-        leaves: present
-          .filter((sign) => (CURES[key][sign.sign] ?? 0) < 0.3)
-          .map(({ sign }) => sign),
+        leaves: present.filter((sign) => cured(key, sign) < 0.3).map(({ sign }) => sign),
       }
     })
     .sort((a, b) => b.worth - a.worth)

@@ -1,4 +1,4 @@
-import { uncapital } from '../quantity/say'
+import { saySpan, uncapital } from '../quantity/say'
 import type { OptionKey } from '../history/plan-codes'
 import { SIGN_LABELS } from './decline.words'
 import type { DeclineReview, DeclineSign, Grade } from './decline'
@@ -35,16 +35,22 @@ export interface SaidOption extends Omit<WeighedOption, 'cures' | 'leaves'> {
 /** An option with its words. */
 export function sayOption(option: WeighedOption): SaidOption {
   const { key, relief, hands, animalsOut, days, cures, leaves } = option
-  const out =
-    animalsOut.value > 0 ? ` and ${Math.round(animalsOut.value)} h with the animals out` : ''
+  const out = animalsOut.value > 0 ? ` and ${sayOut(animalsOut.value)} with the animals out` : ''
+  const test = option.testFirst
+    ? '. Test the soil in a jar first: its age alone is no reason to take it out'
+    : ''
   return {
     ...option,
     ...OPTIONS[key],
     cures: cures.map(({ sign, share }) => ({ sign, label: SIGN_LABELS[sign], share })),
     leaves: leaves.map((sign) => ({ label: SIGN_LABELS[sign] })),
-    because: `takes away ${Math.round(relief * 100)} % of the trouble for ${Math.round(hands.value)} h of hands${out}, settled in about ${days} days`,
+    because: `takes away ${Math.round(relief * 100)} % of the trouble for ${Math.round(hands.value)} h of hands${out}, settled in about ${days} days${test}`,
   }
 }
+
+const LONG_HOURS = 72
+const sayOut = (hours: number) =>
+  hours > LONG_HOURS ? saySpan(hours / 24) : `${Math.round(hours)} h`
 
 const GRADES: Record<Exclude<Grade, 'unknown' | 'sound'>, string> = {
   declined: 'has declined',

@@ -7,8 +7,9 @@ import { dayOf, instantOf, type Instant } from '../quantity/time'
 import { type Result, ok, refuse } from '../quantity/result'
 import type { DeclineReview } from './decline'
 import { materialsFor } from './materials'
-import { renewsSoil, SECTION_INTERVAL_DAYS, stepsFor } from './options'
-import { sectionsFor, type Section } from './sections'
+import { massShares } from './mass'
+import { eveningsOf, renewsSoil, SECTION_INTERVAL_DAYS, stepsFor } from './options'
+import { CUT_AWAY, sectionsFor, type Section } from './sections'
 import { withLayoutId } from './step-acts'
 
 /**
@@ -32,19 +33,16 @@ export function draftPlan(
         : 'No planting shows a sign that this option would cure, so there is no section to plan.',
     )
   const sections = sectionsTaken(option, needed)
-  const whole: Section = {
-    plantings: [...plantingsAt(history, now)],
-    massShare: option === 'trim' ? 0.4 : 1,
-    areaCm2: 0,
-    soilLitres: 0,
-  }
-  const stages = (sections.length > 0 ? sections : [whole]).map((section, i) => ({
-    number: i + 1,
-    side: sections.length > 0 ? sideOf(section, tankNow(history, now)) : null,
-    on: instantOf(dayOf(startOn) + i * SECTION_INTERVAL_DAYS),
-    plantingIds: section.plantings.map((planting) => planting.id),
-    massShare: section.massShare,
-  }))
+  const interval = option === 'trim' ? EVENINGS_APART_DAYS : SECTION_INTERVAL_DAYS
+  const stages = (sections.length > 0 ? sections : wholes(option, history, now)).map(
+    (section, i) => ({
+      number: i + 1,
+      side: sections.length > 0 ? sideOf(section, tankNow(history, now)) : null,
+      on: instantOf(dayOf(startOn) + i * interval),
+      plantingIds: section.plantings.map((planting) => planting.id),
+      massShare: section.massShare,
+    }),
+  )
   return ok({
     id,
     option,
@@ -54,6 +52,24 @@ export function draftPlan(
     steps: steps.map((step) => ({ ...step, acts: withLayoutId(step.acts, `${id}.layout`) })),
     materials: materialsFor(history, option, sections, renewsSoil(review), now),
   })
+}
+
+/** Between two evenings of one trim the plants make up for the first. Common practice: a week. */
+const EVENINGS_APART_DAYS = 7
+
+/** What is taken at once where no section is: the tank, or the evenings of a trim. */
+function wholes(option: OptionKey, history: TankHistory, now: Instant): Section[] {
+  const lots = option === 'trim' ? eveningsOf(history, now) : [plantingsAt(history, now)]
+  const shares = massShares(history, now)
+  return lots.map((plantings) => ({
+    plantings,
+    massShare:
+      option === 'trim'
+        ? CUT_AWAY * plantings.reduce((sum, { id }) => sum + (shares.get(id) ?? 0), 0)
+        : 1,
+    areaCm2: 0,
+    soilLitres: 0,
+  }))
 }
 
 /** Where along the tank a section lies, by the middle of all that it takes. */

@@ -4,7 +4,7 @@ import type { Plan, PlanMaterial, PlanStage, PlanStep, TankHistory } from '../hi
 import type { Instant } from '../quantity/time'
 import { materialsFor } from './materials'
 import { sideOf } from './plan'
-import { sectionOf } from './sections'
+import { partOf, sectionOf } from './sections'
 import { sectionSteps, trimSteps } from './steps'
 
 /**
@@ -23,7 +23,7 @@ export function restage(
   const renewed = plan.steps.some(({ does }) => does === 'new soil in')
   const work = (ids: readonly string[]) => {
     if (ids.length === 0) return []
-    if (plan.option === 'trim') return trimSteps(history, now, of(ids))
+    if (plan.option === 'trim') return trimSteps(history, now, of(ids), stage.number)
     return sectionSteps(history, sectionOf(history, of(ids), now), stage.number, renewed, now)
   }
   const own = plan.steps.filter((step) => step.stage === stage.number)
@@ -39,11 +39,14 @@ export function restage(
             plantingIds,
             side: plan.option === 'trim' ? null : sideOf(section, tankNow(history, now)),
             massShare: plan.option === 'trim' ? one.massShare : section.massShare,
+            part: undefined,
           }
         : one,
     )
     .filter((one) => one.plantingIds.length > 0)
-  const sections = stages.map((one) => sectionOf(history, of(one.plantingIds), now))
+  const sections = stages.map((one) =>
+    partOf(sectionOf(history, of(one.plantingIds), now), one.part),
+  )
   return {
     ...plan,
     stages,

@@ -3,7 +3,7 @@ import { plantingsAt, speciesOf } from '../history/lookup'
 import type { Planting, PlanStep, TankHistory } from '../history/types'
 import { tankNow } from '../history/tank-at'
 import { litresNow } from '../vessel/litres-over'
-import type { Instant } from '../quantity/time'
+import { daysBetween, type Instant } from '../quantity/time'
 import { entriesOf } from '../history/journal-index'
 import { patchArea } from '../plants/height'
 import type { Section } from './sections'
@@ -109,6 +109,8 @@ export function sectionSteps(
   const { factor } = paceOf(history)
   const area = section.areaCm2 / 100
   const stems = stemsOf(history, section.plantings)
+  // The planting is lifted and set in when its last part is.
+  const whole = !section.part || section.part.number === section.part.of
   const tank = tankNow(history, now)
   const water = litresNow(history, now)
   const drafts: Draft[] = [
@@ -157,7 +159,7 @@ export function sectionSteps(
       after: [stems.length > 0 ? 'trim' : 'lower', 'lower'],
       cautions: ['hands'],
       plantingIds: idsOf(section.plantings),
-      acts: liftAll(section.plantings),
+      acts: whole ? liftAll(section.plantings) : [],
     },
     {
       key: 'sort',
@@ -197,7 +199,7 @@ export function sectionSteps(
       likely: PLANT_MIN_PER_100CM2 * area,
       after: ['sort', renewSoil ? 'new-soil' : 'vacuum'],
       plantingIds: idsOf(frontToBack(section.plantings)),
-      acts: setInAll(section.plantings),
+      acts: whole ? setInAll(section.plantings) : [],
     },
     {
       key: 'refill',
@@ -231,17 +233,34 @@ export function sectionSteps(
       waitHours: 48,
       cautions: ['animals'],
     },
-    {
-      key: 'day3',
-      does: 'third day',
-      likely: 20,
-      after: ['day1'],
-    },
+    renewSoil
+      ? {
+          key: 'week',
+          does: 'test daily',
+          likely: 60,
+          after: ['day1'],
+          cautions: ['animals'],
+        }
+      : {
+          key: 'day3',
+          does: 'third day',
+          likely: 20,
+          after: ['day1'],
+        },
   ]
   return finish(stage, factor, drafts)
 }
 
-/** Steps of a full reset: animals and plants out, tank stripped and rebuilt. */
+/** Water stirred by a strip-out is clear enough to see in after some hours, a day at most. Common practice: 4 to 24. */
+const CLEARS_HOURS = 4
+/** Fresh soil gives off ammonia, and a filter needs weeks to keep up with it. Common practice: two to six weeks. */
+const SAFE_AFTER_HOURS = 21 * 24
+
+/**
+ * Steps of a full reset: animals and plants out, tank stripped and rebuilt. Two schools, chosen by what is kept: on old ground, with
+ * old media and half of the water, the animals go back the same day as a watched restart; on fresh soil they are held until ammonia
+ * and nitrite are safe, which takes weeks.
+ */
 export function fullResetSteps(history: TankHistory, now: Instant): PlanStep[] {
   const { factor } = paceOf(history)
   const tank = tankNow(history, now)
@@ -252,6 +271,7 @@ export function fullResetSteps(history: TankHistory, now: Instant): PlanStep[] {
   const pieces = layout?.hardscape.length ?? 0
   const kilograms = filledMass(vessel, layout).total
   const animals = populations.length > 0
+  const freshSoil = layout?.ground.material.includes('soil') ?? false
   const drafts: Draft[] = [
     {
       key: 'hold',
@@ -281,7 +301,7 @@ export function fullResetSteps(history: TankHistory, now: Instant): PlanStep[] {
       after: ['trim'],
       cautions: ['hands', 'weight'],
       kilograms,
-      waitHours: 1,
+      waitHours: CLEARS_HOURS,
       acts: [...liftAll(plantings), ...liftPieces(tank)],
     },
     ...(animals
@@ -351,13 +371,26 @@ export function fullResetSteps(history: TankHistory, now: Instant): PlanStep[] {
       waitHours: 2,
       acts: [{ do: 'change water', fraction: NEW_WATER_SHARE }],
     },
+    ...(animals && freshSoil
+      ? [
+          {
+            key: 'safe',
+            does: 'hold until safe' as const,
+            likely: 120,
+            after: ['fill'],
+            waitHours: SAFE_AFTER_HOURS,
+            animalsOut: true,
+            cautions: ['animals' as const],
+          },
+        ]
+      : []),
     ...(animals
       ? [
           {
             key: 'return',
             does: 'animals back' as const,
             likely: 30,
-            after: ['fill'],
+            after: [freshSoil ? 'safe' : 'fill'],
             animalsOut: true,
             cautions: ['animals' as const],
           },
@@ -374,14 +407,16 @@ export function fullResetSteps(history: TankHistory, now: Instant): PlanStep[] {
   return finish(1, factor, drafts)
 }
 
-/** Steps of a hard trim: one evening, nothing uprooted. */
+/** Steps of an evening’s hard trim: nothing uprooted but what stands bare below, whose own tops take its place. */
 export function trimSteps(
   history: TankHistory,
   now: Instant,
   plantings: readonly Planting[] = plantingsAt(history, now),
+  stage = 1,
 ): PlanStep[] {
   const { factor } = paceOf(history)
   const stems = stemsOf(history, plantings)
+  const bare = stems.filter(({ id }) => seenBare(history, id, now))
   const drafts: Draft[] = [
     { key: 'power', does: 'lamp up', likely: 5, cautions: ['mains'] },
     {
@@ -392,11 +427,23 @@ export function trimSteps(
       plantingIds: idsOf(stems),
       acts: cutAll(stems),
     },
+    ...(bare.length > 0
+      ? [
+          {
+            key: 'tops',
+            does: 'replant tops' as const,
+            likely: 20 * bare.length,
+            after: ['trim'],
+            cautions: ['hands' as const],
+            plantingIds: idsOf(bare),
+          },
+        ]
+      : []),
     {
       key: 'cuttings',
       does: 'loose cuttings',
       likely: 15,
-      after: ['trim'],
+      after: [bare.length > 0 ? 'tops' : 'trim'],
       cautions: ['nature'],
     },
     {
@@ -415,5 +462,16 @@ export function trimSteps(
       cautions: ['gas', 'animals'],
     },
   ]
-  return finish(1, factor, drafts)
+  return finish(stage, factor, drafts)
 }
+
+/** Seen bare below within so many days, and not replanted since. */
+const BARE_DAYS = 90
+const seenBare = (history: TankHistory, plantingId: string, now: Instant) =>
+  entriesOf(history.entries, 'sign').some(
+    ({ sign, place, at }) =>
+      sign === 'bare below' &&
+      place.of === 'planting' &&
+      place.id === plantingId &&
+      daysBetween(at, now) <= BARE_DAYS,
+  )

@@ -31,6 +31,7 @@ const ASKS: { [K in Asks['kind']]: ObjectSchema<object> } = {
     unit: words('The unit', 20).defined(),
   }).noUnknown(),
   stock: object({ kind: string().required(), populationId: ident().required() }).noUnknown(),
+  bubbles: object({ kind: string().required() }).noUnknown(),
   enjoyment: object({ kind: string().required() }).noUnknown(),
   workMinutes: object({ kind: string().required() }).noUnknown(),
 }

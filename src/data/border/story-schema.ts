@@ -579,6 +579,13 @@ export const planSchema = object({
         on: instant('The stage’s day'),
         plantingIds: array().of(ident().required()).max(500).required(),
         massShare: bounded('The share of the plants', 0, 1.0001),
+        part: object({
+          number: bounded('The part', 1, 60).integer('Parts are whole numbers.'),
+          of: bounded('The parts', 2, 60).integer('Parts are whole numbers.'),
+        })
+          .noUnknown()
+          .optional()
+          .default(undefined),
       }).noUnknown(),
     )
     .max(60)

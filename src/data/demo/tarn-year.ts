@@ -1,5 +1,5 @@
 import { inTimeOrder } from '@/core/history/lookup'
-import type { EntryDetails, Sign } from '@/core/journal/entry'
+import type { EntryDetails, Sign, Place } from '@/core/journal/entry'
 import type { Planting, TankHistory } from '@/core/history/types'
 import { coverIn, EYE_SD, fitCover } from '@/core/plants/cover'
 import { readingSd } from '@/core/plants/growth'
@@ -239,10 +239,7 @@ class TarnYear {
           'sign',
           {
             sign,
-            place:
-              stake === null
-                ? { of: 'ground' }
-                : { of: 'planting', id: `tarn-${stake.toLowerCase()}` },
+            place: placeOf(stake),
           },
           { by: 'round' },
         )
@@ -504,6 +501,13 @@ const HEIGHT_ROUND: Record<string, number> = {
   E1: 28,
 }
 
+function placeOf(stake: string | null): Place {
+  if (stake === null) return { of: 'ground' }
+  return stake === TANK ? { of: 'tank' } : { of: 'planting', id: `tarn-${stake.toLowerCase()}` }
+}
+
+/** Said of the tank as a whole. */
+const TANK = 'tank'
 const SIGHTINGS: [number, Sign, string | null][] = [
   [18, 'melting', 'K1'],
   [25, 'melting', 'K2'],
@@ -514,6 +518,8 @@ const SIGHTINGS: [number, Sign, string | null][] = [
   [291, 'bare below', 'S2'],
   [298, 'bare below', 'S1'],
   [305, 'lifting', 'L1'],
+  [312, 'overgrown', TANK],
+  [312, 'focal piece hidden', TANK],
   [319, 'bare below', 'S2'],
   [326, 'bare below', 'S1'],
   [333, 'bald patch', 'L1'],

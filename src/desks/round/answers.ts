@@ -141,6 +141,8 @@ function detailOf(asks: Asks, value: number): object {
         plusMinus: 0,
         otherVesselId: null,
       }
+    case 'bubbles':
+      return { kind: 'gas-use', bubblesPerSecond: value, cylinderGrams: null }
     // Enjoyment and work are two entries, so that each keeps its own certainty and its own pencil.
     case 'enjoyment':
       return { kind: 'feeling', enjoyment: value, workMinutes: null }

@@ -6,6 +6,7 @@ import { sayNumber, sayRange } from '@/core/quantity/say'
 import type { RoundAnswer } from '@/core/routine/round/answers'
 import { pencilledAnswer } from '@/core/routine/round/pencil'
 import type { Question } from '@/core/routine/round/question'
+import { INDICATOR_COLOURS } from '@/core/quantity/units'
 import type { SaidQuestion } from '@/core/routine/round/question.words'
 import { Button } from '@/ui/kit/button.client'
 import { Stake } from '@/ui/marks/stake'
@@ -24,8 +25,74 @@ interface Props {
   onDone: (() => void) | null
 }
 
-/** One thing to look at: pencilled until inked; Enter inks the pencil or what was typed; a far value is asked for once, and stays typed meanwhile. */
-export function QuestionRow({ question, answer, typed, first, onInk, onType, onDone }: Props) {
+/** One thing to look at: by a figure, or by a colour. */
+export function QuestionRow(props: Props) {
+  const { asks } = props.question
+  return asks.kind === 'reading' && asks.method === 'indicator' ? (
+    <ColourRow {...props} />
+  ) : (
+    <NumberRow {...props} />
+  )
+}
+
+/** What is told by a colour is tapped, not typed; tapped again, it is no answer. */
+function ColourRow({ question, answer, onInk }: Props) {
+  return (
+    <Flex
+      align="center"
+      gap={{ base: 2, md: 5 }}
+      py={2.5}
+      borderBottom="1px solid"
+      borderColor="rule"
+      wrap="wrap"
+    >
+      <Asked id="q-indicator" question={question} />
+      <Flex role="group" aria-label={question.says} gap={2} wrap="wrap" id="q-indicator">
+        {INDICATOR_COLOURS.map(({ name, mid }, i) => {
+          const chosen = answer !== null && answer.value === mid
+          return (
+            <chakra.button
+              key={name}
+              type="button"
+              data-colour={name}
+              aria-pressed={chosen}
+              onClick={() => onInk(chosen ? null : mid, 'measured')}
+              minH="56px"
+              minW="72px"
+              px={2}
+              border={chosen ? '3px solid' : '1px solid'}
+              borderColor="ink"
+              borderRadius="8px"
+              bg="margin"
+              fontWeight={chosen ? 680 : 430}
+              fontSize="sm"
+              cursor="pointer"
+            >
+              <Box
+                as="span"
+                display="block"
+                h="14px"
+                mb={1}
+                borderRadius="3px"
+                bg={SEEN[i]}
+                aria-hidden
+              />
+              {name}
+            </chakra.button>
+          )
+        })}
+      </Flex>
+      <Box fontSize="sm" color={answer ? 'moss' : 'pencil'} aria-live="polite">
+        {answer ? 'inked' : 'tap the colour you see'}
+      </Box>
+    </Flex>
+  )
+}
+/** The colours of an indicator as they are seen, beside their names. */
+const SEEN = ['#3f74a8', '#3c8a8c', '#4f8f4a', '#9aab3c', '#d2b43a'] as const
+
+/** A figure: pencilled until inked; Enter inks the pencil or what was typed; a far value is asked for once, and stays typed meanwhile. */
+function NumberRow({ question, answer, typed, first, onInk, onType, onDone }: Props) {
   const measures = useMeasures()
   const [draft, drawDraft] = useState<string | null>(typed)
   // Enter inks and moves on in one go: leaving the field must see what Enter left, not what was drawn last.

@@ -8,6 +8,7 @@ export type Asks =
   | { kind: 'algae'; algae: AlgaeKind; place: Place }
   | { kind: 'reading'; parameter: Parameter; method: Method; unit: string }
   | { kind: 'stock'; populationId: string }
+  | { kind: 'bubbles' }
   | { kind: 'enjoyment' }
   | { kind: 'workMinutes' }
 

@@ -6,7 +6,7 @@ import type { Names } from '../../journal/kind'
 import type { Place } from '../../journal/shape'
 import { nameOf } from '../../quantity/parameter-name'
 import { capital, sayAgo, sayNumber } from '../../quantity/say'
-import type { Parameter } from '../../quantity/units'
+import { INDICATOR_COLOURS, type Parameter } from '../../quantity/units'
 import type { Asks, Question, Station, StationName } from './question'
 
 /** What one is to look for at each station. */
@@ -74,11 +74,14 @@ function sayAsked(asks: Asks, names: Names): string {
       return `${capital(asks.algae)} on ${names.place(asks.place)}`
     case 'stock':
       return names.population(asks.populationId)
+    case 'bubbles':
+      return 'Bubbles of gas a second'
     case 'enjoyment':
       return 'How much do you enjoy this tank?'
     case 'workMinutes':
       return 'Minutes of work in the last week'
     case 'reading':
+      if (asks.method === 'indicator') return 'The colour of the indicator'
       return asks.parameter === 'temperature'
         ? 'Temperature'
         : `${nameOf(asks.parameter)}, by ${sayMethod(asks.method)}`
@@ -99,6 +102,7 @@ function sayLast({ asks, last, unit }: Question, measures: Measures): string {
     case 'stock':
       return `${last.by ?? 'counted'} ${figure} ${ago}`
     case 'reading':
+      if (asks.method === 'indicator') return `${colourOf(last.value)} ${ago}`
       return ALWAYS.includes(asks.parameter)
         ? `${figure} ${ago}`
         : `${figure} ${ago}; a test would settle something`
@@ -106,6 +110,10 @@ function sayLast({ asks, last, unit }: Question, measures: Measures): string {
       return `${last.by === 'trim' ? 'trimmed to ' : ''}${figure} ${ago}`
   }
 }
+const colourOf = (value: number) =>
+  INDICATOR_COLOURS.reduce((a, b) => (Math.abs(b.mid - value) < Math.abs(a.mid - value) ? b : a))
+    .name
+
 const NEVER = {
   height: 'never measured',
   width: 'never measured',
@@ -114,6 +122,7 @@ const NEVER = {
   algae: 'never judged',
   reading: 'never tested',
   stock: 'never counted',
+  bubbles: 'never counted',
   enjoyment: 'not asked before',
   workMinutes: 'not asked before',
 } as const

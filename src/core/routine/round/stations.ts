@@ -1,9 +1,11 @@
 import { tankNow } from '../../history/tank-at'
 import type { Planting, TankHistory, Zone } from '../../history/types'
 import type { Place, Sign } from '../../journal/entry'
+import { DISPLEASURES } from '../../journal/kinds/sign'
 import type { Instant } from '../../quantity/time'
 import { algaeQuestions } from './ask-algae'
 import { countQuestions } from './ask-animals'
+import { gasQuestions } from './ask-gas'
 import { feelingQuestions } from './ask-keeper'
 import { askPlanting } from './ask-plantings'
 import { temperatureQuestion } from './ask-temperature'
@@ -92,7 +94,8 @@ const STATIONS: readonly StationPlan[] = [
   {
     name: 'equipment',
     signs: ['clogged inlet', 'leak'],
-    questions: ({ dry, history, now }) => (dry ? [] : [temperatureQuestion(history, now)]),
+    questions: ({ dry, history, now }) =>
+      dry ? [] : [temperatureQuestion(history, now), ...gasQuestions(history, now)],
     of: { of: 'equipment' },
   },
   {
@@ -111,9 +114,10 @@ const STATIONS: readonly StationPlan[] = [
   },
   {
     name: 'you',
-    signs: [],
+    // Does it please less? Then why.
+    signs: DISPLEASURES,
     questions: ({ history, now }) => feelingQuestions(history, now),
-    of: [],
+    of: THE_TANK,
   },
 ]
 

@@ -3,12 +3,11 @@ import type { Band, SourceWater, TankHistory } from '../../history/types'
 import type { Instant } from '../../quantity/time'
 import type { Conditions } from '../estimate/conditions'
 import { bandNowWithReason } from '../facts/parameters'
-import { jumpsOf, tankWater, type Jump } from './change-planner'
+import { jumpsOf, tankWater } from './change-planner'
 
 /**
- * The largest part of a change (a share of the water) that what lives in the tank bears at once: no jump of hardness or
- * conductivity, and neither hardness carried out of what the animals need. Warmth is left out: new water can be warmed. The whole
- * where nothing lives there.
+ * The largest part of a change (a share of the water) that what lives in the tank bears at once: no jump of hardness or conductivity.
+ * Warmth is left out, since new water can be warmed, and pH, which is judged by hardness. The whole where nothing lives there.
  */
 export function bearableShare(
   history: TankHistory,
@@ -21,22 +20,32 @@ export function bearableShare(
   const jumps = jumpsOf(tankWater(conditions), source, share).filter(
     ({ what }) => what !== 'temperature' && what !== 'pH',
   )
-  const kept = jumps.map((jump) => {
-    if (jump.what !== 'gh' && jump.what !== 'kh') return 1
-    const { band, by } = bandNowWithReason(history, jump.what, now)
-    return by === 'animals' || by === 'keeper' ? shareWithin(jump, band, share) : 1
-  })
-  return Math.min(share, ...jumps.map(({ mostFraction }) => mostFraction), ...kept)
+  return Math.min(share, ...jumps.map(({ mostFraction }) => mostFraction))
 }
 
-/** The share of a change up to which a level that is inside its band stays there; one that is outside may go anywhere but further out. */
-function shareWithin({ from, to }: Jump, { low, high }: Band, share: number): number {
-  const end = to < from ? low : high
-  if (end === null || to === from) return 1
-  const inside = to < from ? to >= end : to <= end
-  if (inside) return 1
-  return share * Math.max(0, Math.min(1, (end - from) / (to - from)))
+/** Which hardness a change would carry away from what the animals need (or the keeper wants), or further away: its water is to be made up first. */
+export function carriedAway(
+  history: TankHistory,
+  conditions: Conditions,
+  source: SourceWater,
+  share: number,
+  now: Instant,
+): Hardness[] {
+  if (!hasAnimals(history, now)) return []
+  return jumpsOf(tankWater(conditions), source, share).flatMap(({ what, from, to }) => {
+    if (what !== 'gh' && what !== 'kh') return []
+    const { band, by } = bandNowWithReason(history, what, now)
+    if (by !== 'animals' && by !== 'keeper') return []
+    return leaves(from, to, band) ? [what] : []
+  })
 }
+export type Hardness = 'gh' | 'kh'
+
+/** A level that moves by less than this is not moved, °dH. */
+const UNMOVED = 0.3
+const leaves = (from: number, to: number, { low, high }: Band) =>
+  Math.abs(to - from) >= UNMOVED &&
+  (to < from ? low !== null && to < low : high !== null && to > high)
 
 /** New water colder than this by more than what is borne at once is warmed, °C. */
 const WARM_FROM = 2

@@ -202,11 +202,7 @@ export function rootTabs(history: TankHistory, now: Instant): RootTabs {
   return {
     plantings,
     areaCm2,
-    tablets: plantings.reduce(
-      (sum, planting) =>
-        sum + Math.max(1, Math.round(polygonArea(planting.patch) / CM2_PER_TABLET)),
-      0,
-    ),
+    tablets: plantings.reduce((sum, planting) => sum + tabletsFor(history, planting), 0),
     lastAt: last?.at ?? null,
     nextAt: last
       ? {
@@ -216,6 +212,19 @@ export function rootTabs(history: TankHistory, now: Instant): RootTabs {
         }
       : null,
   }
+}
+
+/** Under a crown as wide as this several tablets go, one a hand’s breadth of its roots; small ones share. Common practice. */
+const BIG_CROWN_CM = 20
+const ROOTS_PER_TABLET_CM = 12
+
+/** Tablets for a planting: by the size of its crowns where they are big, else by the ground it takes. */
+function tabletsFor(history: TankHistory, planting: Planting): number {
+  const { matureWidthCm } = speciesOf(history, planting)
+  const byArea = Math.max(1, Math.round(polygonArea(planting.patch) / CM2_PER_TABLET))
+  return matureWidthCm < BIG_CROWN_CM
+    ? byArea
+    : planting.stems * Math.round(matureWidthCm / ROOTS_PER_TABLET_CM)
 }
 
 /** What a school would have the keeper change and dose in this tank: one line of the comparison. */

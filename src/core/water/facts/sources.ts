@@ -56,10 +56,7 @@ export function sourceLevel(source: SourceAnalysis, parameter: Parameter): Sourc
     case 'conductivity':
       return known(source.conductivityUs, reckonedConductivity(source))
     case 'tds':
-      return known(
-        source.conductivityUs === null ? null : source.conductivityUs * TDS_PER_US,
-        reckonedConductivity(source) * TDS_PER_US,
-      )
+      return known(solidsOf(source.conductivityUs), reckonedConductivity(source) * TDS_PER_US)
     case 'nitrite':
     case 'ammonia':
     case 'iron':
@@ -68,6 +65,9 @@ export function sourceLevel(source: SourceAnalysis, parameter: Parameter): Sourc
       return null
   }
 }
+
+const solidsOf = (conductivityUs: number | null) =>
+  conductivityUs === null ? null : conductivityUs * TDS_PER_US
 
 const reckonedConductivity = ({ ghDegrees, khDegrees }: SourceAnalysis) =>
   US_BARE +

@@ -115,10 +115,6 @@ function bareShareOn(staged: StagedPlanting, day: number): number {
 const DRAWING_STEP_CM = 0.25
 type DrawingCache = Map<string, PlantDrawing>
 
-/** What stands on a day, as the light sees it: every planting with its top, its cover and how far it is bare. */
-export const standingOn = (stage: Stage, day: number): StandingPlant[] =>
-  posedOn(stage, tankAt(stage.facts, day)).map(({ plant }) => plant)
-
 interface Posed {
   staged: StagedPlanting
   height: Estimate

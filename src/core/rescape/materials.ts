@@ -78,7 +78,7 @@ const material = (
 })
 
 /** Ground that a pot of carpet covers when it is split into plugs, cm²; a cup covers twice as much. Common practice: five to eight plugs a pot, ten to fifteen a cup. */
-export const POT_CM2 = 150
+const POT_CM2 = 150
 /** Stems in a bought pot or bunch. Common practice. */
 const STEMS_A_POT = 8
 

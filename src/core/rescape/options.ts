@@ -156,7 +156,7 @@ export function renewsSoil(review: DeclineReview): boolean {
 }
 
 /** Whether all that speaks against a soil is its age, or a KH that others may have raised: test first. */
-export const presumed = ({ state, entryIds, orBy }: SoilState): boolean =>
+const presumed = ({ state, entryIds, orBy }: SoilState): boolean =>
   state === 'tired' && (entryIds.length === 0 || orBy.length > 0)
 
 /**

@@ -11,14 +11,14 @@ import {
   type School,
   type SourceWater,
 } from '@/core/history/types'
-import { vesselOn } from '@/core/history/tank-at'
+import { tankNow } from '@/core/history/tank-at'
 import { dayOf } from '@/core/quantity/time'
 import { numberOrText, readNumber } from '@/core/quantity/read-number'
 import type { Result } from '@/core/quantity/result'
 import { INDICATOR_COLOURS, PARAMETERS, type Parameter } from '@/core/quantity/units'
 import { sayNumber } from '@/core/quantity/say'
 import { doubleUnits } from '@/core/water/dosing/dosing'
-import { schoolBand } from '@/core/water/facts/parameters'
+import { bandUnsaid } from '@/core/water/facts/parameters'
 import { readLabel, readRecipe } from '@/core/water/dosing/label'
 import { doseUnitOf, productOf } from '@/core/water/dosing/products'
 import { attempt, type Attempt } from '@/data/border/attempt'
@@ -169,7 +169,7 @@ export async function keepBands(
 ): Promise<Attempt<string>> {
   return written(async () => {
     const fields = textFields(raw)
-    const vessel = vesselOn((await storyOrRefuse(slug)).vessel, dayOf(now()))
+    const { vessel, populations } = tankNow(await storyOrRefuse(slug), now())
     const bands: Partial<Record<Parameter, Band>> = {}
     const problems: { field: string; says: string }[] = []
     for (const parameter of PARAMETERS) {
@@ -177,7 +177,7 @@ export async function keepBands(
         low: numericOrNull(fields, `${parameter}-low`),
         high: numericOrNull(fields, `${parameter}-high`),
       }
-      const usual = schoolBand(vessel.kind, vessel.care.school, parameter)
+      const usual = bandUnsaid(vessel, parameter, populations)
       for (const end of ['low', 'high'] as const)
         if (band[end] !== null && typeof band[end] !== 'number')
           problems.push({ field: `${parameter}-${end}`, says: 'This must be a number.' })

@@ -4,8 +4,7 @@ import { normalStream } from '../../quantity/normal'
 import { seededRandom } from '../../quantity/random'
 import { plantingRecord } from '../../history/records'
 import { CATALOGUE } from '../../plants/catalogue'
-import { instantOf } from '../../quantity/time'
-import { CARPET, DAY0, entry, STEMS, tank } from '../tank'
+import { CARPET, entry, STEMS, tank } from '../tank'
 
 /**
  * Plants whose truth is known, by laws that the estimates do not have: stems grow by spurts and seasons and slow towards the surface,

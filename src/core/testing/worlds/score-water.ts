@@ -33,7 +33,7 @@ export interface WaterScore {
   errors: Map<number, Record<Forecaster, number[]>>
 }
 /** From here on ammonia and nitrite are no trace any more, mg/L. */
-export const PEAK = 0.05
+const PEAK = 0.05
 
 const emptyScore = (): WaterScore => ({
   now: new Tally(),

@@ -20,14 +20,17 @@ export const WORLD_KINDS = [
 export type WorldKind = (typeof WORLD_KINDS)[number]
 
 export const WORLD_DAYS = 150
-export const STEPS = 4
+const STEPS = 4
 const PARTS = 16
+const LITRES = 76
+/** Of food with 45 % protein, a sixth of which is nitrogen (Jones 1931). */
+const NITROGEN_IN_FOOD = 0.072
 /** Nitrogen as the ions that tests show, mg/L of each to one of nitrogen: molar masses of IUPAC 2021. */
 const NH4 = 1.288
 const NO2 = 3.284
 const NO3 = 4.427
 
-export interface Change {
+interface Change {
   day: number
   /** As it was done, and as the keeper puts it down; null: never written down. */
   fraction: number
@@ -130,156 +133,209 @@ function habitsOf(kind: WorldKind, random: Chance): Habits {
 
 /** Lives one tank for its days. */
 export function liveWater(kind: WorldKind, seed: number): WaterWorld {
-  const random = seededRandom(seed)
-  const gauss = normalStream(random)
-  const litres = 76
-  const habits = habitsOf(kind, random)
-  const { source } = habits
-  const steps = WORLD_DAYS * STEPS + 1
-  const truth = Object.fromEntries(
-    WORLD_PARAMETERS.map((parameter) => [parameter, new Float64Array(steps)]),
-  ) as WaterWorld['truth']
-  const world: WaterWorld = {
-    kind,
-    litres,
-    truth,
-    full: new Float64Array(steps),
-    changes: [],
-    topUps: [],
-    feeds: [],
-    doses: [],
-    source,
-    bottle: { nitrateMg: 40 },
-    evaporation: habits.evaporation,
+  const life = new WaterLife(kind, seed)
+  for (let step = 0; step <= WORLD_DAYS * STEPS; step++) life.live(step)
+  return life.world
+}
+
+/** One tank, a quarter of a day after the other. */
+class WaterLife {
+  readonly world: WaterWorld
+  private readonly random: Chance
+  private readonly gauss: Chance
+  private readonly habits: Habits
+  private readonly event: number
+  private readonly factor: number
+  private readonly season: { phase: number; size: number }
+  /** What the bacteria can do, mg/L of nitrogen a day, how fast each crop grows (doubling in two to five days), and the most there can be. */
+  private readonly crops: [number, number]
+  private readonly growth: [number, number]
+  private readonly mostCrop: number
+  private tan = 0.02
+  private no2 = 0.01
+  private no3: number
+  private kh: number
+  private ec: number
+  /** What was fed comes out of the animals in the course of a day; what rots takes weeks. */
+  private eatenFood = 0
+  private mulm = 0
+  private plants: number
+  private full = 1
+  private nextChange: number
+  private topUpAt: number
+  private mood = 0
+
+  constructor(
+    private readonly kind: WorldKind,
+    seed: number,
+  ) {
+    this.random = seededRandom(seed)
+    this.gauss = normalStream(this.random)
+    this.habits = habitsOf(kind, this.random)
+    const { source, start, grams, leach, crop, everyDays, evaporation } = this.habits
+    const length = WORLD_DAYS * STEPS + 1
+    const truth = Object.fromEntries(
+      WORLD_PARAMETERS.map((parameter) => [parameter, new Float64Array(length)]),
+    ) as WaterWorld['truth']
+    this.world = {
+      kind,
+      litres: LITRES,
+      truth,
+      full: new Float64Array(length),
+      changes: [],
+      topUps: [],
+      feeds: [],
+      doses: [],
+      source,
+      bottle: { nitrateMg: 40 },
+      evaporation,
+    }
+    this.event = Math.round(this.between(45, 100))
+    this.factor = this.between(1.6, 3)
+    this.season = { phase: this.random() * 2 * Math.PI, size: this.between(0.05, 0.25) }
+    ;[this.no3, this.kh, this.ec, this.plants] = [start.no3 / NO3, start.kh, start.ec, start.plants]
+    const need = (grams * NITROGEN_IN_FOOD * 1000 * 0.6) / LITRES + leach
+    this.crops = [Math.max(0.01, 3 * need * crop), Math.max(0.008, 3 * need * crop)]
+    this.mostCrop = 6 * need + 0.2
+    this.growth = [this.between(0.2, 0.45), this.between(0.15, 0.35)]
+    this.nextChange = this.between(1, everyDays)
+    this.topUpAt = this.between(0.9, 0.96)
   }
-  const event = Math.round(between(random, 45, 100))
-  const factor = between(random, 1.6, 3)
-  const season = { phase: random() * 2 * Math.PI, size: between(random, 0.05, 0.25) }
-  let [tan, no2, no3] = [0.02, 0.01, habits.start.no3 / NO3]
-  let [kh, ec] = [habits.start.kh, habits.start.ec]
-  // What the bacteria can do, mg/L of nitrogen a day, and what keeps them: their own decay and a floor that is never empty.
-  const need = (habits.grams * 0.072 * 1000 * 0.6) / litres + habits.leach
-  let [oxidisers, nitrifiers] = [
-    Math.max(0.01, 3 * need * habits.crop),
-    Math.max(0.008, 3 * need * habits.crop),
-  ]
-  // What was fed comes out of the animals in the course of a day; what rots takes weeks.
-  let [eatenFood, mulm] = [0, 0]
-  let plants = habits.start.plants
-  let full = 1
-  // Bacteria double in two to five days, the second crop more slowly.
-  const growth = [between(random, 0.2, 0.45), between(random, 0.15, 0.35)]
-  let nextChange = between(random, 1, habits.everyDays)
-  let topUpAt = between(random, 0.9, 0.96)
-  let mood = 0
-  for (let step = 0; step < steps; step++) {
+
+  private between(low: number, high: number): number {
+    return between(this.random, low, high)
+  }
+
+  live(step: number): void {
     const day = step / STEPS
-    const dt = 1 / STEPS
-    const light = 1 + season.size * Math.sin((2 * Math.PI * day) / 365 + season.phase)
     if (step > 0) {
-      const today = step % STEPS === 1
-      if (today) {
-        mood = 0.85 * mood + 0.15 * gauss()
-        const more = kind === 'fed more' && day >= event ? factor : 1
-        const grams = habits.grams * more * Math.exp(0.35 * gauss() + mood)
-        if (random() > 0.08) {
-          world.feeds.push({ day: day + 0.1, grams: Number(grams.toFixed(2)) })
-          const nitrogen = (grams * 0.072 * 1000) / litres
-          eatenFood += 0.5 * nitrogen
-          mulm += 0.4 * nitrogen
-          ec += 1.4 * nitrogen
-        }
-        if (kind === 'crash' && Math.floor(day) === event) {
-          oxidisers *= 0.06
-          nitrifiers *= 0.03
-        }
-        if (habits.doseEvery > 0 && Math.floor(day) % habits.doseEvery === 0 && random() > 0.05) {
-          const mL = habits.doseMl * (habits.doseEvery === 1 ? 0.3 : 1)
-          no3 += (mL * world.bottle.nitrateMg * (1 + 0.06 * gauss())) / litres / NO3
-          ec += (mL * 60) / litres
-          if (random() > 0.04) world.doses.push({ day: day + 0.15, mL: Number(mL.toFixed(1)) })
-        }
-      }
-      const leach = habits.leach * Math.exp(-day / 16) + mulm * 0.05 + eatenFood * 1.5
-      eatenFood -= eatenFood * 1.5 * dt
-      mulm -= mulm * 0.05 * dt
-      const hunger =
-        ((habits.uptake / NO3) * plants * light * (1 + 0.25 * gauss())) / (1 + plants / 3)
-      let [eaten, fromNo3] = [0, 0]
-      // Bacteria are quick: their sums want shorter steps.
-      for (let part = 0; part < PARTS; part++) {
-        const short = dt / PARTS
-        const first = Math.min((0.9 * tan) / short, (oxidisers * tan) / (tan + 0.03))
-        const second = Math.min((0.9 * no2) / short, (nitrifiers * no2) / (no2 + 0.02))
-        oxidisers += short * oxidisers * ((growth[0] * tan) / (tan + 0.03) - 0.04) + short * 0.0005
-        nitrifiers +=
-          short * nitrifiers * ((growth[1] * no2) / (no2 + 0.02) - 0.04) + short * 0.0004
-        oxidisers = Math.min(oxidisers, 6 * need + 0.2)
-        nitrifiers = Math.min(nitrifiers, 6 * need + 0.2)
-        const fromTan = Math.max(0, hunger) * Math.min(1, tan / (tan + 0.1)) * 0.6
-        const taken = Math.max(0, hunger - fromTan) * (no3 / (no3 + 0.5))
-        tan = Math.max(0.004, tan + short * (leach - first - fromTan))
-        no2 = Math.max(0.002, no2 + short * (first - second))
-        no3 = Math.max(0.02, no3 + short * (second - taken))
-        eaten += first / PARTS
-        fromNo3 += taken / PARTS
-      }
-      plants = Math.min(3, plants + dt * 0.02 * plants * light * (1 - plants / 3))
-      if (today && Math.floor(day) % 33 === 20) plants *= 0.65
-      // Oxidising nitrogen spends alkalinity (two equivalents a mole), plants give half of it back.
-      kh = Math.max(
-        0.05,
-        kh + dt * (-0.4 * eaten + 0.2 * fromNo3 - habits.soil * kh + habits.stones * (14 - kh)),
-      )
-      ec += dt * (habits.stones * 20 - 2.5 * fromNo3 + 0.4 * gauss())
-      full -= habits.evaporation * dt
+      if (step % STEPS === 1) this.morning(day)
+      this.react(day, 1 / STEPS)
+      if (step % STEPS === 1 && Math.floor(day) % 33 === 20) this.plants *= 0.65
+      this.full -= this.habits.evaporation / STEPS
     }
-    const drift = 1 + 0.06 * Math.sin((2 * Math.PI * day) / 120 + season.phase * 2)
-    const pour = (share: number) => {
-      const into = (level: number, of: number) => level * (1 - share) + of * share
-      tan *= 1 - share
-      no2 *= 1 - share
-      no3 = into(no3, (source.nitrate * drift) / NO3)
-      kh = into(kh, source.kh * drift)
-      ec = into(ec, source.conductivity * drift)
-    }
-    if (full < topUpAt) {
-      const added = 1 - full
-      // At full volume: what evaporated left its salts, what tops up brings its own.
-      no3 += (added * source.nitrate * drift) / NO3
-      kh += added * source.kh * drift
-      ec += added * source.conductivity * drift
-      world.topUps.push({
-        day: day + 0.05,
-        litres: Number((added * litres * (1 + 0.1 * gauss())).toFixed(1)),
-      })
-      full = 1
-      topUpAt = between(random, 0.9, 0.96)
-    }
-    if (day >= nextChange) {
-      const fraction = Math.max(0.05, habits.fraction * (1 + 0.12 * gauss()))
-      const missing = 1 - full
-      pour(fraction * (1 - missing))
-      no3 += (missing * source.nitrate * drift) / NO3
-      kh += missing * source.kh * drift
-      ec += missing * source.conductivity * drift
-      full = 1
-      const said = random() < 0.04 ? null : Math.round(fraction * (1 + 0.06 * gauss()) * 20) / 20
-      world.changes.push({
-        day: day + 0.12,
-        fraction,
-        said: said === null ? null : Math.max(0.05, said),
-      })
-      nextChange = day + habits.everyDays * (random() < 0.1 ? 2 : 1) * (1 + 0.12 * gauss())
-    }
-    truth.nitrate[step] = no3 * NO3
-    truth.nitrite[step] = no2 * NO2
-    truth.ammonia[step] = tan * NH4
-    truth.kh[step] = kh
-    truth.conductivity[step] = ec
-    world.full[step] = full
+    const drift = 1 + 0.06 * Math.sin((2 * Math.PI * day) / 120 + this.season.phase * 2)
+    if (this.full < this.topUpAt) this.topUp(day, drift)
+    if (day >= this.nextChange) this.change(day, drift)
+    const { truth, full } = this.world
+    truth.nitrate[step] = this.no3 * NO3
+    truth.nitrite[step] = this.no2 * NO2
+    truth.ammonia[step] = this.tan * NH4
+    truth.kh[step] = this.kh
+    truth.conductivity[step] = this.ec
+    full[step] = this.full
   }
-  return world
+
+  /** Food, the one event of its kind, fertiliser. */
+  private morning(day: number): void {
+    const { habits, world, kind } = this
+    this.mood = 0.85 * this.mood + 0.15 * this.gauss()
+    const more = kind === 'fed more' && day >= this.event ? this.factor : 1
+    const grams = habits.grams * more * Math.exp(0.35 * this.gauss() + this.mood)
+    if (this.random() > 0.08) {
+      world.feeds.push({ day: day + 0.1, grams: Number(grams.toFixed(2)) })
+      const nitrogen = (grams * NITROGEN_IN_FOOD * 1000) / LITRES
+      this.eatenFood += 0.5 * nitrogen
+      this.mulm += 0.4 * nitrogen
+      this.ec += 1.4 * nitrogen
+    }
+    if (kind === 'crash' && Math.floor(day) === this.event) {
+      this.crops[0] *= 0.06
+      this.crops[1] *= 0.03
+    }
+    const { doseEvery, doseMl } = habits
+    if (doseEvery === 0 || Math.floor(day) % doseEvery !== 0 || this.random() <= 0.05) return
+    const mL = doseMl * (doseEvery === 1 ? 0.3 : 1)
+    this.no3 += (mL * world.bottle.nitrateMg * (1 + 0.06 * this.gauss())) / LITRES / NO3
+    this.ec += (mL * 60) / LITRES
+    if (this.random() > 0.04) world.doses.push({ day: day + 0.15, mL: Number(mL.toFixed(1)) })
+  }
+
+  /** Rot, bacteria, plants, hardness: a quarter of a day of them. */
+  private react(day: number, dt: number): void {
+    const { habits, season, crops, growth, mostCrop } = this
+    const light = 1 + season.size * Math.sin((2 * Math.PI * day) / 365 + season.phase)
+    const leach = habits.leach * Math.exp(-day / 16) + this.mulm * 0.05 + this.eatenFood * 1.5
+    this.eatenFood -= this.eatenFood * 1.5 * dt
+    this.mulm -= this.mulm * 0.05 * dt
+    const hunger =
+      ((habits.uptake / NO3) * this.plants * light * (1 + 0.25 * this.gauss())) /
+      (1 + this.plants / 3)
+    let [eaten, fromNo3] = [0, 0]
+    // Bacteria are quick: their sums want shorter steps.
+    for (let part = 0; part < PARTS; part++) {
+      const short = dt / PARTS
+      const first = Math.min((0.9 * this.tan) / short, (crops[0] * this.tan) / (this.tan + 0.03))
+      const second = Math.min((0.9 * this.no2) / short, (crops[1] * this.no2) / (this.no2 + 0.02))
+      crops[0] +=
+        short * crops[0] * ((growth[0] * this.tan) / (this.tan + 0.03) - 0.04) + short * 0.0005
+      crops[1] +=
+        short * crops[1] * ((growth[1] * this.no2) / (this.no2 + 0.02) - 0.04) + short * 0.0004
+      crops[0] = Math.min(crops[0], mostCrop)
+      crops[1] = Math.min(crops[1], mostCrop)
+      const fromTan = Math.max(0, hunger) * Math.min(1, this.tan / (this.tan + 0.1)) * 0.6
+      const taken = Math.max(0, hunger - fromTan) * (this.no3 / (this.no3 + 0.5))
+      this.tan = Math.max(0.004, this.tan + short * (leach - first - fromTan))
+      this.no2 = Math.max(0.002, this.no2 + short * (first - second))
+      this.no3 = Math.max(0.02, this.no3 + short * (second - taken))
+      eaten += first / PARTS
+      fromNo3 += taken / PARTS
+    }
+    this.plants = Math.min(3, this.plants + dt * 0.02 * this.plants * light * (1 - this.plants / 3))
+    // Oxidising nitrogen spends alkalinity (two equivalents a mole), plants give half of it back.
+    this.kh = Math.max(
+      0.05,
+      this.kh +
+        dt *
+          (-0.4 * eaten + 0.2 * fromNo3 - habits.soil * this.kh + habits.stones * (14 - this.kh)),
+    )
+    this.ec += dt * (habits.stones * 20 - 2.5 * fromNo3 + 0.4 * this.gauss())
+  }
+
+  /** At full volume: what evaporated left its salts, what fills up brings its own. */
+  private fill(missing: number, drift: number): void {
+    const { source } = this.habits
+    this.no3 += (missing * source.nitrate * drift) / NO3
+    this.kh += missing * source.kh * drift
+    this.ec += missing * source.conductivity * drift
+    this.full = 1
+  }
+
+  private topUp(day: number, drift: number): void {
+    const added = 1 - this.full
+    this.fill(added, drift)
+    const litres = Number((added * LITRES * (1 + 0.1 * this.gauss())).toFixed(1))
+    this.world.topUps.push({ day: day + 0.05, litres })
+    this.topUpAt = this.between(0.9, 0.96)
+  }
+
+  private change(day: number, drift: number): void {
+    const { source, everyDays } = this.habits
+    const fraction = Math.max(0.05, this.habits.fraction * (1 + 0.12 * this.gauss()))
+    const missing = 1 - this.full
+    const share = fraction * (1 - missing)
+    const into = (level: number, of: number) => level * (1 - share) + of * share
+    this.tan *= 1 - share
+    this.no2 *= 1 - share
+    this.no3 = into(this.no3, (source.nitrate * drift) / NO3)
+    this.kh = into(this.kh, source.kh * drift)
+    this.ec = into(this.ec, source.conductivity * drift)
+    this.fill(missing, drift)
+    const rounded = Math.round(fraction * (1 + 0.06 * this.sometimes()) * 20) / 20
+    this.world.changes.push({
+      day: day + 0.12,
+      fraction,
+      said: this.forgotten ? null : Math.max(0.05, rounded),
+    })
+    this.nextChange = day + everyDays * (this.random() < 0.1 ? 2 : 1) * (1 + 0.12 * this.gauss())
+  }
+
+  /** One change in twenty-five is never written down. */
+  private forgotten = false
+  private sometimes(): number {
+    this.forgotten = this.random() < 0.04
+    return this.forgotten ? 0 : this.gauss()
+  }
 }
 
 /** The truth of a parameter on a day. */

@@ -1,6 +1,6 @@
+import { quickselect } from 'simple-statistics'
 import { normalStream } from '../../quantity/normal'
 import { seededRandom } from '../../quantity/random'
-import { quantile } from './regime'
 import type { GainState } from '../estimate/gain-filter'
 
 /** A way of keeping the water, as far as it moves one parameter. Rates in canonical unit a day at full volume. */
@@ -70,6 +70,7 @@ export function makeRuns(
   const normal = normalStream(seededRandom(seed))
   const { days, state } = input
   const width = days + 1
+  // A day after the other, so that the runs of one day lie together.
   const paths = { present: new Float64Array(runs * width), trial: new Float64Array(runs * width) }
   const over = {
     present: new Float64Array(runs).fill(Infinity),
@@ -91,12 +92,11 @@ export function makeRuns(
     uptake: number,
   ): void {
     const keeping = input[which]
-    const base = run * width
     const path = paths[which]
     const shift = gainShift(input, keeping, feed, uptake)
     let c = c0
     let g = g0
-    path[base] = c
+    path[run] = c
     let nextChange =
       which === 'trial' && input.trial.changeEveryDays !== input.present.changeEveryDays
         ? Math.min(input.firstChangeIn, input.trial.changeEveryDays)
@@ -106,14 +106,14 @@ export function makeRuns(
       g += driftSd * noise[2 * day - 1]
       // Before the change, when it stands highest.
       if (c > input.limit && over[which][run] === Infinity)
-        over[which][run] = crossingDay(path[base + day - 1], c, input.limit, day)
-      path[base + day] = c
+        over[which][run] = crossingDay(path[(day - 1) * runs + run], c, input.limit, day)
+      path[day * runs + run] = c
       if (keeping.changeFraction > 0 && day >= nextChange - 1e-9) {
         c = c * (1 - keeping.changeFraction) + keeping.source * keeping.changeFraction
         nextChange += keeping.changeEveryDays
       }
     }
-    if (path[base] > input.limit) over[which][run] = 0
+    if (path[run] > input.limit) over[which][run] = 0
   }
 
   return {
@@ -154,15 +154,12 @@ function crossingDay(before: number, after: number, limit: number, day: number):
 }
 
 function bandOf(path: Float64Array, over: Float64Array, runs: number, width: number): WhatIfBand {
-  const column = new Float64Array(runs)
   const band: Pick<WhatIfBand, 'low' | 'middle' | 'high'> = { low: [], middle: [], high: [] }
   for (let day = 0; day < width; day++) {
-    for (let run = 0; run < runs; run++) column[run] = path[run * width + day]
-    column.sort()
-    const sorted = column as unknown as readonly number[]
-    band.low.push(quantile(sorted, 0.1))
-    band.middle.push(quantile(sorted, 0.5))
-    band.high.push(quantile(sorted, 0.9))
+    const column = path.subarray(day * runs, (day + 1) * runs)
+    band.low.push(selected(column, 0.1, 0))
+    band.middle.push(selected(column, 0.5, Math.floor(0.1 * (runs - 1))))
+    band.high.push(selected(column, 0.9, Math.floor(0.5 * (runs - 1))))
   }
   const crossings = Float64Array.from(over).sort()
   const at = (share: number) => {
@@ -174,4 +171,19 @@ function bandOf(path: Float64Array, over: Float64Array, runs: number, width: num
     over: { earliest: at(0.1), likely: at(0.5), latest: at(0.9) },
     overShare: crossings.filter(Number.isFinite).length / runs,
   }
+}
+
+/**
+ * The quantile of values that need not be in order (R’s type 7, as `quantile`), by selection instead of sorting: Floyd & Rivest 1975.
+ * `from`: all before it are known to be no larger than what follows. Moves the values about.
+ */
+function selected(values: Float64Array, p: number, from: number): number {
+  const at = p * (values.length - 1)
+  const below = Math.floor(at)
+  quickselect(values as unknown as number[], below, from)
+  const low = values[below]
+  if (at === below) return low
+  let high = Infinity
+  for (let k = below + 1; k < values.length; k++) if (values[k] < high) high = values[k]
+  return low + (at - below) * (high - low)
 }

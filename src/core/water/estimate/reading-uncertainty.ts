@@ -175,7 +175,9 @@ const normal = (mean: number, sd: number): ReadingLikelihood => ({ mean, sd, int
 const ends = ({ low, high }: Interval): [number, number] => [low, high]
 
 function uniform(low: number, high: number, blur: number): ReadingLikelihood {
-  const soft = Math.max(blur, (high - low) * 0.03)
+  // The darkest field has no other end: its width is no measure of how soft its near one is.
+  const width = low > 0 ? Math.min(high - low, 2 * low) : high - low
+  const soft = Math.max(blur, width * 0.03)
   return {
     mean: (low + high) / 2,
     sd: Math.hypot((high - low) / Math.sqrt(12), soft),

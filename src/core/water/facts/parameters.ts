@@ -195,6 +195,13 @@ export const bandFor = (
   populations: readonly Pick<Population, 'needs'>[] = [],
 ): Band => bandWithReason(vessel, parameter, populations).band
 
+/** The band where the keeper has not set one of his own. */
+export const bandUnsaid = (
+  { kind, care }: Pick<Vessel, 'kind' | 'care'>,
+  parameter: Parameter,
+  populations: readonly Pick<Population, 'needs'>[],
+): Band => bandFor({ kind, care: { ...care, bands: {} } }, parameter, populations)
+
 /** What all of them bear; where no water suits all, what one or the other bears. Null where none has said. */
 function borneByAll(
   populations: readonly Pick<Population, 'needs'>[],

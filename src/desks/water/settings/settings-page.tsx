@@ -5,7 +5,7 @@ import { dayOf } from '@/core/quantity/time'
 import { PARAMETERS } from '@/core/quantity/units'
 import { tankNow } from '@/core/history/tank-at'
 import { netLitres } from '@/core/vessel/volume'
-import { schoolBand, bandFor } from '@/core/water/facts/parameters'
+import { bandFor, bandUnsaid } from '@/core/water/facts/parameters'
 import { evaporation } from '@/core/water/facts/sources'
 import { localMoment } from '@/core/quantity/zone'
 import { now } from '@/data/clock'
@@ -20,7 +20,7 @@ import { WaterSettings } from './settings.client'
 export async function WaterSettingsPage({ slug }: { slug: string }) {
   const story = await storyOr404(slug)
   const at = now()
-  const { vessel, layout, sources } = tankNow(story, at)
+  const { vessel, layout, sources, populations } = tankNow(story, at)
   if (vessel.kind === 'terrarium') return <DryVessel slug={slug} name={vessel.name} />
   const unsaid = story.vessel.care.map((version) => ({
     ...version,
@@ -54,8 +54,8 @@ export async function WaterSettingsPage({ slug }: { slug: string }) {
         products={story.products}
         bands={PARAMETERS.map((parameter) => ({
           parameter,
-          band: bandFor(vessel, parameter),
-          usual: schoolBand(vessel.kind, vessel.care.school, parameter),
+          band: bandFor(vessel, parameter, populations),
+          usual: bandUnsaid(vessel, parameter, populations),
         }))}
         litres={netLitres(vessel, layout)}
         forms={LABEL_FORM_NAMES}

@@ -51,7 +51,7 @@ test('another product has another unit; a salt is weighed in grams', async ({ pa
   await dose.getByLabel('Product').selectOption({ label: 'potassium nitrate' })
   await expect(dose.getByLabel('Amount, g')).toBeVisible()
   await expect(dose).toContainText('mg/L nitrate')
-  await expect(dose.getByRole('note').first()).toContainText('over the 30 you want at most')
+  await expect(dose.getByRole('note').first()).toContainText('over the 25 you want at most')
 })
 
 test.describe('on a phone', () => {

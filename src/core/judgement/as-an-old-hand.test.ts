@@ -81,6 +81,19 @@ describe('who lives here decides', () => {
     const hot = found(often('temperature', 33.5, 'probe'), 10.5, 'water:temperature')
     expect(hot?.detail).toContain('say what your animals need')
   })
+  test('what animals bear of nitrate limits what a school wishes for, and wishes for nothing itself', () => {
+    const of = (school: 'rich column' | 'lean column', group: string) =>
+      bandNowWithReason(
+        withCare(tank([], { populations: [living(group)] }), { school }),
+        'nitrate',
+        at(1),
+      )
+    expect(of('rich column', 'dwarf shrimp of soft water')).toEqual({
+      band: { low: 10, high: 20 },
+      by: 'animals',
+    })
+    expect(of('lean column', 'goldfish')).toEqual({ band: { low: 1, high: 10 }, by: 'school' })
+  })
   test('animals that no one water suits are judged by what one or the other bears', () => {
     const mixed = tank([], {
       populations: [living('goldfish'), { ...living('large warm-water cichlids'), id: 'b' }],

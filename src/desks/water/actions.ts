@@ -12,7 +12,6 @@ import {
   type SourceWater,
 } from '@/core/history/types'
 import { tankNow } from '@/core/history/tank-at'
-import { dayOf } from '@/core/quantity/time'
 import { numberOrText, readNumber } from '@/core/quantity/read-number'
 import type { Result } from '@/core/quantity/result'
 import { INDICATOR_COLOURS, PARAMETERS, type Parameter } from '@/core/quantity/units'

@@ -184,8 +184,29 @@ export function bandWithReason(
     ['vessel', BY_KIND[kind]?.[parameter]],
     ['nobody', PLANTED[parameter] ?? band(null, null)],
   ]
-  const [by, said] = sayings.find(([, one]) => one)!
-  return { by, band: said! }
+  const [by, said] = sayings.find(([who, one]) => one && !isLimit(who, one))!
+  const limit = sayings[1][1]
+  return by !== 'keeper' && limit && isLimit('animals', limit)
+    ? limited({ by, band: said! }, limit)
+    : { by, band: said! }
+}
+
+/** An end alone is what animals bear, not what is wished for. */
+const isLimit = (by: BandBy, { low, high }: Band) =>
+  by === 'animals' && (low === null || high === null)
+
+/** A wish within what the animals bear: a school may want less nitrate than they bear, never more. */
+function limited(
+  { by, band: wish }: { by: BandBy; band: Band },
+  limit: Band,
+): { band: Band; by: BandBy } {
+  const high = limit.high !== null && (wish.high === null || limit.high < wish.high)
+  const low = limit.low !== null && (wish.low === null || limit.low > wish.low)
+  if (!high && !low) return { by, band: wish }
+  return {
+    by: 'animals',
+    band: band(low ? limit.low : wish.low, high ? limit.high : wish.high),
+  }
 }
 
 /** The band alone: see {@link bandWithReason}. */

@@ -15,7 +15,7 @@ const floors = [
   ['journal'],
   ['history'],
   ['vessel'],
-  ['plants', 'algae'],
+  ['plants', 'algae', 'livestock'],
   ['layout'],
   ['water'],
   ['admission'],

@@ -7,7 +7,7 @@ import type { WeighedOption } from './options'
 /** What each option is called, and what it is. */
 const OPTIONS: Record<OptionKey, { name: string; says: string }> = {
   leave: { name: 'Leave it and log', says: 'Change nothing for four weeks; measure.' },
-  trim: { name: 'Trim hard and groom', says: 'One evening; the roots stay.' },
+  trim: { name: 'Trim hard and groom', says: 'An evening or two; the roots stay.' },
   zone: {
     name: 'Replant one zone',
     says: 'The worst section only, with its soil as it is.',

@@ -27,7 +27,7 @@ export function Signs({
   return (
     <Box mt={5}>
       <Box className="serif" fontSize="md" mb={2}>
-        Anything else here?
+        {station.name === 'you' ? 'Does it please you less? Say why:' : 'Anything else here?'}
       </Box>
       <Flex gap={2} wrap="wrap">
         {station.signs.map((sign) => {

@@ -1,3 +1,4 @@
+import { remembered } from '../quantity/remember'
 import { dayOf, type Instant } from '../quantity/time'
 
 /** Why something stands for a while only, and until when: on that day the keeper is asked. */
@@ -21,9 +22,12 @@ export const since = <T>(from: Instant, is: T, temporary: Temporary | null = nul
   temporary,
 })
 
+/** The day a version begins, read off its instant once. */
+const fromDay = remembered((version: Version<unknown>) => dayOf(version.from))
+
 /** The version that held on a day (day number, fractions are hours), or null before the first. */
 export function versionOn<T>(dated: Dated<T>, day: number): Version<T> | null {
-  for (let i = dated.length - 1; i >= 0; i--) if (dayOf(dated[i].from) <= day) return dated[i]
+  for (let i = dated.length - 1; i >= 0; i--) if (fromDay(dated[i]) <= day) return dated[i]
   return null
 }
 

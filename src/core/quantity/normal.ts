@@ -25,3 +25,18 @@ export function normalStream(random: () => number): () => number {
     return radius * Math.cos(angle)
   }
 }
+
+/** Fills an array with standard normal numbers from uniform ones, two at a time, without a sine (polar method: Marsaglia & Bray 1964, SIAM Rev. 6:260–264). */
+export function fillNormal(out: Float64Array, random: () => number): void {
+  for (let k = 0; k < out.length; k += 2) {
+    let [x, y, s] = [0, 0, 0]
+    do {
+      x = 2 * random() - 1
+      y = 2 * random() - 1
+      s = x * x + y * y
+    } while (s >= 1 || s === 0)
+    const scale = Math.sqrt((-2 * Math.log(s)) / s)
+    out[k] = x * scale
+    if (k + 1 < out.length) out[k + 1] = y * scale
+  }
+}

@@ -217,10 +217,10 @@ describe('a section', () => {
       at(20),
     )
     const pots = bought.find(({ item }) => item === 'portions')!
-    expect(pots.amount).toBe(7)
+    expect(pots.amount).toBe(6)
     expect(sayMaterial(pots, story)).toMatchObject({
       unit: 'pots',
-      remark: expect.stringMatching(/^or 4 cups; split into about 31 plugs/),
+      remark: expect.stringMatching(/^or 3 cups; split into about 31 plugs/),
     })
     const wanted = bought.find(({ item }) => item === 'own cuttings')!.from!
     // 150 cm² of stems.

@@ -79,6 +79,8 @@ const material = (
 
 /** Ground that a pot of carpet covers when it is split into plugs, cm²; a cup covers twice as much. Common practice: five to eight plugs a pot, ten to fifteen a cup. */
 const POT_CM2 = 150
+/** A tenth of a pot is made good by setting the plugs a little wider. */
+const STRETCHED = 0.1
 /** Stems in a bought pot or bunch. Common practice. */
 const STEMS_A_POT = 8
 
@@ -88,7 +90,13 @@ function portionsFor(history: TankHistory, planting: Planting, now: Instant): Pl
   const area = patchArea(planting)
   const plantingId = planting.id
   if (group === 'carpet')
-    return [material('portions', Math.ceil(area / POT_CM2), { plantingId, from: area, each })]
+    return [
+      material('portions', Math.max(1, Math.ceil(area / POT_CM2 - STRETCHED)), {
+        plantingId,
+        from: area,
+        each,
+      }),
+    ]
   if (!isStem(group)) return [material('divided', planting.stems, { plantingId })]
   const height = heightOn(heightCourse(history, planting, now), dayOf(now)).value
   const cuttings = Math.floor(planting.stems * Math.max(0, Math.floor(height / CUTTING_CM)))

@@ -1,5 +1,5 @@
 import { quickselect } from 'simple-statistics'
-import { normalStream } from '../../quantity/normal'
+import { fillNormal } from '../../quantity/normal'
 import { seededRandom } from '../../quantity/random'
 import type { GainState } from '../estimate/gain-filter'
 
@@ -56,6 +56,7 @@ export const growthAtLight = (light: number): number =>
 
 /** Runs that are lived between two words about progress. */
 export const BATCH = 100
+const DRAWN = 4
 
 /**
  * Monte Carlo over what is not known of a tank: level and gain from the estimate's covariance, its wandering from day to day, feed
@@ -67,7 +68,7 @@ export function makeRuns(
   runs: number,
   seed: number,
 ): { run: (from: number, to: number) => void; result: () => WhatIfResult } {
-  const normal = normalStream(seededRandom(seed))
+  const random = seededRandom(seed)
   const { days, state } = input
   const width = days + 1
   // A day after the other, so that the runs of one day lie together.
@@ -81,7 +82,9 @@ export function makeRuns(
   const gSd = Math.sqrt(Math.max(0, state.gg - slope * state.cg))
   const driftSd = Math.sqrt(input.gainDrift)
   const unrestSd = Math.sqrt(input.unrest)
-  const noise = new Float64Array(2 * days)
+  // Of a run: its beginning, what is known of food and plants, then two numbers a day.
+  const drawn = new Float64Array(DRAWN + 2 * days)
+  const noise = drawn.subarray(DRAWN)
 
   function live(
     run: number,
@@ -119,12 +122,11 @@ export function makeRuns(
   return {
     run(from, to) {
       for (let run = from; run < to; run++) {
-        const z = normal()
-        const c0 = Math.max(0, state.c + cSd * z)
-        const g0 = state.g + slope * cSd * z + gSd * normal()
-        const feed = Math.max(0, input.feedPerDay.value + input.feedPerDay.sd * normal())
-        const uptake = Math.max(0, input.uptakePerDay.value + input.uptakePerDay.sd * normal())
-        for (let k = 0; k < noise.length; k++) noise[k] = normal()
+        fillNormal(drawn, random)
+        const c0 = Math.max(0, state.c + cSd * drawn[0])
+        const g0 = state.g + slope * cSd * drawn[0] + gSd * drawn[1]
+        const feed = Math.max(0, input.feedPerDay.value + input.feedPerDay.sd * drawn[2])
+        const uptake = Math.max(0, input.uptakePerDay.value + input.uptakePerDay.sd * drawn[3])
         live(run, 'present', c0, g0, feed, uptake)
         live(run, 'trial', c0, g0, feed, uptake)
       }

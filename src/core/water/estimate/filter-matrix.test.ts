@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { Matrix, inverse } from 'ml-matrix'
 import { seededRandom } from '../../quantity/random'
-import { normalCdf, normalStream } from '../../quantity/normal'
+import { fillNormal, normalCdf, normalStream } from '../../quantity/normal'
 import {
   runGainFilter,
   type FilterEvent,
@@ -262,8 +262,15 @@ test('Φ and the normal stream (Abramowitz & Stegun table 26.1; moments)', () =>
   ])
     expect(normalCdf(x)).toBeCloseTo(value, 6)
   const next = normalStream(seededRandom(3))
-  const draws = Array.from({ length: 20_000 }, next)
-  const mean = draws.reduce((a, b) => a + b, 0) / draws.length
-  expect(Math.abs(mean)).toBeLessThan(0.03)
-  expect(draws.reduce((a, b) => a + (b - mean) ** 2, 0) / draws.length).toBeCloseTo(1, 1)
+  const filled = new Float64Array(20_001)
+  fillNormal(filled, seededRandom(4))
+  for (const draws of [Array.from({ length: 20_000 }, next), [...filled]]) {
+    const mean = draws.reduce((a, b) => a + b, 0) / draws.length
+    expect(Math.abs(mean)).toBeLessThan(0.03)
+    expect(draws.reduce((a, b) => a + (b - mean) ** 2, 0) / draws.length).toBeCloseTo(1, 1)
+    // A twentieth lies beyond 1.96 (Abramowitz & Stegun table 26.1).
+    const beyond = draws.filter((one) => Math.abs(one) > 1.96).length / draws.length
+    expect(beyond).toBeGreaterThan(0.045)
+    expect(beyond).toBeLessThan(0.055)
+  }
 })

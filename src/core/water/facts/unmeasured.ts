@@ -34,7 +34,7 @@ const UNWRITTEN: Partial<Record<Parameter, number>> = {
 const STONES: Partial<Record<Parameter, number>> = { gh: 0.4, kh: 0.4, conductivity: 12 }
 
 /**
- * The parts of a balance that nobody writes down, with what can be said of them beforehand: plants by the light they take up, soil
+ * The parts of a balance that nobody writes down, with what can be said of them beforehand: plants by what they grow, soil
  * by its age or its jar test, stones, and whatever else. `written`: what food adds a week, since who feeds much forgets much.
  * There is always one part that can add and one that can take away, so that any level can be explained.
  */
@@ -85,7 +85,7 @@ function plantsPart(
       ...plants,
       value: -7 * uptake.value,
       sd: (7 * (uptake.high - uptake.low)) / (2 * Z80),
-      because: `what the level did, less all that is known; by the light alone about ${(7 * uptake.value).toPrecision(1)}`,
+      because: `what the level did, less all that is known; by what they grow about ${(7 * uptake.value).toPrecision(1)}`,
     }
   // Plants take salts, but no one can say how much of a meter's reading they are.
   return parameter === 'conductivity' && plantingsAt(history, now).length > 0

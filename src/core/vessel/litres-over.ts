@@ -1,12 +1,11 @@
-import { tankAt } from '../history/tank-at'
+import { layoutOn, vesselOn } from '../history/tank-at'
 import type { TankFacts } from '../history/types'
 import { dayOf, type Instant } from '../quantity/time'
 import { netLitres } from './volume'
 
 /** Net litres of a tank as it stood on a day. */
 export function litresOn(facts: TankFacts, day: number): number {
-  const { vessel, layout } = tankAt(facts, day)
-  return netLitres(vessel, layout)
+  return netLitres(vesselOn(facts.vessel, day), layoutOn(facts, day))
 }
 
 /** Net litres of a tank as it stands at an instant. */

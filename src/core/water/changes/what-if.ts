@@ -159,9 +159,11 @@ function bandOf(path: Float64Array, over: Float64Array, runs: number, width: num
   const band: Pick<WhatIfBand, 'low' | 'middle' | 'high'> = { low: [], middle: [], high: [] }
   for (let day = 0; day < width; day++) {
     const column = path.subarray(day * runs, (day + 1) * runs)
-    band.low.push(selected(column, 0.1, 0))
-    band.middle.push(selected(column, 0.5, Math.floor(0.1 * (runs - 1))))
-    band.high.push(selected(column, 0.9, Math.floor(0.5 * (runs - 1))))
+    // The middle parts the runs: the low end lies before it, the high end behind it.
+    const middle = Math.floor(0.5 * (runs - 1))
+    band.middle.push(selected(column, 0.5, 0, runs - 1))
+    band.low.push(selected(column, 0.1, 0, middle))
+    band.high.push(selected(column, 0.9, middle, runs - 1))
   }
   const crossings = Float64Array.from(over).sort()
   const at = (share: number) => {
@@ -177,15 +179,16 @@ function bandOf(path: Float64Array, over: Float64Array, runs: number, width: num
 
 /**
  * The quantile of values that need not be in order (R’s type 7, as `quantile`), by selection instead of sorting: Floyd & Rivest 1975.
- * `from`: all before it are known to be no larger than what follows. Moves the values about.
+ * It is known to lie in places `from` to `to`. Moves the values about.
  */
-function selected(values: Float64Array, p: number, from: number): number {
+function selected(values: Float64Array, p: number, from: number, to: number): number {
   const at = p * (values.length - 1)
   const below = Math.floor(at)
-  quickselect(values as unknown as number[], below, from)
+  quickselect(values as unknown as number[], below, from, to)
   const low = values[below]
   if (at === below) return low
   let high = Infinity
-  for (let k = below + 1; k < values.length; k++) if (values[k] < high) high = values[k]
+  for (let k = below + 1; k <= to; k++) if (values[k] < high) high = values[k]
+  if (to < values.length - 1 && below === to) high = values[to + 1]
   return low + (at - below) * (high - low)
 }

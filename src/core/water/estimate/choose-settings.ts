@@ -16,7 +16,7 @@ const SPREADS = [0.35, 0.7, 1.3] as const
 /** What bacteria take away: how far its logarithm strays, and how long (days) it stays away. From memory of cycling tanks: a factor of two in a quiet tank, of fifty in a raw one. */
 const STRAYS = [0.6, 1.2] as const
 const STAYS_DAYS = [5, 15] as const
-const RESTLESS_LOG = { sd: 3.4, tauDays: 35 } as const
+const RESTLESS_LOG = { sd: 4.5, tauDays: 60 } as const
 /** How far an eye errs between two colours, share of the value; good, usual, poor. Common practice. */
 const EYES = [0.06, 0.14, 0.28] as const
 /** An eye’s error is as much its own for good as it is of the moment. */

@@ -19,7 +19,7 @@ import { waterEvents } from './water-events'
 const [, G] = ORDER
 
 /** So many days of readings decide what settings suit the tank. */
-const SETTINGS_DAYS = 400
+const SETTINGS_DAYS = 300
 /** Days of the past that are pencilled day by day; before them a point a week will do. */
 const DAILY_DAYS = 190
 
@@ -60,7 +60,7 @@ export function fitWater(
   const readings = entries.map((entry) => filterReading(entry, 1 / fullness(entryDay(entry))))
   const unrest = logs ? unrestOf(history, readings, today) : []
   const doubt = logs ? null : DOUBT
-  // How a tank behaves now is told by its last year; before it the water is taken as it comes.
+  // How a tank behaves now is told by its last three hundred days; before them the water is taken as it comes.
   const recent = Math.max(from, readings[readings.length - 1].day - SETTINGS_DAYS)
   const of = <T extends { day: number }>(list: readonly T[]) =>
     recent > from ? list.filter(({ day }) => day >= recent) : list

@@ -13,7 +13,7 @@ export interface GainStep {
 
 /** So far back a step without a cause is looked for, and so far apart. */
 const LOOK_BACK_DAYS = 100
-const EVERY_DAYS = 5
+const EVERY_DAYS = 7
 /** Before the readings are heard: that a known turn moved the gain, and that anything did within the look back. Common practice. */
 const KNOWN_CHANCE = 0.15
 const UNKNOWN_CHANCE = 0.15

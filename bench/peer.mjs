@@ -80,7 +80,7 @@ function emptyPage() {
   mkdirSync(join(home, 'app'), { recursive: true })
   symlinkSync(join(ROOT, 'node_modules'), join(home, 'node_modules'))
   mkdirSync(join(home, 'scripts'))
-  for (const file of ['server.mjs', 'border.cjs'])
+  for (const file of ['server.mjs', 'border.cjs', 'home-door.mjs', 'pair.html', 'pairing.cjs'])
     cpSync(join(ROOT, 'scripts', file), join(home, 'scripts', file))
   writeFileSync(join(home, 'package.json'), '{ "private": true }')
   writeFileSync(join(home, 'next.config.mjs'), `export default { turbopack: { root: '${ROOT}' } }`)

@@ -87,6 +87,11 @@ test('the code comes with the drawing: what stands behind # is filled in and nev
   ).newPage()
   const asked: string[] = []
   phone.on('request', (request) => asked.push(request.url()))
+  // Also where the page stands open already, after a wrong try.
+  await phone.goto(`${home}/pair`)
+  await phone.getByLabel('The code').fill('WRONG234')
+  await phone.getByRole('button', { name: 'Pair it' }).click()
+  await expect(phone.getByRole('alert')).toContainText('That code is not good')
   await phone.goto(`${home}/pair#${code}`)
   await expect(phone.getByLabel('The code')).toHaveValue(code)
   await expect(phone).toHaveURL(`${home}/pair`)

@@ -101,6 +101,9 @@ export const bandWords: WordsFor<BandFacts> = {
 type Banded = BandFacts['under-band']
 
 /** Who wants it so, where that is worth a word. */
+const NEEDED: readonly Parameter[] = ['temperature', 'pH', 'gh', 'kh']
+const wantedBy = ({ parameter, by }: Banded): string =>
+  by === 'nobody' && !NEEDED.includes(parameter) ? '' : BY[by]
 const BY: Record<BandBy, string> = {
   keeper: '',
   animals: ' by what lives here',
@@ -119,7 +122,7 @@ const outside = (
   const unit = unitOf(parameter)
   return {
     says: `${name} is ${side} its band`,
-    detail: `${name} stands near ${measures.sayEstimate(now, unit)}; ${sayBand(parameter, band, measures)}${unit ? ` ${measures.unit(unit)}` : ''} is wanted${BY[facts.by]}.`,
+    detail: `${name} stands near ${measures.sayEstimate(now, unit)}; ${sayBand(parameter, band, measures)}${unit ? ` ${measures.unit(unit)}` : ''} is wanted${wantedBy(facts)}.`,
     ...settled(facts, measures),
   }
 }

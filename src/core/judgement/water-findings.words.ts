@@ -1,6 +1,6 @@
 import type { Measures } from '../quantity/measures'
 import type { Oxygen } from '../water/gas/oxygen'
-import { sayAgo, sayDays, sayEstimate, sayNumber } from '../quantity/say'
+import { sayAgo, sayAll, sayDays, sayEstimate, sayNumber } from '../quantity/say'
 import { nameWithin } from '../quantity/parameter-name'
 import { PARAMETER_UNITS } from '../quantity/units'
 import { SAFE_NH3 } from '../water/gas/ammonia'
@@ -88,9 +88,9 @@ export const waterWords: WordsFor<WaterFacts> = {
   }),
   'source-untested': ({ name, untested }) => ({
     says: `Nobody has tested ${name.toLowerCase()} yet`,
-    detail: `Its ${untested.map(nameWithin).join(' and ')} ${untested.length === 1 ? 'is' : 'are'} taken as taps usually run, and may be far from it.`,
+    detail: `Its ${sayAll(untested.map(nameWithin))} ${untested.length === 1 ? 'is' : 'are'} taken as taps usually run, and may be far from it.`,
     clause: 'is filled with a water nobody tested',
-    suggests: `Test ${untested.map(nameWithin).join(' and ')} of the water you change with, once, and write it under “Waters and bottles”; the supplier’s sheet does as well.`,
+    suggests: `Test ${sayAll(untested.map(nameWithin))} of the water you change with, once, and write it under “Waters and bottles”; the supplier’s sheet does as well.`,
     wouldChangeMyMind: 'One test of the water from the tap.',
     reckoned: [],
   }),

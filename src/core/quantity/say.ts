@@ -89,3 +89,9 @@ function decimalsFor(halfWidth: number): number {
 function trimZeros(text: string): string {
   return text.includes('.') ? text.replace(/\.?0+$/, '') : text
 }
+
+/** “GH”, “GH and KH”, “GH, KH and nitrate”. */
+export const sayAll = (words: readonly string[]): string =>
+  words.length < 2
+    ? words.join('')
+    : `${words.slice(0, -1).join(', ')} and ${words[words.length - 1]}`

@@ -41,6 +41,8 @@ export interface RoundOutcome {
   /** Null for a round written down afterwards. */
   minutes: number | null
   answers: number
+  /** How many of them were pencilled before. */
+  pencilled: number
   outside: string[]
   sentence: string
   notes: Finding[]
@@ -199,6 +201,7 @@ function outcomeOf(story: TankHistory, round: string, at: Instant): RoundOutcome
   return {
     minutes: walk?.kind === 'round' ? walk.minutes : null,
     answers: walk?.kind === 'round' ? walk.asked : 0,
+    pencilled: own.filter((entry) => entry.expected !== null).length,
     outside: outside.map((entry) => describeEntry(entry, story, measuresAsked())),
     sentence: headline(notes, story.entries),
     notes: notes.slice(0, 4),

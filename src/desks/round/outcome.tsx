@@ -20,10 +20,7 @@ export function Outcome({
       </Box>
       <Box mt={3}>
         {outcome.answers} {outcome.answers === 1 ? 'answer' : 'answers'} inked
-        {outcome.minutes === null ? '' : ` in ${sayMinutes(outcome.minutes)}`}.{' '}
-        {outcome.outside.length === 0
-          ? 'Everything fell inside the pencilled ranges.'
-          : `Outside the pencil: ${outcome.outside.join(', ')}.`}
+        {outcome.minutes === null ? '' : ` in ${sayMinutes(outcome.minutes)}`}. {sayPencil(outcome)}
       </Box>
       <Flex direction="column" gap={3} mt={6}>
         {outcome.notes.map((note) => (
@@ -48,3 +45,9 @@ export function Outcome({
 
 const sayMinutes = (minutes: number) =>
   minutes < 1 ? `${Math.round(minutes * 60)} seconds` : `${minutes.toFixed(1)} minutes`
+
+/** How what was seen compares with what was pencilled; nothing where nothing was. */
+function sayPencil({ outside, pencilled }: RoundOutcome): string {
+  if (outside.length > 0) return `Outside the pencil: ${outside.join(', ')}.`
+  return pencilled > 0 ? 'Everything fell inside the pencilled ranges.' : ''
+}

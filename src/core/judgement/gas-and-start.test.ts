@@ -117,6 +117,25 @@ describe('a tank that begins', () => {
       expect(find([...entries], 10.6, key, { populations: [FISH] })).toMatchObject({ level: 'act' })
     }
   })
+  test('once neither shows it is said that the filter has come to life, and when animals may come', () => {
+    const entries = [
+      read(3, 'ammonia', 2),
+      read(8, 'nitrite', 1),
+      ...[15, 18, 24].flatMap((day) => [read(day, 'ammonia', 0), read(day + 0.1, 'nitrite', 0.01)]),
+    ]
+    expect(find(entries, 17, 'begins')).toMatchObject({
+      level: 'good',
+      suggests: expect.stringMatching(/^Wait until both/),
+    })
+    expect(find(entries, 25, 'begins')?.suggests).toMatch(/^Animals may come: a few first/)
+    const stocked = { populations: [FISH] }
+    expect(find(entries.slice(0, 2), 9, 'begins', stocked)).toMatchObject({
+      level: 'watch',
+      detail: expect.stringMatching(/second of three phases/),
+      suggests: expect.stringMatching(/^Test every day/),
+    })
+    expect(find([read(100, 'nitrite', 0.01)], 101, 'begins')).toBeUndefined()
+  })
   test('animals that moved out are none', () => {
     const gone = { populations: [{ ...FISH, until: at(5) }] }
     expect(find([...ammonia], 10.6, 'ammonia', gone)!.level).toBe('watch')

@@ -40,6 +40,8 @@ export interface WaterFacts extends BandFacts {
   'oxygen-short': { measured: Estimate; share: number } & Room
   'oxygen-little-room': Room
   'source-very-soft': { name: string; ghDegrees: number; khDegrees: number | null }
+  /** Where a tank stands that has just begun; `animals`: whether any live there already. */
+  'tank-begins': { phase: RawPhase; animals: boolean }
   /** What of the water that goes in nobody tested. */
   'source-untested': { name: string; untested: readonly ('gh' | 'kh' | 'nitrate')[] }
   /** `factor`: of the source's own level; `loss`: L a day. */
@@ -62,6 +64,7 @@ export function waterFindings(
     oxygenFinding(history, conditions, now),
     softWaterFinding(history, conditions, now),
     untestedFinding(history, now),
+    phaseFinding(history, now),
     creepFinding(history, now, conditions),
     tabsFinding(history, now),
     ...BANDED.map((parameter) => bandFinding(history, conditions, parameter, now)),
@@ -221,6 +224,21 @@ function softWaterFinding(
       ...(gh?.readings.slice(-2).map((reading) => reading.entryId) ?? []),
       ...lastIds(signs, 2),
     ],
+  }
+}
+
+/** A tank that begins: said by itself once it is through, and where animals live through it; else ammonia and nitrite say it. */
+function phaseFinding(history: TankHistory, now: Instant): OfWater<'tank-begins'> {
+  const phase = rawPhase(history, now)
+  const animals = hasAnimals(history, now)
+  if (!phase || (phase.phase !== 'through' && !animals)) return null
+  return {
+    ...water('begins'),
+    rule: 'tank-begins',
+    facts: { phase, animals },
+    level: phase.phase === 'through' ? 'good' : 'watch',
+    weight: 19,
+    entryIds: [],
   }
 }
 

@@ -5,6 +5,8 @@ import { nameWithin } from '../quantity/parameter-name'
 import { PARAMETER_UNITS } from '../quantity/units'
 import { SAFE_NH3 } from '../water/gas/ammonia'
 import { bandWords, starting } from './band-finding.words'
+import type { RawPhase } from '../water/estimate/raw-phase'
+import { sayPhase } from '../water/estimate/raw-phase.words'
 import type { WordsFor } from './finding'
 import type { WaterFacts } from './water-findings'
 
@@ -86,6 +88,18 @@ export const waterWords: WordsFor<WaterFacts> = {
       `${name}: GH ${sayNumber(ghDegrees)}${khDegrees === null ? '' : `, KH ${sayNumber(khDegrees)}`}`,
     ],
   }),
+  'tank-begins': ({ phase, animals }) => ({
+    says:
+      phase.phase === 'through'
+        ? 'The filter has come to life'
+        : 'The filter is still coming to life',
+    detail: sayPhase(phase),
+    clause:
+      phase.phase === 'through' ? 'has come through its beginning' : 'is still in its beginning',
+    suggests: sayBeginning(phase, animals),
+    wouldChangeMyMind: 'One test of ammonia and of nitrite.',
+    reckoned: [],
+  }),
   'source-untested': ({ name, untested }) => ({
     says: `Nobody has tested ${name.toLowerCase()} yet`,
     detail: `Its ${sayAll(untested.map(nameWithin))} ${untested.length === 1 ? 'is' : 'are'} taken as taps usually run, and may be far from it.`,
@@ -126,3 +140,14 @@ const sayPlace = (
   { temperatureC, altitudeM }: Pick<Oxygen, 'temperatureC' | 'altitudeM'>,
   measures: Measures,
 ) => `${measures.say(temperatureC, '°C', 0.3)} at ${measures.say(altitudeM, 'm', 1)}`
+
+/** What one does in each phase. Common practice. */
+function sayBeginning({ phase, days }: RawPhase, animals: boolean): string {
+  if (phase !== 'through')
+    return 'Test every day, change a third to a half whenever either shows, and feed next to nothing until neither does.'
+  if (animals) return 'Go on testing twice a week for a fortnight.'
+  return days >= CALM_DAYS
+    ? 'Animals may come: a few first, tests daily, the rest two weeks later.'
+    : 'Wait until both have stood at nothing for a week; then a few animals first.'
+}
+const CALM_DAYS = 7

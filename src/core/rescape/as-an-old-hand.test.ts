@@ -8,7 +8,8 @@ import { instantOf } from '../quantity/time'
 import { CARPET, DAY0, entry, FISH, recordOf, STEMS, tank, withGround } from '../testing/tank'
 import { findings } from '../judgement/findings'
 import { rootTabs } from '../water/dosing/dosing'
-import { gasRecord } from '../history/records'
+import { since } from '../history/dated'
+import { gasRecord, lampRecord } from '../history/records'
 import { roundOf } from '../routine/round/stations'
 import { massShares } from './mass'
 import { materialsFor } from './materials'
@@ -319,6 +320,28 @@ describe('roots, nursery and gas', () => {
     }
     expect(tall('display')).toMatchObject({ level: 'act', says: expect.stringMatching(/^Trim S1/) })
     expect(tall('nursery')).toMatchObject({ level: 'good', says: 'S1 is ready to harvest' })
+  })
+  test('a lamp that was set otherwise is asked about once', () => {
+    const lamp = lampRecord('lamp', { parAtSurface: 100 }, at(0))
+    const altered = {
+      ...lamp,
+      settings: [...lamp.settings, since(at(20), { ...lamp.settings[0].is!, hours: 6 })],
+    } as typeof lamp
+    const asked = (day: number, entries: Parameters<typeof tank>[0] = [], equipment = [altered]) =>
+      roundOf(tank(entries, { equipment }), at(day))
+        .flatMap(({ questions }) => questions)
+        .filter(({ asks }) => asks.kind === 'lamp')
+    expect(asked(22)).toMatchObject([{ expected: { value: 6 }, unit: 'h' }])
+    expect(asked(10)).toEqual([])
+    expect(asked(80)).toEqual([])
+    expect(asked(22, [], [lamp])).toEqual([])
+    const looked = entry(
+      21,
+      'equipment',
+      { equipmentId: 'lamp', item: 'Lamp', says: 'burns 6 h a day' },
+      { by: 'round' },
+    )
+    expect(asked(22, [looked])).toEqual([])
   })
   test('where gas runs the round asks for the colour of the indicator, and for bubbles once they were counted', () => {
     const gas = { equipment: [gasRecord('gas', { onAt: '08:00', offAt: '16:00' }, at(0))] }

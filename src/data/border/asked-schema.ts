@@ -32,6 +32,11 @@ const ASKS: { [K in Asks['kind']]: ObjectSchema<object> } = {
   }).noUnknown(),
   stock: object({ kind: string().required(), populationId: ident().required() }).noUnknown(),
   bubbles: object({ kind: string().required() }).noUnknown(),
+  lamp: object({
+    kind: string().required(),
+    equipmentId: ident().required(),
+    name: words('The lamp', 120).required(),
+  }).noUnknown(),
   enjoyment: object({ kind: string().required() }).noUnknown(),
   workMinutes: object({ kind: string().required() }).noUnknown(),
 }

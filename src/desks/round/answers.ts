@@ -143,6 +143,13 @@ function detailOf(asks: Asks, value: number): object {
       }
     case 'bubbles':
       return { kind: 'gas-use', bubblesPerSecond: value, cylinderGrams: null }
+    case 'lamp':
+      return {
+        kind: 'equipment',
+        equipmentId: asks.equipmentId,
+        item: asks.name,
+        says: `burns ${Number(value.toFixed(2))} h a day`,
+      }
     // Enjoyment and work are two entries, so that each keeps its own certainty and its own pencil.
     case 'enjoyment':
       return { kind: 'feeling', enjoyment: value, workMinutes: null }

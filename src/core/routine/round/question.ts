@@ -9,6 +9,7 @@ export type Asks =
   | { kind: 'reading'; parameter: Parameter; method: Method; unit: string }
   | { kind: 'stock'; populationId: string }
   | { kind: 'bubbles' }
+  | { kind: 'lamp'; equipmentId: string; name: string }
   | { kind: 'enjoyment' }
   | { kind: 'workMinutes' }
 

@@ -76,6 +76,8 @@ function sayAsked(asks: Asks, names: Names): string {
       return names.population(asks.populationId)
     case 'bubbles':
       return 'Bubbles of gas a second'
+    case 'lamp':
+      return `${capital(asks.name)}: hours it really burns`
     case 'enjoyment':
       return 'How much do you enjoy this tank?'
     case 'workMinutes':
@@ -99,6 +101,8 @@ function sayLast({ asks, last, unit }: Question, measures: Measures): string {
     case 'enjoyment':
     case 'workMinutes':
       return `${sayNumber(last.value)} last time`
+    case 'lamp':
+      return `set to ${figure} ${ago}`
     case 'stock':
       return `${last.by ?? 'counted'} ${figure} ${ago}`
     case 'reading':
@@ -123,6 +127,7 @@ const NEVER = {
   reading: 'never tested',
   stock: 'never counted',
   bubbles: 'never counted',
+  lamp: 'never looked at',
   enjoyment: 'not asked before',
   workMinutes: 'not asked before',
 } as const

@@ -6,6 +6,7 @@ import type { Instant } from '../../quantity/time'
 import { algaeQuestions } from './ask-algae'
 import { countQuestions } from './ask-animals'
 import { gasQuestions } from './ask-gas'
+import { lampQuestions } from './ask-lamp'
 import { feelingQuestions } from './ask-keeper'
 import { askPlanting } from './ask-plantings'
 import { temperatureQuestion } from './ask-temperature'
@@ -94,8 +95,10 @@ const STATIONS: readonly StationPlan[] = [
   {
     name: 'equipment',
     signs: ['clogged inlet', 'leak'],
-    questions: ({ dry, history, now }) =>
-      dry ? [] : [temperatureQuestion(history, now), ...gasQuestions(history, now)],
+    questions: ({ dry, history, now }) => [
+      ...(dry ? [] : [temperatureQuestion(history, now), ...gasQuestions(history, now)]),
+      ...lampQuestions(history, now),
+    ],
     of: { of: 'equipment' },
   },
   {

@@ -142,7 +142,7 @@ describe('what settles and what bacteria take away', () => {
       at(2.1),
     )
     if (!result.ok) throw new Error(result.problem)
-    const left = forecastParameter(result.value, 12, [])
+    const left = forecastParameter(result.value, 21, [])
     // Most likely it is going; nobody who did not test again can say that it has gone.
     expect(left.at(-1)!.value).toBeLessThan(left[0].value / 2)
     expect(left.at(-1)!.high).toBeGreaterThan(left[0].value)

@@ -1,10 +1,14 @@
-import type { APIRequestContext, Page } from '@playwright/test'
+import type { APIRequestContext, Browser, Page } from '@playwright/test'
 import { FIRST_PORT } from './ports'
 import { alive, expect, open, test } from './page'
 
 // The house network of the tests is another address of this machine.
 test.skip(process.platform !== 'linux', 'the house network is tried on Linux')
 const homeOf = (index: number) => `http://127.0.0.2:${FIRST_PORT + index}`
+
+/** A browser of its own, with no session, as wide as a phone. */
+const aPhone = async (browser: Browser): Promise<Page> =>
+  (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage()
 
 async function codeFor(page: Page, who: 'Pair a phone' | 'Pair a helper’s phone') {
   await open(page, '/')
@@ -55,9 +59,7 @@ test('a phone is paired by a code, works as the keeper’s own, and is let go', 
 }, { parallelIndex }) => {
   const home = homeOf(parallelIndex)
   const code = await codeFor(page, 'Pair a phone')
-  const phone = await (
-    await browser.newContext({ viewport: { width: 390, height: 844 } })
-  ).newPage()
+  const phone = await aPhone(browser)
   await paired(phone, home, code, 'My phone')
   const session = (await phone.context().cookies()).find(({ name }) => name === 'vivero-session')!
   expect([session.httpOnly, session.sameSite]).toEqual([true, 'Strict'])
@@ -82,9 +84,7 @@ test('the code comes with the drawing: what stands behind # is filled in and nev
 }, { parallelIndex }) => {
   const home = homeOf(parallelIndex)
   const code = await codeFor(page, 'Pair a phone')
-  const phone = await (
-    await browser.newContext({ viewport: { width: 390, height: 844 } })
-  ).newPage()
+  const phone = await aPhone(browser)
   const asked: string[] = []
   phone.on('request', (request) => asked.push(request.url()))
   // Also where the page stands open already, after a wrong try.
@@ -115,9 +115,7 @@ test('a helper walks rounds, feeds and notes; the rest is refused in a sentence'
 }, { parallelIndex }) => {
   const home = homeOf(parallelIndex)
   const code = await codeFor(page, 'Pair a helper’s phone')
-  const phone = await (
-    await browser.newContext({ viewport: { width: 390, height: 844 } })
-  ).newPage()
+  const phone = await aPhone(browser)
   await paired(phone, home, code, 'The helper')
   await open(phone, `${home}/tanks/spring/book?log=note`)
   await phone.locator('#field-text').fill('The helper was here.')

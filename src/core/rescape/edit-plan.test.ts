@@ -139,10 +139,9 @@ describe('what a section takes is worked out anew', () => {
     expect(step(left, 'lift').minutes.likely).toBeLessThan(step(plan, 'lift').minutes.likely)
     expect(step(left, 'lift').plantingIds).not.toContain(plantingId)
     const soil = (of: Plan) => of.materials.find(({ item }) => item === 'active soil')?.amount ?? 0
-    if (soil(plan) > 0) {
-      expect(step(left, 'new-soil').litres!).toBeLessThan(step(plan, 'new-soil').litres!)
-      expect(soil(left)).toBeLessThan(soil(plan))
-    }
+    expect(soil(plan)).toBeGreaterThan(0)
+    expect(step(left, 'new-soil').litres!).toBeLessThan(step(plan, 'new-soil').litres!)
+    expect(soil(left)).toBeLessThan(soil(plan))
     expect(left.stages.filter(({ number }) => number !== stage.number)).toEqual(
       plan.stages.filter(({ number }) => number !== stage.number),
     )

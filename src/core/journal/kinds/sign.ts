@@ -2,6 +2,22 @@ import { capital } from '../../quantity/say'
 import type { Kind } from '../kind'
 import { choice, place, type DetailOf } from '../shape'
 
+/** What a keeper may say is wrong, when a tank pleases less. `another reason`: in the words of the note. */
+export const DISPLEASURES = [
+  'overgrown',
+  'too much work',
+  'colours displease',
+  'focal piece hidden',
+  'wrong stones or ground',
+  'never became what was hoped',
+  'algae displease',
+  'looks dirty',
+  'animals displease',
+  'tired of it',
+  'another reason',
+] as const
+export type Displeasure = (typeof DISPLEASURES)[number]
+
 const SIGNS = [
   'bare below',
   'yellow old leaves',
@@ -28,35 +44,9 @@ const SIGNS = [
   'cloudy',
   'bad smell',
   'spent soil',
-  'overgrown',
-  'too much work',
-  'colours displease',
-  'focal piece hidden',
-  'wrong stones or ground',
-  'never became what was hoped',
-  'algae displease',
-  'looks dirty',
-  'animals displease',
-  'tired of it',
-  'another reason',
+  ...DISPLEASURES,
 ] as const
 export type Sign = (typeof SIGNS)[number]
-
-/** What a keeper may say is wrong, when a tank pleases less. `another reason`: in the words of the note. */
-export const DISPLEASURES = [
-  'overgrown',
-  'too much work',
-  'colours displease',
-  'focal piece hidden',
-  'wrong stones or ground',
-  'never became what was hoped',
-  'algae displease',
-  'looks dirty',
-  'animals displease',
-  'tired of it',
-  'another reason',
-] as const satisfies readonly Sign[]
-export type Displeasure = (typeof DISPLEASURES)[number]
 
 const shape = {
   sign: choice('What was seen', SIGNS, 'This is not a sign Vivero knows.'),

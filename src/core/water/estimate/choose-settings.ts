@@ -82,7 +82,7 @@ function candidatesOf(parameter: Parameter, readings: readonly FilterReading[]):
       STAYS_DAYS.map((tauDays) => ({
         ...still,
         prior: { c: logOf(prior.c), cSd: sd, g: 0, gSd: 0 },
-        settle: { mean, sd, tauDays, diluted: true, restless: RESTLESS_LOG },
+        settle: { mean, sd, tauDays, restless: RESTLESS_LOG },
       })),
     )
   }
@@ -90,7 +90,7 @@ function candidatesOf(parameter: Parameter, readings: readonly FilterReading[]):
   return SPREADS.map((share) => ({
     ...still,
     prior: { c: mean, cSd: share * prior.cSd, g: 0, gSd: 0 },
-    settle: { mean, sd: share * settle.sd, tauDays: settle.tauDays, diluted: false },
+    settle: { mean, sd: share * settle.sd, tauDays: settle.tauDays },
   }))
 }
 

@@ -189,7 +189,7 @@ test('the standing error of an eye is told by an instrument beside it, and its s
 })
 
 test('what settles: filter and smoother equal the exact posterior of a stationary Gaussian process (kriging, Rasmussen & Williams 2006, eq. 2.25–2.26)', () => {
-  const settle = { mean: 7, sd: 0.4, tauDays: 9, diluted: false }
+  const settle = { mean: 7, sd: 0.4, tauDays: 9 }
   const random = seededRandom(5)
   const readings: FilterReading[] = Array.from({ length: 9 }, (_, k) => ({
     day: k * 4 + 3 * random(),

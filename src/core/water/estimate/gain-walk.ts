@@ -9,12 +9,11 @@ export interface FilterSettings {
   /** Variance the concentration takes on in a day for all that is not modelled, (mg/L)²/day. */
   unrest: number
   prior: { c: number; cSd: number; g: number; gSd: number }
-  /** For what settles: where, with what spread, how fast (days), and whether changes dilute it meanwhile. Absent for what is dissolved. */
+  /** For what settles: where, with what spread, and how fast (days). Absent for what is dissolved. */
   settle?: {
     mean: number
     sd: number
     tauDays: number
-    diluted: boolean
     /** The same while it is out of its rest (`Track.restless`). */
     restless?: { sd: number; tauDays: number }
   }

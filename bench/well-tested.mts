@@ -1,8 +1,10 @@
 import type { Entry } from '@/core/journal/entry'
 import type { TankHistory } from '@/core/history/types'
 import { seededRandom } from '@/core/quantity/random'
+import { normalCdf } from '@/core/quantity/normal'
 import { instantOf } from '@/core/quantity/time'
 import { PARAMETERS, type Parameter } from '@/core/quantity/units'
+import { AT, type Track } from '@/core/water/estimate/track'
 import { FACTS } from '@/core/water/facts/parameters'
 
 const DAYS = 5 * 365
@@ -49,35 +51,69 @@ export function wellTested(model: TankHistory, today: number): TankHistory {
   return { ...model, entries, vessel: { ...model.vessel, startedAt: instantOf(first - 1) } }
 }
 
-/** The plainest loop that does the same sums once: a two-state filter over one parameter's readings and changes, no smoothing, no choice of settings. The ratio's denominator. */
-export function plainFilter(
-  times: Float64Array,
-  values: Float64Array,
-  isChange: Uint8Array,
-): number {
-  let [c, g, cc, cg, gg, at] = [10, 0, 100, 0, 1, times[0]]
-  for (let k = 0; k < times.length; k++) {
-    const dt = times[k] - at
-    at = times[k]
+/**
+ * The plainest loop that does the sums of one pass over a track once: level, gain and eye carried on, diluted, and told by each
+ * reading or field, with the log density; no doubt, no steps, no logarithms. The ratio's denominator.
+ */
+export function plainPass(track: Track, eye: number): number {
+  let [c, g, e, cc, cg, ce, gg, ge, ee] = [10, 0, 0, 100, 0, 0, 1, 0, eye * eye]
+  let at = track.day[0]
+  let log = 0
+  for (let k = 0; k < track.length; k++) {
+    const dt = track.day[k] - at
+    at = track.day[k]
     c += g * dt
-    cc += 2 * dt * cg + dt * dt * gg + 0.01 * dt
-    cg += dt * gg
+    cc += dt * (2 * cg + dt * gg) + (0.001 * dt * dt * dt) / 3 + 0.01 * dt
+    cg += dt * gg + (0.001 * dt * dt) / 2
+    ce += dt * ge
     gg += 0.001 * dt
-    if (isChange[k]) {
-      c *= 0.6
-      cc *= 0.36
-      cg *= 0.6
-      continue
+    if (track.kind[k] === AT.event) {
+      const a = track.a[k]
+      const moved = (1 - a) * c - track.b[k]
+      const free = (1 - a) * (1 - a) * cc
+      c = a * c + track.b[k]
+      cc = a * a * cc + track.share[k] * track.share[k] * (moved * moved + free)
+      cg *= a
+      ce *= a
     }
-    const s = cc + 1
-    const surprise = values[k] - c
-    c += (cc / s) * surprise
-    g += (cg / s) * surprise
-    gg -= (cg * cg) / s
-    cg -= (cc * cg) / s
-    cc -= (cc * cc) / s
+    if (track.index[k] < 0) continue
+    const h = track.h[k]
+    const h1 = track.byEye[k] ? h * (1 + e) : h
+    const h3 = track.byEye[k] ? h * c : 0
+    const m = h1 * c
+    const p = h1 * h1 * cc + 2 * h1 * h3 * ce + h3 * h3 * ee
+    let pull = 0
+    let weight = 0
+    if (track.kind[k] === AT.field) {
+      const rl = Math.sqrt(p + track.blurLow[k] ** 2 + (eye * track.eyeLow[k]) ** 2)
+      const rh = Math.sqrt(p + track.blurHigh[k] ** 2 + (eye * track.eyeHigh[k]) ** 2)
+      const low = (track.low[k] - m) / rl
+      const high = (track.high[k] - m) / rh
+      const chance = Math.max(1e-6, normalCdf(high) - normalCdf(low))
+      const fl = Math.exp(-0.5 * low * low) / 2.5066
+      const fh = Math.exp(-0.5 * high * high) / 2.5066
+      pull = (fl / rl - fh / rh) / chance
+      weight = pull * pull - ((low * fl) / (rl * rl) - (high * fh) / (rh * rh)) / chance
+      log += Math.log(chance)
+    } else {
+      weight = 1 / (p + track.sd[k] ** 2)
+      pull = (track.value[k] - m) * weight
+      log += 0.5 * Math.log(weight) - (0.5 * pull * pull) / weight
+    }
+    const kc = h1 * cc + h3 * ce
+    const kg = h1 * cg + h3 * ge
+    const ke = h1 * ce + h3 * ee
+    c += kc * pull
+    g += kg * pull
+    e += ke * pull
+    cc -= kc * kc * weight
+    cg -= kc * kg * weight
+    ce -= kc * ke * weight
+    gg -= kg * kg * weight
+    ge -= kg * ke * weight
+    ee -= ke * ke * weight
   }
-  return c + g
+  return log + c + g
 }
 
 /** The plainest Monte Carlo of the same lives: two paths a run, one uniform number a day, no bands. The ratio's denominator. */

@@ -28,7 +28,12 @@ import { changeRegime } from '../water/changes/regime'
 import { rootTabs } from '../water/dosing/dosing'
 import { schoolFacts } from '../water/dosing/schools'
 import { conditionsOf } from '../water/estimate/conditions'
-import { forecastParameter, routineChanges } from '../water/estimate/estimate'
+import {
+  courseOf,
+  forecastParameter,
+  routineChanges,
+  type WaterEstimate,
+} from '../water/estimate/estimate'
 import { likelihoodOf } from '../water/estimate/reading-uncertainty'
 import { bandFor, FACTS, schoolBand } from '../water/facts/parameters'
 import { evaporation } from '../water/facts/sources'
@@ -73,6 +78,13 @@ const STORIES: Record<string, { story: TankHistory; now: Instant }> = {
   'hardly kept': altered(90, (entry) => (entry.kind === 'note' ? entry : null)),
 }
 
+/** An estimate with its course, in place of the fit that both were read off. */
+function withCourse(estimate: WaterEstimate | null) {
+  if (!estimate) return null
+  const { fitted: _fitted, ...told } = estimate
+  return { ...told, past: courseOf(estimate) }
+}
+
 /** What the water rooms make of a story. */
 function waterOf(story: TankHistory, now: Instant) {
   const conditions = conditionsOf(story, now)
@@ -81,7 +93,7 @@ function waterOf(story: TankHistory, now: Instant) {
   return {
     conditions: PARAMETERS.map((parameter) => [
       parameter,
-      conditions.of(parameter),
+      withCourse(conditions.of(parameter)),
       bandFor(vessel, parameter),
     ]),
     balances: BALANCED.map((parameter) => balanceOf(story, parameter, now)),

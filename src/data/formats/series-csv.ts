@@ -2,7 +2,7 @@ import type { TankHistory } from '@/core/history/types'
 import { dayOf, instantOf, type Instant } from '@/core/quantity/time'
 import { PARAMETERS, PARAMETER_UNITS } from '@/core/quantity/units'
 import { conditionsOf } from '@/core/water/estimate/conditions'
-import { forecastParameter, routineChanges } from '@/core/water/estimate/estimate'
+import { courseOf, forecastParameter, routineChanges } from '@/core/water/estimate/estimate'
 import { writeCsv } from './csv-lines'
 
 const SERIES_COLUMNS = ['at', 'parameter', 'value', 'low', 'high', 'unit', 'what'] as const
@@ -37,7 +37,7 @@ export function writeSeriesCsv(history: TankHistory, now: Instant): string {
       ...estimate.readings.map((reading) =>
         row(reading, reading.setAside === null ? 'ink' : 'ink set aside'),
       ),
-      ...estimate.past.map((point) => row(point, 'pencil')),
+      ...courseOf(estimate).map((point) => row(point, 'pencil')),
       ...ahead.map((point) => row(point, 'ahead')),
     ]
   })

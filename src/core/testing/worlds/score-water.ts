@@ -1,6 +1,7 @@
 import type { TankHistory } from '../../history/types'
 import { instantOf } from '../../quantity/time'
 import {
+  courseOf,
   estimateParameter,
   forecastParameter,
   type ComingChange,
@@ -87,13 +88,13 @@ function scoreTank({ story, world }: Kept, parameter: WorldParameter, score: Wat
 function scorePast(
   world: WaterWorld,
   parameter: WorldParameter,
-  { past, readings }: WaterEstimate,
+  estimate: WaterEstimate,
   score: WaterScore,
 ): void {
-  for (const point of past) {
+  for (const point of courseOf(estimate)) {
     const day = point.day - DAY0
     // Grid days alone: at a change there are two truths in a moment.
-    if (Math.abs(day - Math.round(day)) > 1e-6 || day < readings[0].day - DAY0) continue
+    if (Math.abs(day - Math.round(day)) > 1e-6 || day < estimate.readings[0].day - DAY0) continue
     const truth = truthOn(world, parameter, day)
     score.past.add(truth, point)
     if (truth > PEAK) score.peakPast.add(truth, point)

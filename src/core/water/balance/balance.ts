@@ -7,7 +7,12 @@ import { Z80, type Estimate } from '../../quantity/estimate'
 import { type Result, ok, refuse } from '../../quantity/result'
 import { dayOf, type Instant } from '../../quantity/time'
 import { litresOn } from '../../vessel/litres-over'
-import { estimateParameter, type BandPoint, type WaterEstimate } from '../estimate/estimate'
+import {
+  courseOf,
+  estimateParameter,
+  type BandPoint,
+  type WaterEstimate,
+} from '../estimate/estimate'
 import { habitualFeeding } from './habit'
 import { addedByDose } from '../dosing/products'
 import { inflateUncertainty } from '../estimate/inflate-uncertainty'
@@ -102,11 +107,12 @@ export function balanceOf(
 ): Result<Balance> {
   const estimate = known ? ok(known) : estimateParameter(history, parameter, now)
   if (!estimate.ok) return estimate
-  const { past, readingsUsed } = estimate.value
+  const { readingsUsed } = estimate.value
   if (readingsUsed < 2)
     return refuse(
       'One reading says where it stands, not where it goes; a second one some days on will.',
     )
+  const past = courseOf(estimate.value)
   const today = dayOf(now)
   const span = Math.min(days, today - Math.max(dayOf(history.vessel.startedAt), past[0].day))
   if (span < 7) return refuse('A week must pass before a balance can be drawn.')

@@ -95,10 +95,14 @@ export function makeRuns(
     uptake: number,
   ): void {
     const keeping = input[which]
+    const { changeFraction, changeEveryDays, source } = keeping
+    const { limit } = input
     const path = paths[which]
     const shift = gainShift(input, keeping, feed, uptake)
     let c = c0
     let g = g0
+    let before = c
+    let first = c > limit ? 0 : Infinity
     path[run] = c
     let nextChange =
       which === 'trial' && input.trial.changeEveryDays !== input.present.changeEveryDays
@@ -108,15 +112,15 @@ export function makeRuns(
       c = Math.max(0, c + g + shift + unrestSd * noise[2 * day - 2])
       g += driftSd * noise[2 * day - 1]
       // Before the change, when it stands highest.
-      if (c > input.limit && over[which][run] === Infinity)
-        over[which][run] = crossingDay(path[(day - 1) * runs + run], c, input.limit, day)
+      if (c > limit && first === Infinity) first = crossingDay(before, c, limit, day)
+      before = c
       path[day * runs + run] = c
-      if (keeping.changeFraction > 0 && day >= nextChange - 1e-9) {
-        c = c * (1 - keeping.changeFraction) + keeping.source * keeping.changeFraction
-        nextChange += keeping.changeEveryDays
+      if (changeFraction > 0 && day >= nextChange - 1e-9) {
+        c = c * (1 - changeFraction) + source * changeFraction
+        nextChange += changeEveryDays
       }
     }
-    if (path[run] > input.limit) over[which][run] = 0
+    over[which][run] = first
   }
 
   return {

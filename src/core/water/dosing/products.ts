@@ -152,14 +152,15 @@ export function addedByDose(
   history: TankHistory,
   parameter: Parameter,
 ): (dose: EntryOf<'dose'>) => number {
-  const perUnit = new Map<string, number>()
+  // By the product, then by what it was called: a year of doses names few.
+  const perUnit = new Map<string | null, Map<string, number>>()
   return (dose) => {
-    const key = `${dose.productId ?? ''}|${dose.product}`
-    let known = perUnit.get(key)
+    const byName = perUnit.get(dose.productId) ?? new Map<string, number>()
+    let known = byName.get(dose.product)
     if (known === undefined) {
       const product = productOf(history, dose)
       known = product && feedsWater(product) ? raises(product, parameter) : 0
-      perUnit.set(key, known)
+      perUnit.set(dose.productId, byName.set(dose.product, known))
     }
     return known * dose.amount
   }

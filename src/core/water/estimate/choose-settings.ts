@@ -1,6 +1,6 @@
 import type { Parameter } from '../../quantity/units'
 import { FACTS } from '../facts/parameters'
-import { scoreTrack } from './gain-filter'
+import { scoreTrack, type Score } from './gain-filter'
 import type { Doubt, FilterSettings } from './gain-walk'
 import { logOf } from './log-level'
 import { gainSteps, stepsOf, type GainStep } from './gain-steps'
@@ -60,8 +60,7 @@ export function chooseSettings(
   return { settings: { ...seen, gainDrift, steps: stepsOf(steps, gSd) }, steps }
 }
 
-const worth = ({ logLikelihood, unused }: { logLikelihood: number; unused: number }) =>
-  logLikelihood - unused * UNUSED_COST
+const worth = ({ logLikelihood, unused }: Score) => logLikelihood - unused * UNUSED_COST
 
 const eyed = (share: number) => ({ look: EYE_PART * share, bias: EYE_PART * share })
 

@@ -6,6 +6,7 @@ import { change, DAY0, entry, tank, withCare, KEPT_UP } from '../../testing/tank
 import { conditionsOf } from './conditions'
 import {
   crossing,
+  courseOf,
   estimateParameter,
   forecastParameter,
   incomePerDay,
@@ -52,15 +53,15 @@ describe('any parameter', () => {
             ),
             ...changes.map((day) => change(day + 0.5, 0.4)),
           ].sort((a, b) => (a.at < b.at ? -1 : 1))
-          const { now, past, state } = of(entries, parameter, 95)
-          for (const point of [now, ...past]) {
+          const estimate = of(entries, parameter, 95)
+          for (const point of [estimate.now, ...courseOf(estimate)]) {
             expect(Number.isFinite(point.value)).toBe(true)
             expect(point.low <= point.value && point.value <= point.high && point.low >= 0).toBe(
               true,
             )
           }
-          expect(state.cc).toBeGreaterThanOrEqual(0)
-          expect(state.gg).toBeGreaterThanOrEqual(-1e-12)
+          expect(estimate.state.cc).toBeGreaterThanOrEqual(0)
+          expect(estimate.state.gg).toBeGreaterThanOrEqual(-1e-12)
         },
       ),
       { numRuns: 60 },

@@ -2,7 +2,7 @@ import { entryDay, readingsOf } from '../../history/journal-index'
 import type { TankHistory } from '../../history/types'
 import type { EntryOf } from '../../journal/entry'
 import { normalEstimate, Z80, type Estimate } from '../../quantity/estimate'
-import { rememberedAt } from '../../quantity/remember'
+import { remembered, rememberedAt } from '../../quantity/remember'
 import { type Result, ok, refuse } from '../../quantity/result'
 import { sayDays, sayNumber } from '../../quantity/say'
 import { dayOf, type Instant } from '../../quantity/time'
@@ -12,7 +12,7 @@ import { fractionForTarget } from '../changes/dilution'
 import { nextChange } from '../changes/regime'
 import { FACTS } from '../facts/parameters'
 import { levelOfSource } from '../facts/sources'
-import { filterReading, fitWater, gainOn, type FittedWater } from './fit-water'
+import { filterReading, fitWater, gainOn, withDays, type FittedWater } from './fit-water'
 import { stateOn, type GainState } from './gain-filter'
 import { turnOf, type GainTurn } from './gain-steps'
 import { sayTurn } from './gain-steps.words'
@@ -52,8 +52,6 @@ export interface WaterEstimate {
   gainBefore: number
   /** Since when it gains otherwise, where that can be told. */
   turn: GainTurn | null
-  /** Smoothed past, one point a day (a week, long ago) and at every event. */
-  past: BandPoint[]
   readings: JudgedReading[]
   /** Filtered state at `now` in its unit. */
   state: GainState
@@ -64,6 +62,8 @@ export interface WaterEstimate {
   settings: FilterSettings
   litres: number
   readingsUsed: number
+  /** The fit all this was read off; its course is drawn by `courseOf`. */
+  fitted: FittedWater
   /** What the keeper's habit of dosing adds a day, canonical unit. */
   dosePerDay: number
   /** What the keeper's habit of topping up brings a day, canonical unit. */
@@ -108,9 +108,7 @@ function reckon(history: TankHistory, parameter: Parameter, now: Instant): Resul
     ),
     turn,
     gainBefore: gainOn(fitted, Math.max(today - COMPARE_DAYS, readings[0].day)),
-    past: Array.from({ length: track.length }, (_, k) =>
-      point(widened(stateOn(track.day[k], run.smoothed, k), logs), logs),
-    ),
+    fitted,
     readings: [
       ...entries.map((entry, i) =>
         judged(entry, readings[i], whySetAside(parameter, setAside.get(i))),
@@ -319,17 +317,31 @@ function whySetAside(
 
 /** What lies behind is known from both sides, by a model that is never the water: its spread is widened by so much. Found on simulated tanks of other laws (`testing/worlds`). */
 const HINDSIGHT = 1.13
-const widened = (state: GainState, logs: boolean): GainState =>
-  logs ? state : { ...state, cc: state.cc * HINDSIGHT ** 2 }
 
-function point({ day, c, cc }: GainState, logs: boolean): BandPoint {
-  const sd = Math.sqrt(Math.max(0, cc))
-  if (logs) {
-    const [value, low, high] = [c, c - Z80 * sd, c + Z80 * sd].map(levelOf)
-    return { day, value, low, high }
+/**
+ * The course behind an estimate with all that was read since, one point a day (a week, long ago) and at every event; 80 % band,
+ * canonical unit. Only what is drawn or drawn up asks for it.
+ */
+export const courseOf = remembered(({ fitted }: Pick<WaterEstimate, 'fitted'>): BandPoint[] => {
+  const { logs } = fitted
+  const { track, run } = withDays(fitted)
+  const points = new Array<BandPoint>(track.length)
+  for (let k = 0; k < track.length; k++) {
+    const sd = Math.sqrt(Math.max(0, run.smoothed[k * WIDTH + CC]))
+    points[k] = bandAt(track.day[k], run.smoothed[k * WIDTH + C], logs ? sd : HINDSIGHT * sd, logs)
   }
-  const { value, low, high } = normalEstimate(c, sd, '', 0)
-  return { day, value, low, high }
+  return points
+})
+
+const point = ({ day, c, cc }: GainState, logs: boolean): BandPoint =>
+  bandAt(day, c, Math.sqrt(Math.max(0, cc)), logs)
+
+/** The 80 % band about a middle, never below nothing. */
+function bandAt(day: number, middle: number, sd: number, logs: boolean): BandPoint {
+  const [low, high] = [middle - Z80 * sd, middle + Z80 * sd]
+  return logs
+    ? { day, value: levelOf(middle), low: levelOf(low), high: levelOf(high) }
+    : { day, value: Math.max(0, middle), low: Math.max(0, low), high: Math.max(0, high) }
 }
 
 /** A reading the keeper will not have used: it is shown, with the reason. */

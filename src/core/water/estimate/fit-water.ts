@@ -8,11 +8,11 @@ import { FACTS } from '../facts/parameters'
 import { chooseSettings, DOUBT } from './choose-settings'
 import { runTrack, type TrackRun } from './gain-filter'
 import type { GainStep } from './gain-steps'
-import { ORDER, WIDTH, type FilterSettings } from './gain-walk'
+import { ORDER, WIDTH, type Doubt, type FilterSettings } from './gain-walk'
 import { knownTurns } from './known-turns'
 import { likelihoodOfReading } from './reading-uncertainty'
 import { thinProbeReadings } from './thin-probe-readings'
-import { makeTrack, type FilterEvent, type FilterReading, type Track } from './track'
+import { makeTrack, type FilterEvent, type FilterReading, type Spell, type Track } from './track'
 import { unrestOf } from './unrest'
 import { waterEvents } from './water-events'
 
@@ -39,6 +39,24 @@ export interface FittedWater {
   setAside: ReadonlyMap<number, { surprise: number; sd: number; open: boolean }>
   /** Reckoned in logarithms. */
   logs: boolean
+  /** How the way through them is gone anew with other places on it. */
+  way: {
+    from: number
+    today: number
+    settings: FilterSettings
+    doubt: Doubt | null
+    unrest: Spell[]
+  }
+}
+
+/** The same readings and events with the days between them at which the course is drawn: a place a day of late, one a week before. */
+export function withDays({ readings, events, logs, way }: FittedWater): {
+  track: Track
+  run: TrackRun
+} {
+  const { from, today, settings, doubt, unrest } = way
+  const track = makeTrack(readings, events, gridOf(from, today), logs, unrest)
+  return { track, run: runTrack(from, track, settings, doubt) }
 }
 
 /** Fits the readings `all` of a parameter (in time order, one at least) up to `today`. */
@@ -72,13 +90,14 @@ export function fitWater(
     doubt,
     behaviour === 'dissolved' ? knownTurns(history, from, today) : [],
   )
-  const track = makeTrack(readings, events, gridOf(from, today), logs, unrest)
+  const track = makeTrack(readings, events, [today], logs, unrest)
   const run = runTrack(from, track, chosen.settings, doubt)
   return {
+    way: { from, today, settings: chosen.settings, doubt, unrest },
     litres: litresOf(today),
     entries,
     readings,
-    events: behaviour === 'settling' ? [] : events,
+    events,
     track,
     run,
     settings: unrest.some(({ to }) => to >= today) ? unsettled(chosen.settings) : chosen.settings,

@@ -141,18 +141,54 @@ export function runTrack(
   }
 }
 
-/** The forward pass alone: how likely settings made the readings, and how many had to be set aside. */
+/** How likely settings made the readings they used (log density), and how many had to be set aside or half believed. */
+export interface Score {
+  logLikelihood: number
+  unused: number
+}
+
+/** The forward pass alone, for choosing settings. Throws when `from` is later than the first place. */
 export function scoreTrack(
   from: number,
   track: Track,
   settings: FilterSettings,
   doubt: Doubt | null,
-): { logLikelihood: number; unused: number } {
+): Score {
   begin(from, track)
-  const walk = new GainWalk(track, settings, doubt, from)
+  return scoreOn(new GainWalk(track, settings, doubt, from), track, 0, track.length)
+}
+
+/**
+ * The same for settings that differ in one step of the gain each, in the order given: what lies before the earliest of them is the
+ * same for all and is walked once.
+ */
+export function scoreSteps(
+  from: number,
+  track: Track,
+  settings: FilterSettings,
+  doubt: Doubt | null,
+  steps: readonly { day: number; variance: number }[],
+): Score[] {
+  begin(from, track)
+  const earliest = Math.min(...steps.map(({ day }) => day))
+  const after = track.day.findIndex((day) => day > earliest)
+  const fork = after < 0 ? track.length : after
+  const walk = new GainWalk(track, { ...settings, steps: undefined }, doubt, from)
+  const before = scoreOn(walk, track, 0, fork)
+  return steps.map((step) => {
+    const rest = scoreOn(walk.fork([step]), track, fork, track.length)
+    return {
+      logLikelihood: before.logLikelihood + rest.logLikelihood,
+      unused: before.unused + rest.unused,
+    }
+  })
+}
+
+/** Walks on over the places from `first` up to `end`. */
+function scoreOn(walk: GainWalk, track: Track, first: number, end: number): Score {
   let logLikelihood = 0
   let unused = 0
-  for (let k = 0; k < track.length; k++) {
+  for (let k = first; k < end; k++) {
     walk.step(k)
     if (track.index[k] < 0) continue
     walk.look(k)

@@ -7,8 +7,10 @@ import { seededRandom } from '../../quantity/random'
 import { instantOf } from '../../quantity/time'
 import { change, DAY0, entry, nitrate, tank } from '../../testing/tank'
 import { estimateParameter } from './estimate'
+import { scoreSteps, scoreTrack } from './gain-filter'
 import { sayTurn } from './gain-steps.words'
 import { knownTurns } from './known-turns'
+import { makeTrack } from './track'
 
 const at = (day: number) => instantOf(DAY0 + day)
 const STEP = 60
@@ -85,4 +87,36 @@ test('in words', () => {
     /^about half as much since about [^,]*$/,
   )
   expect(sayTurn({ ...turn, after: -0.2, what: null }, 20)).toMatch(/^less than before/)
+})
+
+test('steps tried from a shared beginning score as if each had walked the whole way (seed 5)', () => {
+  const random = seededRandom(5)
+  const readings = Array.from({ length: 40 }, (_, k) => ({
+    day: 3 * k,
+    value: k === 25 ? 60 : 10 + 10 * random(),
+    sd: 1,
+    h: 1,
+  }))
+  const events = Array.from({ length: 17 }, (_, k) => ({
+    day: 7 * k + 2,
+    a: 0.7,
+    b: 1,
+    sd: 0,
+    share: 0.1,
+  }))
+  const track = makeTrack(readings, events, [])
+  const settings = {
+    gainDrift: 0.01,
+    unrest: 0.05,
+    prior: { c: 12, cSd: 3, g: 0.5, gSd: 0.8 },
+  }
+  const doubt = { gate: 3, windowDays: 21 }
+  const steps = [90, 48, 61.5, 75].map((day) => ({ day, variance: 2 }))
+  const shared = scoreSteps(0, track, settings, doubt, steps)
+  steps.forEach((step, i) => {
+    const whole = scoreTrack(0, track, { ...settings, steps: [step] }, doubt)
+    expect(shared[i].unused).toBe(whole.unused)
+    expect(shared[i].logLikelihood).toBeCloseTo(whole.logLikelihood, 9)
+  })
+  expect(new Set(shared.map(({ logLikelihood }) => logLikelihood)).size).toBe(steps.length)
 })

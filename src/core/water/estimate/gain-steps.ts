@@ -1,4 +1,4 @@
-import { scoreTrack } from './gain-filter'
+import { scoreSteps, scoreTrack, type Score } from './gain-filter'
 import type { Doubt, FilterSettings } from './gain-walk'
 import type { KnownTurn } from './known-turns'
 import type { Track } from './track'
@@ -35,7 +35,7 @@ export function gainSteps(
   turns: readonly KnownTurn[],
   gainSpread: number,
   calmDrift: number,
-  score: (outcome: { logLikelihood: number; unused: number }) => number,
+  score: (outcome: Score) => number,
 ): GainStep[] {
   const readings = [...track.index.keys()].filter((k) => track.index[k] >= 0)
   if (readings.length < LEAST_READINGS) return []
@@ -51,14 +51,17 @@ export function gainSteps(
   ]
   const variance = (STEP_SHARE * gainSpread) ** 2
   const none = score(scoreTrack(from, track, settings, doubt))
-  const weights = candidates.map(({ day, chance }) => {
-    const stepped = {
-      ...settings,
-      gainDrift: Math.min(settings.gainDrift, calmDrift),
-      steps: [{ day, variance }],
-    }
-    return chance * Math.exp(Math.min(50, score(scoreTrack(from, track, stepped, doubt)) - none))
-  })
+  const calm = { ...settings, gainDrift: Math.min(settings.gainDrift, calmDrift) }
+  const stepped = scoreSteps(
+    from,
+    track,
+    calm,
+    doubt,
+    candidates.map(({ day }) => ({ day, variance })),
+  )
+  const weights = candidates.map(
+    ({ chance }, i) => chance * Math.exp(Math.min(50, score(stepped[i]) - none)),
+  )
   const stays = Math.max(0.2, 1 - candidates.reduce((sum, { chance }) => sum + chance, 0))
   const total = weights.reduce((sum, weight) => sum + weight, stays)
   return candidates

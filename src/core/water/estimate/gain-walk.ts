@@ -81,6 +81,14 @@ export class GainWalk {
     this.state[GG] = prior.gSd ** 2
   }
 
+  /** Another walk that has come as far as this one and goes on with other steps; those it has passed are not taken again. */
+  fork(steps: FilterSettings['steps']): GainWalk {
+    const other = new GainWalk(this.track, { ...this.settings, steps }, this.doubt, this.day)
+    other.state.set(this.state)
+    other.taken = this.taken
+    return other
+  }
+
   /** To a place, its event included. The share of the level that goes on is returned. */
   step(k: number): number {
     const { track, settings, state } = this

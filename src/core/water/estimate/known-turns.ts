@@ -1,5 +1,7 @@
 import { entriesOf, entryDay } from '../../history/journal-index'
 import type { TankHistory } from '../../history/types'
+import type { Entry, EntryOf } from '../../journal/entry'
+import { remembered } from '../../quantity/remember'
 import { dayOf } from '../../quantity/time'
 
 /** What the record knows that can make a tank gain more or less from a day on. */
@@ -20,7 +22,7 @@ const FED_OTHERWISE = 1.35
 export function knownTurns(history: TankHistory, from: number, today: number): KnownTurn[] {
   const { vessel, populations, routines, equipment, layouts } = history
   const turns: KnownTurn[] = [
-    ...fedOtherwise(history),
+    ...fedOtherwise(history.entries),
     ...vessel.care.slice(1).flatMap((one, i): KnownTurn[] => {
       const before = vessel.care[i].is.feeding?.gramsPerDay ?? null
       const after = one.is.feeding?.gramsPerDay ?? null
@@ -47,38 +49,51 @@ export function knownTurns(history: TankHistory, from: number, today: number): K
   return turns.filter(({ day }) => day > from && day < today).sort((a, b) => a.day - b.day)
 }
 
-/** The days from which on meals as they were written down are clearly larger or smaller. */
-function fedOtherwise(history: TankHistory): KnownTurn[] {
-  const meals = entriesOf(history.entries, 'feed').map((meal) => ({
-    day: entryDay(meal),
-    grams: meal.grams,
-  }))
-  const ratioAt = (day: number) => {
-    const sum = (low: number, high: number) => {
-      const some = meals.filter((meal) => meal.day >= low && meal.day < high)
-      return { grams: some.reduce((total, { grams }) => total + grams, 0), meals: some.length }
-    }
-    const [before, after] = [sum(day - MEAL_DAYS, day), sum(day, day + MEAL_DAYS)]
-    return before.meals < LEAST_MEALS || after.meals < LEAST_MEALS || before.grams <= 0
-      ? 1
-      : after.grams / before.grams
-  }
-  const [first, last] = [meals[0]?.day ?? 0, meals[meals.length - 1]?.day ?? 0]
-  const far = (ratio: number) => Math.abs(Math.log(Math.max(ratio, 1e-6)))
+const far = (ratio: number) => Math.abs(Math.log(Math.max(ratio, 1e-6)))
+
+/** The days from which on meals as they were written down are clearly larger or smaller; one journal is asked for every parameter. */
+const fedOtherwise = remembered((entries: readonly Entry[]): KnownTurn[] => {
+  const ratios = mealRatios(entriesOf(entries, 'feed'))
+  return ratios.flatMap(({ day, ratio }, at) => {
+    if (far(ratio) <= Math.log(FED_OTHERWISE)) return []
+    // The day on which the two fortnights differ most, of those near it.
+    const most = near(ratios, at, MEAL_DAYS).every(
+      (other) => far(other.ratio) < far(ratio) || (other.ratio === ratio && other.day >= day),
+    )
+    return most ? [{ day, what: 'feeding', way: ratio > 1 ? 1 : -1 }] : []
+  })
+})
+
+/** For each day with a meal, what was fed in the fortnight from it over that in the fortnight before; 1 where too few meals stand. In order. */
+function mealRatios(entries: readonly EntryOf<'feed'>[]): { day: number; ratio: number }[] {
+  const meals = entries.map((meal) => ({ day: entryDay(meal), grams: meal.grams }))
+  if (meals.length === 0) return []
+  const [first, last] = [meals[0].day, meals[meals.length - 1].day]
   // Where the record of meals begins or ends nothing can be held against it.
   const days = [...new Set(meals.map(({ day }) => Math.floor(day)))].filter(
     (day) => day - MEAL_DAYS >= first - 1 && day + MEAL_DAYS <= last + 1,
   )
-  const ratios = days.map((day) => ({ day, ratio: ratioAt(day) }))
-  return ratios.flatMap(({ day, ratio }) => {
-    // The day on which the two fortnights differ most, of those near it.
-    const most = ratios
-      .filter((other) => Math.abs(other.day - day) < MEAL_DAYS)
-      .every(
-        (other) => far(other.ratio) < far(ratio) || (other.ratio === ratio && other.day >= day),
-      )
-    return most && far(ratio) > Math.log(FED_OTHERWISE)
-      ? [{ day, what: 'feeding' as const, way: ratio > 1 ? (1 as const) : (-1 as const) }]
-      : []
+  let [low, middle, high] = [0, 0, 0]
+  const upTo = (place: number, day: number) => {
+    while (place < meals.length && meals[place].day < day) place++
+    return place
+  }
+  const grams = (from: number, to: number) =>
+    meals.slice(from, to).reduce((sum, meal) => sum + meal.grams, 0)
+  return days.map((day) => {
+    low = upTo(low, day - MEAL_DAYS)
+    middle = upTo(middle, day)
+    high = upTo(high, day + MEAL_DAYS)
+    const before = grams(low, middle)
+    const tells = middle - low >= LEAST_MEALS && high - middle >= LEAST_MEALS && before > 0
+    return { day, ratio: tells ? grams(middle, high) / before : 1 }
   })
+}
+
+/** Those of a list in order that lie less than `days` from the one at a place. */
+function near<T extends { day: number }>(list: readonly T[], at: number, days: number): T[] {
+  let [from, to] = [at, at]
+  while (from > 0 && list[at].day - list[from - 1].day < days) from--
+  while (to + 1 < list.length && list[to + 1].day - list[at].day < days) to++
+  return list.slice(from, to + 1)
 }

@@ -58,6 +58,8 @@ const MATCHING_SHARE = 0.06
 const GLANCE_FACTOR = 3
 /** A titration read between two drops (a double sample): half a drop. */
 const HALF = 0.5
+/** So near a whole number of drops is one: units turn drops into fractions of them. */
+const WHOLE = 5e-7
 
 /**
  * What a reading says of the water: `mean` ± `sd`, and for colour cards, drops and indicator colours the interval in which every
@@ -121,7 +123,8 @@ function measuredLikelihood(
     case 'titration': {
       const drop = DROPS[parameter]
       if (!drop) return normal(value, share(parameter, value, 0.05))
-      const step = Number.isInteger(Number((value / drop).toFixed(6))) ? drop : drop * HALF
+      const drops = value / drop
+      const step = Math.abs(drops - Math.round(drops)) < WHOLE ? drop : drop * HALF
       return uniform(Math.max(0, value - step), Math.max(value, step * HALF), step * 0.15)
     }
     case 'photometer':

@@ -2,7 +2,7 @@ import { change, DAY0, entry, tank } from '../../testing/tank'
 import type { EntryOf } from '../../journal/entry'
 import { instantOf } from '../../quantity/time'
 import { seededRandom } from '../../quantity/random'
-import { estimateParameter } from './estimate'
+import { courseOf, estimateParameter } from './estimate'
 import { thinProbeReadings } from './thin-probe-readings'
 
 const read = (day: number, value: number, method = 'probe') =>
@@ -51,6 +51,6 @@ test('a hundred days of a probe every twenty minutes are reckoned like one readi
   expect(estimate.value.readings.length).toBeLessThan(102 * 4 + 3)
   expect(estimate.value.readings.every((reading) => reading.setAside === null)).toBe(true)
   expect(Math.abs(estimate.value.now.value - (24 + Math.sin(100 / 9)))).toBeLessThan(0.5)
-  for (const point of estimate.value.past.filter((one) => one.day > DAY0 + 3))
+  for (const point of courseOf(estimate.value).filter((one) => one.day > DAY0 + 3))
     expect(Math.abs(point.value - 24 - Math.sin((point.day - DAY0 - 1) / 9))).toBeLessThan(0.6)
 })

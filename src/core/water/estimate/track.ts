@@ -64,14 +64,10 @@ export interface Spell {
   to: number
 }
 
-interface Place {
-  day: number
-  order: number
-  reading: number
-  event: number
-}
-
-/** The three lists in one: readings before events before grid days of the same moment. */
+/**
+ * The three lists, each in time order, in one: readings before events before grid days of the same moment. Throws RangeError where a
+ * list is out of order.
+ */
 export function makeTrack(
   readings: readonly FilterReading[],
   events: readonly FilterEvent[],
@@ -79,20 +75,25 @@ export function makeTrack(
   logs = false,
   unrest: readonly Spell[] = [],
 ): Track {
-  const places: Place[] = [
-    ...readings.map(({ day }, reading) => ({ day, order: 0, reading, event: -1 })),
-    ...events.map(({ day }, event) => ({ day, order: 1, reading: -1, event })),
-    ...grid.map((day) => ({ day, order: 2, reading: -1, event: -1 })),
-  ]
-  places.sort((x, y) => x.day - y.day || x.order - y.order)
-  const track = emptyTrack(places.length, logs)
-  places.forEach((place, k) => {
-    track.day[k] = place.day
-    track.index[k] = place.reading
-    track.restless[k] = unrest.some(({ from, to }) => place.day > from && place.day <= to) ? 1 : 0
-    if (place.reading >= 0) putReading(track, k, readings[place.reading])
-    else if (place.event >= 0) putEvent(track, k, events[place.event])
-  })
+  const track = emptyTrack(readings.length + events.length + grid.length, logs)
+  let [r, e, g] = [0, 0, 0]
+  for (let k = 0; k < track.length; k++) {
+    const [reading, event, bare] = [
+      r < readings.length ? readings[r].day : Infinity,
+      e < events.length ? events[e].day : Infinity,
+      g < grid.length ? grid[g] : Infinity,
+    ]
+    const day = Math.min(reading, event, bare)
+    if (k > 0 && day < track.day[k - 1]) throw new RangeError('A track is made of lists in order')
+    track.day[k] = day
+    track.index[k] = -1
+    if (unrest.some(({ from, to }) => day > from && day <= to)) track.restless[k] = 1
+    if (reading === day) {
+      track.index[k] = r
+      putReading(track, k, readings[r++])
+    } else if (event === day) putEvent(track, k, events[e++])
+    else g++
+  }
   return track
 }
 

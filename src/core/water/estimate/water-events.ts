@@ -2,6 +2,8 @@ import { heldOn } from '../../history/dated'
 import { entryDay } from '../../history/journal-index'
 import { entriesOf } from '../../history/journal-index'
 import type { TankHistory } from '../../history/types'
+import type { Entry } from '../../journal/entry'
+import { remembered } from '../../quantity/remember'
 import type { Parameter } from '../../quantity/units'
 import type { FilterEvent } from './track'
 import { FACTS } from '../facts/parameters'
@@ -42,13 +44,14 @@ export function waterEvents(
   const added = addedByDose(history, parameter)
   const filled: number[] = [from]
   const events: FilterEvent[] = []
-  for (const { entry, day } of movesOfWater(history, from, today)) {
-    const litres = litresOf(day)
+  for (const { entry, day } of movesOfWater(history.entries)) {
+    if (day < from || day > today) continue
     if (entry.kind === 'dose') {
-      const b = added(entry) / litres
-      if (b > 0) events.push({ day, a: 1, b, sd: 0, share: DOSE_SPREAD })
+      const dosed = added(entry)
+      if (dosed > 0) events.push({ day, a: 1, b: dosed / litresOf(day), sd: 0, share: DOSE_SPREAD })
       continue
     }
+    const litres = litresOf(day)
     const { value: source, spread } = sourceHolds(history, entry.sourceId, parameter, day)
     if (entry.kind === 'water-change') {
       const missing = Math.min(
@@ -79,13 +82,13 @@ export function waterEvents(
   return { events, fullness }
 }
 
-/** Changes, top-ups and doses of a time, in order. */
-const movesOfWater = ({ entries }: TankHistory, from: number, today: number) =>
+/** Changes, top-ups and doses of a journal, in order: every parameter asks for them. */
+const movesOfWater = remembered((entries: readonly Entry[]) =>
   [
     ...entriesOf(entries, 'water-change'),
     ...entriesOf(entries, 'top-off'),
     ...entriesOf(entries, 'dose'),
   ]
     .map((entry) => ({ entry, day: entryDay(entry) }))
-    .filter(({ day }) => day >= from && day <= today)
-    .sort((a, b) => a.day - b.day)
+    .sort((a, b) => a.day - b.day),
+)

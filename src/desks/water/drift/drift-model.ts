@@ -10,6 +10,7 @@ import type { Parameter } from '@/core/quantity/units'
 import { conditionsOf } from '@/core/water/estimate/conditions'
 import { steadyBeforeChange } from '@/core/water/changes/dilution'
 import {
+  courseOf,
   estimateParameter,
   incomePerDay,
   routineChanges,
@@ -32,7 +33,7 @@ export interface DriftModel {
   parameter: Parameter
   behaviour: Behaviour
   /** Null with the reason when there is nothing to reckon from. */
-  estimate: Omit<WaterEstimate, 'past'> | null
+  estimate: Omit<WaterEstimate, 'fitted'> | null
   refusal: string | null
   /** Day (from today), value, low and high of each day in turn: a third as long to send as named. */
   past: number[]
@@ -83,9 +84,9 @@ export function driftModel(
     parameter,
     behaviour,
     band: bandNow(story, parameter, now),
-    estimate: result.ok ? withoutPast(result.value, since) : null,
+    estimate: result.ok ? withoutFit(result.value, since) : null,
     refusal: result.ok ? null : result.problem,
-    past: result.ok ? packPast(result.value.past, since, today) : [],
+    past: result.ok ? packPast(courseOf(result.value), since, today) : [],
     changesPast: entriesOf(story.entries, 'water-change')
       .map((entry) => dayOf(entry.at))
       .filter((day) => day >= since && day <= today),
@@ -108,11 +109,11 @@ export function driftModel(
   }
 }
 
-/** The estimate as the page needs it: its readings of the days shown, without the long past. */
-function withoutPast(
-  { past: _past, readings, ...rest }: WaterEstimate,
+/** The estimate as the page needs it: its readings of the days shown, without the fit behind it. */
+function withoutFit(
+  { fitted: _fitted, readings, ...rest }: WaterEstimate,
   since: number,
-): Omit<WaterEstimate, 'past'> {
+): Omit<WaterEstimate, 'fitted'> {
   return { ...rest, readings: readings.filter((reading) => reading.day >= since) }
 }
 

@@ -4,7 +4,6 @@ import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
 import { sayEvery, sayNumber } from '@/core/quantity/say'
 import { instantOf } from '@/core/quantity/time'
-import type { WaterEstimate } from '@/core/water/estimate/estimate'
 import { FindingNote } from '@/ui/findings/finding-note.client'
 import { Button } from '@/ui/kit/button.client'
 import NextLink from '@/ui/page-link'
@@ -19,12 +18,7 @@ type Dispute = React.ComponentProps<typeof FindingNote>['onDispute']
 
 export function Drift({ model, onDispute }: { model: DriftModel; onDispute: Dispute }) {
   return model.estimate ? (
-    <Reckoned
-      key={model.parameter}
-      model={model}
-      estimate={{ ...model.estimate, past: [] }}
-      onDispute={onDispute}
-    />
+    <Reckoned key={model.parameter} model={model} estimate={model.estimate} onDispute={onDispute} />
   ) : (
     <>
       <NoReading model={model} />
@@ -40,7 +34,7 @@ function Reckoned({
   onDispute,
 }: {
   model: DriftModel
-  estimate: WaterEstimate
+  estimate: NonNullable<DriftModel['estimate']>
   onDispute: Dispute
 }) {
   const asked = useReckoning(model, estimate)

@@ -6,7 +6,6 @@ import {
   changeForTarget,
   forecastParameter,
   type ComingChange,
-  type WaterEstimate,
 } from '@/core/water/estimate/estimate'
 import type { DriftModel } from './drift-model'
 
@@ -17,7 +16,7 @@ const TARGET_SHARE = 0.6
 /** What the keeper asks of the parameter in the sentences, and what follows from it. */
 export type Reckoning = ReturnType<typeof useReckoning>
 
-export function useReckoning(model: DriftModel, estimate: WaterEstimate) {
+export function useReckoning(model: DriftModel, estimate: NonNullable<DriftModel['estimate']>) {
   const source = model.sourceLevel
   const high = model.band.high ?? Math.max(estimate.now.high * 1.5, 1)
   const [target, setTarget] = useState(rounded(high * TARGET_SHARE))

@@ -6,7 +6,12 @@ import type { Estimate } from '@/core/quantity/estimate'
 import { dayOf, type Instant } from '@/core/quantity/time'
 import { PARAMETERS, type Parameter } from '@/core/quantity/units'
 import type { Conditions } from '@/core/water/estimate/conditions'
-import { forecastParameter, routineChanges, type BandPoint } from '@/core/water/estimate/estimate'
+import {
+  courseOf,
+  forecastParameter,
+  routineChanges,
+  type BandPoint,
+} from '@/core/water/estimate/estimate'
 import { bandNow } from '@/core/water/facts/parameters'
 import { outsideBand } from '@/core/water/balance/worth-testing'
 
@@ -53,7 +58,7 @@ export function sparklinesOf(
     const last = estimate?.readings.at(-1)
     if (!estimate || !last) return []
     const today = dayOf(now)
-    const past = thin(estimate.past.filter((point) => point.day >= today - STRIP.past))
+    const past = thin(courseOf(estimate).filter((point) => point.day >= today - STRIP.past))
     const ahead = thin(
       forecastParameter(
         estimate,

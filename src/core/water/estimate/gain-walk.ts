@@ -113,7 +113,7 @@ export class GainWalk {
     const byEye = track.byEye[k] === 1
     const card = byEye && !track.logs
     const h1 = card ? h * (1 + state[E]) : h
-    const ofLevel = track.logs ? 1 : h * state[C]
+    const ofLevel = track.logs ? 1 : h * this.levelSeen(k, h1, state)
     const h3 = byEye ? ofLevel : 0
     const m = card ? h1 * state[C] : h * state[C] + (byEye ? state[E] : 0)
     const p = Math.max(1e-12, h1 * h1 * state[CC] + 2 * h1 * h3 * state[CE] + h3 * h3 * state[EE])
@@ -122,6 +122,23 @@ export class GainWalk {
     seen[2] = h1
     seen[3] = h3
     this.surprise(k)
+  }
+
+  /**
+   * The level at which an eye’s share of error is reckoned: what is expected, drawn to what was read as far as that is the surer of
+   * the two. At the expected alone, a first test after months would be as unsure as the months were (iterated filter of one step:
+   * Bell & Cathey 1993, IEEE Trans. Automat. Contr. 38:294–297; from memory).
+   */
+  private levelSeen(k: number, h1: number, state: Float64Array): number {
+    const { kind, value, sd, low, high } = this.track
+    const expected = h1 * state[C]
+    const field = kind[k] === AT.field
+    // Of a field its nearer end is as good as its middle.
+    const read = field ? Math.min(Math.max(expected, low[k]), high[k]) : value[k]
+    if (read === expected) return state[C]
+    const soft = field ? (read === low[k] ? this.blurLow(k) : this.blurHigh(k)) : sd[k]
+    const pull = (h1 * state[CC]) / (h1 * h1 * state[CC] + soft * soft)
+    return Math.max(0, state[C] + pull * (read - expected))
   }
 
   /** Observed less expected, and the variance of that: of a field its nearer end counts. */

@@ -122,6 +122,29 @@ test('a value that was doubted or could not be read stays typed, marks its stati
   await expect(page.getByRole('button', { name: 'start afresh' })).toHaveCount(0)
 })
 
+test('a round from before the tank is asked about once, and another day puts the question away', async ({
+  page,
+}) => {
+  await open(page, '/tanks/gully/round')
+  const walkedAt = async (when: (today: string) => string) => {
+    await page.getByRole('button', { name: /walked earlier\?|another time/ }).click()
+    const field = page.getByLabel('When was it walked?')
+    await field.fill(when((await field.getAttribute('max'))!.slice(0, 10)))
+    await page.getByRole('button', { name: 'Take that time' }).click()
+    await expect(page.getByRole('button', { name: 'another time' })).toBeVisible()
+  }
+  await walkedAt(() => '2011-05-01T10:00')
+  await expect(page.locator('main')).toContainText('Sunday 1 May')
+  const stations = page.getByRole('navigation', { name: 'Stations' })
+  await stations.getByRole('button', station('You')).click()
+  await page.getByText('tired of it', { exact: true }).click()
+  await page.locator('#finish').click()
+  await expect(page.getByText(/was set up on .* Is it so\?$/)).toHaveCount(1)
+  await walkedAt((today) => `${today}T00:05`)
+  await expect(page.getByText(/Is it so\?$/)).toHaveCount(0)
+  await page.getByRole('button', { name: 'start afresh' }).click()
+})
+
 test('a round of an earlier day, with a change and a first sighting in it, stands in the book in its order', async ({
   page,
 }) => {

@@ -7,3 +7,9 @@ export class EntryRefused extends Error {
     this.name = 'EntryRefused'
   }
 }
+
+/** What can hardly be is asked about before anything is written; what is to be asked of several lines is asked once. Throws EntryRefused. */
+export function askFirst(questions: readonly string[]): void {
+  if (questions.length > 0)
+    throw new EntryRefused([...new Set(questions)].map((says) => ({ field: 'question', says })))
+}

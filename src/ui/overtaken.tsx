@@ -15,7 +15,7 @@ export function Overtaken({
     <Box role="alert" mt={3} borderLeft="3px solid" borderColor="clay" pl={3}>
       <Box className="serif">{says}</Box>
       <Flex gap={4} mt={1.5} align="center" wrap="wrap">
-        <Button look="paper" disabled={busy} onClick={onInsist}>
+        <Button look="paper" busy={busy} onClick={onInsist}>
           Write mine all the same
         </Button>
         <Box as="span" fontSize="sm" color="pencil">

@@ -52,7 +52,7 @@ export function DeleteTank({ slug, name }: { slug: string; name: string }) {
             aria-invalid={refusal !== null}
           />
         </chakra.label>
-        <Button look="clay" size="plain" type="submit" disabled={busy || typed.trim() === ''}>
+        <Button look="clay" size="plain" type="submit" busy={busy} disabled={typed.trim() === ''}>
           delete it for good
         </Button>
         <Button look="quiet" size="line" onClick={() => setOpen(false)}>

@@ -27,10 +27,10 @@ export function Phones({ phones }: { phones: readonly Phone[] }) {
   return (
     <Box as="section" aria-label="Phones" mt={5} fontSize="sm">
       <Flex gap={5} align="center" wrap="wrap">
-        <Button look="quiet" size="line" disabled={busy} onClick={() => void pair('keeper')}>
+        <Button look="quiet" size="line" busy={busy} onClick={() => void pair('keeper')}>
           Pair a phone
         </Button>
-        <Button look="quiet" size="line" disabled={busy} onClick={() => void pair('helper')}>
+        <Button look="quiet" size="line" busy={busy} onClick={() => void pair('helper')}>
           Pair a helper’s phone
         </Button>
         <Box as="span" color="pencil">
@@ -99,7 +99,7 @@ function PhoneLine({ phone }: { phone: Phone }) {
       <Button
         look="clay"
         size="line"
-        disabled={busy}
+        busy={busy}
         onClick={() => void send(() => letPhoneGo(phone.id))}
         aria-label={`let ${phone.name} go`}
       >

@@ -14,7 +14,7 @@ export function PutAway({ slug, name, away }: { slug: string; name: string; away
       <Button
         look="quiet"
         size="line"
-        disabled={busy}
+        busy={busy}
         onClick={() => void send(() => putAway(slug, away))}
       >
         {away ? `take ${name} off the bench` : `put ${name} back on the bench`}

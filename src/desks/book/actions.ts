@@ -20,7 +20,7 @@ import { now } from '@/data/clock'
 import { actOfEntry, redoAct, undoAct } from '@/data/acts'
 import { database } from '@/data/database'
 import { addEntries, editEntry, entryVersions, setVoided } from '@/data/entries'
-import { EntryRefused } from '@/data/refused'
+import { askFirst, EntryRefused } from '@/data/refused'
 import { storyOrRefuse } from '@/data/tank'
 import type { Sending } from '@/core/history/sending'
 import { instantIn, NO_SUCH_DAY } from '@/core/quantity/zone'
@@ -107,8 +107,7 @@ async function refuseHelper(may: boolean): Promise<void> {
 function askAbout(raw: unknown, story: TankHistory, stands: boolean): unknown {
   const entry = parseEntry(raw)
   const questions = doubtsAbout(entry, story, measuresAsked())
-  if (questions.length > 0 && !stands)
-    throw new EntryRefused(questions.map((says) => ({ field: 'question', says })))
+  if (!stands) askFirst(questions)
   return stoodBy(entry, questions)
 }
 

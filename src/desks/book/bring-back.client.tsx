@@ -25,7 +25,7 @@ export function BringBack({
       <Button
         look="quiet"
         size="line"
-        disabled={busy}
+        busy={busy}
         onClick={() => void send(() => bringBack(slug, entryId, revision, seen))}
       >
         as it was

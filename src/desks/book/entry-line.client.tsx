@@ -1,6 +1,7 @@
 'use client'
 
 import { ask, sayProblems } from '@/ui/ask.client'
+import { stillBusy } from '@/ui/kit/button.client'
 import NextLink from '@/ui/page-link'
 import { useState, useTransition } from 'react'
 import { strike } from './actions'
@@ -47,7 +48,7 @@ export function EntryLine({ slug, id, time, says, note, voided, edited, glance, 
       </div>
       <div className={css.acts}>
         {voided ? (
-          <button type="button" className={css.act} disabled={busy} onClick={() => set(false)}>
+          <button type="button" className={css.act} onClick={() => set(false)} {...stillBusy(busy)}>
             bring back
           </button>
         ) : (
@@ -58,8 +59,8 @@ export function EntryLine({ slug, id, time, says, note, voided, edited, glance, 
             <button
               type="button"
               className={css.act}
-              disabled={busy}
               onClick={() => set(true)}
+              {...stillBusy(busy)}
               aria-label={`strike out ${says}`}
             >
               strike out

@@ -72,10 +72,8 @@ export function StruckNotice({ slug, children }: { slug: string; children: React
               look="quiet"
               size="plain"
               color="paper"
-              aria-disabled={busy}
-              onClick={() => {
-                if (!busy) undo()
-              }}
+              busy={busy}
+              onClick={() => undo()}
             >
               Undo
             </Button>

@@ -19,7 +19,7 @@ import { parseSending, textFields, written } from '@/data/border/sending'
 import { now } from '@/data/clock'
 import { database } from '@/data/database'
 import { addEntries } from '@/data/entries'
-import { EntryRefused } from '@/data/refused'
+import { askFirst, EntryRefused } from '@/data/refused'
 import { storyOrRefuse } from '@/data/tank'
 
 const headSchema = object({
@@ -50,8 +50,7 @@ export async function logTests(
     const { id } = parseSending(sending)
     const entries = await readTests(fields, { id, at, note: note.trim() || null }, story)
     const doubts = entries.map((entry) => doubtsAbout(entry, story, measuresAsked()))
-    if (stands !== true && doubts.flat().length > 0)
-      throw new EntryRefused(doubts.flat().map((says) => ({ field: 'question', says })))
+    if (stands !== true) askFirst(doubts.flat())
     await addEntries(
       await database(),
       slug,

@@ -60,7 +60,7 @@ function FileLine({ slug, file, when }: { slug: string; file: ImportedFile; when
       <Button
         look="quiet"
         size="line"
-        disabled={busy}
+        busy={busy}
         onClick={() => void send(() => takeBack(slug, file.id, !file.takenBack))}
         aria-label={`${file.takenBack ? 'bring back' : 'take back'} ${file.name}`}
       >

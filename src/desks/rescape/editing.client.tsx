@@ -50,7 +50,7 @@ export function PlanEditing({
           {on ? 'done altering' : 'alter this plan'}
         </Button>
         {former ? (
-          <Button look="quiet" size="line" disabled={busy} onClick={() => void back()}>
+          <Button look="quiet" size="line" busy={busy} onClick={() => void back()}>
             undo the last change
           </Button>
         ) : null}
@@ -98,7 +98,8 @@ export function StageEdits({
         <Button
           look="paper"
           size="plain"
-          disabled={busy || typed === '' || typed === day}
+          busy={busy}
+          disabled={typed === '' || typed === day}
           onClick={() => void edit({ do: 'move stage', stage, on: typed })}
         >
           Move it there
@@ -107,7 +108,7 @@ export function StageEdits({
           <Button
             look="clay"
             size="line"
-            disabled={busy}
+            busy={busy}
             onClick={() => void edit({ do: 'leave section', stage })}
           >
             leave this section out
@@ -139,7 +140,7 @@ function StagePlantings({
       key={id}
       look="quiet"
       size="line"
-      disabled={busy}
+      busy={busy}
       onClick={() => void edit({ do: does, stage, plantingId: id })}
     >
       {does === 'leave planting' ? `leave ${stake} out` : `take ${stake} as well`}
@@ -167,7 +168,7 @@ export function AnotherSection({ left }: { left: readonly Staked[] }) {
           key={id}
           look="quiet"
           size="line"
-          disabled={busy}
+          busy={busy}
           aria-label={`a section of its own for ${stake}`}
           onClick={() => void edit({ do: 'take planting', stage: null, plantingId: id })}
         >
@@ -187,7 +188,7 @@ export function StepEdits({ step }: { step: StepLine }) {
     <Button
       look="quiet"
       size="line"
-      disabled={busy}
+      busy={busy}
       onClick={() => void edit(change)}
       aria-label={`${says}: ${step.says}`}
     >
@@ -258,7 +259,7 @@ function OwnStep({ step, onDone }: { step: StepLine; onDone: () => void }) {
           w="4.5em"
         />
         min
-        <Button size="plain" type="submit" disabled={busy}>
+        <Button size="plain" type="submit" busy={busy}>
           Pencil it in
         </Button>
       </Flex>

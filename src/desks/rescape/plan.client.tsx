@@ -16,7 +16,7 @@ import { setAside, tickStep, untickStep } from './actions'
 import { AnotherSection, PlanEditing, StageEdits, StepEdits } from './editing.client'
 import type { PlanModel, StepLine } from './plan-model'
 import { StageMap } from './stage-map'
-import { Button } from '@/ui/kit/button.client'
+import { Button, stillBusy } from '@/ui/kit/button.client'
 import { Input, Problem, Tick } from '@/ui/kit/input.client'
 
 export function PlanPage({ model, now }: { model: PlanModel; now: string }) {
@@ -100,7 +100,7 @@ export function PlanPage({ model, now }: { model: PlanModel; now: string }) {
           <Button
             look="quiet"
             size="word"
-            disabled={busy}
+            busy={busy}
             mt={4}
             fontSize="sm"
             onClick={() => void send(() => setAside(slug, plan.id, plan.state === 'pencil'))}
@@ -213,8 +213,8 @@ function Step({ step, slug, planId }: { step: StepLine; slug: string; planId: st
           role="checkbox"
           aria-checked={step.done !== null}
           aria-labelledby={id}
-          disabled={busy}
           onClick={() => (step.done ? untick() : setOpen(!open))}
+          {...stillBusy(busy)}
           minW="28px"
           h="28px"
           mt="1px"
@@ -279,7 +279,7 @@ function Step({ step, slug, planId }: { step: StepLine; slug: string; planId: st
                   aria-invalid={problem !== null}
                 />
               </chakra.label>
-              <Button size="plain" type="submit" disabled={busy} ml={2}>
+              <Button size="plain" type="submit" busy={busy} ml={2}>
                 Ink it
               </Button>
               <Box as="span" fontSize="sm" color="pencil" ml={2}>

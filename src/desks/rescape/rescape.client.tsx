@@ -395,7 +395,7 @@ function DraftForm({
             aria-invalid={problem !== null}
           />
         </chakra.label>
-        <Button look={strong ? 'ink' : 'paper'} size="plain" type="submit" disabled={busy}>
+        <Button look={strong ? 'ink' : 'paper'} size="plain" type="submit" busy={busy}>
           {busy ? 'Drawing up …' : `Pencil a plan: ${option.name.toLowerCase()}`}
         </Button>
       </Flex>

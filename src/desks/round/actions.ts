@@ -9,7 +9,7 @@ import { describeEntry } from '@/core/history/describe'
 import { byId } from '@/core/history/journal-index'
 import { doubtsAbout, stoodBy } from '@/core/admission/doubts'
 import { parseEntry } from '@/data/border/entry-schema'
-import { EntryRefused } from '@/data/refused'
+import { askFirst, EntryRefused } from '@/data/refused'
 import type { TankHistory } from '@/core/history/types'
 import { heldTrue } from '@/core/quantity/estimate'
 import { daysBetween, type Instant } from '@/core/quantity/time'
@@ -172,7 +172,7 @@ async function writeRound(
     entry,
     questions: doubtsAbout(entry, story, measuresAsked()),
   }))
-  if (!stands) refuseDoubts(doubts.flatMap(({ questions }) => questions))
+  if (!stands) askFirst(doubts.flatMap(({ questions }) => questions))
   await addEntries(
     db,
     slug,
@@ -180,12 +180,6 @@ async function writeRound(
     at,
     { within: closeRound, same: 'id' },
   )
-}
-
-/** What can hardly be is asked about before anything is written, as the Book asks. */
-function refuseDoubts(questions: readonly string[]): void {
-  if (questions.length > 0)
-    throw new EntryRefused(questions.map((says) => ({ field: 'question', says })))
 }
 
 /** What a round came to, from what stands in the book of it. */

@@ -31,7 +31,7 @@ export function Asked({
         </Box>
       ))}
       <Flex gap={4} mt={1} align="center" wrap="wrap">
-        <BigButton strong disabled={busy} onClick={onStand}>
+        <BigButton strong busy={busy} onClick={onStand}>
           It is so: ink the round
         </BigButton>
         <Box as="span" color="pencil">
@@ -77,7 +77,7 @@ export function StillOpen({
           </Button>
         </Box>
       ))}
-      <BigButton strong disabled={busy} onClick={onWithout}>
+      <BigButton strong busy={busy} onClick={onWithout}>
         Ink the round without {unfinished.length === 1 ? 'it' : 'them'}
       </BigButton>
     </Box>

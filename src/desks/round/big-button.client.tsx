@@ -1,17 +1,20 @@
 'use client'
 
 import { chakra } from '@chakra-ui/react'
+import { stillBusy } from '@/ui/kit/button.client'
 
 /** A word of the bar below the round, large enough for a wet thumb. */
 export function BigButton({
   strong,
   faint,
   hidden,
+  busy = false,
   ...rest
 }: React.ComponentProps<typeof chakra.button> & {
   strong?: boolean
   faint?: boolean
   hidden?: boolean
+  busy?: boolean
 }) {
   return (
     <chakra.button
@@ -24,6 +27,7 @@ export function BigButton({
       textDecoration={faint ? 'underline' : undefined}
       visibility={hidden ? 'hidden' : 'visible'}
       {...rest}
+      {...stillBusy(busy)}
     />
   )
 }

@@ -196,7 +196,7 @@ function Foot({ stations, walk }: { stations: readonly SaidStation[]; walk: Walk
           all as pencilled
         </BigButton>
         {last ? (
-          <BigButton id="finish" onClick={finish} strong disabled={busy}>
+          <BigButton id="finish" onClick={finish} strong busy={busy}>
             {busy ? 'Writing …' : 'Ink the round'}
           </BigButton>
         ) : (

@@ -55,6 +55,7 @@ export function useWalk({
     station,
     problem,
     ...ending,
+    questions: ending.asked?.of === answers ? ending.asked.questions : [],
     unfinished: unfinishedIn(stations, answers),
     go: (station: number) => change((before) => ({ ...before, station: within(station) })),
     ink: (question: Question, value: number | null, certainty: 'measured' | 'glance') =>
@@ -114,10 +115,13 @@ function useEnding({
 }) {
   const [outcome, setOutcome] = useState<RoundOutcome | null>(null)
   const [busy, setBusy] = useState(false)
-  const [questions, setQuestions] = useState<readonly string[]>([])
+  // A question is about the answers it was asked of: with other answers, or another day, it is gone.
+  const [asked, setAsked] = useState<{ of: RoundAnswers; questions: readonly string[] } | null>(
+    null,
+  )
   const finish = async (stands: boolean) => {
     setBusy(true)
-    setQuestions([])
+    setAsked(null)
     // An answer still on its way would open the finished round again.
     await settle()
     const answer = await ask(() => finishRound(slug, latest.current, stands))
@@ -126,9 +130,9 @@ function useEnding({
       forgetUnsent(slug)
       return setOutcome(answer.value)
     }
-    const asked = answer.problems.filter(({ field }) => field === 'question')
-    setQuestions(asked.map(({ says }) => says))
-    if (asked.length < answer.problems.length)
+    const doubts = answer.problems.filter(({ field }) => field === 'question')
+    setAsked({ of: latest.current, questions: doubts.map(({ says }) => says) })
+    if (doubts.length < answer.problems.length)
       setProblem(`${sayProblems(answer)} Your answers are kept.`)
   }
   const restart = async () => {
@@ -138,7 +142,7 @@ function useEnding({
     const answer = await ask(() => restartRound(slug))
     setProblem(answer.ok ? null : sayProblems(answer))
   }
-  return { outcome, busy, questions, finish, restart }
+  return { outcome, busy, asked, finish, restart }
 }
 export type Walk = ReturnType<typeof useWalk>
 

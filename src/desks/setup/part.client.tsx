@@ -46,7 +46,7 @@ export function Again({
           {says}
         </Box>
       ) : null}
-      <Button look="quiet" size="plain" disabled={busy} onClick={act}>
+      <Button look="quiet" size="plain" busy={busy} onClick={act}>
         {button}
       </Button>
       <Problem says={refusal && sayProblems(refusal)} />

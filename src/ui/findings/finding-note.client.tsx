@@ -165,7 +165,7 @@ function DisputeForm({
             minW={0}
             aria-invalid={refusal !== null}
           />
-          <Button look="paper" size="plain" type="submit" disabled={busy}>
+          <Button look="paper" size="plain" type="submit" busy={busy}>
             Note it
           </Button>
         </Flex>

@@ -21,7 +21,7 @@ export function AskedOnce({
         </Box>
       ))}
       <Flex gap={4} mt={1.5} align="center" wrap="wrap">
-        <Button look="paper" disabled={busy} onClick={press({ stands: true })}>
+        <Button look="paper" busy={busy} onClick={press({ stands: true })}>
           {yes}
         </Button>
         <Box as="span" fontSize="sm" color="pencil">

@@ -1,12 +1,9 @@
 'use client'
 
 import { chakra } from '@chakra-ui/react'
+import type { ComponentProps, MouseEvent } from 'react'
 
-/**
- * Every button of the product. `look`: ink for the one thing a form is for, paper for what stands beside it, quiet for a word in a
- * sentence that does something, clay for one that takes away. `size`: thumb at the tank, plain at the desk, line within a line.
- */
-export const Button = chakra(
+const Plain = chakra(
   'button',
   {
     base: { cursor: 'pointer', _disabled: { opacity: 0.45, cursor: 'default' } },
@@ -35,3 +32,21 @@ export const Button = chakra(
   },
   { defaultProps: { type: 'button' } },
 )
+
+/** While what it does is under way a button hears nothing, yet keeps the focus: if it fails, one more key tries it again. */
+export const stillBusy = (busy: boolean) =>
+  busy
+    ? { 'aria-disabled': true, onClick: (event: MouseEvent) => event.preventDefault() }
+    : undefined
+
+/**
+ * Every button of the product. `look`: ink for the one thing a form is for, paper for what stands beside it, quiet for a word in a
+ * sentence that does something, clay for one that takes away. `size`: thumb at the tank, plain at the desk, line within a line.
+ `busy`: it is at it; see {@link stillBusy}.
+ */
+export function Button({
+  busy = false,
+  ...rest
+}: ComponentProps<typeof Plain> & { busy?: boolean }) {
+  return <Plain {...rest} {...stillBusy(busy)} />
+}

@@ -20,7 +20,7 @@ export function FormFoot({ sent, submit }: { sent: SentForm; submit: string }) {
         />
       ) : null}
       <Flex gap={4} align="center" mt={3}>
-        <Button type="submit" disabled={busy}>
+        <Button type="submit" busy={busy}>
           {busy ? 'Writing …' : submit}
         </Button>
         <Box aria-live="polite" fontSize="sm">

@@ -136,7 +136,8 @@ export class GainWalk {
     // Of a field its nearer end is as good as its middle.
     const read = field ? Math.min(Math.max(expected, low[k]), high[k]) : value[k]
     if (read === expected) return state[C]
-    const soft = field ? (read === low[k] ? this.blurLow(k) : this.blurHigh(k)) : sd[k]
+    const end = read === low[k] ? this.blurLow(k) : this.blurHigh(k)
+    const soft = field ? end : sd[k]
     const pull = (h1 * state[CC]) / (h1 * h1 * state[CC] + soft * soft)
     return Math.max(0, state[C] + pull * (read - expected))
   }

@@ -267,7 +267,7 @@ function Rhythms({ model, onAdopt }: { model: ChangesModel; onAdopt: Adopt }) {
             onClick={() =>
               void adopt(before.everyDays, before.fraction, 'The routine is as it was.', null)
             }
-            disabled={busy}
+            busy={busy}
           >
             undo
           </Button>
@@ -310,7 +310,7 @@ function Rhythm({
         {set ? (
           'your routine'
         ) : (
-          <Button look="quiet" size="line" disabled={busy} onClick={onAdopt}>
+          <Button look="quiet" size="line" busy={busy} onClick={onAdopt}>
             make it the routine
           </Button>
         )}

@@ -127,7 +127,7 @@ function Schools({ model, onSwitch }: { model: DosingModel; onSwitch: Props['onS
                       <Button
                         look="quiet"
                         size="line"
-                        disabled={busy}
+                        busy={busy}
                         onClick={() => void choose(facts.school)}
                       >
                         keep it so

@@ -79,7 +79,7 @@ export function OneDose({ model, onDose }: { model: DosingModel; onDose: OnDose 
           </Box>
         ))}
         <Flex gap={4} align="center" mt={2}>
-          <Button onClick={send} disabled={busy}>
+          <Button onClick={send} busy={busy}>
             {warnings.length > 0 ? 'Log it all the same' : 'Log this dose'}
           </Button>
           <Outcome said={said} refusal={refusal}>

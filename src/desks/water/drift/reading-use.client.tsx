@@ -41,7 +41,7 @@ export function ReadingUse({ slug, reading }: { slug: string; reading: JudgedRea
             </Button>
           ))}
         {reading.use ? (
-          <Button look="quiet" size="line" disabled={busy} onClick={() => void say(null)}>
+          <Button look="quiet" size="line" busy={busy} onClick={() => void say(null)}>
             let the others decide
           </Button>
         ) : null}
@@ -66,7 +66,7 @@ export function ReadingUse({ slug, reading }: { slug: string; reading: JudgedRea
               w="260px"
             />
           </chakra.label>{' '}
-          <Button look="paper" size="plain" type="submit" disabled={busy}>
+          <Button look="paper" size="plain" type="submit" busy={busy}>
             Note it
           </Button>
         </chakra.form>

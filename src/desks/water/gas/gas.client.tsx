@@ -12,6 +12,7 @@ import { METHOD_WORDS } from '@/core/water/gas/carbon-dioxide-methods.words'
 import { RISEN_PH, SAFE_NH3 } from '@/core/water/gas/ammonia'
 import { AsTable } from '@/ui/chart/as-table.client'
 import { svgText } from '@/ui/drawing/svg-text'
+import { stillBusy } from '@/ui/kit/button.client'
 import { LevelMark } from '@/ui/marks/level-mark'
 import NextLink from '@/ui/page-link'
 import { sayMoment } from '@/ui/when'
@@ -318,8 +319,8 @@ function Look({ model, onColour }: { model: GasModel; onColour: Colour }) {
           <chakra.button
             key={one.name}
             type="button"
-            disabled={busy}
             onClick={() => void log(i)}
+            {...stillBusy(busy)}
             cursor="pointer"
             border="1px solid"
             borderColor="ink"

@@ -160,7 +160,7 @@ export function Drop({
       {sure ? (
         <>
           Take {name} off the shelf for good?{' '}
-          <Button look="clay" size="line" disabled={busy} onClick={drop} mr={3}>
+          <Button look="clay" size="line" busy={busy} onClick={drop} mr={3}>
             yes, take it off
           </Button>
           <Button look="quiet" size="line" onClick={() => setSure(false)}>

@@ -8,7 +8,7 @@ test('from the review to a plan in sections: dates, materials, cautions, ticks w
   const option = page.locator('[data-option="partial"]')
   await option.getByLabel('first day').fill('2020-01-01')
   await option.getByRole('button', { name: /Pencil a plan/ }).click()
-  await expect(option.getByRole('alert')).toContainText('cannot start in the past')
+  await expect(option.getByRole('alert')).toContainText('cannot be planned for the past')
   await page.reload()
   await alive(page)
   await page
@@ -77,6 +77,9 @@ test('a plan is altered: a section moved, a step dropped, added and set earlier,
   await expect(page).toHaveURL(/rescape\/[0-9a-f-]+$/)
   await alive(page)
   await page.getByRole('button', { name: 'alter this plan' }).click()
+  await page.locator('main input[type="date"]').first().fill('2020-05-01')
+  await page.getByRole('button', { name: 'Move it there' }).first().click()
+  await expect(page.getByText('Work cannot be planned for the past')).toBeVisible()
   const steps = page.locator('[data-step^="1-"]')
   const count = await steps.count()
   await page

@@ -15,7 +15,7 @@ interface Group {
   title: string
   fields: readonly PlainField[]
   hint?: string
-  /** What follows from what stands in the form, said below the group while it is typed. */
+  /** What follows from what stands in the form, said below the group while it is typed; silent while a field of it is refused. */
   below?: (values: Values) => React.ReactNode
 }
 interface Props {
@@ -93,7 +93,7 @@ function Fields({ group, sent, values }: { group: Group; sent: SentForm; values:
           />
         ))}
       </Flex>
-      {group.below ? (
+      {group.below && !group.fields.some(({ name }) => sent.problemOf(name)) ? (
         <Box aria-live="polite" mt={1} maxW="40rem">
           {group.below(values)}
         </Box>

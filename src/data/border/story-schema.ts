@@ -365,13 +365,10 @@ export const productSchema = object({
     )
     .max(20, 'A label has 20 lines at most.')
     .required()
-    .test(
-      'sum',
-      ({ value, parent }: { value: unknown; parent?: unknown }) =>
-        analysisProblem((parent as Product | undefined)?.form, value) ??
-        'The label cannot be true.',
-      (value, { parent }) => analysisProblem((parent as Product).form, value) === null,
-    ),
+    .test('sum', (value, { parent, createError }) => {
+      const message = analysisProblem((parent as Product).form, value)
+      return message === null || createError({ message })
+    }),
   tabletGrams: amount('The tablet')
     .moreThan(0, SAY.positive('The tablet'))
     .max(100, 'That is no tablet.')

@@ -98,7 +98,7 @@ test.each([
     'pH 40',
     `entries.${reading}`,
     '{"id":"x","kind":"reading","at":"2026-03-01T10:00:00Z","certainty":"measured","by":"keeper","note":null,"expected":null,"parameter":"pH","value":40,"method":"probe","entered":{"value":40,"unit":"pH"}}',
-    /pH is outside what water can hold/,
+    /outside what water can hold \(pH/,
   ],
   [
     'a pencilled value beyond reason',

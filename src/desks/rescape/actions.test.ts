@@ -114,7 +114,7 @@ test('a full reset done step by step: the old layout is past, the new one lies t
 test.each([
   ['an option that is none', { option: 'explode', startOn: START }, /not an option/],
   ['a day that does not exist', { option: 'partial', startOn: '2027-02-31' }, /does not exist/],
-  ['the past', { option: 'partial', startOn: '2020-01-01' }, /cannot start in the past/],
+  ['the past', { option: 'partial', startOn: '2020-01-01' }, /cannot be planned for the past/],
   ['a far future', { option: 'partial', startOn: '2099-01-01' }, /more than two years/],
   ['words for a day', { option: 'partial', startOn: 'soon' }, /must be a date/],
   ['leaving it, which needs no plan', { option: 'leave', startOn: START }, /needs no plan/],

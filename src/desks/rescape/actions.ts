@@ -4,7 +4,6 @@ import { array, mixed, object, string } from 'yup'
 import { OPTION_KEYS, type OptionKey } from '@/core/history/plan-codes'
 import { reviewDecline } from '@/core/rescape/decline'
 import { draftPlan } from '@/core/rescape/plan'
-import { dayOf } from '@/core/quantity/time'
 import type { Attempt } from '@/data/border/attempt'
 import { amount } from '@/data/border/values'
 import { SAY } from '@/core/journal/faults'
@@ -18,9 +17,8 @@ import { EntryRefused } from '@/data/refused'
 import { addPlan, setPlanState } from '@/data/plans'
 import { storyOrRefuse } from '@/data/tank'
 import type { Sending } from '@/core/history/sending'
-import { instantIn, NO_SUCH_DAY } from '@/core/quantity/zone'
+import { plannedDay } from './planned-day'
 
-const MAX_AHEAD_DAYS = 730
 const draftSchema = object({
   option: mixed<OptionKey>()
     .oneOf([...OPTION_KEYS], 'This is not an option Vivero knows.')
@@ -40,12 +38,7 @@ export async function draft(
     const { option, startOn } = draftSchema.validateSync(textFields(raw), { abortEarly: false })
     const story = await storyOrRefuse(slug)
     const at = now()
-    const first = instantIn(story.vessel.timeZone, `${startOn}T09:00`)
-    if (first === '') throw new EntryRefused([{ field: 'startOn', says: NO_SUCH_DAY }])
-    if (dayOf(first) < dayOf(at) - 1)
-      throw new EntryRefused([{ field: 'startOn', says: 'A plan cannot start in the past.' }])
-    if (dayOf(first) > dayOf(at) + MAX_AHEAD_DAYS)
-      throw new EntryRefused([{ field: 'startOn', says: 'That is more than two years ahead.' }])
+    const first = plannedDay(startOn, story.vessel.timeZone, at, 'startOn')
     const plan = draftPlan(
       story,
       reviewDecline(story, at),

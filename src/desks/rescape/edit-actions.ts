@@ -3,7 +3,6 @@
 import { lazy, number, object, string } from 'yup'
 import type { Plan } from '@/core/history/types'
 import { ok } from '@/core/quantity/result'
-import { instantIn, NO_SUCH_DAY } from '@/core/quantity/zone'
 import { editPlan, type PlanEdit } from '@/core/rescape/edit-plan'
 import type { Attempt } from '@/data/border/attempt'
 import { sane } from '@/data/border/sane'
@@ -13,9 +12,9 @@ import { amount, choice, ident, words } from '@/data/border/values'
 import { now } from '@/data/clock'
 import { database } from '@/data/database'
 import { changePlan } from '@/data/plans'
-import { EntryRefused } from '@/data/refused'
 import { storyOrRefuse } from '@/data/tank'
 import { SAY } from '@/core/journal/faults'
+import { plannedDay } from './planned-day'
 
 /** An edit as a page sends it: days by their date. */
 export type SentEdit =
@@ -82,9 +81,7 @@ export async function changeThePlan(
 
 function dated(edit: SentEdit, zone: string): PlanEdit {
   if (edit.do !== 'move stage') return edit
-  const on = instantIn(zone, `${edit.on}T09:00`)
-  if (on === '') throw new EntryRefused([{ field: 'on', says: NO_SUCH_DAY }])
-  return { ...edit, on }
+  return { ...edit, on: plannedDay(edit.on, zone, now(), 'on') }
 }
 
 /** Puts a plan back as it was before a change. Gives what stood instead. */

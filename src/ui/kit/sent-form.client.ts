@@ -1,6 +1,6 @@
 'use client'
 
-import { useState } from 'react'
+import { useEffect, useState } from 'react'
 import { useForm, type UseFormReturn } from 'react-hook-form'
 import type { Answer, Refusal, Sending } from '../ask.client'
 import { useMeasures } from '../measures.client'
@@ -61,6 +61,11 @@ export function useSentForm<T>({
   const draft = useDraft(place, form, units)
   const [said, setSaid] = useState<string | null>(null)
   const [questions, setQuestions] = useState<readonly string[]>([])
+  // What was asked is about what was sent: with another value in a field it is gone.
+  useEffect(
+    () => form.subscribe({ formState: { values: true }, callback: () => setQuestions([]) }),
+    [form],
+  )
   const press = ({ overruling, stands = false }: Press = {}) => {
     const submit = form.handleSubmit(async (values) => {
       setSaid(null)

@@ -98,7 +98,7 @@ export const reading: Kind<Reading> = {
       ? NO_PROBLEM
       : problem(
           'value',
-          `${label} is outside what water can hold (${least} to ${most} ${canonical}).`,
+          `That is outside what water can hold (${label} from ${least} to ${most} ${canonical}).`,
         )
   },
   check({ parameter, entered }) {

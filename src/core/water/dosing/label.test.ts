@@ -28,6 +28,8 @@ describe('a liquid', () => {
         fc.integer({ min: 10, max: 500 }),
         fc.integer({ min: 1, max: 30 }),
         (dose, volume, by) => {
+          // A bottle holds no more than some 700 g in a litre.
+          fc.pre((volume * by) / dose < 700)
           const read = liquid(`${dose} mL in ${volume} L adds ${by} mg/L K`)
           if (!read.ok) throw new Error(read.problem)
           const product = {
@@ -87,4 +89,15 @@ test.each([
   ['K 3 oz', /cannot be read/],
 ])('“%s” is refused with its reason', (text, sentence) => {
   expect(said(liquid(text))).toMatch(sentence)
+})
+
+test('what adds nothing, and what weighs more than the bottle, is refused in its own words', () => {
+  expect(said(liquid('5 mL in 0 L adds 4 mg/L NO3'))).toMatch(/adds nothing: put in how much/)
+  expect(said(liquid('K 0'))).toMatch(/“K 0” adds nothing/)
+  expect(said(liquid('NO3 200 %'))).toBe(
+    'The label adds up to 2000 g in a litre; no bottle holds more than about 700.',
+  )
+  expect(said(readLabel('powder', 'NO3 200 %'))).toBe(
+    'The label adds up to 200 %, more than the whole.',
+  )
 })

@@ -3,6 +3,7 @@ import { SALTS } from '../../chemistry/salts'
 import type { Product } from '../../history/types'
 import { readNumber } from '../../quantity/read-number'
 import { ok, refuse, type Result } from '../../quantity/result'
+import { checkAnalysis } from './products'
 
 /** A form on a label and how much of it: % by weight of a powder or tablet, g/L of a liquid. */
 type LabelLine = Product['analysis'][number]
@@ -59,16 +60,22 @@ const BY_EFFECT = new RegExp(
 /**
  * A label as its keeper copied it, one form a line. A liquid may be told by weight (“NO3 2 %”, with `density` in kg/L: 2 % of a litre that
  * weighs 1 kg is 20 g), in g/L or mg/mL, or by what a dose does (“5 mL in 100 L adds 4 mg/L NO3”: 80 g/L). A bare number is % of a
- * powder or tablet and g/L of a liquid. Gives canonical lines; refuses what cannot be read, with the line in the sentence.
+ * powder or tablet and g/L of a liquid. Gives canonical lines; refuses what cannot be read, with the line in the sentence, and what cannot be true.
  */
 export function readLabel(form: Product['form'], text: string, density = 1): Result<LabelLine[]> {
   const lines: LabelLine[] = []
   for (const line of linesOf(text)) {
     const read = form === 'liquid' ? readLiquid(line, density) : readShare(line)
     if (!read.ok) return read
+    if (read.value.amount === 0)
+      return refuse(
+        `“${line}” adds nothing: put in how much there is of it, or leave the line out.`,
+      )
     lines.push(read.value)
   }
-  return lines.length > 0 ? ok(lines) : refuse('What does the label say is in it?')
+  if (lines.length === 0) return refuse('What does the label say is in it?')
+  const sum = checkAnalysis(form, lines)
+  return sum.ok ? ok(lines) : sum
 }
 
 /** The salts of a stock made at home, grams in a litre of it: “KNO3 60”. */

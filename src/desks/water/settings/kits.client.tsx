@@ -8,7 +8,7 @@ import { sayNumber } from '@/core/quantity/say'
 import { PARAMETERS, type Parameter } from '@/core/quantity/units'
 import { OpenItem } from '@/ui/open-item.client'
 import { PlainForm } from '@/ui/plain-form.client'
-import { sayLongDay } from '@/ui/when'
+import { sayDay } from '@/ui/when'
 import { dropKit, keepKit } from './kit-actions'
 import { number, shown } from './fields'
 import { Drop } from './product-form.client'
@@ -62,7 +62,7 @@ function sayKit(kit: TestKit, today: string): string {
 
 function sayDate({ expires }: TestKit, today: string): string {
   if (expires === null) return ''
-  const day = sayLongDay(`${expires}T12:00:00Z`, 'UTC')
+  const day = sayDay(`${expires}T12:00:00Z`, 'UTC', `${today}T12:00:00Z`)
   return expires < today ? `past its date (${day})` : `good until ${day}`
 }
 

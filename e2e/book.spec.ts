@@ -134,5 +134,6 @@ test('a change opens with the usual share; another parameter brings its own way 
   await entry.getByRole('button', { name: 'as it was' }).focus()
   await page.keyboard.press('Enter')
   await expect(entry.locator('ol')).toContainText('Other words.')
+  await expect(entry.locator('#field-text')).toHaveValue('First words.')
   await expect(page.getByRole('button', { name: 'strike out First words.' })).toBeVisible()
 })

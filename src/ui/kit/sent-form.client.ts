@@ -1,6 +1,6 @@
 'use client'
 
-import { useEffect, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { useForm, type UseFormReturn } from 'react-hook-form'
 import type { Answer, Refusal, Sending } from '../ask.client'
 import { useMeasures } from '../measures.client'
@@ -66,6 +66,7 @@ export function useSentForm<T>({
     () => form.subscribe({ formState: { values: true }, callback: () => setQuestions([]) }),
     [form],
   )
+  useShownAnew(form, seen ?? null, () => shownValues(initial, units, measures))
   const press = ({ overruling, stands = false }: Press = {}) => {
     const submit = form.handleSubmit(async (values) => {
       setSaid(null)
@@ -91,6 +92,19 @@ export function useSentForm<T>({
     problemOf: (name) => errors[name]?.message,
     press,
   }
+}
+
+/** When what stands was changed elsewhere on the page (a former version brought back), a form in which nothing waits shows it. */
+function useShownAnew(form: UseFormReturn<Values>, seen: string | null, show: () => Values): void {
+  const { isDirty } = form.formState
+  const shown = useRef(seen)
+  useEffect(() => {
+    if (shown.current === seen) return
+    shown.current = seen
+    if (!isDirty) form.reset(show())
+    // Only another stamp asks for it.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [seen])
 }
 
 const NO_UNITS: UnitOf = () => ''

@@ -21,6 +21,7 @@ const floors = [
   ['admission'],
   ['judgement'],
   ['rescape', 'routine'],
+  ['board'],
   ['testing'],
 ]
 const THE_CORE = '@/(data|ui|desks|app|workers|devices)|react|next|drizzle-orm|@chakra-ui|yup|node:'
@@ -33,7 +34,7 @@ const coreFloors = floors.map((own, i) => {
     'The core knows no interface, no database and no machine, and each of its floors only those below it.',
   )
 })
-const desks = ['bench', 'look', 'round', 'water', 'rescape', 'book', 'exchange', 'setup']
+const desks = ['bench', 'board', 'look', 'round', 'water', 'rescape', 'book', 'exchange', 'setup']
 
 const config = [
   {

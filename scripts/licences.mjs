@@ -45,6 +45,7 @@ const WITHOUT_FILE = new Map([
   ['isarray', 'MIT, the text stands in its README'],
   ['pg-types', 'MIT, the text stands in its README'],
   ['pgpass', 'MIT, the text stands in its README'],
+  ['splaytree', 'MIT, the text stands in its README'],
   ['tiny-case', 'MIT by its manifest and its README'],
   ['type-fest', 'types alone: MIT or CC0 by its manifest'],
 ])
@@ -69,7 +70,9 @@ function licenceOf(directory) {
   )
   if (!file) return null
   const text = readFileSync(join(directory, file), 'utf8').replace(/\s+/g, ' ')
-  if (FORBIDDING.test(text.slice(0, 20_000)) && !/apache license/i.test(text))
+  // Two free licences use such words to allow all of it.
+  const free = /apache license|released into the public domain/i.test(text)
+  if (FORBIDDING.test(text.slice(0, 20_000)) && !free)
     return { file, kind: null }
   return { file, kind: PERMISSIVE.find(([, sentence]) => sentence.test(text))?.[0] ?? null }
 }

@@ -3,6 +3,7 @@ import type { MaterialCode, OptionKey } from '../history/plan-codes'
 import { tankNow } from '../history/tank-at'
 import type { Planting, PlanMaterial, TankHistory } from '../history/types'
 import { isStem } from '../plants/groups'
+import { carpetPots, denseStems, STEMS_A_POT } from '../plants/portions'
 import { heightCourse, heightOn, patchArea } from '../plants/height'
 import { dayOf, type Instant } from '../quantity/time'
 import { groundLitres, netLitres } from '../vessel/volume'
@@ -13,8 +14,6 @@ import type { Section } from './sections'
 const SPARE_SOIL = 0.125
 /** Cutting length that is worth replanting, cm. Common practice. */
 const CUTTING_CM = 10
-/** Stems set per 100 cm², a hand’s breadth square, when planting densely. Common practice: 20 to 40; nine are sparse. */
-const STEMS_PER_100CM2 = 25
 
 /** What a plan of an option needs at hand for its sections: soil and tablets by the ground opened, plants by what their own tops do not give. `renewed`: the soil comes out with the plants. */
 export function materialsFor(
@@ -77,13 +76,6 @@ const material = (
   ...facts,
 })
 
-/** Ground that a pot of carpet covers when it is split into plugs, cm²; a cup covers twice as much. Common practice: five to eight plugs a pot, ten to fifteen a cup. */
-const POT_CM2 = 150
-/** A tenth of a pot is made good by setting the plugs a little wider. */
-const STRETCHED = 0.1
-/** Stems in a bought pot or bunch. Common practice. */
-const STEMS_A_POT = 8
-
 /** Portions to buy for a planting: none where its own tops make enough cuttings. */
 function portionsFor(history: TankHistory, planting: Planting, now: Instant): PlanMaterial[] {
   const { group, areaPerPortionCm2: each } = speciesOf(history, planting)
@@ -91,7 +83,7 @@ function portionsFor(history: TankHistory, planting: Planting, now: Instant): Pl
   const plantingId = planting.id
   if (group === 'carpet')
     return [
-      material('portions', Math.max(1, Math.ceil(area / POT_CM2 - STRETCHED)), {
+      material('portions', carpetPots(area), {
         plantingId,
         from: area,
         each,
@@ -100,7 +92,7 @@ function portionsFor(history: TankHistory, planting: Planting, now: Instant): Pl
   if (!isStem(group)) return [material('divided', planting.stems, { plantingId })]
   const height = heightOn(heightCourse(history, planting, now), dayOf(now)).value
   const cuttings = Math.floor(planting.stems * Math.max(0, Math.floor(height / CUTTING_CM)))
-  const needed = Math.ceil((area / 100) * STEMS_PER_100CM2)
+  const needed = denseStems(area)
   const short = Math.max(0, needed - cuttings)
   const own = material('own cuttings', Math.min(cuttings, needed), { plantingId, from: needed })
   const bought = Math.ceil(short / STEMS_A_POT)

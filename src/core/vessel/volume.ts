@@ -1,4 +1,4 @@
-import type { Glass, Ground, Hardscape, Layout, Polygon } from '../history/types'
+import type { Glass, Ground, Hardscape, Polygon } from '../history/types'
 
 /** Litres of the whole glass box to the rim. cm in, L out. */
 export function grossLitres(vessel: Pick<Glass, 'lengthCm' | 'depthCm' | 'heightCm'>): number {
@@ -60,7 +60,7 @@ export function polygonArea(polygon: Polygon): number {
 const SOLIDITY = { stone: 2 / 3, wood: 0.3 } as const
 
 /** Litres of water a piece displaces: footprint area × height × solidity. A rough figure, ± a third. */
-function hardscapeLitres(piece: Hardscape): number {
+function hardscapeLitres(piece: Pick<Hardscape, 'outline' | 'footprint' | 'material'>): number {
   const heights = piece.outline.map((point) => point[1])
   const height = Math.max(...heights) - Math.min(...heights)
   return (polygonArea(piece.footprint) * height * SOLIDITY[piece.material]) / 1000
@@ -70,10 +70,7 @@ function hardscapeLitres(piece: Hardscape): number {
 const SOLID_SHARE = 0.55
 
 /** Litres of water at the full line: the box to the line, less the solid of the ground and the hardscape. Never below zero. */
-export function netLitres(
-  vessel: Glass,
-  layout: Pick<Layout, 'ground' | 'hardscape'> | null,
-): number {
+export function netLitres(vessel: Glass, layout: Stood | null): number {
   const filled = litresPerCentimetre(vessel) * vessel.waterlineCm
   if (!layout) return filled
   const solid = SOLID_SHARE * groundLitres(layout.ground, vessel.depthCm)
@@ -81,23 +78,30 @@ export function netLitres(
   return Math.max(0, filled - solid - pieces)
 }
 
+/** What fills a glass beside water, as far as volumes and masses go. */
+export interface Stood {
+  ground: Pick<Ground, 'profile'>
+  hardscape: readonly Pick<Hardscape, 'outline' | 'footprint' | 'material'>[]
+}
+
 /** kg/L: water at 20 °C (CRC Handbook); glass, stone and wet soil are common practice. */
 const DENSITY = { water: 0.998, glass: 2.5, stone: 2.6, wood: 0.9, wetGround: 1.2 } as const
+
+/** What a stone or a piece of wood weighs, kg: displaced litres × density. Rough, ± a third. */
+export const pieceKilograms = (piece: Stood['hardscape'][number]): number =>
+  hardscapeLitres(piece) * DENSITY[piece.material]
 
 /** What the filled vessel weighs, kg, without stand, hood and filter: a figure to plan a lift or a floor by, not to certify one. */
 export function filledMass(
   vessel: Glass,
-  layout: Pick<Layout, 'ground' | 'hardscape'> | null,
+  layout: Stood | null,
 ): { water: number; glass: number; ground: number; hardscape: number; total: number } {
   const glassCm = vessel.glassMm / 10
   const panes =
     vessel.lengthCm * vessel.depthCm + 2 * vessel.heightCm * (vessel.lengthCm + vessel.depthCm)
   const groundL = layout ? groundLitres(layout.ground, vessel.depthCm) : 0
   const hardscape = layout
-    ? layout.hardscape.reduce(
-        (sum, piece) => sum + hardscapeLitres(piece) * DENSITY[piece.material],
-        0,
-      )
+    ? layout.hardscape.reduce((sum, piece) => sum + pieceKilograms(piece), 0)
     : 0
   const ground = groundL * DENSITY.wetGround
   // Pore water is already in the wet ground's density.

@@ -1,0 +1,72 @@
+import type { Board, BoardPiece, BoardPlanting } from '../history/draft'
+import { mainKind, type Tank } from '../history/tank-at'
+import type { Glass, Point, Polygon } from '../history/types'
+import { groundDepth } from '../vessel/volume'
+
+export type Box = Readonly<Record<'left' | 'right' | 'front' | 'back', number>>
+export type Measures2D = Pick<Glass, 'lengthCm' | 'depthCm' | 'heightCm' | 'waterlineCm'>
+
+/** The layout that stands in a tank, as it is drawn; null for a bare vessel. */
+export function boardOf({ layout, plantings }: Pick<Tank, 'layout' | 'plantings'>): Board | null {
+  if (!layout) return null
+  const { material, profile } = layout.ground
+  return {
+    ground: { material, profile },
+    pieces: layout.hardscape.map(({ id, label, material: of, focal, outline, footprint }) => ({
+      id,
+      label,
+      material: of,
+      focal,
+      outline,
+      footprint,
+    })),
+    plantings: plantings.map((planting) => {
+      const { id, stake, name, zone, patch, stems, perch } = planting
+      return { id, stake, name, speciesId: mainKind(planting).speciesId, zone, patch, stems, perch }
+    }),
+  }
+}
+
+/** The box of an outline seen from above, cm. Throws RangeError without corners. */
+export function boxOf(outline: Polygon): Box {
+  if (outline.length === 0) throw new RangeError('An outline without corners has no box')
+  const [xs, zs] = [outline.map((point) => point[0]), outline.map((point) => point[1])]
+  return {
+    left: Math.min(...xs),
+    right: Math.max(...xs),
+    front: Math.min(...zs),
+    back: Math.max(...zs),
+  }
+}
+
+/** From foot to top, seen from the front, cm above the bottom glass. */
+export function spanOfHeight(piece: Pick<BoardPiece, 'outline'>): { foot: number; top: number } {
+  const { front, back } = boxOf(piece.outline)
+  return { foot: front, top: back }
+}
+
+/** Middle of the box of an outline. */
+export function middleOf(outline: Polygon): { x: number; z: number } {
+  const { left, right, front, back } = boxOf(outline)
+  return { x: (left + right) / 2, z: (front + back) / 2 }
+}
+
+/** Seen from above: the patch of a planting, the footprint of a piece. */
+export const planOf = (thing: BoardPlanting | BoardPiece): Polygon =>
+  'patch' in thing ? thing.patch : thing.footprint
+
+/** Any thing of a board by its id, or undefined. */
+export const thingOf = (board: Board, id: string): BoardPlanting | BoardPiece | undefined =>
+  board.plantings.find((one) => one.id === id) ?? board.pieces.find((one) => one.id === id)
+
+/** Depth of the ground at a place of the board, cm. */
+export const depthAt = (
+  { ground }: Pick<Board, 'ground'>,
+  { depthCm }: Pick<Glass, 'depthCm'>,
+  { x, z }: { x: number; z: number },
+): number => groundDepth(ground, depthCm, x, z)
+
+/** To the millimetre: nobody draws finer. */
+export const toMm = (cm: number): number => Math.round(cm * 10) / 10
+export const shifted = (outline: Polygon, dx: number, dy: number): Point[] =>
+  outline.map(([x, y]): Point => [toMm(x + dx), toMm(y + dy)])

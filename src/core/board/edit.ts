@@ -1,0 +1,281 @@
+import type { Board, BoardPiece, BoardPlanting } from '../history/draft'
+import type { Glass, Point, Polygon } from '../history/types'
+import { boxOf, depthAt, middleOf, planOf, shifted, thingOf, toMm, type Box } from './board'
+
+/** The glass a board is drawn in. */
+type Within = Pick<Glass, 'lengthCm' | 'depthCm' | 'heightCm'>
+
+/** The smallest a thing may be drawn, cm a side. */
+const LEAST_CM = 1
+
+/**
+ * Things moved by cm, to the right (`dx`), to the back (`dz`) and up (`dy`). They stop at the glass. A piece that is moved along the ground
+ * is seated on it anew; what grows on a piece goes with it.
+ */
+export function moveThings(
+  board: Board,
+  glass: Within,
+  ids: readonly string[],
+  by: { dx?: number; dz?: number; dy?: number },
+): Board {
+  const moving = board.plantings.concat().filter(({ id }) => ids.includes(id))
+  const pieces = board.pieces.filter(({ id }) => ids.includes(id))
+  const boxes = [...moving, ...pieces].map((thing) => boxOf(planOf(thing)))
+  if (boxes.length === 0) return board
+  const dx = stopped(by.dx ?? 0, boxes, 'left', 'right', glass.lengthCm)
+  const dz = stopped(by.dz ?? 0, boxes, 'front', 'back', glass.depthCm)
+  const rises = new Map(
+    pieces.map((piece) => [piece.id, riseOf(board, glass, piece, dx, dz, by.dy ?? 0)]),
+  )
+  return {
+    ...board,
+    pieces: board.pieces.map((piece) =>
+      rises.has(piece.id)
+        ? {
+            ...piece,
+            footprint: shifted(piece.footprint, dx, dz),
+            outline: shifted(piece.outline, dx, rises.get(piece.id)!),
+          }
+        : piece,
+    ),
+    plantings: board.plantings.map((planting) => {
+      const rise = planting.perch ? rises.get(planting.perch.hardscapeId) : undefined
+      if (rise === undefined && !ids.includes(planting.id)) return planting
+      return {
+        ...planting,
+        patch: shifted(planting.patch, dx, dz),
+        perch:
+          planting.perch && rise !== undefined
+            ? { ...planting.perch, heightCm: toMm(planting.perch.heightCm + rise) }
+            : planting.perch,
+      }
+    }),
+  }
+}
+
+/** A way cut short where the first of the boxes meets the glass. One that stands outside already may only come in. */
+function stopped(
+  way: number,
+  boxes: readonly Box[],
+  low: 'left' | 'front',
+  high: 'right' | 'back',
+  most: number,
+): number {
+  const least = Math.min(...boxes.map((box) => box[low]))
+  const farthest = Math.max(...boxes.map((box) => box[high]))
+  return way < 0 ? Math.min(0, Math.max(way, -least)) : Math.max(0, Math.min(way, most - farthest))
+}
+
+function riseOf(
+  board: Board,
+  glass: Within,
+  piece: BoardPiece,
+  dx: number,
+  dz: number,
+  dy: number,
+): number {
+  const { x, z } = middleOf(piece.footprint)
+  const seated = depthAt(board, glass, { x: x + dx, z: z + dz }) - depthAt(board, glass, { x, z })
+  const { front: foot, back: top } = boxOf(piece.outline)
+  const rise = seated + dy
+  return Math.max(-foot, Math.min(rise, Math.max(0, glass.heightCm - top)))
+}
+
+/** A thing stretched into another box, seen from above; of a piece foot and top as well. Sides are a centimetre at least and end at the glass. */
+export function resizeThing(
+  board: Board,
+  glass: Within,
+  id: string,
+  box: Partial<Box> & { foot?: number; top?: number },
+): Board {
+  const change = <T extends BoardPlanting | BoardPiece>(thing: T): T => {
+    const before = boxOf(planOf(thing))
+    const [left, right] = ordered(
+      box.left ?? before.left,
+      box.right ?? before.right,
+      glass.lengthCm,
+      box.left !== undefined,
+    )
+    const [front, back] = ordered(
+      box.front ?? before.front,
+      box.back ?? before.back,
+      glass.depthCm,
+      box.front !== undefined,
+    )
+    const plan = intoBox(planOf(thing), { left, right, front, back })
+    if ('patch' in thing) return { ...thing, patch: plan }
+    const tall = boxOf(thing.outline)
+    const [foot, top] = ordered(
+      box.foot ?? tall.front,
+      box.top ?? tall.back,
+      glass.heightCm,
+      box.foot !== undefined,
+    )
+    return {
+      ...thing,
+      footprint: plan,
+      outline: intoBox(thing.outline, { left, right, front: foot, back: top }),
+    }
+  }
+  return changed(board, id, change)
+}
+
+/** Two ends within 0 and `most`, a centimetre apart at least; the one that was drawn (`lowDrawn`) gives way. */
+function ordered(low: number, high: number, most: number, lowDrawn: boolean): [number, number] {
+  const [a, b] = [Math.max(0, low), Math.min(most, high)]
+  if (b - a >= LEAST_CM) return [toMm(a), toMm(b)]
+  return lowDrawn
+    ? [toMm(Math.max(0, b - LEAST_CM)), toMm(Math.max(LEAST_CM, b))]
+    : [toMm(Math.min(a, most - LEAST_CM)), toMm(Math.min(most, a + LEAST_CM))]
+}
+
+/** An outline stretched into a box; one of no extent fills it. */
+export function intoBox(outline: Polygon, to: Box): Point[] {
+  const from = boxOf(outline)
+  const along = (value: number, low: number, high: number, a: number, b: number) =>
+    toMm(high === low ? (a + b) / 2 : a + ((value - low) / (high - low)) * (b - a))
+  return outline.map(([x, z]): Point => [
+    along(x, from.left, from.right, to.left, to.right),
+    along(z, from.front, from.back, to.front, to.back),
+  ])
+}
+
+/** A thing turned about its middle, seen from above, degrees anticlockwise. Seen from the front it becomes as wide as its new footprint. It is pushed back behind the glass. */
+export function turnThing(board: Board, glass: Within, id: string, degrees: number): Board {
+  const turned = changed(board, id, (thing) => {
+    const plan = rotated(planOf(thing), degrees)
+    if ('patch' in thing) return { ...thing, patch: plan }
+    const { left, right } = boxOf(plan)
+    const { front, back } = boxOf(thing.outline)
+    return {
+      ...thing,
+      footprint: plan,
+      outline: intoBox(thing.outline, { left, right, front, back }),
+    }
+  })
+  return backInside(turned, glass, id)
+}
+
+function rotated(outline: Polygon, degrees: number): Point[] {
+  const { x: cx, z: cz } = middleOf(outline)
+  const [cos, sin] = [Math.cos((degrees * Math.PI) / 180), Math.sin((degrees * Math.PI) / 180)]
+  return outline.map(([x, z]): Point => [
+    toMm(cx + (x - cx) * cos - (z - cz) * sin),
+    toMm(cz + (x - cx) * sin + (z - cz) * cos),
+  ])
+}
+
+/** Pushed behind the glass where it stands out; what is larger than the glass is made to fit. */
+function backInside(board: Board, glass: Within, id: string): Board {
+  const thing = thingOf(board, id)
+  if (!thing) return board
+  const { left, right, front, back } = boxOf(planOf(thing))
+  const [dx, dz] = [inward(left, right, glass.lengthCm), inward(front, back, glass.depthCm)]
+  if (right - left > glass.lengthCm || back - front > glass.depthCm)
+    return resizeThing(board, glass, id, { left, right, front, back })
+  return dx === 0 && dz === 0
+    ? board
+    : changed(board, id, (one) =>
+        'patch' in one
+          ? { ...one, patch: shifted(one.patch, dx, dz) }
+          : {
+              ...one,
+              footprint: shifted(one.footprint, dx, dz),
+              outline: shifted(one.outline, dx, 0),
+            },
+      )
+}
+const inward = (low: number, high: number, most: number): number => {
+  if (low < 0) return -low
+  return high > most ? most - high : 0
+}
+
+/** A board with one of its things replaced by what `change` makes of it. An unknown id changes nothing. */
+export function changed(
+  board: Board,
+  id: string,
+  change: <T extends BoardPlanting | BoardPiece>(thing: T) => T,
+): Board {
+  return {
+    ...board,
+    plantings: board.plantings.map((one) => (one.id === id ? change(one) : one)),
+    pieces: board.pieces.map((one) => (one.id === id ? change(one) : one)),
+  }
+}
+
+/** What is said of a planting beside where it stands. */
+export const sayOfPlanting = (
+  board: Board,
+  id: string,
+  says: Partial<Omit<BoardPlanting, 'id' | 'patch'>>,
+): Board => ({
+  ...board,
+  plantings: board.plantings.map((one) => (one.id === id ? { ...one, ...says } : one)),
+})
+
+/** What is said of a piece beside where it lies. */
+export const sayOfPiece = (
+  board: Board,
+  id: string,
+  says: Partial<Pick<BoardPiece, 'label' | 'material' | 'focal'>>,
+): Board => ({
+  ...board,
+  pieces: board.pieces.map((one) => (one.id === id ? { ...one, ...says } : one)),
+})
+
+/** Things taken off the board. What grows on a piece that goes is left, on the ground beneath it. */
+export const removeThings = (board: Board, ids: readonly string[]): Board => ({
+  ...board,
+  pieces: board.pieces.filter(({ id }) => !ids.includes(id)),
+  plantings: board.plantings
+    .filter(({ id }) => !ids.includes(id))
+    .map((one) =>
+      one.perch && ids.includes(one.perch.hardscapeId) ? { ...one, perch: null } : one,
+    ),
+})
+
+/** The ground at one station drawn to a depth at the front or the back glass, cm; never below the bottom nor above the rim. */
+export function drawGround(
+  board: Board,
+  { heightCm }: Pick<Glass, 'heightCm'>,
+  station: number,
+  end: 'frontCm' | 'backCm',
+  depth: number,
+): Board {
+  const cm = toMm(Math.min(heightCm, Math.max(0, depth)))
+  const profile = board.ground.profile.map((one, i) =>
+    i === station ? { ...one, [end]: cm } : one,
+  )
+  return { ...board, ground: { ...board.ground, profile } }
+}
+
+/** A new station of the ground between two others, as deep as the ground is there already. Nothing where one stands within two centimetres. */
+export function addStation(board: Board, x: number): Board {
+  const { profile } = board.ground
+  const next = profile.findIndex((one) => one.x > x)
+  if (next < 1 || profile.some((one) => Math.abs(one.x - x) < 2)) return board
+  const [a, b] = [profile[next - 1], profile[next]]
+  const t = (x - a.x) / (b.x - a.x)
+  const between = {
+    x: toMm(x),
+    frontCm: toMm(a.frontCm + t * (b.frontCm - a.frontCm)),
+    backCm: toMm(a.backCm + t * (b.backCm - a.backCm)),
+  }
+  return {
+    ...board,
+    ground: {
+      ...board.ground,
+      profile: [...profile.slice(0, next), between, ...profile.slice(next)],
+    },
+  }
+}
+
+/** A station taken away; the first and the last stay. */
+export function removeStation(board: Board, station: number): Board {
+  const { profile } = board.ground
+  if (station <= 0 || station >= profile.length - 1) return board
+  return {
+    ...board,
+    ground: { ...board.ground, profile: profile.filter((_, i) => i !== station) },
+  }
+}

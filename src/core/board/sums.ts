@@ -1,0 +1,71 @@
+import type { Board } from '../history/draft'
+import type { Glass, Species } from '../history/types'
+import { portionsOf, type Portions } from '../plants/portions'
+import { filledMass, groundLitres, netLitres, pieceKilograms, polygonArea } from '../vessel/volume'
+
+/** Spare soil to buy, share of what is laid. Common practice: 10–15 %. */
+const SPARE_SOIL = 0.125
+
+/** What a layout comes to. Litres and kilograms are figures to plan by, not to certify by. */
+export interface BoardSums {
+  waterLitres: number
+  groundLitres: number
+  /** More ground than lies there today, with its spare; zero where there is less. */
+  groundToAdd: number
+  filledKg: number
+  /** With the water drained: what has to be lifted or moved. */
+  drainedKg: number
+  stoneKg: number
+  woodKg: number
+  /** What plantings that are new, or were moved to a larger place, take. */
+  portions: { id: string; stake: string; new: boolean; needs: Portions }[]
+}
+
+/** Sums of a board in its glass, beside the layout that stands (`stood`; null where nothing does). */
+export function boardSums(
+  board: Board,
+  stood: Board | null,
+  glass: Glass,
+  speciesById: ReadonlyMap<string, Species>,
+): BoardSums {
+  const layout = { ground: board.ground, hardscape: board.pieces }
+  const mass = filledMass(glass, layout)
+  const ground = groundLitres(board.ground, glass.depthCm)
+  const laid = stood ? groundLitres(stood.ground, glass.depthCm) : 0
+  const renewed = stood !== null && stood.ground.material !== board.ground.material
+  const more = renewed ? ground : ground - laid
+  const weight = (material: 'stone' | 'wood') =>
+    board.pieces
+      .filter((piece) => piece.material === material)
+      .reduce((sum, piece) => sum + pieceKilograms(piece), 0)
+  return {
+    waterLitres: netLitres(glass, layout),
+    groundLitres: ground,
+    groundToAdd: more > 0.05 ? more * (1 + SPARE_SOIL) : 0,
+    filledKg: mass.total,
+    drainedKg: mass.total - mass.water,
+    stoneKg: weight('stone'),
+    woodKg: weight('wood'),
+    portions: portionsFor(board, stood, speciesById),
+  }
+}
+
+function portionsFor(
+  board: Board,
+  stood: Board | null,
+  speciesById: ReadonlyMap<string, Species>,
+): BoardSums['portions'] {
+  return board.plantings.flatMap((planting) => {
+    const species = speciesById.get(planting.speciesId)
+    const before = stood?.plantings.find(({ id }) => id === planting.id)
+    const area = polygonArea(planting.patch)
+    const sameKind = before?.speciesId === planting.speciesId
+    const grown = area - (before && sameKind ? polygonArea(before.patch) : 0)
+    const crowns = planting.stems - (before && sameKind ? before.stems : 0)
+    if (!species || grown < area * GROWN || (sameKind && crowns <= 0)) return []
+    const needs = portionsOf(species.group, grown, Math.max(1, crowns))
+    return [{ id: planting.id, stake: planting.stake, new: before === undefined, needs }]
+  })
+}
+/** A place that is larger by less than this share fills itself. */
+const GROWN = 0.2

@@ -1,0 +1,168 @@
+import polygonClipping, { type Pair } from 'polygon-clipping'
+import type { Board, BoardPlanting } from '../history/draft'
+import type { Glass, PlantGroup, Polygon, Species } from '../history/types'
+import { isStem } from '../plants/groups'
+import { polygonArea } from '../vessel/volume'
+import { boxOf, depthAt, middleOf, spanOfHeight } from './board'
+import { intoBox } from './edit'
+import { REPOSE_DEGREES, steepest } from './repose'
+
+/** What an old hand would say to a drawing. It warns, it never forbids. */
+export type BoardWarning =
+  | { of: 'slope'; degrees: number; holds: number; x: number; material: string }
+  | { of: 'rim'; x: number; cm: number; over: 'rim' | 'water' }
+  | { of: 'glass'; id: string; name: string; cm: number }
+  | { of: 'surface'; id: string; name: string; cm: number }
+  | { of: 'tall'; id: string; name: string; mature: number; room: number }
+  | { of: 'crowded'; id: string; name: string; by: string; share: number }
+  | { of: 'dark'; id: string; name: string; par: number; wants: number; later: boolean }
+  | { of: 'buried'; id: string; name: string }
+
+/** Light at the foot of a planting, µmol m⁻² s⁻¹: now and in eight weeks. */
+export interface Lit {
+  now: number
+  later: number
+}
+
+/** Glass that is to be scraped wants a blade’s way free, cm; below floaters a hand’s width. Common practice. */
+const SCRAPER_CM = 3
+const HAND_CM = 8
+/** Light at the foot below which a group goes bare or melts, µmol m⁻² s⁻¹. Common practice: low under 30, medium 30–80. */
+export const LEAST_PAR: Readonly<Record<PlantGroup, number>> = {
+  'stem-fast': 20,
+  'stem-slow': 45,
+  rosette: 20,
+  crypt: 12,
+  epiphyte: 10,
+  moss: 8,
+  carpet: 30,
+  floating: 0,
+}
+/** Two patches that share less than this of the smaller one merely touch. */
+const TOUCHING = 0.12
+
+/** All warnings of a board, the ground first, then pieces and plantings in their order. `lit`: where it was reckoned. */
+export function boardWarnings(
+  board: Board,
+  glass: Glass,
+  speciesById: ReadonlyMap<string, Species>,
+  lit: ReadonlyMap<string, Lit> = new Map(),
+): BoardWarning[] {
+  const floats = board.plantings.some(({ zone }) => zone === 'surface')
+  return [
+    ...groundWarnings(board, glass),
+    ...board.pieces.flatMap((piece): BoardWarning[] => {
+      const { left, right, front } = boxOf(piece.footprint)
+      const free = Math.min(left, glass.lengthCm - right, front)
+      const under = glass.waterlineCm - spanOfHeight(piece).top
+      const { id, label: name } = piece
+      return [
+        ...(free < SCRAPER_CM ? [{ of: 'glass', id, name, cm: free } as const] : []),
+        ...(floats && under < HAND_CM && under > 0
+          ? [{ of: 'surface', id, name, cm: under } as const]
+          : []),
+      ]
+    }),
+    ...board.plantings.flatMap((planting) => {
+      const species = speciesById.get(planting.speciesId)
+      return species ? plantingWarnings(board, glass, planting, species, lit.get(planting.id)) : []
+    }),
+    ...crowding(board, speciesById),
+  ]
+}
+
+function groundWarnings({ ground }: Board, glass: Glass): BoardWarning[] {
+  const { degrees, x } = steepest(ground, glass)
+  const holds = REPOSE_DEGREES[ground.material]
+  const deepest = ground.profile.reduce(
+    (most, { x: at, frontCm, backCm }) => {
+      const cm = Math.max(frontCm, backCm)
+      return cm > most.cm ? { x: at, cm } : most
+    },
+    { x: 0, cm: 0 },
+  )
+  const over = deepest.cm > glass.heightCm ? 'rim' : 'water'
+  return [
+    ...(degrees > holds
+      ? [{ of: 'slope', degrees, holds, x, material: ground.material } as const]
+      : []),
+    ...(deepest.cm > glass.waterlineCm ? [{ of: 'rim', ...deepest, over } as const] : []),
+  ]
+}
+
+function plantingWarnings(
+  board: Board,
+  glass: Glass,
+  planting: BoardPlanting,
+  { group, matureHeightCm: mature }: Species,
+  lit: Lit | undefined,
+): BoardWarning[] {
+  const { id, stake: name, zone, perch } = planting
+  if (zone === 'surface') return []
+  const ground = depthAt(board, glass, middleOf(planting.patch))
+  const foot = perch?.heightCm ?? ground
+  const room = glass.waterlineCm - foot
+  const wants = LEAST_PAR[group]
+  const worst = lit && Math.min(lit.now, lit.later)
+  return [
+    // A stem is cut; what grows from a crown cannot be.
+    ...(!isStem(group) && room > 0 && mature > room
+      ? [{ of: 'tall', id, name, mature, room } as const]
+      : []),
+    ...(worst !== undefined && room > 0 && worst < wants
+      ? [{ of: 'dark', id, name, par: worst, wants, later: lit!.now >= wants } as const]
+      : []),
+    ...(group === 'epiphyte' && (perch === null || perch.heightCm < ground)
+      ? [{ of: 'buried', id, name } as const]
+      : []),
+  ]
+}
+
+/** Plantings drawn over each other, and crowns that will lean on their neighbours when they are grown. */
+function crowding(board: Board, speciesById: ReadonlyMap<string, Species>): BoardWarning[] {
+  const rooted = board.plantings.filter(({ zone, perch }) => zone !== 'surface' && perch === null)
+  return rooted.flatMap((planting, i) => {
+    const mature = matureOutline(planting, speciesById.get(planting.speciesId))
+    return rooted.flatMap((other, k): BoardWarning[] => {
+      if (k === i) return []
+      // What lies over each other is told once, of the later one.
+      const drawnOver = sharedArea(planting.patch, other.patch) > TOUCHING * areaOf(planting, other)
+      if (drawnOver && k > i) return []
+      const shared = sharedArea(drawnOver ? planting.patch : mature, other.patch)
+      const share = shared / Math.max(1, polygonArea(other.patch))
+      return share > 2 * TOUCHING || drawnOver
+        ? [{ of: 'crowded', id: planting.id, name: planting.stake, by: other.stake, share }]
+        : []
+    })
+  })
+}
+
+const areaOf = (a: BoardPlanting, b: BoardPlanting) =>
+  Math.min(polygonArea(a.patch), polygonArea(b.patch))
+
+/** The room a planting takes when it is grown: of a crown half its mature width about its edge, of others their patch. */
+export function matureOutline(planting: BoardPlanting, species: Species | undefined): Polygon {
+  if (!species || (species.group !== 'rosette' && species.group !== 'crypt')) return planting.patch
+  const { left, right, front, back } = boxOf(planting.patch)
+  const wide = (low: number, high: number) =>
+    Math.max(0, (species.matureWidthCm - (high - low)) / 2)
+  const [dx, dz] = [wide(left, right), wide(front, back)]
+  return intoBox(planting.patch, {
+    left: left - dx,
+    right: right + dx,
+    front: front - dz,
+    back: back + dz,
+  })
+}
+
+/** Area two outlines share, cm². */
+export function sharedArea(a: Polygon, b: Polygon): number {
+  const ring = (polygon: Polygon) => [polygon.map(([x, z]): Pair => [x, z])]
+  return polygonClipping
+    .intersection(ring(a), ring(b))
+    .reduce(
+      (sum, [outer, ...holes]) =>
+        sum + polygonArea(outer) - holes.reduce((inner, hole) => inner + polygonArea(hole), 0),
+      0,
+    )
+}

@@ -102,6 +102,21 @@ export const FACT_ROWS = {
       until: maybeIso(row.until),
     }),
   }),
+  drafts: rows<'drafts', typeof t.draft>({
+    table: t.draft,
+    order: [t.draft.madeAt, t.draft.id],
+    toRow: (fact, vesselId) => ({
+      ...fact,
+      vesselId,
+      madeAt: date(fact.madeAt),
+      changedAt: date(fact.changedAt),
+    }),
+    fromRow: ({ vesselId: _v, ...row }) => ({
+      ...row,
+      madeAt: iso(row.madeAt),
+      changedAt: iso(row.changedAt),
+    }),
+  }),
 } as const satisfies { [P in ListPart]: unknown }
 export const LIST_PARTS = Object.keys(FACT_ROWS) as ListPart[]
 

@@ -158,6 +158,7 @@ const SAY_PART: Record<Part, string> = {
   products: 'product',
   routines: 'routine',
   plans: 'plan',
+  drafts: 'draft',
 }
 
 /** Adds to a tank that is here what it lacks. What it has under the same id stays as it is here, and is counted. */

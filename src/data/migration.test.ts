@@ -22,7 +22,7 @@ import {
 } from './testing/version-2'
 
 const NOW = '2026-03-01T10:00:00.000Z'
-const MIGRATIONS = ['0004_dated.sql', '0005_words.sql']
+const MIGRATIONS = ['0004_dated.sql', '0005_words.sql', '0008_drafts.sql']
 let db: Database
 let close: () => Promise<void>
 beforeAll(async () => {

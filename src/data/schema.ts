@@ -18,6 +18,7 @@ import type { EquipmentRecord } from '@/core/history/equipment'
 import type {
   LayoutRecord,
   PieceRecord,
+  Draft,
   Plan,
   PlantingRecord,
   Population,
@@ -215,6 +216,23 @@ export const plan = pgTable(
     materials: jsonb('materials').$type<Plan['materials']>().notNull(),
   },
   (table) => [index('plan_vessel').on(table.vesselId)],
+)
+
+/** Layouts that were drawn and never laid. */
+export const draft = pgTable(
+  'draft',
+  {
+    id: text('id').primaryKey(),
+    vesselId: text('vessel_id')
+      .notNull()
+      .references(() => vessel.id, { onDelete: 'cascade' }),
+    name: text('name').notNull(),
+    madeAt: moment('made_at').notNull(),
+    changedAt: moment('changed_at').notNull(),
+    board: jsonb('board').$type<Draft['board']>().notNull(),
+    basis: jsonb('basis').$type<Draft['basis']>().notNull(),
+  },
+  (table) => [index('draft_vessel').on(table.vesselId)],
 )
 
 /** The journal: a row a line, everything particular to its kind in `detail`, which that kind's schema has passed. */

@@ -88,7 +88,12 @@ export async function readStory(db: Database, row: Row<typeof t.vessel>): Promis
   for (const part of LIST_PARTS) parts[part] = await readPart(db, part, row.id)
   const facts = parts as { [P in ListPart]: FactOf<P>[] }
   const speciesIds = [
-    ...new Set(facts.plantings.flatMap(({ kinds }) => kinds.map((kind) => kind.speciesId))),
+    ...new Set([
+      ...facts.plantings.flatMap(({ kinds }) => kinds.map((kind) => kind.speciesId)),
+      ...facts.drafts.flatMap(({ board, basis }) =>
+        [...board.plantings, ...basis.plantings].map(({ speciesId }) => speciesId),
+      ),
+    ]),
   ]
   const species =
     speciesIds.length === 0

@@ -1,4 +1,4 @@
-import type { Board, BoardPiece, BoardPlanting } from '../history/draft'
+import type { Board, BoardPiece, BoardPlanting } from '../history/types'
 import { sameFact } from '../history/diff'
 import { thingOf } from './board'
 

@@ -1,6 +1,5 @@
-import type { Board, BoardPiece, BoardPlanting } from '../history/draft'
+import type { Board, BoardPiece, BoardPlanting, Glass, Point, Polygon } from '../history/types'
 import { mainKind, type Tank } from '../history/tank-at'
-import type { Glass, Point, Polygon } from '../history/types'
 import { groundDepth } from '../vessel/volume'
 
 export type Box = Readonly<Record<'left' | 'right' | 'front' | 'back', number>>

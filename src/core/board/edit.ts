@@ -1,5 +1,4 @@
-import type { Board, BoardPiece, BoardPlanting } from '../history/draft'
-import type { Glass, Point, Polygon } from '../history/types'
+import type { Board, BoardPiece, BoardPlanting, Glass, Point, Polygon } from '../history/types'
 import { boxOf, depthAt, middleOf, planOf, shifted, thingOf, toMm, type Box } from './board'
 
 /** The glass a board is drawn in. */

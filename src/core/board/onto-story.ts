@@ -1,9 +1,17 @@
-import type { Board, BoardPiece, BoardPlanting } from '../history/draft'
+import type {
+  Board,
+  BoardPiece,
+  BoardPlanting,
+  Layout,
+  PieceRecord,
+  PlantingRecord,
+  Species,
+  TankHistory,
+} from '../history/types'
 import { since as version } from '../history/dated'
 import { sameFact } from '../history/diff'
 import { endPlanting, saidOf, type Since } from '../history/facts'
 import { plantingOn, tankNow } from '../history/tank-at'
-import type { Layout, PieceRecord, PlantingRecord, Species, TankHistory } from '../history/types'
 import { dayOf, type Instant } from '../quantity/time'
 import { type Result, ok, refuse } from '../quantity/result'
 import { boardOf } from './board'

@@ -1,5 +1,4 @@
-import type { BoardGround } from '../history/draft'
-import type { Glass, Ground } from '../history/types'
+import type { BoardGround, Glass, Ground } from '../history/types'
 
 /**
  * The steepest slope each material holds under water without a stone or a strip that holds it back, degrees. Common practice: soil grains

@@ -1,5 +1,4 @@
-import type { BoardPiece } from '../history/draft'
-import type { Hardscape, Point, Polygon } from '../history/types'
+import type { BoardPiece, Hardscape, Point, Polygon } from '../history/types'
 import { intoBox } from './edit'
 
 /** A shape to begin a piece with: seen from the front and from above, in parts of its box, and how large such a thing usually is, cm. */

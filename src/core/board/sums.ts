@@ -1,5 +1,4 @@
-import type { Board } from '../history/draft'
-import type { Glass, Species } from '../history/types'
+import type { Board, Glass, Species } from '../history/types'
 import { portionsOf, type Portions } from '../plants/portions'
 import { filledMass, groundLitres, netLitres, pieceKilograms, polygonArea } from '../vessel/volume'
 

@@ -1,6 +1,5 @@
 import polygonClipping, { type Pair } from 'polygon-clipping'
-import type { Board, BoardPlanting } from '../history/draft'
-import type { Glass, PlantGroup, Polygon, Species } from '../history/types'
+import type { Board, BoardPlanting, Glass, PlantGroup, Polygon, Species } from '../history/types'
 import { isStem } from '../plants/groups'
 import { polygonArea } from '../vessel/volume'
 import { boxOf, depthAt, middleOf, spanOfHeight } from './board'

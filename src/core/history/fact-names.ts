@@ -13,6 +13,7 @@ const NAMELESS: Record<FactSubject['part'], string> = {
   sources: 'a source water',
   products: 'a product',
   routines: 'a routine',
+  drafts: 'a draft',
 }
 /** What a record is called by, whatever it is of. */
 interface Named {

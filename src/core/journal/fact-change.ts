@@ -9,6 +9,7 @@ export const FACT_PARTS = [
   'sources',
   'products',
   'routines',
+  'drafts',
 ] as const
 export type FactPart = (typeof FACT_PARTS)[number]
 

@@ -154,6 +154,7 @@ export function tank(
     products: [],
     routines: [],
     plans: [],
+    drafts: [],
     entries,
     ...overrides,
   }

@@ -1,6 +1,7 @@
 import type { Schema } from 'yup'
 import type { FactPart } from '@/core/journal/fact-change'
 import {
+  draftSchema,
   equipmentSchema,
   layoutSchema,
   pieceSchema,
@@ -21,6 +22,7 @@ const SCHEMAS: Record<Exclude<FactPart, 'equipment'>, Schema> = {
   sources: sourceSchema,
   products: productSchema,
   routines: routineSchema,
+  drafts: draftSchema,
 }
 
 /** Throws ValidationError for a record that its part cannot hold. */

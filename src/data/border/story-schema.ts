@@ -192,9 +192,8 @@ export const vesselSchema = object({
   ),
 }).noUnknown()
 
-const groundSchema = object({
+const GROUND = {
   material: choice(GROUND_MATERIALS, 'The ground'),
-  laidAt: instant('The day the ground was laid'),
   profile: array()
     .of(
       object({
@@ -206,6 +205,10 @@ const groundSchema = object({
     .min(2, 'The ground needs its depth at two places.')
     .max(200)
     .required(),
+}
+const groundSchema = object({
+  ...GROUND,
+  laidAt: instant('The day the ground was laid'),
 }).noUnknown()
 
 export const layoutSchema = object({
@@ -222,12 +225,15 @@ const pieceSpotSchema = object({
   outline: polygon(),
   footprint: polygon(),
 }).noUnknown()
-
-export const pieceSchema = object({
+const PIECE = {
   id: ident().required(),
   label: name('The piece’s label'),
   material: choice(['stone', 'wood'] as const, 'The piece'),
   focal: boolean().required(),
+}
+
+export const pieceSchema = object({
+  ...PIECE,
   stands: datedOf(pieceSpotSchema.nullable().defined(), 'Where it lay'),
 }).noUnknown()
 
@@ -260,8 +266,7 @@ export const speciesSchema = object({
   feedsBy: choice(['column', 'root', 'both'] as const, 'How it feeds'),
 }).noUnknown()
 
-const plantingSpotSchema = object({
-  layoutId: ident().required(),
+const SPOT = {
   zone: choice(ZONES, 'The zone'),
   patch: polygon(),
   stems: amount('The stems')
@@ -276,13 +281,14 @@ const plantingSpotSchema = object({
     .noUnknown()
     .nullable()
     .defined(),
-}).noUnknown()
+}
+const plantingSpotSchema = object({ layoutId: ident().required(), ...SPOT }).noUnknown()
+const stake = () =>
+  string().matches(/^[A-Z][0-9]{1,2}$/, 'A stake is a letter and a number, like S1.')
 
 export const plantingSchema = object({
   id: ident().required(),
-  stake: string()
-    .matches(/^[A-Z][0-9]{1,2}$/, 'A stake is a letter and a number, like S1.')
-    .required(),
+  stake: stake().required(),
   name: name('The planting’s name'),
   kinds: array()
     .of(
@@ -617,6 +623,37 @@ const isWhole = (plan: unknown) =>
   (plan as Plan).steps.every((step) => Array.isArray(step?.after)) &&
   (plan as Plan).stages.every((stage) => stage !== null && typeof stage === 'object')
 
+export const boardSchema = object({
+  ground: object(GROUND).noUnknown().required(),
+  pieces: listOf(
+    object({ ...PIECE, outline: polygon(), footprint: polygon() }).noUnknown(),
+    'The stones and wood drawn',
+    300,
+  ),
+  plantings: listOf(
+    object({
+      id: ident().required(),
+      stake: stake().required(),
+      name: name('The planting’s name'),
+      speciesId: ident().required(),
+      ...SPOT,
+    }).noUnknown(),
+    'The plantings drawn',
+    300,
+  ),
+})
+  .noUnknown()
+  .required()
+
+export const draftSchema = object({
+  id: ident().required(),
+  name: name('The draft’s name'),
+  madeAt: instant('The day it was made'),
+  changedAt: instant('The day it was changed'),
+  board: boardSchema,
+  basis: boardSchema,
+}).noUnknown()
+
 /** All parts of a tank file but its entries, which are checked one by one. */
 export const STORY_PARTS = {
   vessel: vesselSchema,
@@ -633,4 +670,5 @@ export const STORY_PARTS = {
   products: listOf(productSchema, 'The products', 500),
   routines: listOf(routineSchema, 'The routines', 200),
   plans: listOf(planSchema, 'The plans', 500),
+  drafts: listOf(draftSchema, 'The drafts', 100),
 } as const

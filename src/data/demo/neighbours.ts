@@ -174,6 +174,7 @@ export function springStory(clock: DemoClock): TankHistory {
       },
     ],
     plans: [],
+    drafts: [],
   }
   const diary = new Diary(base, clock)
   diary.add(since, 11, 'note', {
@@ -372,6 +373,7 @@ export function gullyStory(clock: DemoClock): TankHistory {
       },
     ],
     plans: [],
+    drafts: [],
   }
   const diary = new Diary(base, clock)
   diary.add(since, 11, 'note', { text: 'Bank of gravel and bark, a hand of water in front.' })

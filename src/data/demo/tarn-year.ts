@@ -45,6 +45,7 @@ export function tarnStory(clock: DemoClock): TankHistory {
     sources: lodgeSources('tarn', clock.at(PLANTED, 10)).sort((a, b) => (a.name < b.name ? -1 : 1)),
     routines: tarnRoutines(clock).sort((a, b) => (a.kind < b.kind ? -1 : 1)),
     plans: [],
+    drafts: [],
     products: [...TARN_PRODUCTS].sort((a, b) => (a.name < b.name ? -1 : 1)),
   }
   const diary = new Diary(base, clock)

@@ -31,7 +31,13 @@ export function tankFileSchema(): Json {
     title: 'Vivero tank file',
     type: 'object',
     additionalProperties: false,
-    required: ['format', 'version', ...parts.map(([name]) => name), 'entries'],
+    // Files from before there were drafts hold none.
+    required: [
+      'format',
+      'version',
+      ...parts.map(([name]) => name).filter((name) => name !== 'drafts'),
+      'entries',
+    ],
     properties: {
       format: { const: TANK_FORMAT },
       version: { const: TANK_VERSION },

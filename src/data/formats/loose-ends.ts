@@ -14,6 +14,7 @@ const PARTS = [
   'products',
   'routines',
   'plans',
+  'drafts',
 ] as const
 type Part = (typeof PARTS)[number]
 /** How what is missing is called. */
@@ -28,6 +29,7 @@ const SAY: Record<Part, string> = {
   products: 'product',
   routines: 'routine',
   plans: 'plan',
+  drafts: 'draft',
 }
 /** A place that speaks of something by its id; null: of nothing. */
 interface Reference {
@@ -65,6 +67,13 @@ export function looseEnds(history: TankHistory): string[] {
 function referencesOfFacts(history: TankHistory): Reference[] {
   return [
     ...history.pieces.flatMap(({ stands }, i) => spots(`pieces[${i}]`, stands)),
+    ...history.drafts.flatMap(({ board, basis }, i) =>
+      [...board.plantings, ...basis.plantings].map(({ speciesId }): Reference => ({
+        at: `drafts[${i}].board.plantings`,
+        part: 'species',
+        id: speciesId,
+      })),
+    ),
     ...history.plantings.flatMap(({ stands, kinds }, i) => [
       ...spots(`plantings[${i}]`, stands),
       ...kinds.map(({ speciesId }, k): Reference => ({

@@ -103,7 +103,8 @@ async function readFile(bytes: Uint8Array): Promise<Result<Record<string, unknow
   if (Array.isArray(raw.entries)) raw.entries = found.entries
   const second = raw.version === 1 ? upgradeFromVersion1(raw) : raw
   const third = second.version === TANK_VERSION ? second : upgradeFromVersion2(second)
-  return ok(upgradeFromSentences(third))
+  // Files from before there were drafts have none.
+  return ok({ drafts: [], ...upgradeFromSentences(third) })
 }
 
 const NO_TANK_FILE =

@@ -107,6 +107,7 @@ function bareStory(
     pieces: [],
     populations: [],
     plans: [],
+    drafts: [],
     entries: [],
     equipment: [
       lampRecord(

@@ -1,0 +1,55 @@
+import { boardOf } from '@/core/board/board'
+import { boardSums, type BoardSums } from '@/core/board/sums'
+import { boardWarnings, type BoardWarning, type Lit } from '@/core/board/warnings'
+import { sayBoardWarning } from '@/core/board/warnings.words'
+import { tankNow } from '@/core/history/tank-at'
+import type { Board, TankHistory } from '@/core/history/types'
+import { packStage, type PackedStage } from '@/core/layout/pack-stage'
+import { sceneOn, stageOf } from '@/core/layout/scene'
+import type { Measures } from '@/core/quantity/measures'
+import { dayOf, type Instant } from '@/core/quantity/time'
+
+/** In so many days the light is looked at again: what was planted has grown by then. */
+const LATER_DAYS = 56
+
+/** What a board comes to, as its page shows it. */
+export interface Weighed {
+  sums: BoardSums
+  warnings: { of: BoardWarning['of']; id: string | null; says: string; suggests: string }[]
+  /** Light at the foot of each planting by its id, µmol m⁻² s⁻¹. */
+  lit: Record<string, Lit>
+  /** The tank as drawn, on any day to come. */
+  stage: PackedStage
+  today: number
+}
+
+/** Weighs a board: `story` as it stands, `drawn` with the board laid at `now`. */
+export function weighedOf(
+  story: TankHistory,
+  drawn: TankHistory,
+  board: Board,
+  now: Instant,
+  measures: Measures,
+): Weighed {
+  const today = dayOf(now)
+  const stage = stageOf(drawn, now)
+  const parOn = (day: number) =>
+    new Map(sceneOn(stage, day, new Map(), true).plants.map((one) => [one.planting.id, one.par]))
+  const [at, later] = [parOn(today), parOn(today + LATER_DAYS)]
+  const lit = new Map(
+    [...at].map(([id, par]): [string, Lit] => [id, { now: par, later: later.get(id) ?? par }]),
+  )
+  const standing = tankNow(story, now)
+  const species = new Map(drawn.species.map((one) => [one.id, one]))
+  return {
+    sums: boardSums(board, boardOf(standing), standing.vessel, species),
+    warnings: boardWarnings(board, standing.vessel, species, lit).map((warning) => ({
+      of: warning.of,
+      id: 'id' in warning ? warning.id : null,
+      ...sayBoardWarning(warning, measures),
+    })),
+    lit: Object.fromEntries(lit),
+    stage: packStage(stage),
+    today,
+  }
+}

@@ -2,9 +2,9 @@ import type { Board, BoardPiece, BoardPlanting } from '../history/types'
 import { sameFact } from '../history/diff'
 import { thingOf } from './board'
 
-export type Fate = 'kept' | 'moved' | 'new' | 'gone'
+type Fate = 'kept' | 'moved' | 'new' | 'gone'
 /** What becomes of one thing between two layouts. */
-export interface Change {
+interface Change {
   id: string
   /** Stake of a planting, label of a piece. */
   name: string

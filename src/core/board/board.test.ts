@@ -300,7 +300,9 @@ describe('warnings', () => {
     expect(of('crowded')).toMatchObject([{ name: 'R1', by: 'K1' }])
     expect(of('buried')).toMatchObject([{ name: 'E1' }])
     expect(of('glass')).toMatchObject([{ name: 'boulder', cm: 0 }])
-    expect(of('dark')).toMatchObject([{ name: 'L1', par: 18, wants: 30, later: true }])
+    expect(of('dark')).toMatchObject([
+      { later: true, plantings: [{ name: 'L1', par: 18, wants: 30 }] },
+    ])
     // Thirty-four centimetres in twenty-nine.
     expect(of('tall')).toMatchObject([{ name: 'R1', room: 29 }])
   })

@@ -3,7 +3,6 @@ import { mainKind, type Tank } from '../history/tank-at'
 import { groundDepth } from '../vessel/volume'
 
 export type Box = Readonly<Record<'left' | 'right' | 'front' | 'back', number>>
-export type Measures2D = Pick<Glass, 'lengthCm' | 'depthCm' | 'heightCm' | 'waterlineCm'>
 
 /** The layout that stands in a tank, as it is drawn; null for a bare vessel. */
 export function boardOf({ layout, plantings }: Pick<Tank, 'layout' | 'plantings'>): Board | null {

@@ -190,7 +190,7 @@ const inward = (low: number, high: number, most: number): number => {
 }
 
 /** A board with one of its things replaced by what `change` makes of it. An unknown id changes nothing. */
-export function changed(
+function changed(
   board: Board,
   id: string,
   change: <T extends BoardPlanting | BoardPiece>(thing: T) => T,

@@ -13,10 +13,17 @@ export type BoardWarning =
   | { of: 'glass'; id: string; name: string; cm: number }
   | { of: 'surface'; id: string; name: string; cm: number }
   | { of: 'tall'; id: string; name: string; mature: number; room: number }
-  | { of: 'crowded'; id: string; name: string; by: string; share: number }
-  | { of: 'dark'; id: string; name: string; par: number; wants: number; later: boolean }
+  | { of: 'crowded'; id: string; name: string; by: string; share: number; drawnOver: boolean }
+  | { of: 'dark'; plantings: readonly Dark[]; later: boolean }
   | { of: 'buried'; id: string; name: string }
 
+/** A planting whose foot gets less light than its kind wants, µmol m⁻² s⁻¹. */
+interface Dark {
+  id: string
+  name: string
+  par: number
+  wants: number
+}
 /** Light at the foot of a planting, µmol m⁻² s⁻¹: now and in eight weeks. */
 export interface Lit {
   now: number
@@ -64,9 +71,10 @@ export function boardWarnings(
     }),
     ...board.plantings.flatMap((planting) => {
       const species = speciesById.get(planting.speciesId)
-      return species ? plantingWarnings(board, glass, planting, species, lit.get(planting.id)) : []
+      return species ? plantingWarnings(board, glass, planting, species) : []
     }),
     ...crowding(board, speciesById),
+    ...darkness(board, glass, speciesById, lit),
   ]
 }
 
@@ -94,26 +102,43 @@ function plantingWarnings(
   glass: Glass,
   planting: BoardPlanting,
   { group, matureHeightCm: mature }: Species,
-  lit: Lit | undefined,
 ): BoardWarning[] {
   const { id, stake: name, zone, perch } = planting
   if (zone === 'surface') return []
   const ground = depthAt(board, glass, middleOf(planting.patch))
   const foot = perch?.heightCm ?? ground
   const room = glass.waterlineCm - foot
-  const wants = LEAST_PAR[group]
-  const worst = lit && Math.min(lit.now, lit.later)
   return [
     // A stem is cut; what grows from a crown cannot be.
     ...(!isStem(group) && room > 0 && mature > room
       ? [{ of: 'tall', id, name, mature, room } as const]
       : []),
-    ...(worst !== undefined && room > 0 && worst < wants
-      ? [{ of: 'dark', id, name, par: worst, wants, later: lit!.now >= wants } as const]
-      : []),
     ...(group === 'epiphyte' && (perch === null || perch.heightCm < ground)
       ? [{ of: 'buried', id, name } as const]
       : []),
+  ]
+}
+
+/** What stands too dark now, and what will when the rest has grown uncut: one warning each. */
+function darkness(
+  board: Board,
+  glass: Glass,
+  speciesById: ReadonlyMap<string, Species>,
+  lit: ReadonlyMap<string, Lit>,
+): BoardWarning[] {
+  const under = (when: keyof Lit) =>
+    board.plantings.flatMap(({ id, stake, speciesId, perch, zone }): Dark[] => {
+      const [light, species] = [lit.get(id), speciesById.get(speciesId)]
+      const dry = (perch?.heightCm ?? 0) >= glass.waterlineCm
+      if (!light || !species || dry || zone === 'surface') return []
+      const wants = LEAST_PAR[species.group]
+      return light[when] < wants ? [{ id, name: stake, par: light[when], wants }] : []
+    })
+  const now = under('now')
+  const later = under('later').filter(({ id }) => !now.some((one) => one.id === id))
+  return [
+    ...(now.length > 0 ? [{ of: 'dark', plantings: now, later: false } as const] : []),
+    ...(later.length > 0 ? [{ of: 'dark', plantings: later, later: true } as const] : []),
   ]
 }
 
@@ -130,7 +155,16 @@ function crowding(board: Board, speciesById: ReadonlyMap<string, Species>): Boar
       const shared = sharedArea(drawnOver ? planting.patch : mature, other.patch)
       const share = shared / Math.max(1, polygonArea(other.patch))
       return share > 2 * TOUCHING || drawnOver
-        ? [{ of: 'crowded', id: planting.id, name: planting.stake, by: other.stake, share }]
+        ? [
+            {
+              of: 'crowded',
+              id: planting.id,
+              name: planting.stake,
+              by: other.stake,
+              share,
+              drawnOver,
+            },
+          ]
         : []
     })
   })

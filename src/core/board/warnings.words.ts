@@ -41,21 +41,42 @@ export function sayBoardWarning(
         suggests: 'It cannot be cut back like a stem. Set it lower, or choose a smaller kind.',
       }
     case 'crowded':
+      if (warning.drawnOver)
+        return {
+          says: `${warning.name} and ${warning.by} are drawn over each other`,
+          suggests:
+            'The stronger takes the place. Draw one beside the other, where it matters to you.',
+        }
       return {
         says: `${warning.name} will lean on ${warning.by}`,
         suggests: `Grown, it takes about ${sayNumber(100 * Math.min(1, warning.share), 5)} % of its place. Give it room, or mean to cut it often.`,
       }
     case 'dark':
-      return {
-        says: `${warning.name} gets about ${sayNumber(warning.par, 3)} µmol${warning.later ? ' in eight weeks' : ''}; it wants ${warning.wants}`,
-        suggests: warning.later
-          ? 'What grows beside it shades it by then. Cut that, or choose a kind that needs less.'
-          : 'It goes bare or melts there. Choose a kind that needs less, or a brighter place.',
-      }
+      return sayDark(warning)
     case 'buried':
       return {
         says: `${warning.name} is an epiphyte drawn into the ground`,
         suggests: 'Its rhizome rots there. Tie or glue it to a stone or to wood.',
       }
   }
+}
+
+function sayDark({ plantings, later }: Extract<BoardWarning, { of: 'dark' }>) {
+  const names = plantings.map(({ name }) => name).join(', ')
+  const [one] = plantings
+  const gets =
+    plantings.length > 1
+      ? `${names} get less light at the foot than their kinds want`
+      : `${names} gets about ${sayNumber(one.par, 3)} µmol at its foot, and wants ${one.wants}`
+  return later
+    ? {
+        says: `In eight weeks, uncut, ${gets}`,
+        suggests:
+          'What grows beside them shades them by then: cut it in time, or choose kinds that need less.',
+      }
+    : {
+        says: gets,
+        suggests:
+          'What stands so goes bare or melts. A brighter place, less above it, or kinds that need less.',
+      }
 }

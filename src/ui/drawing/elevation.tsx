@@ -78,7 +78,7 @@ export function Elevation({ scene, width, maxHeight, alarmed, title, moving = fa
       <g transform={transform}>
         {layout ? <GroundBack profile={layout.ground.profile} waterlineCm={waterlineCm} /> : null}
         {behind.map((plant) => (
-          <Plant
+          <PlantInk
             key={plant.planting.id}
             plant={plant}
             pencil={plant.pencil}
@@ -93,7 +93,7 @@ export function Elevation({ scene, width, maxHeight, alarmed, title, moving = fa
         {before
           .filter((plant) => plant.planting.zone !== 'surface')
           .map((plant) => (
-            <Plant
+            <PlantInk
               key={plant.planting.id}
               plant={plant}
               pencil={plant.pencil}
@@ -106,7 +106,7 @@ export function Elevation({ scene, width, maxHeight, alarmed, title, moving = fa
         {before
           .filter((plant) => plant.planting.zone === 'surface')
           .map((plant) => (
-            <Plant
+            <PlantInk
               key={plant.planting.id}
               plant={plant}
               pencil={plant.pencil}
@@ -406,8 +406,9 @@ function tufts(piece: Hardscape, percent: number): string {
 /** Pixels a centimetre at which outlines have their full weight. */
 const FULL_SCALE = 6.6
 
-const Plant = memo(
-  function Plant({
+/** One planting as it has grown: leaves and stalks in cm, ink or pencil. */
+export const PlantInk = memo(
+  function PlantInk({
     plant,
     pencil,
     algae,

@@ -1,0 +1,15 @@
+import { BoardDesk } from '@/desks/board/view'
+
+export const metadata = { title: 'Board' }
+
+export default async function Page({
+  params,
+  searchParams,
+}: {
+  params: Promise<{ tank: string }>
+  searchParams: Promise<{ draft?: string | string[] }>
+}) {
+  const { tank } = await params
+  const { draft } = await searchParams
+  return <BoardDesk slug={tank} draftId={typeof draft === 'string' ? draft : null} />
+}

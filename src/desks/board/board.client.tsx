@@ -1,0 +1,217 @@
+'use client'
+
+import { Box, Flex } from '@chakra-ui/react'
+import { useMemo, useState } from 'react'
+import { between } from '@/core/board/between'
+import { PIECE_SHAPES } from '@/core/board/shapes'
+import type { Board, Glass, Species } from '@/core/history/types'
+import { unpackStage } from '@/core/layout/pack-stage'
+import { sceneOn } from '@/core/layout/scene'
+import { sayDifference } from './difference'
+import type { Axes } from './handling.client'
+import { boardKeys, keyed } from './keys.client'
+import { Leave, type DraftLine } from './leave.client'
+import { MarginNotes } from './margin.client'
+import { Numbers } from './numbers.client'
+import { ThingsList } from './things-list.client'
+import { DrawTools, SeenRow, type SeenIn } from './tools.client'
+import { useBoard, type BoardInHand } from './use-board.client'
+import { useWeighed } from './use-weighed.client'
+import { Aged, Views } from './views.client'
+
+export interface BoardModel {
+  slug: string
+  name: string
+  glass: Glass
+  /** As it stands in the tank, and its mark. */
+  stood: Board
+  stamp: string
+  /** The draft that is open, with its mark; null: the tank itself. */
+  draft: {
+    id: string
+    name: string
+    board: Board
+    stamp: string
+    sinceAltered: string | null
+  } | null
+  drafts: readonly DraftLine[]
+  species: readonly Species[]
+}
+
+export function BoardPage({ model }: { model: BoardModel }) {
+  const { slug, glass, stood, draft } = model
+  const hand = useBoard({
+    place: `board ${slug} ${draft?.id ?? 'today'}`,
+    stood: draft?.board ?? stood,
+    stamp: draft?.stamp ?? model.stamp,
+    glass,
+  })
+  const { weighed, problem } = useWeighed(slug, hand.board)
+  const onKey = (event: React.KeyboardEvent, id: string, axes: Axes) =>
+    keyed(event, id, axes, hand, glass)
+  const difference = sayDifference(stood, hand.shown)
+  return (
+    <Box
+      as="main"
+      px={{ base: 3, md: 8 }}
+      pt={3}
+      pb={4}
+      maxW="77.5rem"
+      onKeyDown={(event) => boardKeys(event, hand)}
+    >
+      <Title name={model.name} draft={draft?.name ?? null} difference={difference} />
+      <Told model={model} hand={hand} />
+      <Flex
+        gap={{ base: 4, xl: 7 }}
+        direction={{ base: 'column', lg: 'row' }}
+        align="flex-start"
+        mt={2}
+      >
+        <Drawing model={model} hand={hand} weighed={weighed} problem={problem} onKey={onKey} />
+        <Box flex={{ lg: '0 0 31%' }} w="100%" minW={0}>
+          <Numbers hand={hand} glass={glass} species={model.species} lit={weighed?.lit ?? {}} />
+          {weighed ? (
+            <MarginNotes weighed={weighed} onShow={(id) => hand.select(id)} />
+          ) : (
+            <Box color="pencil">Weighing what is drawn …</Box>
+          )}
+        </Box>
+      </Flex>
+      <Box mt={4}>
+        <ThingsList
+          board={hand.shown}
+          selected={hand.selected}
+          onSelect={(id) => hand.select(id)}
+          onKey={onKey}
+        />
+      </Box>
+      <Leave model={model} hand={hand} changed={difference !== null} />
+    </Box>
+  )
+}
+
+function Title({
+  name,
+  draft,
+  difference,
+}: {
+  name: string
+  draft: string | null
+  difference: string | null
+}) {
+  const says = difference === null ? 'on the board, as it stands' : 'on the board, as you draw it'
+  return (
+    <>
+      <Box as="h1" className="serif" fontSize={{ base: 'lg', md: 'xl' }} fontWeight={400}>
+        <Box as="span" fontSize={{ base: '2xl', md: '3xl' }} fontWeight={680} lineHeight={1.1}>
+          {name}
+        </Box>{' '}
+        {draft === null ? (
+          says
+        ) : (
+          <>
+            as it could stand: <em>{draft}</em>
+          </>
+        )}
+      </Box>
+      <Box fontSize="sm" color="pencil" minH="1.4em">
+        {difference ??
+          'Take hold of anything and move it; draw what is new. The tank changes when you say so, at the foot.'}
+      </Box>
+    </>
+  )
+}
+
+/** The tools, the views they work in, and the days to come on which the drawing can be seen. */
+function Drawing({
+  model,
+  hand,
+  weighed,
+  problem,
+  onKey,
+}: {
+  model: BoardModel
+  hand: BoardInHand
+  weighed: ReturnType<typeof useWeighed>['weighed']
+  problem: string | null
+  onKey: (event: React.KeyboardEvent, id: string, axes: Axes) => void
+}) {
+  const { glass, stood } = model
+  const [refused, setRefused] = useState<string | null>(null)
+  const [kindId, setKindId] = useState(model.species[0].id)
+  const [shapeName, setShapeName] = useState(PIECE_SHAPES[2].name)
+  const [freehand, setFreehand] = useState(false)
+  const [seen, setSeen] = useState<SeenIn>(0)
+  const species = useMemo(() => new Map(model.species.map((one) => [one.id, one])), [model.species])
+  const pencilled = useMemo(() => otherwise(stood, hand.shown), [stood, hand.shown])
+  const grown = useMemo(() => grownOf(weighed), [weighed])
+  return (
+    <Box flex={{ lg: '1 1 66%' }} w="100%" minW={0}>
+      <DrawTools
+        hand={hand}
+        species={model.species}
+        choice={{ kindId, shapeName, freehand }}
+        onKind={setKindId}
+        onShape={setShapeName}
+        onFreehand={setFreehand}
+        problem={refused ?? problem}
+      />
+      {seen === 0 || !weighed ? (
+        <Views
+          hand={hand}
+          glass={glass}
+          species={species}
+          pencilled={pencilled}
+          onKey={onKey}
+          grown={grown}
+          kind={species.get(kindId) ?? model.species[0]}
+          shape={PIECE_SHAPES.find(({ name }) => name === shapeName) ?? PIECE_SHAPES[0]}
+          freehand={freehand}
+          onRefused={setRefused}
+        />
+      ) : (
+        <Aged weighed={weighed} days={seen} name={model.name} />
+      )}
+      <SeenRow seen={seen} onSeen={setSeen} ready={weighed !== null} />
+    </Box>
+  )
+}
+
+/** What stands otherwise than in the tank today. */
+const otherwise = (stood: Board, board: Board): ReadonlySet<string> =>
+  new Set(
+    between(stood, board)
+      .things.filter(({ fate }) => fate !== 'kept')
+      .map(({ id }) => id),
+  )
+
+const grownOf = (weighed: ReturnType<typeof useWeighed>['weighed']) =>
+  new Map(
+    weighed
+      ? sceneOn(unpackStage(weighed.stage), weighed.today).plants.map((one) => [
+          one.planting.id,
+          one,
+        ])
+      : [],
+  )
+
+/** What has to be known before drawing on: the tank was changed since this was begun. */
+function Told({ model, hand }: { model: BoardModel; hand: BoardInHand }) {
+  const { draft, stamp, stood } = model
+  const overtaken =
+    draft === null && hand.begunOn !== stamp && sayDifference(stood, hand.board) !== null
+  if (draft?.sinceAltered)
+    return (
+      <Box fontSize="sm" borderLeft="3px solid" borderColor="water" pl={3} my={2}>
+        Since this draft was begun the tank was altered: {draft.sinceAltered}. The draft is as you
+        drew it.
+      </Box>
+    )
+  if (!overtaken) return null
+  return (
+    <Box role="alert" fontSize="sm" borderLeft="3px solid" borderColor="clay" pl={3} my={2}>
+      The tank was changed since you began to draw. Your drawing stands here still; look at what it
+      would move before you write it.
+    </Box>
+  )
+}

@@ -1,0 +1,133 @@
+'use client'
+
+import { useMemo, useRef } from 'react'
+import { boxOf, depthAt, middleOf, spanOfHeight } from '@/core/board/board'
+import type { BoardPiece, BoardPlanting, Glass } from '@/core/history/types'
+import { GroundHandles } from './ground-handles.client'
+import { Handles, type Handle } from './handles.client'
+import { useHandling } from './handling.client'
+import { sheetOf, type Sheet } from './sheet'
+import { Codes, Frame, Piece, PlantingUpright, SheetSvg, Water, WaterLine } from './things.client'
+import { focused, heightOf, type ViewProps } from './view-props'
+
+const colour = (name: string) => `var(--chakra-colors-${name})`
+/** What stands farther back than this share of the depth is drawn behind the stones. */
+const BEHIND = 0.6
+
+/** From the front: heights, the ground along both glasses, pieces as they stand. */
+export function FrontSheet(props: ViewProps) {
+  const { hand, glass, scale } = props
+  const svg = useRef<SVGSVGElement>(null)
+  const sheet = useMemo(
+    () => sheetOf(glass.lengthCm, glass.heightCm, scale),
+    [glass.lengthCm, glass.heightCm, scale],
+  )
+  const { bind, bindEdge } = useHandling(hand, glass, sheet, svg, 'front')
+  const { shown, selected, tool } = hand
+  const piece = selected.length === 1 ? shown.pieces.find(({ id }) => id === selected[0]) : null
+  const { profile } = shown.ground
+  const line = (end: 'frontCm' | 'backCm') =>
+    profile.map((one) => `${sheet.x(one.x)} ${sheet.y(one[end])}`).join('L')
+  const [left, right, bottom] = [sheet.x(0), sheet.x(glass.lengthCm), sheet.y(0)]
+  return (
+    <SheetSvg ref={svg} sheet={sheet} says="From the front" view="front">
+      <Water sheet={sheet} waterlineCm={glass.waterlineCm} onClick={() => hand.select(null)} />
+      <path
+        d={`M${left} ${bottom}L${line('backCm')}L${right} ${bottom}Z`}
+        fill={colour('ground')}
+        fillOpacity={0.4}
+        style={{ pointerEvents: 'none' }}
+      />
+      <FrontThings {...props} sheet={sheet} bind={bind} />
+      <path
+        d={`M${left} ${bottom}L${line('frontCm')}L${right} ${bottom}Z`}
+        fill={colour('ground')}
+        stroke={colour('ink')}
+        strokeWidth={1}
+        style={{ pointerEvents: 'none' }}
+      />
+      <WaterLine sheet={sheet} waterlineCm={glass.waterlineCm} />
+      <Codes sheet={sheet} of={shown.plantings.map((one) => codeOf(one, shown, glass))} />
+      <Frame sheet={sheet} says="from the front" open />
+      {piece && tool === 'select' ? (
+        <Handles handles={endsOf(sheet, piece)} id={piece.id} bindEdge={bindEdge} />
+      ) : null}
+      {tool === 'ground' ? (
+        <GroundHandles hand={hand} glass={glass} sheet={sheet} svg={svg} />
+      ) : null}
+    </SheetSvg>
+  )
+}
+
+function FrontThings(props: ViewProps & { sheet: Sheet; bind: (id: string) => object }) {
+  const { hand, glass, species, pencilled, onKey, grown, sheet, bind } = props
+  const { shown, selected } = hand
+  const handling = {
+    bind,
+    onKey: (event: React.KeyboardEvent, id: string) => onKey(event, id, 'front'),
+    onFocus: (id: string) => focused(hand, id),
+  }
+  const of = (id: string) => ({
+    sheet,
+    handling,
+    chosen: selected.includes(id),
+    pencil: pencilled.has(id),
+  })
+  const farFirst = [...shown.plantings].sort((a, b) => middleOf(b.patch).z - middleOf(a.patch).z)
+  const isBehind = ({ patch }: BoardPlanting) => middleOf(patch).z > glass.depthCm * BEHIND
+  const upright = (one: BoardPlanting) => {
+    const { left, right } = boxOf(one.patch)
+    const foot = footOf(one, shown, glass)
+    return (
+      <PlantingUpright
+        key={one.id}
+        planting={one}
+        species={species.get(one.speciesId)}
+        grown={grown.get(one.id)}
+        span={[left, right]}
+        footCm={foot}
+        heightCm={Math.min(heightOf(one, props), glass.heightCm - foot)}
+        {...of(one.id)}
+      />
+    )
+  }
+  return (
+    <>
+      {farFirst.filter(isBehind).map(upright)}
+      {shown.pieces.map((one) => (
+        <Piece key={one.id} piece={one} outline={one.outline} {...of(one.id)} />
+      ))}
+      {farFirst.filter((one) => !isBehind(one)).map(upright)}
+    </>
+  )
+}
+
+/** Where a planting begins, cm above the bottom: at the surface, on its perch, or on the ground. */
+export function footOf(
+  { zone, perch, patch }: BoardPlanting,
+  board: ViewProps['hand']['shown'],
+  glass: Glass,
+): number {
+  if (zone === 'surface') return glass.waterlineCm
+  return perch?.heightCm ?? depthAt(board, glass, middleOf(patch))
+}
+
+const codeOf = (planting: BoardPlanting, board: ViewProps['hand']['shown'], glass: Glass) => ({
+  id: planting.id,
+  stake: planting.stake,
+  at: middleOf(planting.patch).x,
+  footCm: footOf(planting, board, glass),
+  floats: planting.zone === 'surface',
+})
+
+function endsOf(sheet: Sheet, piece: BoardPiece): Handle[] {
+  const { foot, top } = spanOfHeight(piece)
+  const { left, right } = boxOf(piece.footprint)
+  const [middle, half] = [sheet.x((left + right) / 2), sheet.y((foot + top) / 2)]
+  return [
+    { x: middle, y: sheet.y(top), edges: ['top'], says: 'its top' },
+    { x: middle, y: sheet.y(foot), edges: ['foot'], says: 'its foot' },
+    { x: sheet.x(left), y: half, edges: ['left'], says: 'its left end' },
+    { x: sheet.x(right), y: half, edges: ['right'], says: 'its right end' },
+  ]
+}

@@ -1,0 +1,308 @@
+'use client'
+
+import { Box, Flex } from '@chakra-ui/react'
+import { useState } from 'react'
+import { boxOf, planOf, spanOfHeight, thingOf } from '@/core/board/board'
+import { perchAt } from '@/core/board/put'
+import { resizeThing, sayOfPiece, sayOfPlanting, turnThing } from '@/core/board/edit'
+import { bySuiting, UNFIT_WORDS } from '@/core/board/suits'
+import type { Lit } from '@/core/board/warnings'
+import {
+  ZONES,
+  type BoardPiece,
+  type BoardPlanting,
+  type Glass,
+  type Species,
+} from '@/core/history/types'
+import { readNumber } from '@/core/quantity/read-number'
+import { useMeasures } from '@/ui/measures.client'
+import { Button } from '@/ui/kit/button.client'
+import { Input, Select, Tick } from '@/ui/kit/input.client'
+import type { BoardInHand } from './use-board.client'
+
+/** A figure of the selected thing: taken over by Enter or on leaving the field. What is no number leaves all as it was. */
+function Figure({
+  label,
+  cm,
+  unit = 'cm',
+  onSay,
+}: {
+  label: string
+  cm: number
+  unit?: string
+  onSay: (value: number) => void
+}) {
+  const measures = useMeasures()
+  const shown = unit === 'cm' ? String(measures.typed(cm, 'cm')) : String(cm)
+  const [typed, setTyped] = useState<string | null>(null)
+  const take = () => {
+    const read = typed === null ? null : readNumber(typed, label)
+    setTyped(null)
+    if (read?.ok) onSay(unit === 'cm' ? measures.back(read.value, 'cm') : read.value)
+  }
+  return (
+    <Box as="label" fontSize="sm">
+      <Box as="span" display="block" color="pencil">
+        {label}
+      </Box>
+      <Flex align="center" gap={1}>
+        <Input
+          w="58px"
+          inputMode="decimal"
+          value={typed ?? shown}
+          onChange={(event) => setTyped(event.target.value)}
+          onBlur={take}
+          onKeyDown={(event) => {
+            if (event.key === 'Enter') take()
+          }}
+        />
+        <span>{unit === 'cm' ? measures.unit('cm') : unit}</span>
+      </Flex>
+    </Box>
+  )
+}
+
+/** The selected thing in numbers, and what it is. */
+export function Numbers({
+  hand,
+  glass,
+  species,
+  lit,
+}: {
+  hand: BoardInHand
+  glass: Glass
+  species: readonly Species[]
+  lit: Readonly<Record<string, Lit>>
+}) {
+  const { shown, selected } = hand
+  const thing = selected.length === 1 ? thingOf(shown, selected[0]) : undefined
+  if (selected.length > 1)
+    return (
+      <Box fontSize="sm" mb={3}>
+        {selected.length} things are taken together; the arrow keys move them all.
+      </Box>
+    )
+  if (!thing) return null
+  return (
+    <Box
+      as="section"
+      aria-label="In numbers"
+      mb={4}
+      borderLeft="3px solid"
+      borderColor="water"
+      pl={3}
+    >
+      <Box className="serif" fontSize="lg" fontWeight={620}>
+        {'patch' in thing ? `${thing.stake} ${thing.name}` : thing.label}
+      </Box>
+      <Ends hand={hand} glass={glass} thing={thing} />
+      {'patch' in thing ? (
+        <OfPlanting
+          hand={hand}
+          planting={thing}
+          glass={glass}
+          species={species}
+          lit={lit[thing.id]}
+        />
+      ) : (
+        <OfPiece hand={hand} piece={thing} />
+      )}
+      <Flex gap={4} mt={2}>
+        <Button look="quiet" size="line" onClick={hand.duplicate}>
+          once more
+        </Button>
+        <Button look="clay" size="line" onClick={hand.remove}>
+          take it off
+        </Button>
+      </Flex>
+    </Box>
+  )
+}
+
+/** Its four edges, its foot and top, and a turn. */
+function Ends({
+  hand,
+  glass,
+  thing,
+}: {
+  hand: BoardInHand
+  glass: Glass
+  thing: BoardPlanting | BoardPiece
+}) {
+  const { id } = thing
+  const box = boxOf(planOf(thing))
+  const size = (ends: Parameters<typeof resizeThing>[3]) =>
+    hand.commit(resizeThing(hand.board, glass, id, ends))
+  return (
+    <Flex gap={2.5} wrap="wrap" mt={1}>
+      <Figure key={`l${id}`} label="Left" cm={box.left} onSay={(left) => size({ left })} />
+      <Figure key={`r${id}`} label="Right" cm={box.right} onSay={(right) => size({ right })} />
+      <Figure key={`f${id}`} label="Front" cm={box.front} onSay={(front) => size({ front })} />
+      <Figure key={`b${id}`} label="Back" cm={box.back} onSay={(back) => size({ back })} />
+      {'patch' in thing ? null : <Heights piece={thing} size={size} />}
+      <Figure
+        key={`t${id}`}
+        label="Turn by"
+        cm={0}
+        unit="°"
+        onSay={(degrees) => hand.commit(turnThing(hand.board, glass, id, degrees))}
+      />
+    </Flex>
+  )
+}
+
+function Heights({
+  piece,
+  size,
+}: {
+  piece: BoardPiece
+  size: (ends: { foot?: number; top?: number }) => void
+}) {
+  const { foot, top } = spanOfHeight(piece)
+  return (
+    <>
+      <Figure key={`o${piece.id}`} label="Foot" cm={foot} onSay={(to) => size({ foot: to })} />
+      <Figure key={`p${piece.id}`} label="Top" cm={top} onSay={(to) => size({ top: to })} />
+    </>
+  )
+}
+
+function OfPlanting({
+  hand,
+  planting,
+  glass,
+  species,
+  lit,
+}: {
+  hand: BoardInHand
+  planting: BoardPlanting
+  glass: Glass
+  species: readonly Species[]
+  lit: Lit | undefined
+}) {
+  const say = (says: Partial<BoardPlanting>) =>
+    hand.commit(sayOfPlanting(hand.board, planting.id, says))
+  const under = perchAt(hand.shown, planting.patch)
+  return (
+    <Flex gap={3} wrap="wrap" mt={2} align="flex-end" fontSize="sm">
+      <KindChoice planting={planting} glass={glass} species={species} lit={lit} onSay={say} />
+      <Figure
+        key={`n${planting.id}`}
+        label="Stems or crowns"
+        cm={planting.stems}
+        unit=""
+        onSay={(count) => say({ stems: Math.min(2000, Math.max(1, Math.round(count))) })}
+      />
+      <Box as="label">
+        <Box as="span" display="block" color="pencil">
+          Zone
+        </Box>
+        <Select
+          value={planting.zone}
+          onChange={(event) => say({ zone: event.target.value as BoardPlanting['zone'] })}
+        >
+          {ZONES.map((zone) => (
+            <option key={zone}>{zone}</option>
+          ))}
+        </Select>
+      </Box>
+      {under || planting.perch ? (
+        <Flex as="label" gap={2} align="center" minH="42px">
+          <Tick
+            type="checkbox"
+            checked={planting.perch !== null}
+            onChange={(event) => say({ perch: event.target.checked ? under : null })}
+          />
+          grows on{' '}
+          {hand.shown.pieces.find(({ id }) => id === (planting.perch ?? under)?.hardscapeId)
+            ?.label ?? 'a piece'}
+        </Flex>
+      ) : null}
+      {lit ? (
+        <Box color="pencil" minH="42px" display="flex" alignItems="center">
+          about {Math.round(lit.now)} µmol now, {Math.round(lit.later)} in eight weeks
+        </Box>
+      ) : null}
+    </Flex>
+  )
+}
+
+/** Which kind it is, with those first that suit its spot, and why the others do not. */
+function KindChoice({
+  planting,
+  glass,
+  species,
+  lit,
+  onSay,
+}: {
+  planting: BoardPlanting
+  glass: Glass
+  species: readonly Species[]
+  lit: Lit | undefined
+  onSay: (says: Partial<BoardPlanting>) => void
+}) {
+  const { left, right, front, back } = boxOf(planting.patch)
+  const kinds = bySuiting(species, {
+    lit: lit ?? null,
+    roomCm: glass.waterlineCm - (planting.perch?.heightCm ?? 0),
+    widthCm: Math.min(right - left, back - front),
+  })
+  return (
+    <label>
+      <Box as="span" display="block" color="pencil">
+        Kind, what suits this spot first
+      </Box>
+      <Select
+        value={planting.speciesId}
+        maxW="280px"
+        onChange={(event) => {
+          const kind = species.find(({ id }) => id === event.target.value)
+          if (kind) onSay({ speciesId: kind.id, name: kind.name })
+        }}
+      >
+        {kinds.map(({ species: { id, name }, unfit }) => (
+          <option key={id} value={id}>
+            {name}
+            {unfit.length > 0 ? ` (${unfit.map((one) => UNFIT_WORDS[one]).join(', ')})` : ''}
+          </option>
+        ))}
+      </Select>
+    </label>
+  )
+}
+
+function OfPiece({ hand, piece }: { hand: BoardInHand; piece: BoardPiece }) {
+  const say = (says: Parameters<typeof sayOfPiece>[2]) =>
+    hand.commit(sayOfPiece(hand.board, piece.id, says))
+  const [label, setLabel] = useState<string | null>(null)
+  const take = () => {
+    const next = label?.trim()
+    setLabel(null)
+    if (next) say({ label: next.slice(0, 120) })
+  }
+  return (
+    <Flex gap={3} wrap="wrap" mt={2} align="flex-end" fontSize="sm">
+      <Box as="label">
+        <Box as="span" display="block" color="pencil">
+          Called
+        </Box>
+        <Input
+          value={label ?? piece.label}
+          onChange={(event) => setLabel(event.target.value)}
+          onBlur={take}
+          onKeyDown={(event) => {
+            if (event.key === 'Enter') take()
+          }}
+        />
+      </Box>
+      <Flex as="label" gap={2} align="center" minH="42px">
+        <Tick
+          type="checkbox"
+          checked={piece.focal}
+          onChange={(event) => say({ focal: event.target.checked })}
+        />
+        the eye rests on it
+      </Flex>
+    </Flex>
+  )
+}

@@ -1,0 +1,149 @@
+'use client'
+
+import { useMemo, useRef } from 'react'
+import { boxOf, planOf, thingOf } from '@/core/board/board'
+import type { PieceShape } from '@/core/board/shapes'
+import { matureOutline } from '@/core/board/warnings'
+import type { BoardPlanting, Species } from '@/core/history/types'
+import { softOutline } from '@/ui/drawing/geometry'
+import { Handles, type Handle } from './handles.client'
+import { useHandling } from './handling.client'
+import { sheetOf, toPage, type Sheet } from './sheet'
+import { Frame, Piece, PlantingAbove, SheetSvg } from './things.client'
+import { useDrawing } from './use-drawing.client'
+import { focused, type ViewProps } from './view-props'
+
+const colour = (name: string) => `var(--chakra-colors-${name})`
+
+export interface PlanProps extends ViewProps {
+  kind: Species
+  shape: PieceShape
+  freehand: boolean
+  /** Where the side view cuts, cm from the left. */
+  cutAt: number
+  onRefused: (says: string | null) => void
+}
+
+/** The tank from above: where things are drawn. Front below. */
+export function PlanSheet(props: PlanProps) {
+  const { hand, glass, scale, species, cutAt } = props
+  const svg = useRef<SVGSVGElement>(null)
+  const sheet = useMemo(
+    () => sheetOf(glass.lengthCm, glass.depthCm, scale),
+    [glass.lengthCm, glass.depthCm, scale],
+  )
+  const { bind, bindEdge } = useHandling(hand, glass, sheet, svg, 'plan')
+  const drawing = useDrawing({ ...props, sheet, svg })
+  const { shown, selected, tool } = hand
+  const only = selected.length === 1 ? thingOf(shown, selected[0]) : undefined
+  const floor = {
+    x: sheet.x(0),
+    y: sheet.y(glass.depthCm),
+    width: glass.lengthCm * scale,
+    height: glass.depthCm * scale,
+  }
+  return (
+    <SheetSvg ref={svg} sheet={sheet} says="From above" view="plan">
+      <rect {...floor} fill={colour('margin')} onClick={() => hand.select(null)} />
+      <PlanThings {...props} sheet={sheet} bind={bind} />
+      {only && 'patch' in only ? (
+        <path
+          transform={toPage(sheet)}
+          d={softOutline(matureOutline(only, species.get(only.speciesId)))}
+          fill="none"
+          stroke={colour('pencil')}
+          strokeDasharray="2 3"
+          vectorEffect="non-scaling-stroke"
+          style={{ pointerEvents: 'none' }}
+        />
+      ) : null}
+      <path
+        d={`M${sheet.x(cutAt)} ${sheet.y(0)}V${sheet.y(glass.depthCm)}`}
+        stroke={colour('water')}
+        strokeDasharray="1 4"
+        strokeWidth={1.4}
+        style={{ pointerEvents: 'none' }}
+      />
+      <Frame sheet={sheet} says="from above" ends={['front', 'back']} />
+      {only && tool === 'select' ? (
+        <Handles handles={cornersOf(sheet, only)} id={only.id} bindEdge={bindEdge} />
+      ) : null}
+      {tool === 'planting' || tool === 'piece' ? (
+        <rect
+          {...drawing.bind()}
+          {...floor}
+          fill="transparent"
+          data-testid="drawing-ground"
+          style={{ cursor: 'crosshair', touchAction: 'none' }}
+        />
+      ) : null}
+      {drawing.path ? (
+        <path
+          d={drawing.path}
+          fill={colour('wash')}
+          fillOpacity={0.5}
+          stroke={colour('water')}
+          strokeWidth={1.6}
+          style={{ pointerEvents: 'none' }}
+        />
+      ) : null}
+    </SheetSvg>
+  )
+}
+
+/** All that stands, the lowest first. */
+function PlanThings({
+  hand,
+  species,
+  pencilled,
+  onKey,
+  sheet,
+  bind,
+}: ViewProps & { sheet: Sheet; bind: (id: string) => object }) {
+  const { shown, selected } = hand
+  const handling = {
+    bind,
+    onKey: (event: React.KeyboardEvent, id: string) => onKey(event, id, 'plan'),
+    onFocus: (id: string) => focused(hand, id),
+  }
+  const of = (id: string) => ({
+    sheet,
+    handling,
+    chosen: selected.includes(id),
+    pencil: pencilled.has(id),
+  })
+  const planting = (one: BoardPlanting) => (
+    <PlantingAbove
+      key={one.id}
+      planting={one}
+      species={species.get(one.speciesId)}
+      {...of(one.id)}
+    />
+  )
+  const plantings = [...shown.plantings].sort((a, b) => layerOf(a) - layerOf(b))
+  return (
+    <>
+      {plantings.filter((one) => layerOf(one) === 0).map(planting)}
+      {shown.pieces.map((piece) => (
+        <Piece key={piece.id} piece={piece} outline={piece.footprint} {...of(piece.id)} />
+      ))}
+      {plantings.filter((one) => layerOf(one) > 0).map(planting)}
+    </>
+  )
+}
+
+/** What lies over the others is drawn, and taken hold of, after them: what grows on stones, then floaters. */
+function layerOf({ zone, perch }: BoardPlanting): number {
+  if (zone === 'surface') return 2
+  return perch === null ? 0 : 1
+}
+
+function cornersOf(sheet: Sheet, thing: Parameters<typeof planOf>[0]): Handle[] {
+  const { left, right, front, back } = boxOf(planOf(thing))
+  return [
+    { x: sheet.x(left), y: sheet.y(front), edges: ['left', 'front'], says: 'left front corner' },
+    { x: sheet.x(right), y: sheet.y(front), edges: ['right', 'front'], says: 'right front corner' },
+    { x: sheet.x(left), y: sheet.y(back), edges: ['left', 'back'], says: 'left back corner' },
+    { x: sheet.x(right), y: sheet.y(back), edges: ['right', 'back'], says: 'right back corner' },
+  ]
+}

@@ -1,0 +1,123 @@
+'use client'
+
+import { useMemo, useRef } from 'react'
+import { boxOf, depthAt, middleOf, spanOfHeight } from '@/core/board/board'
+import type { Point } from '@/core/history/types'
+import { footOf } from './front-sheet.client'
+import { useHandling } from './handling.client'
+import { sheetOf, type Sheet } from './sheet'
+import { Codes, Frame, Piece, PlantingUpright, SheetSvg, Water, WaterLine } from './things.client'
+import { focused, heightOf, type ViewProps } from './view-props'
+
+const colour = (name: string) => `var(--chakra-colors-${name})`
+
+/** A cut across the tank: the ground from front to back, and what the cut meets. */
+export function SideSheet(props: ViewProps & { cutAt: number }) {
+  const { hand, glass, scale, cutAt } = props
+  const svg = useRef<SVGSVGElement>(null)
+  const sheet = useMemo(
+    () => sheetOf(glass.depthCm, glass.heightCm, scale),
+    [glass.depthCm, glass.heightCm, scale],
+  )
+  const { bind } = useHandling(hand, glass, sheet, svg, 'side')
+  const depth = (z: number) => sheet.y(depthAt(hand.shown, glass, { x: cutAt, z }))
+  const [front, back, bottom] = [sheet.x(0), sheet.x(glass.depthCm), sheet.y(0)]
+  return (
+    <SheetSvg
+      ref={svg}
+      sheet={sheet}
+      says={`From the side, cut at ${Math.round(cutAt)} cm`}
+      view="side"
+    >
+      <Water sheet={sheet} waterlineCm={glass.waterlineCm} onClick={() => hand.select(null)} />
+      <SideThings {...props} sheet={sheet} bind={bind} />
+      <path
+        d={`M${front} ${bottom}V${depth(0)}L${back} ${depth(glass.depthCm)}V${bottom}Z`}
+        fill={colour('ground')}
+        stroke={colour('ink')}
+        strokeWidth={1}
+        style={{ pointerEvents: 'none' }}
+      />
+      <WaterLine sheet={sheet} waterlineCm={glass.waterlineCm} />
+      <Codes
+        sheet={sheet}
+        of={hand.shown.plantings
+          .filter(({ patch }) => meets(patch, cutAt))
+          .map((one) => ({
+            id: one.id,
+            stake: one.stake,
+            at: middleOf(one.patch).z,
+            footCm: footOf(one, hand.shown, glass),
+            floats: one.zone === 'surface',
+          }))}
+      />
+      <Frame sheet={sheet} says={`cut at ${Math.round(cutAt)} cm, front on the left`} open />
+    </SheetSvg>
+  )
+}
+
+function SideThings(
+  props: ViewProps & { cutAt: number; sheet: Sheet; bind: (id: string) => object },
+) {
+  const { hand, glass, species, pencilled, onKey, cutAt, sheet, bind } = props
+  const { shown, selected } = hand
+  const handling = {
+    bind,
+    onKey: (event: React.KeyboardEvent, id: string) => onKey(event, id, 'side'),
+    onFocus: (id: string) => focused(hand, id),
+  }
+  const of = (id: string) => ({
+    sheet,
+    handling,
+    chosen: selected.includes(id),
+    pencil: pencilled.has(id),
+  })
+  const backFirst = [...shown.plantings].sort((a, b) => middleOf(b.patch).x - middleOf(a.patch).x)
+  return (
+    <>
+      {shown.pieces
+        .filter(({ footprint }) => meets(footprint, cutAt))
+        .map((piece) => (
+          <Piece key={piece.id} piece={piece} outline={sideOf(piece)} {...of(piece.id)} />
+        ))}
+      {backFirst
+        .filter(({ patch }) => meets(patch, cutAt))
+        .map((one) => {
+          const { front, back } = boxOf(one.patch)
+          const foot = footOf(one, shown, glass)
+          return (
+            <PlantingUpright
+              key={one.id}
+              planting={one}
+              species={species.get(one.speciesId)}
+              grown={undefined}
+              span={[front, back]}
+              footCm={foot}
+              heightCm={Math.min(heightOf(one, props), glass.heightCm - foot)}
+              {...of(one.id)}
+            />
+          )
+        })}
+    </>
+  )
+}
+
+/** Whether the cut goes through an outline of the plan. */
+function meets(outline: readonly Point[], cutAt: number): boolean {
+  const { left, right } = boxOf(outline)
+  return left <= cutAt && right >= cutAt
+}
+
+/** A piece cut across: a hump from front to back. */
+function sideOf(piece: Parameters<typeof spanOfHeight>[0] & { footprint: readonly Point[] }) {
+  const { front, back } = boxOf(piece.footprint)
+  const { foot, top } = spanOfHeight(piece)
+  const [shoulder, tall] = [(back - front) * 0.12, foot + (top - foot) * 0.7]
+  return [
+    [front, foot],
+    [front + shoulder, tall],
+    [(front + back) / 2, top],
+    [back - shoulder, tall],
+    [back, foot],
+  ] satisfies Point[]
+}

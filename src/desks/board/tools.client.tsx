@@ -1,0 +1,195 @@
+'use client'
+
+import { Box, chakra, Flex } from '@chakra-ui/react'
+import { PIECE_SHAPES } from '@/core/board/shapes'
+import type { Species } from '@/core/history/types'
+import { Button } from '@/ui/kit/button.client'
+import { Select, Tick } from '@/ui/kit/input.client'
+import type { BoardInHand, Tool } from './use-board.client'
+
+const TOOLS: readonly { tool: Tool; says: string; hint: string }[] = [
+  {
+    tool: 'select',
+    says: 'move',
+    hint: 'Drag anything, in any view. Corners make it larger. Shift takes several; Alt leaves the ruler.',
+  },
+  {
+    tool: 'planting',
+    says: 'draw a planting',
+    hint: 'Draw its place from above, from corner to corner; a tap sets one plant.',
+  },
+  {
+    tool: 'piece',
+    says: 'draw stone or wood',
+    hint: 'Draw its place from above, from corner to corner; a tap lays one of the usual size.',
+  },
+  {
+    tool: 'ground',
+    says: 'shape the ground',
+    hint: 'From the front: drag the round marks along the front glass, the square ones along the back; a tap between two sets another.',
+  },
+]
+
+interface Choice {
+  kindId: string
+  shapeName: string
+  freehand: boolean
+}
+
+/** What the hand holds, as words, with a hint of what it does, or what went wrong. */
+export function DrawTools({
+  hand,
+  problem,
+  ...choices
+}: {
+  hand: BoardInHand
+  species: readonly Species[]
+  choice: Choice
+  onKind: (id: string) => void
+  onShape: (name: string) => void
+  onFreehand: (on: boolean) => void
+  problem: string | null
+}) {
+  return (
+    <Box>
+      <Flex gap={5} align="center" wrap="wrap">
+        <Flex gap={5} wrap="wrap" role="group" aria-label="What the hand does">
+          {TOOLS.map(({ tool, says }) => (
+            <chakra.button
+              type="button"
+              key={tool}
+              aria-pressed={hand.tool === tool}
+              onClick={() => hand.setTool(tool)}
+              minH="40px"
+              cursor="pointer"
+              borderBottom="2px solid"
+              borderColor={hand.tool === tool ? 'ink' : 'transparent'}
+              fontWeight={hand.tool === tool ? 650 : 430}
+            >
+              {says}
+            </chakra.button>
+          ))}
+        </Flex>
+        <Flex gap={3} ml="auto">
+          <Button look="quiet" size="line" onClick={hand.undo} disabled={!hand.canUndo}>
+            undo
+          </Button>
+          <Button look="quiet" size="line" onClick={hand.redo} disabled={!hand.canRedo}>
+            redo
+          </Button>
+        </Flex>
+      </Flex>
+      <Flex gap={4} align="center" wrap="wrap" fontSize="sm" color="pencil" minH="46px">
+        <OfWhat tool={hand.tool} {...choices} />
+        <Box role="status" color={problem ? 'clay' : 'pencil'}>
+          {problem ?? TOOLS.find(({ tool }) => tool === hand.tool)?.hint}
+        </Box>
+      </Flex>
+    </Box>
+  )
+}
+
+/** Which plant, which shape. */
+function OfWhat({
+  tool,
+  species,
+  choice,
+  onKind,
+  onShape,
+  onFreehand,
+}: {
+  tool: Tool
+  species: readonly Species[]
+  choice: Choice
+  onKind: (id: string) => void
+  onShape: (name: string) => void
+  onFreehand: (on: boolean) => void
+}) {
+  if (tool === 'planting')
+    return (
+      <>
+        <label>
+          of{' '}
+          <Select
+            value={choice.kindId}
+            onChange={(event) => onKind(event.target.value)}
+            color="ink"
+          >
+            {species.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </Select>
+        </label>
+        <chakra.label display="flex" gap={2} alignItems="center">
+          <Tick
+            type="checkbox"
+            checked={choice.freehand}
+            onChange={(event) => onFreehand(event.target.checked)}
+          />
+          freehand
+        </chakra.label>
+      </>
+    )
+  if (tool !== 'piece') return null
+  return (
+    <label>
+      shaped like{' '}
+      <Select
+        value={choice.shapeName}
+        onChange={(event) => onShape(event.target.value)}
+        color="ink"
+      >
+        {PIECE_SHAPES.map(({ name }) => (
+          <option key={name}>{name}</option>
+        ))}
+      </Select>
+    </label>
+  )
+}
+
+export type SeenIn = 0 | 30 | 91 | 182
+const SEEN: readonly { days: SeenIn; says: string }[] = [
+  { days: 0, says: 'today' },
+  { days: 30, says: 'in a month' },
+  { days: 91, says: 'in 3 months' },
+  { days: 182, says: 'in 6 months' },
+]
+
+/** On which day the drawing is seen: to draw today, in pencil later. */
+export function SeenRow({
+  seen,
+  onSeen,
+  ready,
+}: {
+  seen: SeenIn
+  onSeen: (days: SeenIn) => void
+  ready: boolean
+}) {
+  return (
+    <Flex gap={5} align="center" wrap="wrap" mt={2} role="group" aria-label="Seen">
+      <Box as="span" className="serif" fontSize="lg">
+        Seen
+      </Box>
+      {SEEN.map(({ days, says }) => (
+        <chakra.button
+          type="button"
+          key={days}
+          aria-pressed={seen === days}
+          aria-disabled={!ready && days > 0}
+          onClick={() => (ready || days === 0 ? onSeen(days) : undefined)}
+          minH="40px"
+          cursor="pointer"
+          color={days === 0 ? 'ink' : 'pencil'}
+          borderBottom="2px"
+          borderBottomStyle={days === 0 ? 'solid' : 'dashed'}
+          borderColor={seen === days ? 'ink' : 'transparent'}
+          fontWeight={seen === days ? 650 : 430}
+        >
+          {says}
+        </chakra.button>
+      ))}
+    </Flex>
+  )
+}

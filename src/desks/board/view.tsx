@@ -1,0 +1,60 @@
+import { boardOf } from '@/core/board/board'
+import { between } from '@/core/board/between'
+import { Box } from '@chakra-ui/react'
+import { tankNow } from '@/core/history/tank-at'
+import type { Board } from '@/core/history/types'
+import { now } from '@/data/clock'
+import { database } from '@/data/database'
+import { plantable } from '@/data/facts/board'
+import { stampOf } from '@/data/stamp'
+import { storyOr404 } from '@/data/tank'
+import { sayDay } from '@/ui/when'
+import { BoardPage } from './board.client'
+import { sayDifference } from './difference'
+
+/** The drawing board: the tank as it stands, or a draft of it, to be drawn by hand. */
+export async function BoardDesk({ slug, draftId }: { slug: string; draftId: string | null }) {
+  const story = await storyOr404(slug)
+  const at = now()
+  const tank = tankNow(story, at)
+  const stood = boardOf(tank)
+  if (!stood)
+    return (
+      <Box as="main" px={{ base: 3, md: 8 }} py={4} className="serif" fontSize="lg">
+        Nothing is laid in {story.vessel.name} yet: its ground comes first.
+      </Box>
+    )
+  const draft = story.drafts.find(({ id }) => id === draftId) ?? null
+  const { lengthCm, depthCm, heightCm, waterlineCm, glassMm } = tank.vessel
+  return (
+    <BoardPage
+      key={draft?.id ?? 'today'}
+      model={{
+        slug,
+        name: story.vessel.name,
+        glass: { lengthCm, depthCm, heightCm, waterlineCm, glassMm },
+        stood,
+        stamp: stampOf(stood),
+        draft: draft && {
+          id: draft.id,
+          name: draft.name,
+          board: draft.board,
+          stamp: stampOf(draft.board),
+          sinceAltered: sayDifference(draft.basis, stood),
+        },
+        drafts: story.drafts.map((one) => ({
+          id: one.id,
+          name: one.name,
+          says: `${countOf(stood, one.board)}, drawn ${sayDay(one.changedAt, story.vessel.timeZone, at)}`,
+        })),
+        species: await plantable(await database()),
+      }}
+    />
+  )
+}
+
+function countOf(stood: Board, board: Board): string {
+  const changed = between(stood, board).things.filter(({ fate }) => fate !== 'kept').length
+  if (changed === 0) return 'as it stands'
+  return changed === 1 ? 'one thing otherwise' : `${changed} things otherwise`
+}

@@ -1,0 +1,146 @@
+'use client'
+
+import { Box, chakra, Flex } from '@chakra-ui/react'
+import { useMemo, useState } from 'react'
+import { unpackStage } from '@/core/layout/pack-stage'
+import { sceneOn } from '@/core/layout/scene'
+import { Elevation } from '@/ui/drawing/elevation'
+import { Slider } from '@/ui/kit/input.client'
+import { useWidth } from '@/ui/use-width.client'
+import { FrontSheet } from './front-sheet.client'
+import type { Axes } from './handling.client'
+import { PlanSheet, type PlanProps } from './plan-sheet.client'
+import { commonScale } from './sheet'
+import { SideSheet } from './side-sheet.client'
+import type { Weighed } from './weighed'
+
+/** Room for the three views, px. */
+const HEIGHT = 500
+const NARROW = 620
+
+/** Front over plan on one scale, the side beside the front; on a narrow page one view at a time. */
+export function Views({
+  hand,
+  glass,
+  species,
+  pencilled,
+  onKey,
+  kind,
+  shape,
+  freehand,
+  onRefused,
+  grown,
+}: Omit<PlanProps, 'scale' | 'cutAt'>) {
+  const [ref, width] = useWidth<HTMLDivElement>(740)
+  const [cutAt, setCutAt] = useState(Math.round(glass.lengthCm / 2))
+  const [alone, setAlone] = useState<Axes>('plan')
+  const narrow = width < NARROW
+  const scale = commonScale(glass, width, HEIGHT, narrow ? 'one' : 'three')
+  const shared = { hand, glass, scale, species, pencilled, onKey, grown }
+  const shown = (view: Axes) => !narrow || alone === view
+  return (
+    <Box ref={ref}>
+      {narrow ? (
+        <Flex gap={4} mb={1} role="group" aria-label="View">
+          {(['plan', 'front', 'side'] as const).map((view) => (
+            <ViewChoice key={view} view={view} chosen={alone === view} onChoose={setAlone} />
+          ))}
+        </Flex>
+      ) : null}
+      <Flex wrap="wrap" align="flex-start">
+        {shown('front') ? <FrontSheet {...shared} /> : null}
+        {shown('side') ? <SideSheet {...shared} cutAt={cutAt} /> : null}
+      </Flex>
+      <Flex wrap="wrap" align="flex-start">
+        {shown('plan') ? (
+          <PlanSheet
+            {...shared}
+            kind={kind}
+            shape={shape}
+            freehand={freehand}
+            cutAt={cutAt}
+            onRefused={onRefused}
+          />
+        ) : null}
+        {narrow && alone !== 'side' ? null : (
+          <CutAt cutAt={cutAt} lengthCm={glass.lengthCm} onCut={setCutAt} />
+        )}
+      </Flex>
+    </Box>
+  )
+}
+
+const VIEW_NAMES: Record<Axes, string> = {
+  plan: 'from above',
+  front: 'from the front',
+  side: 'from the side',
+}
+
+function ViewChoice({
+  view,
+  chosen,
+  onChoose,
+}: {
+  view: Axes
+  chosen: boolean
+  onChoose: (view: Axes) => void
+}) {
+  return (
+    <chakra.button
+      type="button"
+      aria-pressed={chosen}
+      onClick={() => onChoose(view)}
+      minH="44px"
+      cursor="pointer"
+      borderBottom="2px solid"
+      borderColor={chosen ? 'ink' : 'transparent'}
+      fontWeight={chosen ? 650 : 430}
+    >
+      {VIEW_NAMES[view]}
+    </chakra.button>
+  )
+}
+
+function CutAt({
+  cutAt,
+  lengthCm,
+  onCut,
+}: {
+  cutAt: number
+  lengthCm: number
+  onCut: (cm: number) => void
+}) {
+  return (
+    <chakra.label fontSize="sm" color="pencil" pl={4} pt={3}>
+      <Box as="span" display="block">
+        The side view cuts at {cutAt} cm
+      </Box>
+      <Slider
+        min={0}
+        max={Math.floor(lengthCm)}
+        value={cutAt}
+        onChange={(event) => onCut(Number(event.target.value))}
+      />
+    </chakra.label>
+  )
+}
+
+/** The drawing some weeks on, by the growth of this tank and its kinds: pencil. */
+export function Aged({ weighed, days, name }: { weighed: Weighed; days: number; name: string }) {
+  const [ref, width] = useWidth<HTMLDivElement>(740)
+  const scene = useMemo(
+    () => sceneOn(unpackStage(weighed.stage), weighed.today + days),
+    [weighed, days],
+  )
+  return (
+    <Box ref={ref}>
+      <Elevation
+        scene={scene}
+        width={width}
+        maxHeight={HEIGHT}
+        alarmed={new Set()}
+        title={`${name} as drawn, ${days} days on`}
+      />
+    </Box>
+  )
+}

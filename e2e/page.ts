@@ -68,6 +68,7 @@ export const VIEWS = [
   ['look', '/tanks/tarn'],
   ['round', '/tanks/tarn/round'],
   ['water', '/tanks/tarn/water'],
+  ['board', '/tanks/tarn/board'],
   ['rescape', '/tanks/tarn/rescape'],
   ['book', '/tanks/tarn/book'],
   ['log', '/tanks/tarn/book?log=reading'],

@@ -7,9 +7,10 @@ import { PIECE_SHAPES } from '@/core/board/shapes'
 import type { Board, Glass, Species } from '@/core/history/types'
 import { unpackStage } from '@/core/layout/pack-stage'
 import { sceneOn } from '@/core/layout/scene'
+import { FetchDrawings } from './fetch.client'
 import { sayDifference } from './difference'
 import type { Axes } from './handling.client'
-import { boardKeys, keyed } from './keys.client'
+import { keyed, useBoardKeys } from './keys.client'
 import { Leave, type DraftLine } from './leave.client'
 import { MarginNotes } from './margin.client'
 import { Numbers } from './numbers.client'
@@ -17,7 +18,8 @@ import { ThingsList } from './things-list.client'
 import { DrawTools, SeenRow, type SeenIn } from './tools.client'
 import { useBoard, type BoardInHand } from './use-board.client'
 import { useWeighed } from './use-weighed.client'
-import { Aged, Views } from './views.client'
+import { Aged } from './beside.client'
+import { Views } from './views.client'
 
 export interface BoardModel {
   slug: string
@@ -49,16 +51,10 @@ export function BoardPage({ model }: { model: BoardModel }) {
   const { weighed, problem } = useWeighed(slug, hand.board)
   const onKey = (event: React.KeyboardEvent, id: string, axes: Axes) =>
     keyed(event, id, axes, hand, glass)
+  useBoardKeys(hand)
   const difference = sayDifference(stood, hand.shown)
   return (
-    <Box
-      as="main"
-      px={{ base: 3, md: 8 }}
-      pt={3}
-      pb={4}
-      maxW="77.5rem"
-      onKeyDown={(event) => boardKeys(event, hand)}
-    >
+    <Box as="main" px={{ base: 3, md: 8 }} pt={3} pb={4} maxW="77.5rem">
       <Title name={model.name} draft={draft?.name ?? null} difference={difference} />
       <Told model={model} hand={hand} />
       <Flex
@@ -85,6 +81,7 @@ export function BoardPage({ model }: { model: BoardModel }) {
           onKey={onKey}
         />
       </Box>
+      <FetchDrawings slug={slug} />
       <Leave model={model} hand={hand} changed={difference !== null} />
     </Box>
   )
@@ -142,6 +139,10 @@ function Drawing({
   const [shapeName, setShapeName] = useState(PIECE_SHAPES[2].name)
   const [freehand, setFreehand] = useState(false)
   const [seen, setSeen] = useState<SeenIn>(0)
+  const [besideId, setBesideId] = useState('')
+  const others = othersOf(model)
+  const other = others.find(({ id }) => id === besideId) ?? null
+  const { weighed: otherWeighed } = useWeighed(model.slug, other?.board ?? null)
   const species = useMemo(() => new Map(model.species.map((one) => [one.id, one])), [model.species])
   const pencilled = useMemo(() => otherwise(stood, hand.shown), [stood, hand.shown])
   const grown = useMemo(() => grownOf(weighed), [weighed])
@@ -156,7 +157,7 @@ function Drawing({
         onFreehand={setFreehand}
         problem={refused ?? problem}
       />
-      {seen === 0 || !weighed ? (
+      {(seen === 0 && !other) || !weighed ? (
         <Views
           hand={hand}
           glass={glass}
@@ -170,12 +171,30 @@ function Drawing({
           onRefused={setRefused}
         />
       ) : (
-        <Aged weighed={weighed} days={seen} name={model.name} />
+        <Aged
+          weighed={weighed}
+          days={seen}
+          name={model.draft?.name ?? 'as you draw it'}
+          beside={other && { name: other.name, weighed: otherWeighed }}
+        />
       )}
-      <SeenRow seen={seen} onSeen={setSeen} ready={weighed !== null} />
+      <SeenRow
+        seen={seen}
+        onSeen={setSeen}
+        ready={weighed !== null}
+        others={others}
+        beside={besideId}
+        onBeside={setBesideId}
+      />
     </Box>
   )
 }
+
+/** What a drawing can be laid beside: the tank as it stands, and the other drafts. */
+const othersOf = ({ stood, draft, drafts }: BoardModel) => [
+  { id: 'stood', name: 'the tank as it stands', board: stood },
+  ...drafts.filter(({ id }) => id !== draft?.id),
+]
 
 /** What stands otherwise than in the tank today. */
 const otherwise = (stood: Board, board: Board): ReadonlySet<string> =>

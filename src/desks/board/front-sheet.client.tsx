@@ -74,6 +74,7 @@ function FrontThings(props: ViewProps & { sheet: Sheet; bind: (id: string) => ob
     pencil: pencilled.has(id),
   })
   const farFirst = [...shown.plantings].sort((a, b) => middleOf(b.patch).z - middleOf(a.patch).z)
+  const pieces = [...shown.pieces].sort((a, b) => middleOf(b.footprint).z - middleOf(a.footprint).z)
   const isBehind = ({ patch }: BoardPlanting) => middleOf(patch).z > glass.depthCm * BEHIND
   const upright = (one: BoardPlanting) => {
     const { left, right } = boxOf(one.patch)
@@ -94,7 +95,7 @@ function FrontThings(props: ViewProps & { sheet: Sheet; bind: (id: string) => ob
   return (
     <>
       {farFirst.filter(isBehind).map(upright)}
-      {shown.pieces.map((one) => (
+      {pieces.map((one) => (
         <Piece key={one.id} piece={one} outline={one.outline} {...of(one.id)} />
       ))}
       {farFirst.filter((one) => !isBehind(one)).map(upright)}

@@ -1,5 +1,6 @@
 'use client'
 
+import { useEffect, useRef } from 'react'
 import { moveThings } from '@/core/board/edit'
 import type { Glass } from '@/core/history/types'
 import { stepOf, type Axes } from './handling.client'
@@ -23,6 +24,7 @@ export function keyed(
   if (event.key === 'Delete' || event.key === 'Backspace') {
     event.preventDefault()
     hand.remove()
+    toUndo()
   } else if (event.key === 'd' && !event.ctrlKey && !event.metaKey) {
     event.preventDefault()
     hand.duplicate()
@@ -32,19 +34,36 @@ export function keyed(
   }
 }
 
-/** Ctrl+Z and Ctrl+Shift+Z (or Ctrl+Y) anywhere on the board but in a field; Escape lets go. */
-export function boardKeys(event: React.KeyboardEvent, hand: BoardInHand): void {
-  const typing = (event.target as HTMLElement).matches('input, textarea, select')
-  if (typing) return
-  const key = event.key.toLowerCase()
-  if (event.key === 'Escape') {
+/** Ctrl+Z and Ctrl+Shift+Z (or Ctrl+Y) anywhere on the page but in a field; Escape lets go. */
+export function useBoardKeys(hand: BoardInHand): void {
+  const latest = useRef(hand)
+  useEffect(() => {
+    latest.current = hand
+  })
+  useEffect(() => {
+    const heard = (event: KeyboardEvent) => turnBack(event, latest.current)
+    document.addEventListener('keydown', heard)
+    return () => document.removeEventListener('keydown', heard)
+  }, [])
+}
+
+function turnBack(event: KeyboardEvent, hand: BoardInHand): void {
+  const { target, key, ctrlKey, metaKey, shiftKey } = event
+  if (target instanceof Element && target.matches('input, textarea, select')) return
+  if (key === 'Escape') {
     hand.select(null)
     hand.setTool('select')
   }
-  if (!event.ctrlKey && !event.metaKey) return
-  if (key === 'z' || key === 'y') {
-    event.preventDefault()
-    if (key === 'y' || event.shiftKey) hand.redo()
-    else hand.undo()
-  }
+  if (!ctrlKey && !metaKey) return
+  const letter = key.toLowerCase()
+  if (letter !== 'z' && letter !== 'y') return
+  event.preventDefault()
+  if (letter === 'y' || shiftKey) hand.redo()
+  else hand.undo()
 }
+
+/** What was taken off has no focus any more: it goes to the way back. */
+export function toUndo(): void {
+  requestAnimationFrame(() => document.getElementById(UNDO_ID)?.focus())
+}
+export const UNDO_ID = 'board-undo'

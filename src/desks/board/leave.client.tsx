@@ -3,6 +3,7 @@
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
+import type { Board } from '@/core/history/types'
 import { sayProblems, type Answer, type Sending } from '@/ui/ask.client'
 import { newId } from '@/ui/new-id'
 import { Overtaken } from '@/ui/overtaken'
@@ -18,6 +19,7 @@ export interface DraftLine {
   id: string
   name: string
   says: string
+  board: Board
 }
 type Act = (sending: Sending) => Promise<Answer<string>>
 
@@ -98,7 +100,11 @@ function useLeaving({ slug, draft, stamp }: BoardModel, hand: BoardInHand) {
       void run(
         (sending) =>
           keepTheDraft(slug, id, name, hand.board, known ? sending : { ...sending, seen: null }),
-        () => router.push(`${here}?draft=${id}`),
+        () => {
+          // What was drawn lives in the draft now; the board of the tank is the tank again.
+          if (!draft) hand.beginAgain()
+          router.push(`${here}?draft=${id}`)
+        },
       )
     },
     lay: (holds: 'all-along' | 'today') =>

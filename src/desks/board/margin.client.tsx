@@ -1,12 +1,10 @@
 'use client'
 
 import { Box, Flex } from '@chakra-ui/react'
-import type { Measures } from '@/core/quantity/measures'
-import { sayNumber } from '@/core/quantity/say'
 import { useMeasures } from '@/ui/measures.client'
 import { LevelMark } from '@/ui/marks/level-mark'
 import { Button } from '@/ui/kit/button.client'
-import { sayWeight } from '@/ui/say-glass'
+import { sumsOf } from './sums'
 import type { Weighed } from './weighed'
 
 /** What an old hand would say to the drawing, and what it comes to. */
@@ -81,38 +79,4 @@ export function MarginNotes({
       </Box>
     </>
   )
-}
-
-function sumsOf({ sums }: Weighed, measures: Measures): [string, string][] {
-  const litres = (value: number) => measures.say(value, 'L', Math.max(0.5, value * 0.03))
-  return [
-    ['water', litres(sums.waterLitres)],
-    ['ground', litres(sums.groundLitres)],
-    ...(sums.groundToAdd > 0
-      ? [['ground to buy, an eighth spare', litres(sums.groundToAdd)] as [string, string]]
-      : []),
-    ...(sums.stoneKg >= LEAST_KG
-      ? [['stones', sayWeight(sums.stoneKg, measures)] as [string, string]]
-      : []),
-    ...(sums.woodKg >= LEAST_KG
-      ? [['wood', sayWeight(sums.woodKg, measures)] as [string, string]]
-      : []),
-    ...sums.portions.map(({ stake, needs }): [string, string] => [stake, sayPortions(needs)]),
-    ['filled', `${sayWeight(sums.filledKg, measures)}; two people and a sound floor`],
-    ['drained', sayWeight(sums.drainedKg, measures)],
-  ]
-}
-
-/** Less is not worth a line. */
-const LEAST_KG = 0.5
-
-function sayPortions(needs: Weighed['sums']['portions'][number]['needs']): string {
-  switch (needs.of) {
-    case 'pots':
-      return `${needs.count} ${needs.count === 1 ? 'pot' : 'pots'}, or ${sayNumber(Math.ceil(needs.count / 2))} ${needs.count <= 2 ? 'cup' : 'cups'}`
-    case 'stems':
-      return `${needs.count} stems, ${needs.bunches} ${needs.bunches === 1 ? 'bunch' : 'bunches'}`
-    case 'crowns':
-      return `${needs.count} ${needs.count === 1 ? 'crown' : 'crowns'}`
-  }
 }

@@ -18,6 +18,7 @@ import { readNumber } from '@/core/quantity/read-number'
 import { useMeasures } from '@/ui/measures.client'
 import { Button } from '@/ui/kit/button.client'
 import { Input, Select, Tick } from '@/ui/kit/input.client'
+import { toUndo } from './keys.client'
 import type { BoardInHand } from './use-board.client'
 
 /** A figure of the selected thing: taken over by Enter or on leaving the field. What is no number leaves all as it was. */
@@ -49,6 +50,7 @@ function Figure({
         <Input
           w="58px"
           inputMode="decimal"
+          aria-label={label}
           value={typed ?? shown}
           onChange={(event) => setTyped(event.target.value)}
           onBlur={take}
@@ -111,7 +113,14 @@ export function Numbers({
         <Button look="quiet" size="line" onClick={hand.duplicate}>
           once more
         </Button>
-        <Button look="clay" size="line" onClick={hand.remove}>
+        <Button
+          look="clay"
+          size="line"
+          onClick={() => {
+            hand.remove()
+            toUndo()
+          }}
+        >
           take it off
         </Button>
       </Flex>
@@ -198,6 +207,7 @@ function OfPlanting({
           Zone
         </Box>
         <Select
+          aria-label="Zone"
           value={planting.zone}
           onChange={(event) => say({ zone: event.target.value as BoardPlanting['zone'] })}
         >
@@ -253,6 +263,7 @@ function KindChoice({
         Kind, what suits this spot first
       </Box>
       <Select
+        aria-label="Kind, what suits this spot first"
         value={planting.speciesId}
         maxW="280px"
         onChange={(event) => {

@@ -287,6 +287,7 @@ export function SheetSvg({
       role="group"
       aria-label={says}
       data-view={view}
+      data-scale={sheet.scale}
       style={{ display: 'block', maxWidth: '100%', height: 'auto', userSelect: 'none' }}
     >
       {children}

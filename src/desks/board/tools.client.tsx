@@ -5,6 +5,7 @@ import { PIECE_SHAPES } from '@/core/board/shapes'
 import type { Species } from '@/core/history/types'
 import { Button } from '@/ui/kit/button.client'
 import { Select, Tick } from '@/ui/kit/input.client'
+import { UNDO_ID } from './keys.client'
 import type { BoardInHand, Tool } from './use-board.client'
 
 const TOOLS: readonly { tool: Tool; says: string; hint: string }[] = [
@@ -71,7 +72,13 @@ export function DrawTools({
           ))}
         </Flex>
         <Flex gap={3} ml="auto">
-          <Button look="quiet" size="line" onClick={hand.undo} disabled={!hand.canUndo}>
+          <Button
+            id={UNDO_ID}
+            look="quiet"
+            size="line"
+            onClick={hand.undo}
+            disabled={!hand.canUndo}
+          >
             undo
           </Button>
           <Button look="quiet" size="line" onClick={hand.redo} disabled={!hand.canRedo}>
@@ -111,6 +118,7 @@ function OfWhat({
         <label>
           of{' '}
           <Select
+            aria-label="Kind to draw"
             value={choice.kindId}
             onChange={(event) => onKind(event.target.value)}
             color="ink"
@@ -137,6 +145,7 @@ function OfWhat({
     <label>
       shaped like{' '}
       <Select
+        aria-label="Shape to draw"
         value={choice.shapeName}
         onChange={(event) => onShape(event.target.value)}
         color="ink"
@@ -162,10 +171,17 @@ export function SeenRow({
   seen,
   onSeen,
   ready,
+  others,
+  beside,
+  onBeside,
 }: {
   seen: SeenIn
   onSeen: (days: SeenIn) => void
   ready: boolean
+  /** What it can be laid beside, by id. */
+  others: readonly { id: string; name: string }[]
+  beside: string
+  onBeside: (id: string) => void
 }) {
   return (
     <Flex gap={5} align="center" wrap="wrap" mt={2} role="group" aria-label="Seen">
@@ -190,6 +206,22 @@ export function SeenRow({
           {says}
         </chakra.button>
       ))}
+      <chakra.label fontSize="sm" color="pencil" ml="auto">
+        beside{' '}
+        <Select
+          aria-label="Seen beside"
+          value={beside}
+          onChange={(event) => onBeside(event.target.value)}
+          color="ink"
+        >
+          <option value="">nothing</option>
+          {others.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </Select>
+      </chakra.label>
     </Flex>
   )
 }

@@ -9,14 +9,15 @@ import type { Weighed } from './weighed'
 /** A hand pauses this long between two strokes. */
 const PAUSE_MS = 250
 
-/** What a board comes to, worked out by the server when the hand rests; the last answer stands until the next. */
+/** What a board comes to, worked out by the server when the hand rests; the last answer stands until the next. Null: none is asked for. */
 export function useWeighed(
   slug: string,
-  board: Board,
+  board: Board | null,
 ): { weighed: Weighed | null; problem: string | null } {
   const [weighed, setWeighed] = useState<Weighed | null>(null)
   const [problem, setProblem] = useState<string | null>(null)
   useEffect(() => {
+    if (board === null) return
     let dropped = false
     const pause = setTimeout(async () => {
       const answer = await ask(() => weighBoard(slug, board))

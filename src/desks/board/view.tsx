@@ -45,6 +45,7 @@ export async function BoardDesk({ slug, draftId }: { slug: string; draftId: stri
         drafts: story.drafts.map((one) => ({
           id: one.id,
           name: one.name,
+          board: one.board,
           says: `${countOf(stood, one.board)}, drawn ${sayDay(one.changedAt, story.vessel.timeZone, at)}`,
         })),
         species: await plantable(await database()),

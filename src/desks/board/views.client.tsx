@@ -1,10 +1,7 @@
 'use client'
 
 import { Box, chakra, Flex } from '@chakra-ui/react'
-import { useMemo, useState } from 'react'
-import { unpackStage } from '@/core/layout/pack-stage'
-import { sceneOn } from '@/core/layout/scene'
-import { Elevation } from '@/ui/drawing/elevation'
+import { useState } from 'react'
 import { Slider } from '@/ui/kit/input.client'
 import { useWidth } from '@/ui/use-width.client'
 import { FrontSheet } from './front-sheet.client'
@@ -12,7 +9,6 @@ import type { Axes } from './handling.client'
 import { PlanSheet, type PlanProps } from './plan-sheet.client'
 import { commonScale } from './sheet'
 import { SideSheet } from './side-sheet.client'
-import type { Weighed } from './weighed'
 
 /** Room for the three views, px. */
 const HEIGHT = 500
@@ -122,25 +118,5 @@ function CutAt({
         onChange={(event) => onCut(Number(event.target.value))}
       />
     </chakra.label>
-  )
-}
-
-/** The drawing some weeks on, by the growth of this tank and its kinds: pencil. */
-export function Aged({ weighed, days, name }: { weighed: Weighed; days: number; name: string }) {
-  const [ref, width] = useWidth<HTMLDivElement>(740)
-  const scene = useMemo(
-    () => sceneOn(unpackStage(weighed.stage), weighed.today + days),
-    [weighed, days],
-  )
-  return (
-    <Box ref={ref}>
-      <Elevation
-        scene={scene}
-        width={width}
-        maxHeight={HEIGHT}
-        alarmed={new Set()}
-        title={`${name} as drawn, ${days} days on`}
-      />
-    </Box>
   )
 }

@@ -87,7 +87,7 @@ export function Elevation({ scene, width, maxHeight, alarmed, title, moving = fa
             scale={projection.scale}
           />
         ))}
-        {layout?.hardscape.map((piece) => (
+        {farFirst(layout?.hardscape ?? []).map((piece) => (
           <Piece key={piece.id} piece={piece} algae={algaeOf('hardscape', piece.id)} />
         ))}
         {before
@@ -139,6 +139,12 @@ export function Elevation({ scene, width, maxHeight, alarmed, title, moving = fa
     </svg>
   )
 }
+
+/** What lies farther back is drawn first. */
+const farFirst = (pieces: readonly Hardscape[]): readonly Hardscape[] =>
+  [...pieces].sort(
+    (a, b) => patchCentre({ patch: b.footprint }).z - patchCentre({ patch: a.footprint }).z,
+  )
 
 const Patterns = memo(function Patterns() {
   return (

@@ -1,0 +1,244 @@
+import { readFileSync } from 'node:fs'
+import type { Locator, Page } from '@playwright/test'
+import { alive, expect, expectAccessible, open, test } from './page'
+
+const thing = (page: Page, name: string, view = 'plan') =>
+  page.locator(`[data-view="${view}"]`).getByRole('button', { name: new RegExp(`^${name}`) })
+/** The line that says what is otherwise than in the tank. */
+const difference = (page: Page) => page.locator('h1 + div')
+const middle = async (locator: Locator) => {
+  const box = (await locator.boundingBox())!
+  return { x: box.x + box.width / 2, y: box.y + box.height / 2 }
+}
+async function drag(page: Page, from: { x: number; y: number }, by: { x: number; y: number }) {
+  await page.mouse.move(from.x, from.y)
+  await page.mouse.down()
+  await page.mouse.move(from.x + by.x / 2, from.y + by.y / 2)
+  await page.mouse.move(from.x + by.x, from.y + by.y, { steps: 4 })
+  await page.mouse.up()
+}
+async function stroke(page: Page, points: readonly (readonly [number, number])[]) {
+  const ground = (await page.getByTestId('drawing-ground').boundingBox())!
+  const at = ([x, y]: readonly [number, number]) =>
+    [ground.x + x * ground.width, ground.y + y * ground.height] as const
+  await page.mouse.move(...at(points[0]))
+  await page.mouse.down()
+  for (const point of points.slice(1)) await page.mouse.move(...at(point), { steps: 4 })
+  await page.mouse.up()
+}
+
+test('a planting dragged in the plan moves in every view; undone and done again, and kept over a reload', async ({
+  page,
+}) => {
+  await open(page, '/tanks/tarn/board')
+  await expect(difference(page)).toContainText('Take hold of anything')
+  const before = await middle(thing(page, 'S2', 'front'))
+  await drag(page, await middle(thing(page, 'S2')), { x: 45, y: 0 })
+  await expect(difference(page)).toHaveText('moved S2')
+  expect((await middle(thing(page, 'S2', 'front'))).x - before.x).toBeGreaterThan(30)
+  await expect(page.getByRole('region', { name: 'In numbers' })).toContainText('S2')
+  await page.getByRole('button', { name: 'undo' }).click()
+  await expect(difference(page)).toContainText('Take hold of anything')
+  await page.getByRole('button', { name: 'redo' }).click()
+  await expect(difference(page)).toHaveText('moved S2')
+  await page.reload()
+  await alive(page)
+  await expect(difference(page)).toHaveText('moved S2')
+  await page.getByRole('button', { name: 'undo' }).click()
+  await expect(difference(page)).toContainText('Take hold of anything')
+})
+
+test('plants, stones and ground are drawn; what crosses itself or holds nothing is refused in a sentence; the sums follow', async ({
+  page,
+}) => {
+  await open(page, '/tanks/tarn/board')
+  await page.getByRole('button', { name: 'draw a planting' }).click()
+  await page.getByLabel('Kind to draw').selectOption({ label: 'Eleocharis, mini' })
+  await stroke(page, [
+    [0.2, 0.3],
+    [0.4, 0.5],
+  ])
+  await expect(difference(page)).toHaveText('new L2')
+  await expect(page.getByText(/pots?, or \d+ cups?/)).toBeVisible()
+  await page.getByLabel('freehand').check()
+  await stroke(page, [
+    [0.5, 0.2],
+    [0.7, 0.4],
+    [0.7, 0.2],
+    [0.5, 0.4],
+  ])
+  await expect(page.getByText('That outline crosses itself; draw it once round.')).toBeVisible()
+  await stroke(page, [
+    [0.5, 0.2],
+    [0.7, 0.22],
+    [0.69, 0.4],
+    [0.52, 0.38],
+  ])
+  await expect(difference(page)).toHaveText('new L2, L3')
+  await page.getByRole('button', { name: 'draw stone or wood' }).click()
+  await page.getByLabel('Shape to draw').selectOption('slab')
+  const ground = (await page.getByTestId('drawing-ground').boundingBox())!
+  await page.mouse.click(ground.x + ground.width * 0.9, ground.y + ground.height * 0.9)
+  await expect(difference(page)).toHaveText('new L2, L3, slab')
+  // Set near the glass it is pushed behind it, and told.
+  await expect(
+    page.getByText(/^slab stands at the glass|^slab stands .* from the glass/),
+  ).toBeVisible()
+  await page.getByRole('button', { name: 'shape the ground' }).click()
+  const litres = page.locator('dt', { hasText: /^ground$/ }).locator('+ dd')
+  const lay = await litres.textContent()
+  await drag(page, await middle(page.locator('[data-ground="0 backCm"]')), { x: 0, y: -60 })
+  await expect(difference(page)).toContainText('other ground')
+  await expect(litres).not.toHaveText(lay!)
+  await expect(page.getByText('ground to buy, an eighth spare')).toBeVisible()
+  await page.getByRole('button', { name: 'in 3 months' }).click()
+  await expect(page.getByTestId('elevation')).toBeVisible()
+  await page.getByRole('button', { name: 'today', exact: true }).click()
+  await page.getByRole('button', { name: 'begin again from what stands' }).click()
+  await expect(difference(page)).toContainText('Take hold of anything')
+})
+
+test('by keyboard alone: a thing is found in the list, moved, measured, set once more and taken off', async ({
+  page,
+}) => {
+  await open(page, '/tanks/tarn/board')
+  await page.getByText(/As a list, and in coordinates/).focus()
+  await page.keyboard.press('Enter')
+  const row = page.locator('li').getByRole('button', { name: /^K1/ })
+  await row.focus()
+  await page.keyboard.press('Enter')
+  const left = page.getByLabel('Left', { exact: true })
+  const was = Number(await left.inputValue())
+  await row.focus()
+  await page.keyboard.press('ArrowRight')
+  await page.keyboard.press('ArrowRight')
+  await page.keyboard.press('Alt+ArrowRight')
+  await expect(left).toHaveValue(String(was + 2.1))
+  await left.fill('no number')
+  await left.press('Enter')
+  await expect(left).toHaveValue(String(was + 2.1))
+  await left.fill(String(was + 1))
+  await left.press('Enter')
+  await expect(left).toHaveValue(String(was + 1))
+  await row.focus()
+  await page.keyboard.press('d')
+  await expect(difference(page)).toHaveText('moved K1 · new K3')
+  const copy = page.locator('li').getByRole('button', { name: /^K3/ })
+  await copy.focus()
+  await page.keyboard.press('Delete')
+  await expect(difference(page)).toHaveText('moved K1')
+  await expect(page.getByRole('button', { name: 'undo' })).toBeFocused()
+  for (let i = 0; i < 6; i++) await page.keyboard.press('Control+z')
+  await expect(difference(page)).toContainText('Take hold of anything')
+})
+
+test('a drawing is laid beside the tank as it stands, on the same day, and fetched at true size', async ({
+  page,
+}) => {
+  await open(page, '/tanks/tarn/board')
+  await page.getByRole('button', { name: 'draw stone or wood' }).click()
+  await page.getByLabel('Shape to draw').selectOption('ridge')
+  await stroke(page, [
+    [0.3, 0.2],
+    [0.6, 0.4],
+  ])
+  await expect(difference(page)).toHaveText('new ridge')
+  await page.getByRole('button', { name: 'in a month' }).click()
+  await page.getByLabel('Seen beside').selectOption({ label: 'the tank as it stands' })
+  await expect(page.getByTestId('elevation')).toHaveCount(2)
+  await expect(page.getByRole('row', { name: /^stones/ })).toBeVisible()
+  await page.getByRole('button', { name: 'SVG from above' }).click()
+  await expect(page.getByText('The view from above is not on the page now')).toBeVisible()
+  await page.getByLabel('Seen beside').selectOption('')
+  await page.getByRole('button', { name: 'today', exact: true }).click()
+  const download = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'SVG from above' }).click()
+  const file = readFileSync(await (await download).path(), 'utf8')
+  expect(file).not.toContain('var(')
+  // A metre of tank is a metre of paper, and the rulers beside it.
+  const wide = Number(/ width="([\d.]+)cm"/.exec(file)?.[1])
+  expect(wide).toBeGreaterThan(100)
+  expect(wide).toBeLessThan(125)
+  const picture = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'PNG from the front' }).click()
+  expect((await picture).suggestedFilename()).toBe('tarn-front.png')
+  await page.getByRole('button', { name: 'begin again from what stands' }).click()
+})
+
+test('by touch: a stone is drawn along with what grows on it', async ({ page }) => {
+  await open(page, '/tanks/tarn/board')
+  const stone = thing(page, 'the main stone')
+  const at = await middle(stone)
+  const finger = await page.context().newCDPSession(page)
+  const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', x: number) =>
+    finger.send('Input.dispatchTouchEvent', {
+      type,
+      touchPoints: type === 'touchEnd' ? [] : [{ x, y: at.y }],
+    })
+  const fern = (await middle(thing(page, 'E1'))).x
+  await touch('touchStart', at.x)
+  for (const by of [8, 16, 24, 30]) await touch('touchMove', at.x + by)
+  await touch('touchEnd', at.x + 30)
+  await expect(difference(page)).toContainText('moved')
+  expect((await middle(thing(page, 'E1'))).x - fern).toBeGreaterThan(8)
+  await page.getByRole('button', { name: 'begin again from what stands' }).click()
+})
+
+test('a draft is kept under a name, drawn on in two tabs, and told when the tank was altered since; nothing of it touches the tank', async ({
+  page,
+  context,
+}) => {
+  await open(page, '/tanks/spring/board')
+  const [first] = await page.locator('[data-view="plan"] [role="button"]').all()
+  await drag(page, await middle(first), { x: 20, y: 0 })
+  await page.getByRole('button', { name: 'keep it as a draft' }).click()
+  await expect(page.getByText('The draft’s name is missing.')).toBeVisible()
+  await page.getByLabel('is a draft, called').fill('Low shore')
+  await page.getByRole('button', { name: 'keep it as a draft' }).click()
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(
+    'as it could stand: Low shore',
+  )
+  await alive(page)
+  const second = await context.newPage()
+  await second.goto(page.url())
+  await alive(second)
+  for (const tab of [page, second]) {
+    const [one] = await tab.locator('[data-view="plan"] [role="button"]').all()
+    await drag(tab, await middle(one), { x: 0, y: -15 })
+  }
+  await page.getByRole('button', { name: 'keep this draft' }).click()
+  await expect(page.getByText('“Low shore” is kept.')).toBeVisible()
+  await second.getByRole('button', { name: 'keep this draft' }).click()
+  await expect(second.getByText(/was drawn on elsewhere meanwhile/)).toBeVisible()
+  await second.getByLabel('is a draft, called').fill('Low shore, otherwise')
+  await second.getByRole('button', { name: 'keep it as another' }).click()
+  await expect(second.getByRole('heading', { level: 1 })).toContainText('Low shore, otherwise')
+  // The tank itself is as it was.
+  await open(page, '/tanks/spring/board')
+  await expect(difference(page)).toContainText('Take hold of anything')
+  const [again] = await page.locator('[data-view="plan"] [role="button"]').all()
+  await drag(page, await middle(again), { x: -15, y: 0 })
+  await page.getByRole('button', { name: 'stands so from today' }).click()
+  await expect(page.getByText('It stands so from now on.')).toBeVisible()
+  await expect(difference(page)).toContainText('Take hold of anything')
+  await page.getByRole('link', { name: 'Low shore', exact: true }).click()
+  await expect(
+    page.getByText(/Since this draft was begun the tank was altered: moved/),
+  ).toBeVisible()
+  await expectAccessible(page)
+  await page.getByRole('button', { name: 'put Low shore away', exact: true }).click()
+  await expect(page.getByRole('link', { name: 'Low shore', exact: true })).toHaveCount(0)
+  await open(page, '/tanks/spring/book')
+  await expect(page.getByText(/place .* from the left/).first()).toBeVisible()
+})
+
+test('on a phone each view stands alone', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 780 })
+  await open(page, '/tanks/tarn/board')
+  await expect(page.locator('[data-view="plan"]')).toBeVisible()
+  await expect(page.locator('[data-view="front"]')).toHaveCount(0)
+  await page.getByRole('button', { name: 'from the front', exact: true }).click()
+  await expect(page.locator('[data-view="front"]')).toBeVisible()
+  await expect(page.locator('[data-view="plan"]')).toHaveCount(0)
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
+})

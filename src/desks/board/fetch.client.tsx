@@ -1,0 +1,68 @@
+'use client'
+
+import { Box, Flex } from '@chakra-ui/react'
+import { useState } from 'react'
+import { handOver, pngFile, svgFile } from '@/ui/drawing/fetch-drawing.client'
+import { Button } from '@/ui/kit/button.client'
+import { Problem } from '@/ui/kit/input.client'
+
+const VIEWS = { plan: 'from above', front: 'from the front', side: 'from the side' } as const
+type View = keyof typeof VIEWS
+
+/** The views as files: SVG at true size, to be printed at 1 : 1 or at any scale; PNG to be shown around. */
+export function FetchDrawings({ slug }: { slug: string }) {
+  const [problem, setProblem] = useState<string | null>(null)
+  const fetchView = async (view: View, as: 'svg' | 'png') => {
+    const svg = document.querySelector<SVGSVGElement>(`svg[data-view="${view}"]`)
+    const scale = Number(svg?.dataset.scale)
+    if (!svg || !(scale > 0)) {
+      setProblem(`The view ${VIEWS[view]} is not on the page now; show it first.`)
+      return
+    }
+    try {
+      const blob =
+        as === 'png'
+          ? await pngFile(svg)
+          : new Blob([svgFile(svg, scale)], { type: 'image/svg+xml' })
+      handOver(blob, `${slug}-${view}.${as}`)
+      setProblem(null)
+    } catch {
+      setProblem('The picture could not be made in this browser; the SVG holds the same drawing.')
+    }
+  }
+  return (
+    <Box fontSize="sm" mt={2}>
+      <Flex gap={4} wrap="wrap" align="center">
+        <Box as="span" color="pencil">
+          At true size, to print and lay on the table (SVG)
+        </Box>
+        {(Object.keys(VIEWS) as View[]).map((view) => (
+          <Button
+            key={view}
+            look="quiet"
+            size="line"
+            onClick={() => void fetchView(view, 'svg')}
+            aria-label={`SVG ${VIEWS[view]}`}
+          >
+            {VIEWS[view]}
+          </Button>
+        ))}
+        <Box as="span" color="pencil">
+          as a picture (PNG)
+        </Box>
+        {(Object.keys(VIEWS) as View[]).map((view) => (
+          <Button
+            key={view}
+            look="quiet"
+            size="line"
+            onClick={() => void fetchView(view, 'png')}
+            aria-label={`PNG ${VIEWS[view]}`}
+          >
+            {VIEWS[view]}
+          </Button>
+        ))}
+      </Flex>
+      <Problem says={problem} />
+    </Box>
+  )
+}

@@ -1,0 +1,39 @@
+import type { Measures } from '@/core/quantity/measures'
+import { sayNumber } from '@/core/quantity/say'
+import { sayWeight } from '@/ui/say-glass'
+import type { Weighed } from './weighed'
+
+/** What a drawing comes to, line by line, as the keeper measures. */
+export function sumsOf({ sums }: Weighed, measures: Measures): [string, string][] {
+  const litres = (value: number) => measures.say(value, 'L', Math.max(0.5, value * 0.03))
+  return [
+    ['water', litres(sums.waterLitres)],
+    ['ground', litres(sums.groundLitres)],
+    ...(sums.groundToAdd > 0
+      ? [['ground to buy, an eighth spare', litres(sums.groundToAdd)] as [string, string]]
+      : []),
+    ...(sums.stoneKg >= LEAST_KG
+      ? [['stones', measures.say(sums.stoneKg, 'kg', 1)] as [string, string]]
+      : []),
+    ...(sums.woodKg >= LEAST_KG
+      ? [['wood', measures.say(sums.woodKg, 'kg', 1)] as [string, string]]
+      : []),
+    ...sums.portions.map(({ stake, needs }): [string, string] => [stake, sayPortions(needs)]),
+    ['filled', `${sayWeight(sums.filledKg, measures)}; two people and a sound floor`],
+    ['drained', sayWeight(sums.drainedKg, measures)],
+  ]
+}
+
+/** Less is not worth a line. */
+const LEAST_KG = 0.5
+
+function sayPortions(needs: Weighed['sums']['portions'][number]['needs']): string {
+  switch (needs.of) {
+    case 'pots':
+      return `${needs.count} ${needs.count === 1 ? 'pot' : 'pots'}, or ${sayNumber(Math.ceil(needs.count / 2))} ${needs.count <= 2 ? 'cup' : 'cups'}`
+    case 'stems':
+      return `${needs.count} stems, ${needs.bunches} ${needs.bunches === 1 ? 'bunch' : 'bunches'}`
+    case 'crowns':
+      return `${needs.count} ${needs.count === 1 ? 'crown' : 'crowns'}`
+  }
+}

@@ -47,6 +47,23 @@ const VIEWS: {
   { name: 'changes', path: '/tanks/tarn/water/changes' },
   { name: 'dosing', path: '/tanks/tarn/water/dosing' },
   { name: 'gas', path: '/tanks/tarn/water/gas' },
+  {
+    name: 'board',
+    path: '/tanks/tarn/board',
+    act: async (page) => {
+      await page.locator('[data-view="plan"] [aria-label^="the main stone"]').click()
+      await page.locator('dl').waitFor()
+    },
+  },
+  {
+    name: 'draft',
+    path: '/tanks/tarn/board?draft=tarn-low-shore',
+    act: async (page) => {
+      await page.getByRole('button', { name: 'in 3 months' }).click()
+      await page.getByLabel('Seen beside').selectOption({ label: 'the tank as it stands' })
+      await page.getByTestId('elevation').nth(1).waitFor()
+    },
+  },
   { name: 'rescape', path: '/tanks/tarn/rescape' },
   {
     name: 'plan',

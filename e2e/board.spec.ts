@@ -232,6 +232,27 @@ test('a draft is kept under a name, drawn on in two tabs, and told when the tank
   await expect(page.getByText(/place .* from the left/).first()).toBeVisible()
 })
 
+test('a newcomer goes from measures to a drawing to a tank that stands so all along', async ({
+  page,
+}) => {
+  await open(page, '/set-up')
+  await page.getByLabel('Name', { exact: true }).fill('Meadow')
+  await page.getByRole('button', { name: 'Put it on the bench' }).click()
+  await expect(page).toHaveURL(/tanks\/meadow\/board/)
+  await alive(page)
+  await expectAccessible(page)
+  await page.getByRole('button', { name: 'wood and shade' }).click()
+  await expect(thing(page, 'root')).toBeVisible()
+  await expect(page.getByText('Nothing stands here yet')).toHaveCount(0)
+  await page.getByRole('button', { name: 'was so all along' }).click()
+  await expect(page.getByText('It was so all along; that is put right.')).toBeVisible()
+  await expect(difference(page)).toContainText('Take hold of anything')
+  await open(page, '/tanks/meadow')
+  await expect(page.getByTestId('elevation')).toBeVisible()
+  await open(page, '/tanks/meadow/stands')
+  await expect(page.locator('main')).toContainText('Taxiphyllum moss')
+})
+
 test('on a phone each view stands alone', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 780 })
   await open(page, '/tanks/tarn/board')

@@ -209,7 +209,7 @@ test('a tank is put away, read there, and deleted once its name was typed; a sec
     await page.getByRole('button', { name: 'Put it on the bench' }).click()
   }
   await setUp()
-  await expect(page).toHaveURL(/puddle\/stands/)
+  await expect(page).toHaveURL(/puddle\/board/)
   await setUp()
   await expect(page.getByText('A Puddle stands on the bench already.')).toBeVisible()
   await page.goto('/')

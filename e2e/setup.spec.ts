@@ -13,7 +13,9 @@ test('a new tank from bare glass to its first round', async ({ page }) => {
   await expect(page.locator('#waterlineCm-problem')).toContainText('above the rim')
   await page.getByLabel('Water line above the bottom').fill('32')
   await page.getByRole('button', { name: 'Put it on the bench' }).click()
-  await expect(page).toHaveURL(/tanks\/brook\/stands/)
+  await expect(page).toHaveURL(/tanks\/brook\/board/)
+  await expect(page.getByRole('link', { name: 'I only want to log water' })).toBeVisible()
+  await open(page, '/tanks/brook/stands')
 
   await page.getByLabel('Species').selectOption('rotala-green')
   await page.getByLabel(/Name and place/).fill('Green stems, back left')

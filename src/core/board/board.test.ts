@@ -18,6 +18,7 @@ import {
   turnThing,
 } from './edit'
 import { withBoard } from './onto-story'
+import { EXAMPLES } from './examples'
 import { crossesItself, outlineDrawn } from './outline'
 import { REPOSE_DEGREES, steepest } from './repose'
 import { PIECE_SHAPES, pieceOfShape, roundPatch } from './shapes'
@@ -314,6 +315,37 @@ describe('warnings', () => {
     expect(unfitFor(CATALOGUE.sword, spot)).toEqual(['dark', 'too tall'])
     expect(unfitFor(CATALOGUE.brownCrypt, spot)).toEqual([])
   })
+})
+
+describe('layouts to begin with', () => {
+  test.each([
+    [60, 30, 36],
+    [20, 20, 25],
+    [180, 60, 60],
+  ])(
+    'each stands behind the glass of a tank of %d × %d × %d cm, and says so to the story',
+    (lengthCm, depthCm, heightCm) => {
+      const within = { lengthCm, depthCm, heightCm, waterlineCm: heightCm - 3, glassMm: 8 }
+      for (const { name, draw } of EXAMPLES) {
+        let n = 0
+        const board = draw(flat, within, () => `id-${n++}`)
+        expect(board.plantings.length).toBeGreaterThan(2)
+        expect(new Set(board.plantings.map(({ stake }) => stake)).size).toBe(board.plantings.length)
+        for (const thing of [...board.plantings, ...board.pieces]) {
+          const { left, right, front, back } = boxOf(planOf(thing))
+          expect([name, left >= 0, front >= 0, right <= lengthCm, back <= depthCm]).toEqual([
+            name,
+            true,
+            true,
+            true,
+            true,
+          ])
+        }
+        for (const piece of board.pieces)
+          expect(spanOfHeight(piece).top).toBeLessThanOrEqual(heightCm + 0.1)
+      }
+    },
+  )
 })
 
 describe('a board and the story', () => {

@@ -18,6 +18,7 @@ import { ThingsList } from './things-list.client'
 import { DrawTools, SeenRow, type SeenIn } from './tools.client'
 import { useBoard, type BoardInHand } from './use-board.client'
 import { useWeighed } from './use-weighed.client'
+import { Begin } from './begin.client'
 import { Aged } from './beside.client'
 import { Views } from './views.client'
 
@@ -57,6 +58,9 @@ export function BoardPage({ model }: { model: BoardModel }) {
     <Box as="main" px={{ base: 3, md: 8 }} pt={3} pb={4} maxW="77.5rem">
       <Title name={model.name} draft={draft?.name ?? null} difference={difference} />
       <Told model={model} hand={hand} />
+      {hand.board.plantings.length + hand.board.pieces.length === 0 ? (
+        <Begin hand={hand} glass={glass} slug={slug} />
+      ) : null}
       <Flex
         gap={{ base: 4, xl: 7 }}
         direction={{ base: 'column', lg: 'row' }}

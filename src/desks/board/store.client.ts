@@ -2,7 +2,8 @@
 
 import { temporal } from 'zundo'
 import { createStore } from 'zustand/vanilla'
-import { persist } from 'zustand/middleware'
+import { createJSONStorage, persist } from 'zustand/middleware'
+import { sameFact } from '@/core/history/diff'
 import type { Board } from '@/core/history/types'
 
 interface Drawn {
@@ -18,6 +19,9 @@ interface Drawn {
 /** So many steps can be taken back. */
 const STEPS = 200
 
+/** This browser’s own drawer; while a page is made on the server there is none. */
+const drawer = <T>() => createJSONStorage<T>(() => localStorage)
+
 /** A board being drawn, with its steps, kept in this browser under `place` until it is written: a reload loses nothing. */
 export function makeBoardStore(place: string, stood: Board, stamp: string) {
   return createStore<Drawn>()(
@@ -27,7 +31,7 @@ export function makeBoardStore(place: string, stood: Board, stamp: string) {
           board: stood,
           begunOn: stamp,
           draw: (board) => {
-            if (board !== get().board) set({ board })
+            if (!sameFact(board, get().board)) set({ board })
           },
           beginWith: (board, begunOn) => set({ board, begunOn }),
         }),
@@ -35,12 +39,14 @@ export function makeBoardStore(place: string, stood: Board, stamp: string) {
           limit: STEPS,
           partialize: ({ board, begunOn }) => ({ board, begunOn }),
           equality: (a, b) => a.board === b.board,
-          wrapTemporal: (steps) => persist(steps, { name: `${place} steps`, skipHydration: true }),
+          wrapTemporal: (steps) =>
+            persist(steps, { name: `${place} steps`, skipHydration: true, storage: drawer() }),
         },
       ),
       {
         name: place,
         skipHydration: true,
+        storage: drawer(),
         partialize: ({ board, begunOn }) => ({ board, begunOn }),
       },
     ),

@@ -20,7 +20,7 @@ export function SetUpForm({ today }: { today: string }) {
       submit="Put it on the bench"
       onSend={setUpTank}
       onDone={(slug) => {
-        router.push(`/tanks/${slug}/stands`)
+        router.push(`/tanks/${slug}/board`)
         return 'It stands on the bench.'
       }}
       initial={{

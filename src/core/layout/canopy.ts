@@ -49,9 +49,21 @@ export function leafAreaIndexAbove(plant: StandingPlant, heightCm: number): numb
   }
 }
 
-/** Share of the light that a planting lets through to a height below it, 0–1. */
-export function canopyTransmission(plant: StandingPlant, heightCm: number): number {
-  return transmission(CANOPY_EXTINCTION, leafAreaIndexAbove(plant, heightCm))
+/** Share of the light that a planting lets through to a height below it, 0–1; `density`: of its leaves, in parts of what they are over its patch. */
+export function canopyTransmission(plant: StandingPlant, heightCm: number, density = 1): number {
+  return transmission(CANOPY_EXTINCTION, density * leafAreaIndexAbove(plant, heightCm))
+}
+
+/**
+ * How dense the leaves of an outgrown planting lie beside its patch, in parts of their density over it: what has reached the surface
+ * goes along it, and the same leaves cover a larger place.
+ */
+function thinned({ planting }: StandingPlant, apart: number, spread: number): number {
+  if (apart === 0 || spread === 0) return 1
+  const [xs, zs] = [planting.patch.map((one) => one[0]), planting.patch.map((one) => one[1])]
+  const wide = Math.max(1, Math.max(...xs) - Math.min(...xs))
+  const deep = Math.max(1, Math.max(...zs) - Math.min(...zs))
+  return (wide * deep) / ((wide + 2 * spread) * (deep + 2 * spread))
 }
 
 /** How far beyond its patch a canopy still shades, fading, cm: lamps are wide, leaves lean out. Common practice. */
@@ -79,7 +91,8 @@ export function parAt(
     }
     const spread = Math.max(0, plant.topCm - surface.waterlineCm)
     const reach = Math.min(1, Math.max(0, 1 - (apart - spread) / SHADE_REACH_CM))
-    if (reach > 0) par *= 1 - reach * (1 - canopyTransmission(plant, point.y))
+    if (reach > 0)
+      par *= 1 - reach * (1 - canopyTransmission(plant, point.y, thinned(plant, apart, spread)))
   }
   return par
 }

@@ -64,7 +64,7 @@ export function PlanSheet(props: PlanProps) {
         strokeWidth={1.4}
         style={{ pointerEvents: 'none' }}
       />
-      <Frame sheet={sheet} says="from above" ends={['front', 'back']} />
+      <Frame sheet={sheet} says="from above, the front below" />
       {only && tool === 'select' ? (
         <Handles handles={cornersOf(sheet, only)} id={only.id} bindEdge={bindEdge} />
       ) : null}

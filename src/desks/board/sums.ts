@@ -1,11 +1,11 @@
 import type { Measures } from '@/core/quantity/measures'
 import { sayNumber } from '@/core/quantity/say'
-import { sayWeight } from '@/ui/say-glass'
 import type { Weighed } from './weighed'
 
 /** What a drawing comes to, line by line, as the keeper measures. */
 export function sumsOf({ sums }: Weighed, measures: Measures): [string, string][] {
   const litres = (value: number) => measures.say(value, 'L', Math.max(0.5, value * 0.03))
+  const kilograms = (value: number) => measures.say(value, 'kg', Math.max(1, value * 0.05))
   return [
     ['water', litres(sums.waterLitres)],
     ['ground', litres(sums.groundLitres)],
@@ -19,8 +19,8 @@ export function sumsOf({ sums }: Weighed, measures: Measures): [string, string][
       ? [['wood', measures.say(sums.woodKg, 'kg', 1)] as [string, string]]
       : []),
     ...sums.portions.map(({ stake, needs }): [string, string] => [stake, sayPortions(needs)]),
-    ['filled', `${sayWeight(sums.filledKg, measures)}; two people and a sound floor`],
-    ['drained', sayWeight(sums.drainedKg, measures)],
+    ['filled', `${kilograms(sums.filledKg)}; two people and a sound floor`],
+    ['drained', kilograms(sums.drainedKg)],
   ]
 }
 

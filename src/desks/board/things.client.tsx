@@ -333,13 +333,10 @@ export function WaterLine({ sheet, waterlineCm }: { sheet: Sheet; waterlineCm: n
 export function Frame({
   sheet,
   says,
-  ends = null,
   open = false,
 }: {
   sheet: Sheet
   says: string
-  /** What lies at the lower and the upper edge. */
-  ends?: readonly [string, string] | null
   /** Without a pane along its upper edge. */
   open?: boolean
 }) {
@@ -375,16 +372,6 @@ export function Frame({
           </text>
         </g>
       ))}
-      {ends ? (
-        <>
-          <text x={x1 - 4} y={y0 - 5} textAnchor="end" {...text}>
-            {ends[0]}
-          </text>
-          <text x={x1 - 4} y={y1 + 13} textAnchor="end" {...text}>
-            {ends[1]}
-          </text>
-        </>
-      ) : null}
     </g>
   )
 }

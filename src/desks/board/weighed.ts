@@ -12,6 +12,8 @@ import { dayOf, type Instant } from '@/core/quantity/time'
 /** In so many days the light is looked at again: what was planted has grown by then. */
 const LATER_DAYS = 56
 
+const LANDED: ReadonlySet<string> = new Set(['paludarium', 'terrarium'])
+
 /** What a board comes to, as its page shows it. */
 export interface Weighed {
   sums: BoardSums
@@ -40,14 +42,19 @@ export function weighedOf(
     [...at].map(([id, par]): [string, Lit] => [id, { now: par, later: later.get(id) ?? par }]),
   )
   const standing = tankNow(story, now)
+  // Where land is wanted, ground above the water is no news.
+  const wet = !LANDED.has(standing.vessel.kind)
+  const meant = (warning: BoardWarning) => wet || warning.of !== 'rim' || warning.over === 'rim'
   const species = new Map(drawn.species.map((one) => [one.id, one]))
   return {
     sums: boardSums(board, boardOf(standing), standing.vessel, species),
-    warnings: boardWarnings(board, standing.vessel, species, lit).map((warning) => ({
-      of: warning.of,
-      id: 'id' in warning ? warning.id : null,
-      ...sayBoardWarning(warning, measures),
-    })),
+    warnings: boardWarnings(board, standing.vessel, species, lit)
+      .filter(meant)
+      .map((warning) => ({
+        of: warning.of,
+        id: 'id' in warning ? warning.id : null,
+        ...sayBoardWarning(warning, measures),
+      })),
     lit: Object.fromEntries(lit),
     stage: packStage(stage),
     today,

@@ -6,6 +6,7 @@ import { Bench } from 'tinybench'
 import { readingsOf } from '@/core/history/journal-index'
 import { plantingAsLastSeen } from '@/core/history/tank-at'
 import { findings } from '@/core/judgement/findings'
+import { lightMap } from '@/core/layout/light-map'
 import { sceneOn, stageOf } from '@/core/layout/scene'
 import { fitGrowth } from '@/core/plants/growth'
 import { dayOf } from '@/core/quantity/time'
@@ -104,6 +105,9 @@ bench
       }
     })(),
   )
+  .add('light at the ground, 1 cm, demo tank', () => {
+    lightMap(sceneOn(stage, stage.today))
+  })
   .add('all findings of the demo tank', () => {
     findings({ ...tarn }, NOW)
   })

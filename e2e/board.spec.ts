@@ -91,6 +91,8 @@ test('plants, stones and ground are drawn; what crosses itself or holds nothing 
   await expect(difference(page)).toContainText('other ground')
   await expect(litres).not.toHaveText(lay!)
   await expect(page.getByText('ground to buy, an eighth spare')).toBeVisible()
+  await page.getByLabel('light at the ground').check()
+  await expect(page.getByTestId('light-bands').locator('path')).toHaveCount(3)
   await page.getByRole('button', { name: 'in 3 months' }).click()
   await expect(page.getByTestId('elevation')).toBeVisible()
   await page.getByRole('button', { name: 'today', exact: true }).click()

@@ -53,6 +53,7 @@ const VIEWS: {
     act: async (page) => {
       await page.locator('[data-view="plan"] [aria-label^="the main stone"]').click()
       await page.locator('dl').waitFor()
+      await page.getByLabel('light at the ground').check()
     },
   },
   {

@@ -47,6 +47,8 @@ export interface ScenePlant {
   drawing: PlantDrawing
   /** Expected rather than seen: a day to come, or a planting nobody ever measured. */
   pencil: boolean
+  /** Share of its stem that is bare from below, 0–1. */
+  bareShare: number
   /** PAR at its foot, µmol m⁻² s⁻¹, and the day's sum, mol m⁻² d⁻¹. */
   par: number
   dli: number
@@ -164,7 +166,8 @@ export function sceneOn(
     waterlineCm: vessel.waterlineCm,
     lampCm: light.aboveWaterCm ?? undefined,
   }
-  const plants = posed.map(({ staged, height, cover, plant: { planting, rootCm } }): ScenePlant => {
+  const plants = posed.map(({ staged, height, cover, plant }): ScenePlant => {
+    const { planting, rootCm, bareShare } = plant
     const par = parAt({ ...patchCentre(planting), y: rootCm }, canopy, surface, planting.id)
     return {
       planting,
@@ -172,6 +175,7 @@ export function sceneOn(
       rootCm,
       height,
       cover,
+      bareShare,
       par,
       pencil: day > today || !wasSeen(staged, planting, day),
       dli: dliAt(par, light.hours),

@@ -149,7 +149,8 @@ function Drawing({
   const { weighed: otherWeighed } = useWeighed(model.slug, other?.board ?? null)
   const species = useMemo(() => new Map(model.species.map((one) => [one.id, one])), [model.species])
   const pencilled = useMemo(() => otherwise(stood, hand.shown), [stood, hand.shown])
-  const grown = useMemo(() => grownOf(weighed), [weighed])
+  const scene = useMemo(() => sceneOf(weighed), [weighed])
+  const grown = useMemo(() => new Map(scene?.plants.map((one) => [one.planting.id, one])), [scene])
   return (
     <Box flex={{ lg: '1 1 66%' }} w="100%" minW={0}>
       <DrawTools
@@ -169,6 +170,7 @@ function Drawing({
           pencilled={pencilled}
           onKey={onKey}
           grown={grown}
+          scene={scene}
           kind={species.get(kindId) ?? model.species[0]}
           shape={PIECE_SHAPES.find(({ name }) => name === shapeName) ?? PIECE_SHAPES[0]}
           freehand={freehand}
@@ -208,15 +210,9 @@ const otherwise = (stood: Board, board: Board): ReadonlySet<string> =>
       .map(({ id }) => id),
   )
 
-const grownOf = (weighed: ReturnType<typeof useWeighed>['weighed']) =>
-  new Map(
-    weighed
-      ? sceneOn(unpackStage(weighed.stage), weighed.today).plants.map((one) => [
-          one.planting.id,
-          one,
-        ])
-      : [],
-  )
+/** The tank as drawn, today. */
+const sceneOf = (weighed: ReturnType<typeof useWeighed>['weighed']) =>
+  weighed && sceneOn(unpackStage(weighed.stage), weighed.today)
 
 /** What has to be known before drawing on: the tank was changed since this was begun. */
 function Told({ model, hand }: { model: BoardModel; hand: BoardInHand }) {

@@ -6,6 +6,8 @@ import type { PieceShape } from '@/core/board/shapes'
 import { matureOutline } from '@/core/board/warnings'
 import type { BoardPlanting, Species } from '@/core/history/types'
 import { softOutline } from '@/ui/drawing/geometry'
+import type { Scene } from '@/core/layout/scene'
+import { LightBands } from './light-bands.client'
 import { Handles, type Handle } from './handles.client'
 import { useHandling } from './handling.client'
 import { sheetOf, toPage, type Sheet } from './sheet'
@@ -22,6 +24,8 @@ export interface PlanProps extends ViewProps {
   /** Where the side view cuts, cm from the left. */
   cutAt: number
   onRefused: (says: string | null) => void
+  /** The tank as drawn, today, where the light at its ground is to be shown. */
+  lit: Scene | null
 }
 
 /** The tank from above: where things are drawn. Front below. */
@@ -45,6 +49,7 @@ export function PlanSheet(props: PlanProps) {
   return (
     <SheetSvg ref={svg} sheet={sheet} says="From above" view="plan">
       <rect {...floor} fill={colour('margin')} onClick={() => hand.select(null)} />
+      {props.lit ? <LightBands scene={props.lit} sheet={sheet} /> : null}
       <PlanThings {...props} sheet={sheet} bind={bind} />
       {only && 'patch' in only ? (
         <path

@@ -1,11 +1,14 @@
 import type { Measures } from '@/core/quantity/measures'
 import { sayNumber } from '@/core/quantity/say'
+import { sayWeight } from '@/ui/say-glass'
 import type { Weighed } from './weighed'
 
 /** What a drawing comes to, line by line, as the keeper measures. */
 export function sumsOf({ sums }: Weighed, measures: Measures): [string, string][] {
   const litres = (value: number) => measures.say(value, 'L', Math.max(0.5, value * 0.03))
-  const kilograms = (value: number) => measures.say(value, 'kg', Math.max(1, value * 0.05))
+  // A filled tank is known to tens of kilograms, a small one a little better.
+  const kilograms = (value: number) =>
+    value >= 100 ? sayWeight(value, measures) : measures.say(value, 'kg', 1)
   return [
     ['water', litres(sums.waterLitres)],
     ['ground', litres(sums.groundLitres)],

@@ -2,10 +2,12 @@
 
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
-import { Slider } from '@/ui/kit/input.client'
+import type { Scene } from '@/core/layout/scene'
+import { Slider, Tick } from '@/ui/kit/input.client'
 import { useWidth } from '@/ui/use-width.client'
 import { FrontSheet } from './front-sheet.client'
 import type { Axes } from './handling.client'
+import { LIGHT_BANDS } from './light-bands.client'
 import { PlanSheet, type PlanProps } from './plan-sheet.client'
 import { commonScale } from './sheet'
 import { SideSheet } from './side-sheet.client'
@@ -26,7 +28,9 @@ export function Views({
   freehand,
   onRefused,
   grown,
-}: Omit<PlanProps, 'scale' | 'cutAt'>) {
+  scene,
+}: Omit<PlanProps, 'scale' | 'cutAt' | 'lit'> & { scene: Scene | null }) {
+  const [byLight, setByLight] = useState(false)
   const [ref, width] = useWidth<HTMLDivElement>(740)
   const [cutAt, setCutAt] = useState(Math.round(glass.lengthCm / 2))
   const [alone, setAlone] = useState<Axes>('plan')
@@ -56,11 +60,15 @@ export function Views({
             freehand={freehand}
             cutAt={cutAt}
             onRefused={onRefused}
+            lit={byLight ? scene : null}
           />
         ) : null}
-        {narrow && alone !== 'side' ? null : (
-          <CutAt cutAt={cutAt} lengthCm={glass.lengthCm} onCut={setCutAt} />
-        )}
+        <Box pl={4} pt={3} fontSize="sm" color="pencil">
+          {narrow && alone !== 'side' ? null : (
+            <CutAt cutAt={cutAt} lengthCm={glass.lengthCm} onCut={setCutAt} />
+          )}
+          {shown('plan') ? <ByLight on={byLight} onSay={setByLight} /> : null}
+        </Box>
       </Flex>
     </Box>
   )
@@ -107,7 +115,7 @@ function CutAt({
   onCut: (cm: number) => void
 }) {
   return (
-    <chakra.label fontSize="sm" color="pencil" pl={4} pt={3}>
+    <chakra.label display="block">
       <Box as="span" display="block">
         The side view cuts at {cutAt} cm
       </Box>
@@ -118,5 +126,23 @@ function CutAt({
         onChange={(event) => onCut(Number(event.target.value))}
       />
     </chakra.label>
+  )
+}
+
+/** Whether the light that reaches the ground is shown, and what its shades mean. */
+function ByLight({ on, onSay }: { on: boolean; onSay: (on: boolean) => void }) {
+  return (
+    <Box mt={2} maxW="240px">
+      <chakra.label display="flex" gap={2} alignItems="center" minH="32px">
+        <Tick type="checkbox" checked={on} onChange={(event) => onSay(event.target.checked)} />
+        light at the ground
+      </chakra.label>
+      {on ? (
+        <div>
+          The darker, the less: under {LIGHT_BANDS.join(', ')} µmol. Lawns want 30, crypts 12; all
+          to a factor of about 1.5.
+        </div>
+      ) : null}
+    </Box>
   )
 }

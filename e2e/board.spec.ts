@@ -46,6 +46,15 @@ test('a planting dragged in the plan moves in every view; undone and done again,
   await expect(difference(page)).toHaveText('moved S2')
   await page.getByRole('button', { name: 'undo' }).click()
   await expect(difference(page)).toContainText('Take hold of anything')
+  // Drawn larger, a hand still takes what it points at.
+  await page.getByRole('button', { name: 'larger' }).click()
+  await page.getByLabel('lines of thirds').check()
+  await expect(page.getByTestId('thirds')).toHaveCount(2)
+  await thing(page, 'S1').scrollIntoViewIfNeeded()
+  await drag(page, await middle(thing(page, 'S1')), { x: 40, y: 0 })
+  await expect(difference(page)).toHaveText('moved S1')
+  await page.getByRole('button', { name: 'whole' }).click()
+  await page.getByRole('button', { name: 'undo' }).click()
 })
 
 test('plants, stones and ground are drawn; what crosses itself or holds nothing is refused in a sentence; the sums follow', async ({
@@ -91,6 +100,10 @@ test('plants, stones and ground are drawn; what crosses itself or holds nothing 
   await expect(difference(page)).toContainText('other ground')
   await expect(litres).not.toHaveText(lay!)
   await expect(page.getByText('ground to buy, an eighth spare')).toBeVisible()
+  const stations = page.locator('[data-ground$="frontCm"]')
+  const many = await stations.count()
+  await drag(page, await middle(page.locator('[data-cut-ground="backCm"]')), { x: 0, y: 20 })
+  await expect(stations).toHaveCount(many + 1)
   await page.getByLabel('light at the ground').check()
   await expect(page.getByTestId('light-bands').locator('path')).toHaveCount(3)
   await page.getByRole('button', { name: 'in 3 months' }).click()

@@ -72,8 +72,7 @@ function licenceOf(directory) {
   const text = readFileSync(join(directory, file), 'utf8').replace(/\s+/g, ' ')
   // Two free licences use such words to allow all of it.
   const free = /apache license|released into the public domain/i.test(text)
-  if (FORBIDDING.test(text.slice(0, 20_000)) && !free)
-    return { file, kind: null }
+  if (FORBIDDING.test(text.slice(0, 20_000)) && !free) return { file, kind: null }
   return { file, kind: PERMISSIVE.find(([, sentence]) => sentence.test(text))?.[0] ?? null }
 }
 

@@ -11,6 +11,7 @@ import { boardOf, boxOf, depthAt, middleOf, planOf, spanOfHeight } from './board
 import {
   addStation,
   drawGround,
+  drawGroundAt,
   moveThings,
   removeStation,
   removeThings,
@@ -249,6 +250,8 @@ describe('the ground', () => {
       (6 * 30 * 60) / 4 / 1000,
       9,
     )
+    expect(drawGroundAt(flat, BOX, 20, 'backCm', 10)).toEqual(ridge)
+    expect(drawGroundAt(ridge, BOX, 21, 'backCm', 4).ground.profile).toHaveLength(3)
     expect(removeStation(ridge, 1)).toEqual(flat)
     expect(removeStation(flat, 0)).toBe(flat)
     expect(drawGround(flat, BOX, 0, 'backCm', 99).ground.profile[0].backCm).toBe(36)

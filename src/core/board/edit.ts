@@ -269,6 +269,23 @@ export function addStation(board: Board, x: number): Board {
   }
 }
 
+/** The ground drawn at a place along the tank: at the station there, or at a new one where none stands within two centimetres. */
+export function drawGroundAt(
+  board: Board,
+  glass: Pick<Glass, 'heightCm'>,
+  x: number,
+  end: 'frontCm' | 'backCm',
+  depth: number,
+): Board {
+  const more = addStation(board, x)
+  const { profile } = more.ground
+  const nearest = profile.reduce(
+    (best, one, i) => (Math.abs(one.x - x) < Math.abs(profile[best].x - x) ? i : best),
+    0,
+  )
+  return drawGround(more, glass, nearest, end, depth)
+}
+
 /** A station taken away; the first and the last stay. */
 export function removeStation(board: Board, station: number): Board {
   const { profile } = board.ground

@@ -41,6 +41,10 @@ export interface SoilState {
 /** What raises KH beside a soil that gives up. */
 export type KhCause = 'stones' | 'top-ups' | 'doses' | 'another water'
 
+/** Whether all that speaks against a soil is its age, or a KH that others may have raised: test first. */
+export const isPresumed = ({ state, entryIds, orBy }: SoilState): boolean =>
+  state === 'tired' && (entryIds.length === 0 || orBy.length > 0)
+
 /** What the active soil still does: from the jar test if there is one, else from the KH record, else from its age. */
 export function soilState(history: TankHistory, now: Instant): SoilState | null {
   const { layout } = tankNow(history, now)

@@ -7,7 +7,7 @@ import type { AlgaeKind, EntryOf, Sign } from '../journal/entry'
 import type { Place } from '../journal/shape'
 import { lastIds } from '../judgement/evidence'
 import { moodTrend } from '../judgement/mood-finding'
-import { soilState, type SoilState } from '../judgement/soil-finding'
+import { isPresumed, soilState, type SoilState } from '../judgement/soil-finding'
 import { sceneOn, stageOf, type Scene } from '../layout/scene'
 import { coverIn, fitCover, type CoverFit } from '../plants/cover'
 import { patchCentre } from '../plants/height'
@@ -179,7 +179,7 @@ function soilSign(history: TankHistory, now: Instant): JudgedSign {
   const soil = soilState(history, now)
   // Young soil that nobody tested is unknown, however well it should work.
   if (!soil || soil.state === 'unseen') return sign('soil', null)
-  const tired = soil.entryIds.length > 0 && soil.orBy.length === 0 ? 0.4 : PRESUMED
+  const tired = isPresumed(soil) ? PRESUMED : 0.4
   const strength = { working: 0, 'not-active': 0, tired, spent: 0.85 }[soil.state]
   return sign('soil', { strength, facts: soil, entryIds: soil.entryIds })
 }

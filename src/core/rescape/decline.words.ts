@@ -4,6 +4,7 @@ import { namesIn } from '../history/describe'
 import type { Names } from '../journal/kind'
 import { evidenceFor, reckoned } from '../judgement/evidence'
 import type { Evidence } from '../judgement/finding'
+import { isPresumed } from '../judgement/soil-finding'
 import { sayOfSoil } from '../judgement/soil-finding.words'
 import { capital, sayEstimate, sayNumber, saySpan } from '../quantity/say'
 import { CHRONIC_WEEKS, type DeclineSign, type JudgedSign, type SignFacts } from './decline'
@@ -65,10 +66,9 @@ const WORDS: WordsOfSigns = {
     ]),
   }),
   soil: (soil) => ({
-    says:
-      soil.state === 'tired' && (soil.entryIds.length === 0 || soil.orBy.length > 0)
-        ? 'It may be getting tired; test it before it is touched.'
-        : SOIL[soil.state],
+    says: isPresumed(soil)
+      ? 'It may be getting tired; test it before it is touched.'
+      : SOIL[soil.state],
     reckoned: sayOfSoil(soil),
   }),
   'black-patches': ({ patches, gas }) => ({

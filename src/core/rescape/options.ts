@@ -2,7 +2,7 @@ import { OPTION_KEYS, type OptionKey } from '../history/plan-codes'
 import type { Planting, PlanStep, TankHistory } from '../history/types'
 import type { Estimate } from '../quantity/estimate'
 import type { Instant } from '../quantity/time'
-import type { SoilState } from '../judgement/soil-finding'
+import { isPresumed } from '../judgement/soil-finding'
 import type { Displeasure } from '../journal/kinds/sign'
 import type { DeclineReview, DeclineSign, JudgedSign } from './decline'
 import { plantingsAt } from '../history/lookup'
@@ -151,13 +151,9 @@ export function eveningsOf(history: TankHistory, now: Instant): readonly (readon
 /** Whether a partial should take the soil out with the plants. */
 export function renewsSoil(review: DeclineReview): boolean {
   return review.signs.some(
-    (sign) => sign.sign === 'soil' && sign.state === 'present' && !presumed(sign.facts),
+    (sign) => sign.sign === 'soil' && sign.state === 'present' && !isPresumed(sign.facts),
   )
 }
-
-/** Whether all that speaks against a soil is its age, or a KH that others may have raised: test first. */
-const presumed = ({ state, entryIds, orBy }: SoilState): boolean =>
-  state === 'tired' && (entryIds.length === 0 || orBy.length > 0)
 
 /**
  * Every option weighed against the present signs: relief = Σ strength × cured / Σ strength; worth = relief − hours, animals out,
@@ -171,7 +167,7 @@ export function weighOptions(
   const present = review.signs.filter((sign) => sign.state === 'present')
   const total = present.reduce((sum, sign) => sum + sign.strength, 0)
   const soil = review.signs.find((sign) => sign.sign === 'soil')
-  const soilPresumed = soil?.sign === 'soil' && soil.state === 'present' && presumed(soil.facts)
+  const soilPresumed = soil?.sign === 'soil' && soil.state === 'present' && isPresumed(soil.facts)
   const sections = sectionsFor(history, review, now)
   const stages = Math.max(1, sections.length)
   // Little trouble makes even a perfect cure worth little: relief counts in proportion to the decline, up to a third of the scale.

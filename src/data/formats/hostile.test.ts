@@ -148,6 +148,20 @@ test.each([
   ['a piece in no layout', 'pieces.0.stands.0.is.layoutId', '"nowhere"', /no layout “nowhere”/],
   ['a place on the bench of no number', 'vessel.order', '1e999', /vessel\.order/],
   [
+    'a draft planted with what nobody knows',
+    'drafts.0.board.plantings.0.speciesId',
+    '"triffid"',
+    /no species “triffid”/,
+  ],
+  [
+    'a draft with an outline of two corners',
+    'drafts.0.board.pieces.0.footprint',
+    '[[0,0],[1,1]]',
+    /drafts.*An outline needs three corners/,
+  ],
+  ['a draft beyond any tank', 'drafts.0.board.ground.profile.0.backCm', '1e9', /drafts/],
+  ['a draft that runs', 'drafts.0.board.pieces.0.href', '"javascript:0"', /drafts/],
+  [
     'a plan without a stage',
     'plans',
     JSON.stringify([plan({ stages: [] })]),

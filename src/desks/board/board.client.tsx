@@ -4,14 +4,15 @@ import { Box, Flex } from '@chakra-ui/react'
 import { useMemo, useState } from 'react'
 import { between } from '@/core/board/between'
 import { PIECE_SHAPES } from '@/core/board/shapes'
-import type { Board, Glass, Species } from '@/core/history/types'
+import type { Board } from '@/core/history/types'
+import type { BoardModel } from './model'
 import { unpackStage } from '@/core/layout/pack-stage'
 import { sceneOn } from '@/core/layout/scene'
 import { FetchDrawings } from './fetch.client'
 import { sayDifference } from './difference'
 import type { Axes } from './handling.client'
 import { keyed, useBoardKeys } from './keys.client'
-import { Leave, type DraftLine } from './leave.client'
+import { Leave } from './leave.client'
 import { MarginNotes } from './margin.client'
 import { Numbers } from './numbers.client'
 import { ThingsList } from './things-list.client'
@@ -21,25 +22,6 @@ import { useWeighed } from './use-weighed.client'
 import { Begin } from './begin.client'
 import { Aged } from './beside.client'
 import { Views } from './views.client'
-
-export interface BoardModel {
-  slug: string
-  name: string
-  glass: Glass
-  /** As it stands in the tank, and its mark. */
-  stood: Board
-  stamp: string
-  /** The draft that is open, with its mark; null: the tank itself. */
-  draft: {
-    id: string
-    name: string
-    board: Board
-    stamp: string
-    sinceAltered: string | null
-  } | null
-  drafts: readonly DraftLine[]
-  species: readonly Species[]
-}
 
 export function BoardPage({ model }: { model: BoardModel }) {
   const { slug, glass, stood, draft } = model

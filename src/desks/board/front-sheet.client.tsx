@@ -7,7 +7,16 @@ import { GroundHandles } from './ground-handles.client'
 import { Handles, type Handle } from './handles.client'
 import { useHandling } from './handling.client'
 import { sheetOf, type Sheet } from './sheet'
-import { Codes, Frame, Piece, PlantingUpright, SheetSvg, Water, WaterLine } from './things.client'
+import {
+  Codes,
+  Frame,
+  Piece,
+  PlantingUpright,
+  SheetSvg,
+  Thirds,
+  Water,
+  WaterLine,
+} from './things.client'
 import { focused, heightOf, type ViewProps } from './view-props'
 
 const colour = (name: string) => `var(--chakra-colors-${name})`
@@ -48,6 +57,7 @@ export function FrontSheet(props: ViewProps) {
       />
       <WaterLine sheet={sheet} waterlineCm={glass.waterlineCm} />
       <Codes sheet={sheet} of={shown.plantings.map((one) => codeOf(one, shown, glass))} />
+      {props.thirds ? <Thirds sheet={sheet} /> : null}
       <Frame sheet={sheet} says="from the front" open />
       {piece && tool === 'select' ? (
         <Handles handles={endsOf(sheet, piece)} id={piece.id} bindEdge={bindEdge} />

@@ -1,7 +1,8 @@
 'use client'
 
 import { useDrag } from '@use-gesture/react'
-import { addStation, drawGround } from '@/core/board/edit'
+import { depthAt } from '@/core/board/board'
+import { addStation, drawGround, drawGroundAt } from '@/core/board/edit'
 import type { Glass } from '@/core/history/types'
 import { placeIn, type Sheet } from './sheet'
 import type { BoardInHand } from './use-board.client'
@@ -86,4 +87,53 @@ export function GroundHandles({
       )}
     </g>
   )
+}
+
+/** The same in a cut across the tank: its front and its back end at the place of the cut. */
+export function CutGroundHandles({
+  hand,
+  glass,
+  sheet,
+  svg,
+  cutAt,
+}: {
+  hand: BoardInHand
+  glass: Glass
+  sheet: Sheet
+  svg: React.RefObject<SVGSVGElement | null>
+  cutAt: number
+}) {
+  const bind = useDrag(
+    ({ args: [end], xy: [px, py], last, altKey }) => {
+      if (!svg.current) return
+      const { up } = placeIn(sheet, svg.current, px, py)
+      const cm = altKey ? Math.round(up * 10) / 10 : Math.round(up * 2) / 2
+      const next = drawGroundAt(hand.board, glass, cutAt, end as 'frontCm' | 'backCm', cm)
+      if (last) hand.commit(next)
+      else hand.setLive(next)
+    },
+    { pointer: { keys: false } },
+  )
+  return (['frontCm', 'backCm'] as const).map((end) => {
+    const z = end === 'frontCm' ? 0 : glass.depthCm
+    const [x, y] = [sheet.x(z), sheet.y(depthAt(hand.shown, glass, { x: cutAt, z }))]
+    return (
+      <g
+        key={end}
+        {...bind(end)}
+        data-cut-ground={end}
+        style={{ cursor: 'ns-resize', touchAction: 'none' }}
+      >
+        <rect x={x - 14} y={y - 12} width={28} height={24} fill="transparent" />
+        <circle
+          cx={x}
+          cy={y}
+          r={5}
+          fill={colour('paper')}
+          stroke={colour('ink')}
+          strokeWidth={1.6}
+        />
+      </g>
+    )
+  })
 }

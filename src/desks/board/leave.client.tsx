@@ -3,7 +3,6 @@
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
-import type { Board } from '@/core/history/types'
 import { sayProblems, type Answer, type Sending } from '@/ui/ask.client'
 import { newId } from '@/ui/new-id'
 import { Overtaken } from '@/ui/overtaken'
@@ -12,15 +11,9 @@ import { useSending } from '@/ui/use-sending.client'
 import { Button } from '@/ui/kit/button.client'
 import { Input, Problem } from '@/ui/kit/input.client'
 import { dropTheDraft, keepTheDraft, layTheBoard } from './actions'
-import type { BoardModel } from './board.client'
+import type { BoardModel } from './model'
 import type { BoardInHand } from './use-board.client'
 
-export interface DraftLine {
-  id: string
-  name: string
-  says: string
-  board: Board
-}
 type Act = (sending: Sending) => Promise<Answer<string>>
 
 /** The three ways off the board: it was so all along, moved today, or a draft; and the drafts that are kept. */

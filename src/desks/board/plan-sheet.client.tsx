@@ -11,7 +11,7 @@ import { LightBands } from './light-bands.client'
 import { Handles, type Handle } from './handles.client'
 import { useHandling } from './handling.client'
 import { sheetOf, toPage, type Sheet } from './sheet'
-import { Frame, Piece, PlantingAbove, SheetSvg } from './things.client'
+import { Frame, Piece, PlantingAbove, SheetSvg, Thirds } from './things.client'
 import { useDrawing } from './use-drawing.client'
 import { focused, type ViewProps } from './view-props'
 
@@ -69,6 +69,7 @@ export function PlanSheet(props: PlanProps) {
         strokeWidth={1.4}
         style={{ pointerEvents: 'none' }}
       />
+      {props.thirds ? <Thirds sheet={sheet} /> : null}
       <Frame sheet={sheet} says="from above, the front below" />
       {only && tool === 'select' ? (
         <Handles handles={cornersOf(sheet, only)} id={only.id} bindEdge={bindEdge} />

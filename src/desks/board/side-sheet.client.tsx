@@ -3,7 +3,9 @@
 import { useMemo, useRef } from 'react'
 import { boxOf, depthAt, middleOf, spanOfHeight } from '@/core/board/board'
 import type { Point } from '@/core/history/types'
+import { useMeasures } from '@/ui/measures.client'
 import { footOf } from './front-sheet.client'
+import { CutGroundHandles } from './ground-handles.client'
 import { useHandling } from './handling.client'
 import { sheetOf, type Sheet } from './sheet'
 import { Codes, Frame, Piece, PlantingUpright, SheetSvg, Water, WaterLine } from './things.client'
@@ -14,6 +16,7 @@ const colour = (name: string) => `var(--chakra-colors-${name})`
 /** A cut across the tank: the ground from front to back, and what the cut meets. */
 export function SideSheet(props: ViewProps & { cutAt: number }) {
   const { hand, glass, scale, cutAt } = props
+  const measures = useMeasures()
   const svg = useRef<SVGSVGElement>(null)
   const sheet = useMemo(
     () => sheetOf(glass.depthCm, glass.heightCm, scale),
@@ -26,7 +29,7 @@ export function SideSheet(props: ViewProps & { cutAt: number }) {
     <SheetSvg
       ref={svg}
       sheet={sheet}
-      says={`From the side, cut at ${Math.round(cutAt)} cm`}
+      says={`From the side, cut at ${measures.say(cutAt, 'cm', 0.5)}`}
       view="side"
     >
       <Water sheet={sheet} waterlineCm={glass.waterlineCm} onClick={() => hand.select(null)} />
@@ -51,7 +54,14 @@ export function SideSheet(props: ViewProps & { cutAt: number }) {
             floats: one.zone === 'surface',
           }))}
       />
-      <Frame sheet={sheet} says={`cut at ${Math.round(cutAt)} cm, front on the left`} open />
+      <Frame
+        sheet={sheet}
+        says={`cut at ${measures.say(cutAt, 'cm', 0.5)}, front on the left`}
+        open
+      />
+      {hand.tool === 'ground' ? (
+        <CutGroundHandles hand={hand} glass={glass} sheet={sheet} svg={svg} cutAt={cutAt} />
+      ) : null}
     </SheetSvg>
   )
 }

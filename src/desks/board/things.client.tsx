@@ -5,6 +5,8 @@ import type { BoardPiece, BoardPlanting, Point, Polygon, Species } from '@/core/
 import { spanOf } from '@/core/layout/draw-plant'
 import type { ScenePlant } from '@/core/layout/scene'
 import { isFlat } from '@/core/plants/groups'
+import { CM_PER_INCH } from '@/core/quantity/measures'
+import { useMeasures } from '@/ui/measures.client'
 import { boxOf, middleOf } from '@/core/board/board'
 import { PlantInk } from '@/ui/drawing/elevation'
 import { softOutline } from '@/ui/drawing/geometry'
@@ -329,6 +331,24 @@ export function WaterLine({ sheet, waterlineCm }: { sheet: Sheet; waterlineCm: n
   )
 }
 
+/** Lines at a third and two thirds of a view, each way: where the eye likes a focal piece. Common practice. */
+export function Thirds({ sheet }: { sheet: Sheet }) {
+  const { across, up } = sheet
+  const upright = [1, 2].map((n) => `M${sheet.x((n * across) / 3)} ${sheet.y(0)}V${sheet.y(up)}`)
+  const level = [1, 2].map((n) => `M${sheet.x(0)} ${sheet.y((n * up) / 3)}H${sheet.x(across)}`)
+  return (
+    <path
+      d={[...upright, ...level].join('')}
+      stroke={colour('pencil')}
+      strokeDasharray="6 5"
+      strokeOpacity={0.7}
+      fill="none"
+      style={{ pointerEvents: 'none' }}
+      data-testid="thirds"
+    />
+  )
+}
+
 /** The frame of a view: glass, rulers along two sides, and what it is called. */
 export function Frame({
   sheet,
@@ -340,9 +360,15 @@ export function Frame({
   /** Without a pane along its upper edge. */
   open?: boolean
 }) {
-  const step = sheet.across > 70 ? 20 : 10
+  const measures = useMeasures()
+  // As the keeper measures: centimetres by tens, inches by fives, twice as far apart on a long tank.
+  const unit = measures.system === 'US' ? CM_PER_INCH : 1
+  const step = (measures.system === 'US' ? 5 : 10) * (sheet.across > 70 ? 2 : 1)
   const marks = (extent: number) =>
-    Array.from({ length: Math.floor(extent / step) + 1 }, (_, i) => i * step)
+    Array.from({ length: Math.floor(extent / (step * unit)) + 1 }, (_, i) => ({
+      cm: i * step * unit,
+      shown: i * step,
+    }))
   const [x0, x1, y0, y1] = [sheet.x(0), sheet.x(sheet.across), sheet.y(0), sheet.y(sheet.up)]
   const text = { fill: colour('pencil'), style: svgText(11) }
   return (
@@ -356,19 +382,19 @@ export function Frame({
       <text x={x0} y={y1 - 7} {...text}>
         {says}
       </text>
-      {marks(sheet.across).map((cm) => (
+      {marks(sheet.across).map(({ cm, shown }) => (
         <g key={`x${cm}`}>
           <path d={`M${sheet.x(cm)} ${y0}v4`} stroke={colour('ink')} />
           <text x={sheet.x(cm)} y={y0 + 16} textAnchor="middle" {...text}>
-            {cm}
+            {shown}
           </text>
         </g>
       ))}
-      {marks(sheet.up).map((cm) => (
+      {marks(sheet.up).map(({ cm, shown }) => (
         <g key={`y${cm}`}>
           <path d={`M${x0 - 4} ${sheet.y(cm)}h4`} stroke={colour('ink')} />
           <text x={x0 - 7} y={sheet.y(cm) + 4} textAnchor="end" {...text}>
-            {cm}
+            {shown}
           </text>
         </g>
       ))}

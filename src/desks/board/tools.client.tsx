@@ -27,7 +27,7 @@ const TOOLS: readonly { tool: Tool; says: string; hint: string }[] = [
   {
     tool: 'ground',
     says: 'shape the ground',
-    hint: 'From the front: drag the round marks along the front glass, the square ones along the back; a tap between two sets another.',
+    hint: 'From the front: round marks lie on the front glass, square ones on the back; a tap sets another. In the cut: both ends where it cuts.',
   },
 ]
 

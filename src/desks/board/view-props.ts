@@ -14,6 +14,8 @@ export interface ViewProps {
   onKey: (event: React.KeyboardEvent, id: string, axes: Axes) => void
   /** Each planting as it stands today, or would if it were set today, by its id, as far as that was worked out. */
   grown: ReadonlyMap<string, ScenePlant>
+  /** Lines of thirds over the view. */
+  thirds: boolean
 }
 
 /** What has the focus is what the keys move. */

@@ -2,8 +2,10 @@
 
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
+import { Button } from '@/ui/kit/button.client'
 import type { Scene } from '@/core/layout/scene'
 import { Slider, Tick } from '@/ui/kit/input.client'
+import { useMeasures } from '@/ui/measures.client'
 import { useWidth } from '@/ui/use-width.client'
 import { FrontSheet } from './front-sheet.client'
 import type { Axes } from './handling.client'
@@ -29,15 +31,27 @@ export function Views({
   onRefused,
   grown,
   scene,
-}: Omit<PlanProps, 'scale' | 'cutAt' | 'lit'> & { scene: Scene | null }) {
+}: Omit<PlanProps, 'scale' | 'cutAt' | 'lit' | 'thirds'> & { scene: Scene | null }) {
   const [byLight, setByLight] = useState(false)
+  const [thirds, setThirds] = useState(false)
   const [ref, width] = useWidth<HTMLDivElement>(740)
   const [cutAt, setCutAt] = useState(Math.round(glass.lengthCm / 2))
   const [alone, setAlone] = useState<Axes>('plan')
+  const [zoom, setZoom] = useState<number>(1)
   const narrow = width < NARROW
-  const scale = commonScale(glass, width, HEIGHT, narrow ? 'one' : 'three')
-  const shared = { hand, glass, scale, species, pencilled, onKey, grown }
+  const scale = zoom * commonScale(glass, width, HEIGHT, narrow ? 'one' : 'three')
+  const shared = { hand, glass, scale, species, pencilled, onKey, grown, thirds }
   const shown = (view: Axes) => !narrow || alone === view
+  const choices = (
+    <Box pl={4} pt={3} fontSize="sm" color="pencil">
+      {narrow && alone !== 'side' ? null : (
+        <CutAt cutAt={cutAt} lengthCm={glass.lengthCm} onCut={setCutAt} />
+      )}
+      <Zoom zoom={zoom} onZoom={setZoom} />
+      {shown('plan') ? <ByLight on={byLight} onSay={setByLight} /> : null}
+      <TickOf says="lines of thirds" on={thirds} onSay={setThirds} />
+    </Box>
+  )
   return (
     <Box ref={ref}>
       {narrow ? (
@@ -47,30 +61,67 @@ export function Views({
           ))}
         </Flex>
       ) : null}
-      <Flex wrap="wrap" align="flex-start">
-        {shown('front') ? <FrontSheet {...shared} /> : null}
-        {shown('side') ? <SideSheet {...shared} cutAt={cutAt} /> : null}
-      </Flex>
-      <Flex wrap="wrap" align="flex-start">
-        {shown('plan') ? (
-          <PlanSheet
-            {...shared}
-            kind={kind}
-            shape={shape}
-            freehand={freehand}
-            cutAt={cutAt}
-            onRefused={onRefused}
-            lit={byLight ? scene : null}
-          />
-        ) : null}
-        <Box pl={4} pt={3} fontSize="sm" color="pencil">
-          {narrow && alone !== 'side' ? null : (
-            <CutAt cutAt={cutAt} lengthCm={glass.lengthCm} onCut={setCutAt} />
-          )}
-          {shown('plan') ? <ByLight on={byLight} onSay={setByLight} /> : null}
-        </Box>
-      </Flex>
+      <Box css={zoom > 1 ? LARGER : undefined}>
+        <Flex wrap={zoom > 1 ? 'nowrap' : 'wrap'} align="flex-start">
+          {shown('front') ? <FrontSheet {...shared} /> : null}
+          {shown('side') ? <SideSheet {...shared} cutAt={cutAt} /> : null}
+        </Flex>
+        <Flex wrap="wrap" align="flex-start">
+          {shown('plan') ? (
+            <PlanSheet
+              {...shared}
+              kind={kind}
+              shape={shape}
+              freehand={freehand}
+              cutAt={cutAt}
+              onRefused={onRefused}
+              lit={byLight ? scene : null}
+            />
+          ) : null}
+          {zoom === 1 ? choices : null}
+        </Flex>
+      </Box>
+      {zoom > 1 ? choices : null}
     </Box>
+  )
+}
+
+/** Drawn larger than the page, the views are moved about by scrolling, or with a finger on the water. */
+const LARGER = {
+  overflow: 'auto',
+  maxHeight: `${HEIGHT + 40}px`,
+  '& svg': { maxWidth: 'none !important', flexShrink: 0 },
+} as const
+const ZOOMS = [1, 1.5, 2, 3] as const
+
+function Zoom({ zoom, onZoom }: { zoom: number; onZoom: (zoom: number) => void }) {
+  const at = ZOOMS.findIndex((one) => one === zoom)
+  return (
+    <Flex gap={4} align="center" minH="32px" role="group" aria-label="How large it is drawn">
+      <Button
+        look="quiet"
+        size="line"
+        disabled={at === ZOOMS.length - 1}
+        onClick={() => onZoom(ZOOMS[at + 1])}
+      >
+        larger
+      </Button>
+      <Button look="quiet" size="line" disabled={at === 0} onClick={() => onZoom(ZOOMS[at - 1])}>
+        smaller
+      </Button>
+      <Button look="quiet" size="line" disabled={at === 0} onClick={() => onZoom(1)}>
+        whole
+      </Button>
+    </Flex>
+  )
+}
+
+function TickOf({ says, on, onSay }: { says: string; on: boolean; onSay: (on: boolean) => void }) {
+  return (
+    <chakra.label display="flex" gap={2} alignItems="center" minH="32px">
+      <Tick type="checkbox" checked={on} onChange={(event) => onSay(event.target.checked)} />
+      {says}
+    </chakra.label>
   )
 }
 
@@ -114,10 +165,11 @@ function CutAt({
   lengthCm: number
   onCut: (cm: number) => void
 }) {
+  const measures = useMeasures()
   return (
     <chakra.label display="block">
       <Box as="span" display="block">
-        The side view cuts at {cutAt} cm
+        The side view cuts at {measures.say(cutAt, 'cm', 0.5)}
       </Box>
       <Slider
         min={0}
@@ -133,10 +185,7 @@ function CutAt({
 function ByLight({ on, onSay }: { on: boolean; onSay: (on: boolean) => void }) {
   return (
     <Box mt={2} maxW="240px">
-      <chakra.label display="flex" gap={2} alignItems="center" minH="32px">
-        <Tick type="checkbox" checked={on} onChange={(event) => onSay(event.target.checked)} />
-        light at the ground
-      </chakra.label>
+      <TickOf says="light at the ground" on={on} onSay={onSay} />
       {on ? (
         <div>
           The darker, the less: under {LIGHT_BANDS.join(', ')} µmol. Lawns want 30, crypts 12; all

@@ -1,0 +1,28 @@
+import type { Board, Glass, Species } from '@/core/history/types'
+
+/** A draft that is kept, as it is listed. */
+interface DraftLine {
+  id: string
+  name: string
+  says: string
+  board: Board
+}
+/** What the page of the board is given. */
+export interface BoardModel {
+  slug: string
+  name: string
+  glass: Glass
+  /** As it stands in the tank, and its mark. */
+  stood: Board
+  stamp: string
+  /** The draft that is open, with its mark; null: the tank itself. */
+  draft: {
+    id: string
+    name: string
+    board: Board
+    stamp: string
+    sinceAltered: string | null
+  } | null
+  drafts: readonly DraftLine[]
+  species: readonly Species[]
+}

@@ -29,7 +29,7 @@ export function SideSheet(props: ViewProps & { cutAt: number }) {
     <SheetSvg
       ref={svg}
       sheet={sheet}
-      says={`From the side, cut at ${measures.say(cutAt, 'cm', 0.5)}`}
+      says={`From the side, cut at ${measures.say(cutAt, 'cm', 1)}`}
       view="side"
     >
       <Water sheet={sheet} waterlineCm={glass.waterlineCm} onClick={() => hand.select(null)} />
@@ -56,7 +56,7 @@ export function SideSheet(props: ViewProps & { cutAt: number }) {
       />
       <Frame
         sheet={sheet}
-        says={`cut at ${measures.say(cutAt, 'cm', 0.5)}, front on the left`}
+        says={`cut at ${measures.say(cutAt, 'cm', 1)}, front on the left`}
         open
       />
       {hand.tool === 'ground' ? (

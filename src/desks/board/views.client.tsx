@@ -169,7 +169,7 @@ function CutAt({
   return (
     <chakra.label display="block">
       <Box as="span" display="block">
-        The side view cuts at {measures.say(cutAt, 'cm', 0.5)}
+        The side view cuts at {measures.say(cutAt, 'cm', 1)}
       </Box>
       <Slider
         min={0}

@@ -266,14 +266,14 @@ test('plans and plantings come into the story; a taken stake is refused', async 
     zone: 'midground' as const,
     speciesId: CATALOGUE.greenCrypt.id,
   }
-  await addPlanting(db, 'test', recordOf(planting), CATALOGUE.greenCrypt, NOW)
+  await addPlanting(db, 'test', recordOf(planting), [CATALOGUE.greenCrypt], NOW)
   expect((await loadStory(db, 'test'))!.plantings.map(({ stake }) => stake)).toEqual([
     'K1',
     'L1',
     'S1',
   ])
   await expect(
-    addPlanting(db, 'test', recordOf({ ...planting, id: 'p-k9' }), CATALOGUE.greenCrypt, NOW),
+    addPlanting(db, 'test', recordOf({ ...planting, id: 'p-k9' }), [CATALOGUE.greenCrypt], NOW),
   ).rejects.toThrow(/taken/)
   expect((await listVessels(db)).map((vessel) => vessel.slug)).toEqual(['test'])
 })

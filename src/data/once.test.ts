@@ -192,7 +192,7 @@ describe.each(DATABASES)('on %s', (name, start) => {
       }
       const all = (times: number, act: () => Promise<unknown>) =>
         Promise.all(Array.from({ length: times }, act))
-      await all(2, () => addPlanting(db, 'test', recordOf(planting), CATALOGUE.greenStem, NOW))
+      await all(2, () => addPlanting(db, 'test', recordOf(planting), [CATALOGUE.greenStem], NOW))
       await all(2, () => addPopulation(db, 'test', fish, 12, NOW))
       await all(2, () => addPlan(db, 'test', { ...PLAN, id: 'plan-2' }))
       const { plantings, populations, plans } = await story()

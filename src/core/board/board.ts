@@ -64,6 +64,16 @@ export const depthAt = (
   { x, z }: { x: number; z: number },
 ): number => groundDepth(ground, depthCm, x, z)
 
+/** Where a planting begins, cm above the bottom: at the surface, on its perch, or on the ground. */
+export function footOf(
+  { zone, perch, patch }: Pick<BoardPlanting, 'zone' | 'perch' | 'patch'>,
+  board: Pick<Board, 'ground'>,
+  glass: Pick<Glass, 'depthCm' | 'waterlineCm'>,
+): number {
+  if (zone === 'surface') return glass.waterlineCm
+  return perch?.heightCm ?? depthAt(board, glass, middleOf(patch))
+}
+
 /** To the millimetre: nobody draws finer. */
 export const toMm = (cm: number): number => Math.round(cm * 10) / 10
 export const shifted = (outline: Polygon, dx: number, dy: number): Point[] =>

@@ -107,3 +107,18 @@ export function putPiece(
     dz: Math.max(0, -front) - Math.max(0, back - glass.depthCm),
   })
 }
+
+/** The least a planting is set wide with one tap, cm. Common practice: what a pot is split over. */
+const LEAST_SET_CM = 8
+
+/** The place of a planting set with one tap: as wide as one grown plant of its kind, about a point, behind the glass. */
+export function usualPlace(
+  [x, z]: Point,
+  { matureWidthCm }: Pick<Species, 'matureWidthCm'>,
+  { lengthCm, depthCm }: Pick<Glass, 'lengthCm' | 'depthCm'>,
+): Box {
+  const half = Math.min(Math.max(LEAST_SET_CM, matureWidthCm), depthCm, lengthCm) / 2
+  const cx = Math.min(Math.max(half, x), lengthCm - half)
+  const cz = Math.min(Math.max(half, z), depthCm - half)
+  return { left: cx - half, right: cx + half, front: cz - half, back: cz + half }
+}

@@ -2,7 +2,7 @@ import polygonClipping, { type Pair } from 'polygon-clipping'
 import type { Board, BoardPlanting, Glass, PlantGroup, Polygon, Species } from '../history/types'
 import { isStem } from '../plants/groups'
 import { polygonArea } from '../vessel/volume'
-import { boxOf, depthAt, middleOf, spanOfHeight } from './board'
+import { boxOf, depthAt, footOf, middleOf, spanOfHeight } from './board'
 import { intoBox } from './edit'
 import { REPOSE_DEGREES, steepest } from './repose'
 
@@ -106,8 +106,7 @@ function plantingWarnings(
   const { id, stake: name, zone, perch } = planting
   if (zone === 'surface') return []
   const ground = depthAt(board, glass, middleOf(planting.patch))
-  const foot = perch?.heightCm ?? ground
-  const room = glass.waterlineCm - foot
+  const room = glass.waterlineCm - footOf(planting, board, glass)
   return [
     // A stem is cut; what grows from a crown cannot be.
     ...(!isStem(group) && room > 0 && mature > room

@@ -1,4 +1,4 @@
-import type { Planting, TankHistory } from '../history/types'
+import type { Planting, Species, TankHistory } from '../history/types'
 import { speciesOf } from '../history/lookup'
 import { groundDepth, polygonArea } from '../vessel/volume'
 import { tankAt, tankNow, type Tank } from '../history/tank-at'
@@ -42,6 +42,10 @@ export function headroom(
 /** Height at which planting usually starts when nobody measured it, as a share of mature height. Common practice. */
 const START_SHARE = 0.25
 
+/** How high a planting of a kind stands when it is set, cm, where nobody measured it. */
+export const startHeight = ({ matureHeightCm }: Pick<Species, 'matureHeightCm'>): number =>
+  START_SHARE * matureHeightCm
+
 /** A stem that has reached the surface goes on along it: its length may pass the headroom by this factor. Common practice. */
 const ALONG_SURFACE = 1.5
 /** Growth is not even: it comes in spurts of a week or so, by a third more or less. Variance a day, in squares of the daily rate. Common practice. */
@@ -79,7 +83,7 @@ export function heightCourse(
   const points = fit.segments.flatMap((segment) => segment.points)
   const planted: Anchor = {
     day: dayOf(planting.plantedAt),
-    cm: species.matureHeightCm * START_SHARE,
+    cm: startHeight(species),
     sd: species.matureHeightCm * 0.12,
   }
   const known = points.filter((point) => point.day > planted.day)

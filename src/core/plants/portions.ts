@@ -19,13 +19,16 @@ export const denseStems = (areaCm2: number): number => Math.ceil((areaCm2 / 100)
 
 /** What a planting takes: pots of a carpet (each twice a cup), stems in bunches, else crowns as they are counted. */
 export type Portions =
-  | { of: 'pots'; count: number }
+  | { of: 'pots'; count: number; cups: number }
   | { of: 'stems'; count: number; bunches: number }
   | { of: 'crowns'; count: number }
 
 /** What has to be at hand to plant an area of a kind with nothing of one’s own. `crowns`: as many as are set. */
 export function portionsOf(group: PlantGroup, areaCm2: number, crowns: number): Portions {
-  if (group === 'carpet') return { of: 'pots', count: carpetPots(areaCm2) }
+  if (group === 'carpet') {
+    const count = carpetPots(areaCm2)
+    return { of: 'pots', count, cups: Math.ceil(count / 2) }
+  }
   if (!isStem(group)) return { of: 'crowns', count: crowns }
   const count = denseStems(areaCm2)
   return { of: 'stems', count, bunches: Math.ceil(count / STEMS_A_POT) }

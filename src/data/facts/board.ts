@@ -6,12 +6,10 @@ import type { Board, Draft, Species } from '@/core/history/types'
 import type { Instant } from '@/core/quantity/time'
 import { CATALOGUE } from '@/core/plants/catalogue'
 import { actOn } from '../acts'
-import { speciesSchema } from '../border/story-schema'
 import type { Database } from '../db'
 import { EntryRefused } from '../refused'
-import * as t from '../schema'
 import { refuseOvertaken } from '../stamp'
-import { listSpecies } from './plantings'
+import { listSpecies, withSpecies } from './plantings'
 
 interface Saying {
   id: string
@@ -44,9 +42,9 @@ export async function layBoard(
       () =>
         'The tank was changed elsewhere since this was drawn. Your drawing is not written yet; write it all the same, or begin again from what stands.',
     )
-    const laid = withBoard(story, board, since, now, kindsOf(board, all))
+    const kinds = kindsOf(board, all)
+    const laid = withBoard(await withSpecies(story, tx, kinds), board, since, now)
     if (!laid.ok) throw new EntryRefused([{ field: '', says: laid.problem }])
-    await keepSpecies(tx, laid.value.species)
     return { story: laid.value }
   })
 }
@@ -63,14 +61,6 @@ export function kindsOf(board: Board, all: readonly Species[]): Species[] {
       ])
     return found
   })
-}
-
-async function keepSpecies(tx: Database, species: readonly Species[]): Promise<void> {
-  if (species.length === 0) return
-  await tx
-    .insert(t.species)
-    .values(species.map((one) => speciesSchema.validateSync(one) as Species))
-    .onConflictDoNothing()
 }
 
 /** Keeps a draft: a new one, or one that was kept before as it is drawn now. Told when it was changed elsewhere meanwhile. Throws ValidationError or EntryRefused. */
@@ -97,14 +87,14 @@ export async function keepDraft(
         () =>
           `“${before.name}” was drawn on elsewhere meanwhile. Yours is not kept yet; keep it all the same, or under another name.`,
       )
-    await keepSpecies(tx, kindsOf(board, all))
+    const known = await withSpecies(story, tx, kindsOf(board, all))
     const draft: Draft = before
       ? { ...before, name, board, changedAt: now }
       : { id: draftId, name, madeAt: now, changedAt: now, board, basis }
     return {
       story: before
-        ? withFact(story, 'drafts', draftId, () => draft)
-        : withNewFact(story, 'drafts', draft),
+        ? withFact(known, 'drafts', draftId, () => draft)
+        : withNewFact(known, 'drafts', draft),
     }
   })
 }

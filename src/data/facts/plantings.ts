@@ -21,12 +21,27 @@ export async function listSpecies(db: Database): Promise<Species[]> {
   )
 }
 
-/** Puts a planting into the tank; its species is added to the catalogue if it is not there. The stake must be free. */
+/** The story with kinds it may not know yet, each put into the catalogue of this house if it is not there: a planting must never speak of a kind that nobody holds. */
+export async function withSpecies(
+  story: TankHistory,
+  tx: Database,
+  species: readonly Species[],
+): Promise<TankHistory> {
+  const fresh = species.filter(({ id }) => !story.species.some((other) => other.id === id))
+  if (fresh.length === 0) return story
+  await tx
+    .insert(t.species)
+    .values(fresh.map((one) => speciesSchema.validateSync(one) as Species))
+    .onConflictDoNothing()
+  return { ...story, species: [...story.species, ...fresh] }
+}
+
+/** Puts a planting into the tank; its kinds (`species`) are added to the catalogue if they are not there. The stake must be free. */
 export async function addPlanting(
   db: Database,
   slug: string,
   planting: PlantingRecord,
-  species: Species,
+  species: readonly Species[],
   now: Instant,
 ): Promise<void> {
   const holdsFrom = planting.stands[0].from
@@ -42,13 +57,7 @@ export async function addPlanting(
         ])
       if (story.plantings.some((other) => other.stake === planting.stake && other.ended === null))
         throw new EntryRefused([{ field: 'stake', says: `The stake ${planting.stake} is taken.` }])
-      await tx
-        .insert(t.species)
-        .values(speciesSchema.validateSync(species) as Species)
-        .onConflictDoNothing()
-      const known = story.species.some((other) => other.id === species.id)
-      const story2 = withNewFact(story, 'plantings', planting)
-      return { story: known ? story2 : { ...story2, species: [...story2.species, species] } }
+      return { story: withNewFact(await withSpecies(story, tx, species), 'plantings', planting) }
     },
   )
 }
@@ -61,6 +70,8 @@ export interface SaidPlanting {
   since: Since
   /** Only for a while, from `since` on. */
   temporary: Temporary | null
+  /** Its kinds, some of which nobody here may have grown yet. */
+  species: readonly Species[]
 }
 interface Saying {
   id: string
@@ -73,11 +84,12 @@ export async function sayPlanting(
   db: Database,
   slug: string,
   plantingId: string,
-  { identity, spot, plantedAt, since, temporary }: SaidPlanting,
+  { identity, spot, plantedAt, since, temporary, species }: SaidPlanting,
   { id, seen, now }: Saying,
 ): Promise<void> {
   const act = { id, kind: since === null ? 'correction' : 'change', holdsFrom: since, now } as const
-  await actOn(db, slug, act, (story) => {
+  await actOn(db, slug, act, async (stood, tx) => {
+    const story = await withSpecies(stood, tx, species)
     const before = findPlanting(story, plantingId)
     const shown = plantingAsLastSeen(before, dayOf(now))
     refuseOvertaken(

@@ -1,13 +1,17 @@
 'use client'
 
 import { Box, Flex } from '@chakra-ui/react'
-import { useState } from 'react'
+import { Fragment, useState } from 'react'
 import { handOver, pngFile, svgFile } from '@/ui/drawing/fetch-drawing.client'
 import { Button } from '@/ui/kit/button.client'
 import { Problem } from '@/ui/kit/input.client'
 
 const VIEWS = { plan: 'from above', front: 'from the front', side: 'from the side' } as const
 type View = keyof typeof VIEWS
+const FILES = {
+  svg: 'At true size, to print and lay on the table (SVG)',
+  png: 'as a picture (PNG)',
+} as const
 
 /** The views as files: SVG at true size, to be printed at 1 : 1 or at any scale; PNG to be shown around. */
 export function FetchDrawings({ slug }: { slug: string }) {
@@ -33,33 +37,23 @@ export function FetchDrawings({ slug }: { slug: string }) {
   return (
     <Box fontSize="sm" mt={2}>
       <Flex gap={4} wrap="wrap" align="center">
-        <Box as="span" color="pencil">
-          At true size, to print and lay on the table (SVG)
-        </Box>
-        {(Object.keys(VIEWS) as View[]).map((view) => (
-          <Button
-            key={view}
-            look="quiet"
-            size="line"
-            onClick={() => void fetchView(view, 'svg')}
-            aria-label={`SVG ${VIEWS[view]}`}
-          >
-            {VIEWS[view]}
-          </Button>
-        ))}
-        <Box as="span" color="pencil">
-          as a picture (PNG)
-        </Box>
-        {(Object.keys(VIEWS) as View[]).map((view) => (
-          <Button
-            key={view}
-            look="quiet"
-            size="line"
-            onClick={() => void fetchView(view, 'png')}
-            aria-label={`PNG ${VIEWS[view]}`}
-          >
-            {VIEWS[view]}
-          </Button>
+        {(['svg', 'png'] as const).map((as) => (
+          <Fragment key={as}>
+            <Box as="span" color="pencil">
+              {FILES[as]}
+            </Box>
+            {(Object.keys(VIEWS) as View[]).map((view) => (
+              <Button
+                key={view}
+                look="quiet"
+                size="line"
+                onClick={() => void fetchView(view, as)}
+                aria-label={`${as.toUpperCase()} ${VIEWS[view]}`}
+              >
+                {VIEWS[view]}
+              </Button>
+            ))}
+          </Fragment>
         ))}
       </Flex>
       <Problem says={problem} />

@@ -1,8 +1,8 @@
 'use client'
 
 import { useMemo, useRef } from 'react'
-import { boxOf, depthAt, middleOf, spanOfHeight } from '@/core/board/board'
-import type { BoardPiece, BoardPlanting, Glass } from '@/core/history/types'
+import { boxOf, middleOf, spanOfHeight } from '@/core/board/board'
+import type { BoardPiece, BoardPlanting } from '@/core/history/types'
 import { GroundHandles } from './ground-handles.client'
 import { Handles, type Handle } from './handles.client'
 import { useHandling } from './handling.client'
@@ -17,7 +17,7 @@ import {
   Water,
   WaterLine,
 } from './things.client'
-import { focused, heightOf, type ViewProps } from './view-props'
+import { codeOf, forThings, uprightOf, type ViewProps } from './view-props'
 
 const colour = (name: string) => `var(--chakra-colors-${name})`
 /** What stands farther back than this share of the depth is drawn behind the stones. */
@@ -56,7 +56,10 @@ export function FrontSheet(props: ViewProps) {
         style={{ pointerEvents: 'none' }}
       />
       <WaterLine sheet={sheet} waterlineCm={glass.waterlineCm} />
-      <Codes sheet={sheet} of={shown.plantings.map((one) => codeOf(one, shown, glass))} />
+      <Codes
+        sheet={sheet}
+        of={shown.plantings.map((one) => codeOf(one, middleOf(one.patch).x, props))}
+      />
       {props.thirds ? <Thirds sheet={sheet} /> : null}
       <Frame sheet={sheet} says="from the front" open />
       {piece && tool === 'select' ? (
@@ -70,34 +73,20 @@ export function FrontSheet(props: ViewProps) {
 }
 
 function FrontThings(props: ViewProps & { sheet: Sheet; bind: (id: string) => object }) {
-  const { hand, glass, species, pencilled, onKey, grown, sheet, bind } = props
-  const { shown, selected } = hand
-  const handling = {
-    bind,
-    onKey: (event: React.KeyboardEvent, id: string) => onKey(event, id, 'front'),
-    onFocus: (id: string) => focused(hand, id),
-  }
-  const of = (id: string) => ({
-    sheet,
-    handling,
-    chosen: selected.includes(id),
-    pencil: pencilled.has(id),
-  })
+  const { hand, glass, grown, sheet, bind } = props
+  const { shown } = hand
+  const of = forThings(props, sheet, 'front', bind)
   const farFirst = [...shown.plantings].sort((a, b) => middleOf(b.patch).z - middleOf(a.patch).z)
   const pieces = [...shown.pieces].sort((a, b) => middleOf(b.footprint).z - middleOf(a.footprint).z)
   const isBehind = ({ patch }: BoardPlanting) => middleOf(patch).z > glass.depthCm * BEHIND
   const upright = (one: BoardPlanting) => {
     const { left, right } = boxOf(one.patch)
-    const foot = footOf(one, shown, glass)
     return (
       <PlantingUpright
         key={one.id}
-        planting={one}
-        species={species.get(one.speciesId)}
+        {...uprightOf(one, props)}
         grown={grown.get(one.id)}
         span={[left, right]}
-        footCm={foot}
-        heightCm={Math.min(heightOf(one, props), glass.heightCm - foot)}
         {...of(one.id)}
       />
     )
@@ -112,24 +101,6 @@ function FrontThings(props: ViewProps & { sheet: Sheet; bind: (id: string) => ob
     </>
   )
 }
-
-/** Where a planting begins, cm above the bottom: at the surface, on its perch, or on the ground. */
-export function footOf(
-  { zone, perch, patch }: BoardPlanting,
-  board: ViewProps['hand']['shown'],
-  glass: Glass,
-): number {
-  if (zone === 'surface') return glass.waterlineCm
-  return perch?.heightCm ?? depthAt(board, glass, middleOf(patch))
-}
-
-const codeOf = (planting: BoardPlanting, board: ViewProps['hand']['shown'], glass: Glass) => ({
-  id: planting.id,
-  stake: planting.stake,
-  at: middleOf(planting.patch).x,
-  footCm: footOf(planting, board, glass),
-  floats: planting.zone === 'surface',
-})
 
 function endsOf(sheet: Sheet, piece: BoardPiece): Handle[] {
   const { foot, top } = spanOfHeight(piece)

@@ -2,13 +2,14 @@
 
 import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
-import { boxOf, planOf, spanOfHeight, thingOf } from '@/core/board/board'
+import { boxOf, footOf, planOf, spanOfHeight, thingOf } from '@/core/board/board'
 import { perchAt } from '@/core/board/put'
 import { resizeThing, sayOfPiece, sayOfPlanting, turnThing } from '@/core/board/edit'
 import { bySuiting, UNFIT_WORDS } from '@/core/board/suits'
 import type { Lit } from '@/core/board/warnings'
 import {
   ZONES,
+  type Board,
   type BoardPiece,
   type BoardPlanting,
   type Glass,
@@ -194,7 +195,14 @@ function OfPlanting({
   const under = perchAt(hand.shown, planting.patch)
   return (
     <Flex gap={3} wrap="wrap" mt={2} align="flex-end" fontSize="sm">
-      <KindChoice planting={planting} glass={glass} species={species} lit={lit} onSay={say} />
+      <KindChoice
+        board={hand.shown}
+        planting={planting}
+        glass={glass}
+        species={species}
+        lit={lit}
+        onSay={say}
+      />
       <Figure
         key={`n${planting.id}`}
         label="Stems or crowns"
@@ -239,12 +247,14 @@ function OfPlanting({
 
 /** Which kind it is, with those first that suit its spot, and why the others do not. */
 function KindChoice({
+  board,
   planting,
   glass,
   species,
   lit,
   onSay,
 }: {
+  board: Board
   planting: BoardPlanting
   glass: Glass
   species: readonly Species[]
@@ -254,7 +264,7 @@ function KindChoice({
   const { left, right, front, back } = boxOf(planting.patch)
   const kinds = bySuiting(species, {
     lit: lit ?? null,
-    roomCm: glass.waterlineCm - (planting.perch?.heightCm ?? 0),
+    roomCm: glass.waterlineCm - footOf(planting, board, glass),
     widthCm: Math.min(right - left, back - front),
   })
   return (

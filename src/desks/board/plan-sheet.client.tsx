@@ -13,7 +13,7 @@ import { useHandling } from './handling.client'
 import { sheetOf, toPage, type Sheet } from './sheet'
 import { Frame, Piece, PlantingAbove, SheetSvg, Thirds } from './things.client'
 import { useDrawing } from './use-drawing.client'
-import { focused, type ViewProps } from './view-props'
+import { forThings, type ViewProps } from './view-props'
 
 const colour = (name: string) => `var(--chakra-colors-${name})`
 
@@ -98,26 +98,10 @@ export function PlanSheet(props: PlanProps) {
 }
 
 /** All that stands, the lowest first. */
-function PlanThings({
-  hand,
-  species,
-  pencilled,
-  onKey,
-  sheet,
-  bind,
-}: ViewProps & { sheet: Sheet; bind: (id: string) => object }) {
-  const { shown, selected } = hand
-  const handling = {
-    bind,
-    onKey: (event: React.KeyboardEvent, id: string) => onKey(event, id, 'plan'),
-    onFocus: (id: string) => focused(hand, id),
-  }
-  const of = (id: string) => ({
-    sheet,
-    handling,
-    chosen: selected.includes(id),
-    pencil: pencilled.has(id),
-  })
+function PlanThings(props: ViewProps & { sheet: Sheet; bind: (id: string) => object }) {
+  const { shown } = props.hand
+  const { species } = props
+  const of = forThings(props, props.sheet, 'plan', props.bind)
   const planting = (one: BoardPlanting) => (
     <PlantingAbove
       key={one.id}

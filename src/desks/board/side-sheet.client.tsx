@@ -4,12 +4,11 @@ import { useMemo, useRef } from 'react'
 import { boxOf, depthAt, middleOf, spanOfHeight } from '@/core/board/board'
 import type { Point } from '@/core/history/types'
 import { useMeasures } from '@/ui/measures.client'
-import { footOf } from './front-sheet.client'
 import { CutGroundHandles } from './ground-handles.client'
 import { useHandling } from './handling.client'
 import { sheetOf, type Sheet } from './sheet'
 import { Codes, Frame, Piece, PlantingUpright, SheetSvg, Water, WaterLine } from './things.client'
-import { focused, heightOf, type ViewProps } from './view-props'
+import { codeOf, forThings, uprightOf, type ViewProps } from './view-props'
 
 const colour = (name: string) => `var(--chakra-colors-${name})`
 
@@ -46,13 +45,7 @@ export function SideSheet(props: ViewProps & { cutAt: number }) {
         sheet={sheet}
         of={hand.shown.plantings
           .filter(({ patch }) => meets(patch, cutAt))
-          .map((one) => ({
-            id: one.id,
-            stake: one.stake,
-            at: middleOf(one.patch).z,
-            footCm: footOf(one, hand.shown, glass),
-            floats: one.zone === 'surface',
-          }))}
+          .map((one) => codeOf(one, middleOf(one.patch).z, props))}
       />
       <Frame
         sheet={sheet}
@@ -69,19 +62,9 @@ export function SideSheet(props: ViewProps & { cutAt: number }) {
 function SideThings(
   props: ViewProps & { cutAt: number; sheet: Sheet; bind: (id: string) => object },
 ) {
-  const { hand, glass, species, pencilled, onKey, cutAt, sheet, bind } = props
-  const { shown, selected } = hand
-  const handling = {
-    bind,
-    onKey: (event: React.KeyboardEvent, id: string) => onKey(event, id, 'side'),
-    onFocus: (id: string) => focused(hand, id),
-  }
-  const of = (id: string) => ({
-    sheet,
-    handling,
-    chosen: selected.includes(id),
-    pencil: pencilled.has(id),
-  })
+  const { hand, cutAt, sheet, bind } = props
+  const { shown } = hand
+  const of = forThings(props, sheet, 'side', bind)
   const backFirst = [...shown.plantings].sort((a, b) => middleOf(b.patch).x - middleOf(a.patch).x)
   return (
     <>
@@ -94,16 +77,12 @@ function SideThings(
         .filter(({ patch }) => meets(patch, cutAt))
         .map((one) => {
           const { front, back } = boxOf(one.patch)
-          const foot = footOf(one, shown, glass)
           return (
             <PlantingUpright
               key={one.id}
-              planting={one}
-              species={species.get(one.speciesId)}
+              {...uprightOf(one, props)}
               grown={undefined}
               span={[front, back]}
-              footCm={foot}
-              heightCm={Math.min(heightOf(one, props), glass.heightCm - foot)}
               {...of(one.id)}
             />
           )

@@ -1,5 +1,4 @@
 import type { Measures } from '@/core/quantity/measures'
-import { sayNumber } from '@/core/quantity/say'
 import { sayWeight } from '@/ui/say-glass'
 import type { Weighed } from './weighed'
 
@@ -33,7 +32,7 @@ const LEAST_KG = 0.5
 function sayPortions(needs: Weighed['sums']['portions'][number]['needs']): string {
   switch (needs.of) {
     case 'pots':
-      return `${needs.count} ${needs.count === 1 ? 'pot' : 'pots'}, or ${sayNumber(Math.ceil(needs.count / 2))} ${needs.count <= 2 ? 'cup' : 'cups'}`
+      return `${needs.count} ${needs.count === 1 ? 'pot' : 'pots'}, or ${needs.cups} ${needs.cups === 1 ? 'cup' : 'cups'}`
     case 'stems':
       return `${needs.count} stems, ${needs.bunches} ${needs.bunches === 1 ? 'bunch' : 'bunches'}`
     case 'crowns':

@@ -4,7 +4,7 @@ import { useDrag } from '@use-gesture/react'
 import { useMemo, useState } from 'react'
 import { boxOf } from '@/core/board/board'
 import { outlineDrawn } from '@/core/board/outline'
-import { putPiece, putPlanting } from '@/core/board/put'
+import { putPiece, putPlanting, usualPlace } from '@/core/board/put'
 import { roundPatch, type PieceShape } from '@/core/board/shapes'
 import type { Glass, Point, Species } from '@/core/history/types'
 import { newId } from '@/ui/new-id'
@@ -44,7 +44,7 @@ export function useDrawing({
     } else {
       const outline = byHand && !tapped ? outlineDrawn(drawn, glass) : null
       if (outline && !outline.ok) return onRefused(outline.problem)
-      const wide = tapped ? usualBox(at, kind, glass) : within(box, glass)
+      const wide = tapped ? usualPlace(at, kind, glass) : within(box, glass)
       const patch = outline?.ok
         ? outline.value
         : roundPatch(wide.left, wide.right, wide.front, wide.back)
@@ -88,12 +88,4 @@ function within(box: ReturnType<typeof boxOf>, { lengthCm, depthCm }: Glass) {
     right: Math.min(lengthCm, Math.max(left + 1, box.right)),
     back: Math.min(depthCm, Math.max(front + 1, box.back)),
   }
-}
-
-/** A planting set with one tap: as wide as one grown plant of its kind, eight centimetres at least. */
-function usualBox([x, z]: Point, { matureWidthCm }: Species, glass: Glass) {
-  const half = Math.min(Math.max(4, matureWidthCm / 2), glass.depthCm / 2)
-  const cx = Math.min(Math.max(half, x), glass.lengthCm - half)
-  const cz = Math.min(Math.max(half, z), glass.depthCm - half)
-  return { left: cx - half, right: cx + half, front: cz - half, back: cz + half }
 }

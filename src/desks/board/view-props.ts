@@ -1,6 +1,9 @@
+import { footOf } from '@/core/board/board'
 import type { ScenePlant } from '@/core/layout/scene'
+import { startHeight } from '@/core/plants/height'
 import type { BoardPlanting, Glass, Species } from '@/core/history/types'
 import type { Axes } from './handling.client'
+import type { Sheet } from './sheet'
 import type { BoardInHand } from './use-board.client'
 
 /** What all three views are given. */
@@ -18,16 +21,49 @@ export interface ViewProps {
   thirds: boolean
 }
 
-/** What has the focus is what the keys move. */
-export function focused(hand: BoardInHand, id: string): void {
-  if (!hand.selected.includes(id)) hand.select(id)
+/** What every thing of a view is given beside itself: how it is taken hold of, and whether it is chosen, or pencil. */
+export function forThings(
+  { hand, pencilled, onKey }: ViewProps,
+  sheet: Sheet,
+  axes: Axes,
+  bind: (id: string) => object,
+) {
+  const handling = {
+    bind,
+    onKey: (event: React.KeyboardEvent, id: string) => onKey(event, id, axes),
+    // What has the focus is what the keys move.
+    onFocus: (id: string) => {
+      if (!hand.selected.includes(id)) hand.select(id)
+    },
+  }
+  return (id: string) => ({
+    sheet,
+    handling,
+    chosen: hand.selected.includes(id),
+    pencil: pencilled.has(id),
+  })
 }
 
-/** How high a planting stands; what is not worked out yet as it is bought, a quarter of its mature height. Common practice. */
-export function heightOf(
-  { id, speciesId }: BoardPlanting,
-  { grown, species }: Pick<ViewProps, 'grown' | 'species'>,
-): number {
-  const kind = species.get(speciesId)
-  return grown.get(id)?.height.value ?? (kind ? kind.matureHeightCm / 4 : 5)
+/** A planting seen upright, from the front or in a cut: where it begins, how high it stands behind the glass, which kind it is. */
+export function uprightOf(
+  planting: BoardPlanting,
+  { hand, glass, grown, species }: Pick<ViewProps, 'hand' | 'glass' | 'grown' | 'species'>,
+) {
+  const kind = species.get(planting.speciesId)
+  const footCm = footOf(planting, hand.shown, glass)
+  const height = grown.get(planting.id)?.height.value ?? (kind ? startHeight(kind) : 0)
+  return { planting, species: kind, footCm, heightCm: Math.min(height, glass.heightCm - footCm) }
 }
+
+/** The stake of a planting in an upright view, `at` its place across the view. */
+export const codeOf = (
+  planting: BoardPlanting,
+  at: number,
+  { hand, glass }: Pick<ViewProps, 'hand' | 'glass'>,
+) => ({
+  id: planting.id,
+  stake: planting.stake,
+  at,
+  footCm: footOf(planting, hand.shown, glass),
+  floats: planting.zone === 'surface',
+})

@@ -9,6 +9,7 @@ import type { TankHistory } from '@/core/history/types'
 import { readTankFile, writeTankFile } from '@/data/formats/tank-file'
 import { loadStory } from '@/data/story'
 import { serveFromMemory } from '@/data/testing/served'
+import { CATALOGUE } from '@/core/plants/catalogue'
 import { lodge } from '@/data/demo/lodge'
 import { now } from '@/data/clock'
 import type { Database } from '@/data/db'
@@ -166,6 +167,22 @@ describe('plantings', () => {
     for (const { id, fields } of (await model()).plantings)
       expect(problems(await sayAPlanting('tarn', id, { ...fields, ...ALL_ALONG }, sent()))).toBe('')
     expect(await story()).toEqual(before)
+  })
+  test('put right to a kind that no tank of the house has grown yet, alone or in a mixture, it is drawn like any other', async () => {
+    const { id, fields } = (await model('spring')).plantings[0]
+    const unknown = Object.values(CATALOGUE).filter(
+      (one) => !lodge(NOW).some(({ species }) => species.some(({ id: own }) => own === one.id)),
+    )
+    const other = [...unknown, CATALOGUE.sword, CATALOGUE.bushStem]
+    for (const { id: speciesId } of other.slice(0, 2)) {
+      const right = { ...fields, species: speciesId, ...ALL_ALONG }
+      expect(problems(await sayAPlanting('spring', id, right, sent()))).toBe('')
+      const after = await story('spring')
+      const named = after.plantings.flatMap(({ kinds }) => kinds.map((kind) => kind.speciesId))
+      expect(after.species.map((one) => one.id)).toEqual(expect.arrayContaining(named))
+      expect((await model('spring')).plantings[0].fields.species).toBe(speciesId)
+    }
+    expect(problems(await sayAPlanting('spring', id, { ...fields, ...ALL_ALONG }, sent()))).toBe('')
   })
   test('moved on a day: it stood where it stood before, and the line says from where to where', async () => {
     const { id, fields } = (await model()).plantings.find((planting) => planting.stake === 'S1')!

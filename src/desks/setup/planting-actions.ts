@@ -78,7 +78,9 @@ async function read(slug: string, fields: Fields) {
     parentIds: form.parent === '' ? [] : [form.parent],
   }
   const spot = { zone: form.zone, patch: patchOf(form), stems: form.stems, perch }
-  return { form, story, layout, species, plantedAt, identity, spot }
+  const byId = new Map([...known, species].map((one) => [one.id, one]))
+  const all = kinds.flatMap(({ speciesId }) => byId.get(speciesId) ?? [])
+  return { form, story, layout, species, all, plantedAt, identity, spot }
 }
 
 const speciesKnown = async (story: TankHistory): Promise<Species[]> => [
@@ -92,7 +94,7 @@ export async function plant(slug: string, raw: Fields, sending: Sending): Promis
   return written(async () => {
     const { id } = parseSending(sending)
     const fields = textFields(raw)
-    const { story, layout, species, plantedAt, identity, spot } = await read(
+    const { story, layout, species, all, plantedAt, identity, spot } = await read(
       slug,
       withoutSince(fields),
     )
@@ -115,7 +117,7 @@ export async function plant(slug: string, raw: Fields, sending: Sending): Promis
         ],
         ended: null,
       },
-      species,
+      all,
       now(),
     )
     return stake
@@ -131,7 +133,7 @@ export async function sayAPlanting(
 ): Promise<Attempt<string>> {
   return written(async () => {
     const fields = textFields(raw)
-    const { form, story, plantedAt, identity, spot } = await read(slug, withoutSince(fields))
+    const { form, story, all, plantedAt, identity, spot } = await read(slug, withoutSince(fields))
     const record = story.plantings.find((planting) => planting.id === plantingId)
     const before = record ? plantingOn(record, dayOf(now())) : null
     const zone = story.vessel.timeZone
@@ -147,6 +149,7 @@ export async function sayAPlanting(
         plantedAt: sameDay ? before.plantedAt : plantedAt,
         since: sinceOf(fields, zone, now()),
         temporary: temporaryOf(fields, zone),
+        species: all,
       },
       { ...parseSending(sending), now: now() },
     )

@@ -414,6 +414,14 @@ async function strangers() {
   const seconds = Math.round((Date.now() - began) / 1000)
   if (seconds > 30) faults.push('a connection that never says what it wants is kept open')
   say(`a connection that never says what it wants was closed after ${seconds} s`)
+  const said = await new Promise((resolve) => {
+    let heard = ''
+    const idle = connect(PORT, '127.0.0.1')
+    idle.on('data', (bytes) => (heard += bytes))
+    idle.on('close', () => resolve(heard))
+    setTimeout(() => idle.destroy(), 40_000).unref()
+  })
+  if (said !== '') faults.push('a connection opened ahead of need was told something')
 }
 
 ensureInstalled()

@@ -63,7 +63,9 @@ function doorAt(address) {
   server.timeout = SILENCE
   server.maxConnections = MOST_CONNECTIONS
   server.on('clientError', (_error, socket) => {
-    if (socket.writable) socket.end('HTTP/1.1 400 Bad Request\r\nConnection: close\r\n\r\n')
+    // A browser opens connections ahead of need. One on which nothing was asked yet is closed without a word: words would be taken for the answer to the next page.
+    if (socket.bytesRead === 0) socket.destroy()
+    else if (socket.writable) socket.end('HTTP/1.1 400 Bad Request\r\nConnection: close\r\n\r\n')
   })
   server.listen(port, address)
 }

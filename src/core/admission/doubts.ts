@@ -14,14 +14,17 @@ export function doubtsAbout(
   story: TankHistory,
   measures: Measures = METRIC,
 ): string[] {
-  const early = beforeTheTank(entry, story)
+  const early = olderThanTank(entry.at, story)
   if (entry.kind !== 'reading') return early
   const others = story.entries.filter((other) => other.id !== entry.id)
   return [...early, ...questionsAbout(entry, { ...story, entries: others }, measures)]
 }
 
-/** A line older than its tank may be a slip of the year, or the tank older than it was said. */
-function beforeTheTank({ at }: Entry, { vessel }: TankHistory): string[] {
+/** A day before the tank may be a slip of the year, or the tank older than it was said. */
+export function olderThanTank(
+  at: Instant,
+  { vessel }: { vessel: Pick<TankHistory['vessel'], 'name' | 'startedAt' | 'timeZone'> },
+): string[] {
   const day = (of: Instant) =>
     zoneFormat(vessel.timeZone, { day: 'numeric', month: 'long', year: 'numeric' }).format(
       new Date(of),

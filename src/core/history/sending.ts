@@ -2,4 +2,6 @@
 export interface Sending {
   id: string
   seen: string | null
+  /** The keeper was asked whether what the form says can be, and stands by it. */
+  stands?: boolean
 }

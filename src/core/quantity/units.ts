@@ -160,8 +160,10 @@ export function toCanonical(parameter: Parameter, value: number, unit: string): 
   const [low, high] = spec.plausible
   if (!Number.isFinite(canonical) || canonical < low || canonical > high) {
     const end = (x: number) => Number(scale.fromCanonical(x).toPrecision(4))
+    // pH is its own unit.
+    const shown = unit === spec.label ? '' : ` ${unit}`
     return refuse(
-      `${spec.label} of ${value} ${unit} is outside what water can hold (${end(low)} to ${end(high)} ${unit}).`,
+      `${spec.label} of ${value}${shown} is outside what water can hold (${end(low)} to ${end(high)}${shown}).`,
     )
   }
   return ok(canonical)

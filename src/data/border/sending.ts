@@ -1,5 +1,5 @@
 import { revalidatePath } from 'next/cache'
-import { object, string } from 'yup'
+import { boolean, object, string } from 'yup'
 import type { Sending } from '@/core/history/sending'
 import { EntryRefused } from '../refused'
 import { attempt, type Attempt } from './attempt'
@@ -11,6 +11,7 @@ import { sane } from './sane'
 const sendingSchema = object({
   id: ident().required(SAY.missing('The number of the form')),
   seen: string().max(80).nullable().defined(),
+  stands: boolean().optional(),
 }).noUnknown()
 
 /** What the page says of a form it sends. Throws ValidationError or EntryRefused. */

@@ -46,6 +46,7 @@ export function TestsForm({
     onDone: (written, form) => {
       for (const { parameter } of rows) form.setValue(`value-${parameter}`, '')
       form.setValue('note', '')
+      if (rows.length > 0) form.setFocus(`value-${rows[0].parameter}`)
       return written === 1 ? 'One test written down.' : `${written} tests written down.`
     },
   })

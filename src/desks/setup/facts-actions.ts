@@ -26,6 +26,7 @@ import type { Attempt } from '@/data/border/attempt'
 import { amount, choice, words } from '@/data/border/values'
 import { SAY } from '@/core/journal/faults'
 import { parseId, parseSending, textFields, written } from '@/data/border/sending'
+import { askBeforeTank } from '@/data/border/before-tank'
 import { dayIn, instantOfDay, sinceOf, temporaryOf, withoutSince } from '@/data/border/since'
 import { now } from '@/data/clock'
 import { database } from '@/data/database'
@@ -140,6 +141,7 @@ export async function place(slug: string, raw: Fields, sending: Sending): Promis
     const story = await storyOrRefuse(slug)
     const piece = drawnPiece(parseSending(sending).id, form, tankNow(story, now()))
     const at = form.laidOn === '' ? now() : dayIn(fields, 'laidOn', story.vessel.timeZone, now())
+    askBeforeTank(at, story.vessel, sending)
     await addPiece(await database(), slug, piece, at, now())
     return form.label
   })
@@ -160,6 +162,8 @@ export async function sayAPiece(
     const same = shown === [form.left, form.right, form.front, form.back, form.topCm].join(' ')
     // Another place is another lie of the same piece: drawn alike, as it was drawn first.
     const spot = same ? null : drawnPiece(parseId(pieceId), form, tankNow(story, now()))
+    const from = sinceOf(fields, story.vessel.timeZone, now())
+    askBeforeTank(from, story.vessel, sending)
     await sayPiece(
       await database(),
       slug,
@@ -169,7 +173,7 @@ export async function sayAPiece(
         focal: form.focal,
         spot: spot && { outline: spot.outline, footprint: spot.footprint },
       },
-      sinceOf(fields, story.vessel.timeZone, now()),
+      from,
       { id: parseSending(sending).id, now: now() },
     )
     return form.label
@@ -265,6 +269,7 @@ export async function addAnimals(
     const came = instantOfDay(vessel.timeZone, form.since, now())
     if (came === '') refuse([{ field: 'since', says: NO_SUCH_DAY }])
     if (came > now()) refuse([{ field: 'since', says: 'They have not come yet.' }])
+    askBeforeTank(came, vessel, sending)
     const { name, kind, adultLengthCm } = form
     await addPopulation(
       await database(),
@@ -308,6 +313,8 @@ export async function sayAnimals(
     const zone = vessel.timeZone
     const before = populations.find(({ id }) => id === populationId)
     const same = before && localMoment(before.since, zone).slice(0, 10) === form.since
+    const came = same ? before.since : dayIn(fields, 'since', zone, now())
+    if (!same) askBeforeTank(came, vessel, sending)
     await sayPopulation(
       await database(),
       slug,
@@ -316,7 +323,7 @@ export async function sayAnimals(
         name: form.name,
         kind: form.kind,
         adultLengthCm: form.adultLengthCm,
-        since: same ? before.since : dayIn(fields, 'since', zone, now()),
+        since: came,
         until: form.endedOn === '' ? null : dayIn(fields, 'endedOn', zone, now()),
         temporary: temporaryOf(fields, zone),
         needs: needsOf(fields),
@@ -343,6 +350,7 @@ export async function addThing(
     const { vessel } = await storyOrRefuse(slug)
     const name = thingName.validateSync(fields.name ?? '')
     const from = dayIn(fields, 'came', vessel.timeZone, now())
+    askBeforeTank(from, vessel, sending)
     const thing = {
       id: parseSending(sending).id,
       kind,
@@ -379,6 +387,7 @@ export async function sayThing(
       temporary: temporaryOf(fields, zone),
     }
     const saying = { ...parseSending(sending), now: now() }
+    askBeforeTank(said.since, story.vessel, sending)
     await sayEquipment(await database(), slug, parseId(equipmentId), said, saying)
     return name
   })

@@ -368,7 +368,7 @@ describe('animals', () => {
     kind: 'shrimp',
     adultLengthCm: '4',
     count: '12',
-    since: '2026-02-01',
+    since: '2026-03-01',
   }
   test('they live there with their first count, once', async () => {
     expect(await addAnimals('spring', shrimp, sent())).toEqual({ ok: true, value: 'Glass shrimp' })
@@ -378,6 +378,25 @@ describe('animals', () => {
     expect(
       problems(await addAnimals('spring', { ...shrimp, name: 'glass SHRIMP' }, sent())),
     ).toMatch(/live there already/)
+  })
+  test('a day before the tank is asked about once, for animals, plants, stones and things alike', async () => {
+    const { plantings } = await model('spring')
+    const early = '2001-05-01'
+    const acts = [
+      (sending: ReturnType<typeof sent>) =>
+        addAnimals('spring', { ...shrimp, name: 'Early shrimp', since: early }, sending),
+      (sending: ReturnType<typeof sent>) =>
+        plant('spring', { ...plantings[0].fields, name: 'Early', plantedOn: early }, sending),
+      (sending: ReturnType<typeof sent>) =>
+        addThing('spring', { kind: 'lid', name: 'Early lid', came: early, cover: 'mesh' }, sending),
+    ]
+    for (const act of acts) {
+      const sending = sent()
+      expect(problems(await act(sending))).toMatch(
+        /^question: That is 1 May 2001, and Spring was set up on .* Is it so\?$/,
+      )
+      expect(problems(await act({ ...sending, stands: true }))).toBe('')
+    }
   })
   test.each([
     ['half a fish', { count: '2.5' }, /count: .*whole numbers/],

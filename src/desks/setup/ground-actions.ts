@@ -4,9 +4,11 @@ import { object } from 'yup'
 import type { Sending } from '@/core/history/sending'
 import { tankNow } from '@/core/history/tank-at'
 import { GROUND_MATERIALS, type Ground } from '@/core/history/types'
+import { localMoment } from '@/core/quantity/zone'
 import { SAY } from '@/core/journal/faults'
 import type { Attempt } from '@/data/border/attempt'
 import { parseSending, textFields, written } from '@/data/border/sending'
+import { askBeforeTank } from '@/data/border/before-tank'
 import { dayIn, sinceOf, withoutSince } from '@/data/border/since'
 import { amount, choice } from '@/data/border/values'
 import { now } from '@/data/clock'
@@ -51,12 +53,18 @@ export async function sayTheGround(
         tooDeep.map(({ name }) => ({ field: name, says: 'The ground cannot reach the rim.' })),
       )
     const depth = (place: string) => Number(form[place])
+    const laidAt = dayIn(fields, 'laidOn', story.vessel.timeZone, now())
+    const laidBefore = tankNow(story, now()).layout?.ground.laidAt
+    // The same day keeps its hour, and was asked about when it was written.
+    const sameDay =
+      laidBefore && localMoment(laidBefore, story.vessel.timeZone).slice(0, 10) === form.laidOn
+    if (!sameDay) askBeforeTank(laidAt, story.vessel, sending)
     await sayGround(
       await database(),
       slug,
       {
         material: form.material,
-        laidAt: dayIn(fields, 'laidOn', story.vessel.timeZone, now()),
+        laidAt: sameDay ? laidBefore : laidAt,
         profile: [
           { x: 0, frontCm: depth('leftFront'), backCm: depth('leftBack') },
           {

@@ -21,6 +21,7 @@ import type { Attempt } from '@/data/border/attempt'
 import { amount, words } from '@/data/border/values'
 import { SAY } from '@/core/journal/faults'
 import { parseId, parseSending, textFields, written } from '@/data/border/sending'
+import { askBeforeTank } from '@/data/border/before-tank'
 import { dayIn, sinceOf, temporaryOf, withoutSince } from '@/data/border/since'
 import { now } from '@/data/clock'
 import { database } from '@/data/database'
@@ -100,6 +101,7 @@ export async function plant(slug: string, raw: Fields, sending: Sending): Promis
     )
     const planted = story.plantings.find((planting) => planting.id === id)
     if (planted) return planted.stake
+    askBeforeTank(plantedAt, story.vessel, sending)
     const stake = nextStake(species.group, story.plantings)
     await addPlanting(
       await database(),
@@ -139,6 +141,7 @@ export async function sayAPlanting(
     const zone = story.vessel.timeZone
     // The same day keeps its hour, the same box its drawing.
     const sameDay = before && localMoment(before.plantedAt, zone).slice(0, 10) === form.plantedOn
+    if (!sameDay) askBeforeTank(plantedAt, story.vessel, sending)
     await sayPlanting(
       await database(),
       slug,

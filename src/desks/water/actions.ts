@@ -32,6 +32,7 @@ import { EntryRefused } from '@/data/refused'
 import { storyOrRefuse } from '@/data/tank'
 import { setChangeRoutine } from '@/data/facts/routines'
 import { changeCare, removeProduct, saveProduct, saveSource } from '@/data/water-care'
+import { askBeforeTank } from '@/data/border/before-tank'
 import { sinceOf } from '@/data/border/since'
 import type { Sending } from '@/core/history/sending'
 
@@ -49,7 +50,9 @@ const words = (fields: Fields, name: string) =>
 async function sayingOf(slug: string, fields: Fields, sending: Sending) {
   const at = now()
   const { vessel } = await storyOrRefuse(slug)
-  return { ...parseSending(sending), since: sinceOf(fields, vessel.timeZone, at), now: at }
+  const since = sinceOf(fields, vessel.timeZone, at)
+  askBeforeTank(since, vessel, sending)
+  return { ...parseSending(sending), since, now: at }
 }
 
 /** Writes down that the keeper sees a finding of the water otherwise. */

@@ -125,6 +125,22 @@ describe('what the pages of the water desk are given', () => {
     expect(rich.litresPerWeek).toBeGreaterThan(own.litresPerWeek)
     expect(own.perWeek).toEqual({})
   })
+  test('dosing reckons with the rhythm that is meant where no change was ever written', () => {
+    const routine = {
+      id: 'changes',
+      kind: 'water-change' as const,
+      everyDays: 10,
+      amount: 0.3,
+      says: null,
+      since: bare.vessel.startedAt,
+      until: null,
+      equipmentId: null,
+    }
+    expect(dosingModel({ ...bare, routines: [routine] }, instantOf(DAY0 + 3)).rhythm).toEqual({
+      fraction: 0.3,
+      everyDays: 10,
+    })
+  })
   test('gas: the summer’s trouble is in the looks, the present is steady, no leak is seen', () => {
     const model = gasModel(tarn, NOW)
     expect(new Set(model.colours.map((look) => look.colour)).size).toBeGreaterThan(1)

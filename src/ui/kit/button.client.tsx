@@ -6,7 +6,12 @@ import type { ComponentProps, MouseEvent } from 'react'
 const Plain = chakra(
   'button',
   {
-    base: { cursor: 'pointer', _disabled: { opacity: 0.45, cursor: 'default' } },
+    base: {
+      cursor: 'pointer',
+      flexShrink: 0,
+      maxW: '100%',
+      _disabled: { opacity: 0.45, cursor: 'default' },
+    },
     variants: {
       look: {
         ink: { bg: 'ink', color: 'paper' },

@@ -94,11 +94,13 @@ export const reading: Kind<Reading> = {
   rules({ parameter, value }) {
     const { label, plausible, canonical } = PARAMETER_UNITS[parameter]
     const [least, most] = plausible
+    // pH is its own unit.
+    const bound = canonical === label ? `${most}` : `${most} ${canonical}`
     return value >= least && value <= most
       ? NO_PROBLEM
       : problem(
           'value',
-          `That is outside what water can hold (${label} from ${least} to ${most} ${canonical}).`,
+          `That is outside what water can hold (${label} from ${least} to ${bound}).`,
         )
   },
   check({ parameter, entered }) {

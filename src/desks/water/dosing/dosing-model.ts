@@ -24,7 +24,7 @@ import { bandNow, schoolBand } from '@/core/water/facts/parameters'
 import { stampOf } from '@/data/stamp'
 import { CARE_PARTS } from '@/data/water-care'
 import { feedsWater, saltAsProduct } from '@/core/water/dosing/products'
-import { changeRegime } from '@/core/water/changes/regime'
+import { changeRegime, nextChange } from '@/core/water/changes/regime'
 import { levelOfSource } from '@/core/water/facts/sources'
 import { netLitres } from '@/core/vessel/volume'
 
@@ -55,20 +55,25 @@ export interface DosingModel {
   today: Instant
 }
 
-/** A rhythm to reckon with where none was ever kept. Common practice. */
+/** A rhythm to reckon with where none was ever kept or meant. Common practice. */
 const USUAL_RHYTHM = { fraction: 0.4, everyDays: 7 }
+
+/** How water is changed here: as it was of late, else as it is meant to be. */
+function rhythmOf(story: TankHistory, now: Instant): DosingModel['rhythm'] {
+  const { everyDays, fraction } = changeRegime(story, now)
+  if (everyDays && fraction)
+    return { fraction: Math.min(1, fraction), everyDays: Math.max(1, everyDays.median) }
+  const meant = nextChange(story, now)
+  return meant ? { fraction: meant.fraction, everyDays: meant.everyDays } : USUAL_RHYTHM
+}
 
 /** All that the page of dosing shows. */
 export function dosingModel(story: TankHistory, now: Instant): DosingModel {
   const { vessel, layout } = tankNow(story, now)
   const conditions = conditionsOf(story, now)
   const litres = netLitres(vessel, layout)
-  const regime = changeRegime(story, now)
   const sourceId = usualSource(story, now)?.id ?? null
-  const rhythm =
-    regime.everyDays && regime.fraction
-      ? { fraction: Math.min(1, regime.fraction), everyDays: Math.max(1, regime.everyDays.median) }
-      : USUAL_RHYTHM
+  const rhythm = rhythmOf(story, now)
   const uptakeOf = (parameter: Parameter) => {
     const gain = conditions.of(parameter)?.gainPerDay
     return gain ? { value: -gain.value, half: (gain.high - gain.low) / 2 } : null

@@ -60,6 +60,8 @@ interface StepFacts {
   litres: string
   /** The stakes of its plantings, in their order; empty where it has none. */
   stakes: string
+  /** Those of the carpets that stand. */
+  carpets: string
 }
 const STEPS: Record<Exclude<StepCode, 'own words'>, string | ((facts: StepFacts) => string)> = {
   'test first': 'Test nitrate and pH, look at the animals’ breathing, write both down',
@@ -106,8 +108,8 @@ const STEPS: Record<Exclude<StepCode, 'own words'>, string | ((facts: StepFacts)
     'Animals back, the hardiest first, a few ahead of the rest; ammonia and nitrite tested before each lot',
   settle: 'Tests daily for two weeks; change 50–80 % on the numbers',
   'lamp up': 'Lamp up, heater and filter off',
-  'cut to a third': ({ stakes }) =>
-    `Cut ${stakes || 'what has grown out'} to a third; mow the carpet`,
+  'cut to a third': ({ stakes, carpets }) =>
+    `Cut ${stakes || 'what has grown out'} to a third${carpets ? `; mow ${carpets}` : ''}`,
   'loose cuttings': 'Take out every loose cutting',
   'change half': 'Change half the water, rinse the sponge in what you drew',
   watch: 'Everything on again; watch the animals’ breathing',
@@ -124,10 +126,21 @@ export function sayStep(
   if (typeof says === 'string') return says
   const litres =
     step.litres === null ? '' : measures.say(step.litres, 'L', step.litres < SMALL_LITRES ? 0.1 : 1)
-  return says({ litres, stakes: stakesOf(step.plantingIds, history) })
+  return says({
+    litres,
+    stakes: stakesOf(step.plantingIds, history),
+    carpets: stakesOf(standingCarpets(history), history),
+  })
 }
 /** Of less than this a tenth of a litre is said. */
 const SMALL_LITRES = 10
+
+function standingCarpets({ plantings, species }: TankHistory): string[] {
+  const carpets = new Set(species.filter(({ group }) => group === 'carpet').map(({ id }) => id))
+  return plantings
+    .filter(({ ended, kinds }) => ended === null && carpets.has(kinds[0].speciesId))
+    .map(({ id }) => id)
+}
 
 function stakesOf(ids: readonly string[], { plantings }: TankHistory): string {
   const stakes = new Map(plantings.map(({ id, stake }) => [id, stake]))

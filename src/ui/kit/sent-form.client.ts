@@ -71,7 +71,10 @@ export function useSentForm<T>({
     const submit = form.handleSubmit(async (values) => {
       setSaid(null)
       const canonical = canonicalValues(values, initial, units, measures)
-      const answer = await send((sending) => onSend(canonical, { ...sending, stands }, stands), overruling)
+      const answer = await send(
+        (sending) => onSend(canonical, { ...sending, stands }, stands),
+        overruling,
+      )
       setQuestions(answer.ok ? [] : asked(answer))
       if (answer.ok) {
         setSaid(onDone(answer.value, form))

@@ -119,6 +119,8 @@ test('what stands is said otherwise: gas comes, a lamp is dimmed since a day, a 
   await page.getByLabel('It was', { exact: true }).selectOption('composted')
   await page.getByRole('button', { name: 'Pull out S1' }).click()
   await expect(page.locator('main')).toContainText('composted')
+  // Its form is gone with it: the focus is on what follows, not at the head of the page.
+  await expect(page.locator('main button:focus')).toHaveCount(1)
   await page.getByRole('button', { name: 'it stands still' }).click()
   await expect(page.getByRole('button', { name: /Green cuttings/ })).toBeVisible()
 
@@ -130,6 +132,24 @@ test('what stands is said otherwise: gas comes, a lamp is dimmed since a day, a 
   await expect(page.getByRole('status')).toContainText('Struck out')
   await open(page, '/tanks/spring/stands')
   await expect(page.getByRole('button', { name: /^Lamp 08:00 for 9 h, 80 µmol/ })).toBeVisible()
+})
+
+test('a planting older than its tank is asked about once, and the hand stays at the form', async ({
+  page,
+}) => {
+  await open(page, '/tanks/spring/stands')
+  await page.getByRole('button', { name: /Green cuttings/ }).click()
+  await page.getByRole('radio', { name: 'It was so all along' }).check()
+  const day = await page.getByLabel('Planted on, or found').inputValue()
+  await page.getByLabel('Planted on, or found').fill('2001-05-01')
+  await page.getByRole('button', { name: 'Write it' }).click()
+  await expect(page.getByText('That is 1 May 2001, and Spring was set up on')).toBeVisible()
+  await page.getByRole('button', { name: 'It is so: write it' }).click()
+  await expect(page.getByRole('button', { name: /Green cuttings.*since 1 May 2001/ })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Write it', exact: true })).toBeFocused()
+  await page.getByLabel('Planted on, or found').fill(day)
+  await page.getByRole('button', { name: 'Write it', exact: true }).click()
+  await expect(page.getByText('since 1 May 2001')).toHaveCount(0)
 })
 
 test('it was so all along: the past is put right, no line is written, and it is taken back', async ({

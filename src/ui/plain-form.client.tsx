@@ -7,6 +7,7 @@ import type { Answer, Sending } from './ask.client'
 import { AskedOnce } from './kit/asked-once.client'
 import { DraftNotice } from './kit/draft-notice.client'
 import { FormFoot } from './kit/form-foot.client'
+import { useFocusOn } from './kit/use-focus-on.client'
 import { useSentForm, type SentForm, type Values } from './kit/sent-form.client'
 import { PlainFieldBox, type PlainField } from './plain-field.client'
 
@@ -48,12 +49,13 @@ export function PlainForm({ groups, initial, submit, onSend, onDone, seen, clear
       return onDone ? onDone(value) : value
     },
   })
+  const ref = useFocusOn<HTMLFormElement>()
   const watched = useWatch({ control: sent.form.control })
   const isAsked = ({ onlyIf }: PlainField) =>
     !onlyIf || (watched[onlyIf.field] ?? '').startsWith(onlyIf.begins)
   const asked = groups.map((group) => ({ ...group, fields: group.fields.filter(isAsked) }))
   return (
-    <chakra.form onSubmit={sent.press()} noValidate>
+    <chakra.form ref={ref} onSubmit={sent.press()} noValidate>
       <DraftNotice draft={sent.draft} />
       {asked.map((group) =>
         group.fields.length > 0 ? (

@@ -79,7 +79,7 @@ export async function sayPopulation(
       ])
     refuseNamesake(story.populations, { ...before, ...said })
     if (ends !== null && dayOf(ends) < dayOf(said.since))
-      throw new EntryRefused([{ field: 'until', says: 'They had not come yet on that day.' }])
+      throw new EntryRefused([{ field: 'endedOn', says: 'They had not come yet on that day.' }])
     return { story: withFact(story, 'populations', populationId, (one) => ({ ...one, ...said })) }
   })
 }

@@ -1,6 +1,5 @@
 'use server'
 
-import { ANIMAL_GROUPS } from '@/core/livestock/usual-needs'
 import { measuresAsked } from '@/data/border/measures-here'
 import { routineName } from '@/core/history/routine.words'
 import { boolean, mixed, object, string } from 'yup'
@@ -10,15 +9,12 @@ import { tankNow } from '@/core/history/tank-at'
 import {
   ANIMAL_KINDS,
   ROUTINE_KINDS,
-  type Band,
   type Hardscape,
   type Population,
   type Routine,
 } from '@/core/history/types'
 import type { Sending } from '@/core/history/sending'
 import { roughPiece } from '@/core/layout/rough-piece'
-import { numberOrText } from '@/core/quantity/read-number'
-import type { Parameter } from '@/core/quantity/units'
 import { localMoment, NO_SUCH_DAY } from '@/core/quantity/zone'
 import { groundDepth } from '@/core/vessel/volume'
 import { redoAct, undoAct } from '@/data/acts'
@@ -48,6 +44,7 @@ import {
   size,
   startedAtOf,
 } from './fields'
+import { needsOf, withoutNeeds } from './needs-field'
 
 type Fields = Record<string, string>
 
@@ -222,39 +219,6 @@ const animalsForm = object({
     .required(SAY.missing('The number of animals')),
   since: day('The day they came'),
 }).noUnknown()
-const NEEDS_OF = [
-  'temperature',
-  'pH',
-  'gh',
-  'kh',
-  'nitrate',
-] as const satisfies readonly Parameter[]
-
-/** The ranges of water a form says animals are kept in; an end left empty is open, and a parameter left empty is that of the group they are kept as. */
-function needsOf(fields: Fields): Population['needs'] {
-  const group = ANIMAL_GROUPS.find(({ name }) => name === fields.keptAs)
-  return {
-    ...group?.needs,
-    ...ownNeeds(fields),
-  }
-}
-
-function ownNeeds(fields: Fields): Population['needs'] {
-  return Object.fromEntries(
-    NEEDS_OF.flatMap((parameter): [Parameter, Band][] => {
-      const end = (which: 'low' | 'high') => {
-        const text = (fields[`${parameter}-${which}`] ?? '').trim()
-        return text === '' ? null : (numberOrText(text) as number)
-      }
-      const band = { low: end('low'), high: end('high') }
-      return band.low === null && band.high === null ? [] : [[parameter, band]]
-    }),
-  )
-}
-const withoutNeeds = (fields: Fields): Fields =>
-  Object.fromEntries(
-    Object.entries(fields).filter(([name]) => name !== 'keptAs' && !/-(low|high)$/.test(name)),
-  )
 
 /** Puts animals of one kind into the tank, with how many came. */
 export async function addAnimals(

@@ -432,13 +432,21 @@ describe('who lives here', () => {
       temperature: { low: 12, high: 24 },
     })
     const wrong = { ...said, 'pH-low': '9' }
-    expect(problems(await sayAnimals('tarn', first.id, wrong, sent()))).toMatch(/band/)
+    expect(problems(await sayAnimals('tarn', first.id, wrong, sent()))).toMatch(
+      /^pH-high: This end must be the higher one/,
+    )
+    const odd = { ...said, 'temperature-low': 'warm', 'gh-high': '900' }
+    expect(problems(await sayAnimals('tarn', first.id, odd, sent()))).toMatch(
+      /temperature-low: Temperature must be a number.*gh-high: GH lies between/,
+    )
     const namesake = { ...said, name: second.name }
     expect(problems(await sayAnimals('tarn', first.id, namesake, sent()))).toMatch(
       /live there already/,
     )
     const early = { ...said, endedOn: '2001-01-01' }
-    expect(problems(await sayAnimals('tarn', first.id, early, sent()))).toMatch(/had not come yet/)
+    expect(problems(await sayAnimals('tarn', first.id, early, sent()))).toMatch(
+      /^endedOn: They had not come yet/,
+    )
     const for_a_while = { ...said, until: '2027-01-01', because: '' }
     expect(problems(await sayAnimals('tarn', first.id, for_a_while, sent()))).toMatch(
       /because: Why/,

@@ -1,20 +1,19 @@
 'use client'
 
+import { useLayoutEffect, useRef } from 'react'
 import { Box, Flex } from '@chakra-ui/react'
 import { Button } from './button.client'
 import type { SentForm } from './sent-form.client'
 
 /** What can hardly be, asked once before anything is written. */
-export function AskedOnce({
-  sent: { questions, busy, press },
-  yes,
-}: {
-  sent: SentForm
-  yes: string
-}) {
-  if (questions.length === 0) return null
+export function AskedOnce({ sent, yes }: { sent: SentForm; yes: string }) {
+  return sent.questions.length === 0 ? null : <Questions sent={sent} yes={yes} />
+}
+
+function Questions({ sent: { questions, busy, press }, yes }: { sent: SentForm; yes: string }) {
+  const box = useFocusBack()
   return (
-    <Box role="alert" mt={3} borderLeft="3px solid" borderColor="clay" pl={3}>
+    <Box ref={box} role="alert" mt={3} borderLeft="3px solid" borderColor="clay" pl={3}>
       {questions.map((question) => (
         <Box key={question} className="serif">
           {question}
@@ -30,4 +29,18 @@ export function AskedOnce({
       </Flex>
     </Box>
   )
+}
+
+/** The button goes with the question it answers; a focus that would go with it returns to the form’s own button. */
+function useFocusBack() {
+  const ref = useRef<HTMLDivElement>(null)
+  useLayoutEffect(() => {
+    const box = ref.current
+    return () => {
+      if (!box?.contains(document.activeElement)) return
+      const submit = box.closest('form')?.querySelector<HTMLElement>('button[type=submit]')
+      queueMicrotask(() => submit?.focus())
+    }
+  }, [])
+  return ref
 }

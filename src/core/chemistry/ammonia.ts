@@ -8,6 +8,9 @@ export function unionisedAmmoniaFraction(temperatureC: number, pH: number): numb
   if (!(temperatureC >= 0 && temperatureC <= 40))
     throw new RangeError(`Un-ionised ammonia needs 0–40 °C, not ${temperatureC}`)
   if (!(pH >= 3 && pH <= 12)) throw new RangeError(`Un-ionised ammonia needs pH 3–12, not ${pH}`)
-  const pKa = 0.09018 + 2729.92 / (temperatureC + 273.15)
-  return 1 / (1 + 10 ** (pKa - pH))
+  return 1 / (1 + 10 ** (ammoniaPKa(temperatureC) - pH))
 }
+
+/** pKa of ammonium, by the same source; °C. Check: 25 °C → 9.246. */
+export const ammoniaPKa = (temperatureC: number): number =>
+  0.09018 + 2729.92 / (temperatureC + 273.15)

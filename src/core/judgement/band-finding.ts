@@ -1,9 +1,8 @@
 import { hasAnimals, usualSource } from '../history/lookup'
 import type { Band, TankHistory } from '../history/types'
-import type { Estimate } from '../quantity/estimate'
+import { chanceOutside, type Estimate } from '../quantity/estimate'
 import { dayOf, type Instant } from '../quantity/time'
-import { INDICATOR_COLOURS, type Parameter } from '../quantity/units'
-import { outsideBand } from '../water/balance/worth-testing'
+import type { Parameter } from '../quantity/units'
 import type { Conditions } from '../water/estimate/conditions'
 import {
   changeForTarget,
@@ -17,6 +16,7 @@ import { bandNowWithReason, FACTS, type BandBy } from '../water/facts/parameters
 import { bearableShare, carriedAway } from '../water/changes/bearable'
 import { levelOfSource } from '../water/facts/sources'
 import type { Judged } from './finding'
+import { beyondLime } from './lime-green'
 
 /** Parameters judged against their band alone; nitrate, ammonia and oxygen have more to say. */
 export const BANDED = [
@@ -36,7 +36,6 @@ export const BANDED = [
 /** Chance of standing outside the band at which it is said, and at which it is urgent for what harms animals. */
 const LIKELY = 0.7
 const OUTLOOK_DAYS = 28
-const LIME_GREEN = INDICATOR_COLOURS[3]
 /** A parameter last read longer ago than this is left to the list of tests worth making, days. */
 const STALE_DAYS = 70
 /** A smaller change is none. */
@@ -78,8 +77,7 @@ export function bandFinding(
     leadsTo: 'water' as const,
   }
   const { matters, behaviour } = FACTS[parameter]
-  const { c, cc } = estimate.state
-  const outside = outsideBand(c, Math.max(1e-6, Math.sqrt(cc)), band) >= LIKELY
+  const outside = chanceOutside(estimate.now, band) >= LIKELY
   if (outside && band.high !== null && estimate.now.value > band.high) {
     const change = changeTo(band.high, history, conditions, estimate, now)
     return { ...base, ...overBand({ ...facts, change, animals, phase: rawPhase(history, now) }) }
@@ -118,21 +116,28 @@ function overBand(facts: BandFacts['over-band']): {
 } {
   const { parameter, now, animals } = facts
   const harmless = parameter === 'nitrite' && !animals
+  const presses = isPressing(parameter, now, animals)
   return {
     rule: 'over-band',
     facts,
-    level: isPressing(parameter, now.value, animals) ? 'act' : 'watch',
-    weight: 22 + (harmless ? 0 : 18 * FACTS[parameter].matters),
+    level: presses ? 'act' : 'watch',
+    weight: presses
+      ? (PRESSING[parameter] ?? MOST)
+      : 22 + (harmless ? 0 : 18 * FACTS[parameter].matters),
   }
 }
+
+/** What harms animals within hours or days comes before nitrate, which harms slowly: whatever that stands at. */
+const PRESSING: Partial<Record<Parameter, number>> = { nitrite: 72, co2: 66, temperature: 62 }
+const MOST = 40
 
 /**
  * Whether standing over its band must be acted on at once. Nitrite harms nobody where no animals are; many keepers aim for a lime-green indicator, so
  * there the animals are looked at first, and only the colour beyond it presses (common practice).
  */
-function isPressing(parameter: Parameter, level: number, animals: boolean): boolean {
+function isPressing(parameter: Parameter, level: Estimate, animals: boolean): boolean {
   if (parameter === 'nitrite') return animals
-  if (parameter === 'co2') return level > LIME_GREEN.high
+  if (parameter === 'co2') return beyondLime(level)
   return parameter === 'temperature'
 }
 

@@ -4,6 +4,7 @@ import { sayBand } from '../water/facts/band.words'
 import { nameOf, nameWithin, unitOf } from '../quantity/parameter-name'
 import type { Parameter } from '../quantity/units'
 import type { RawPhase } from '../water/estimate/raw-phase'
+import { beyondLime } from './lime-green'
 import { sayPhase } from '../water/estimate/raw-phase.words'
 import type { BandBy } from '../water/facts/parameters'
 import type { BandFacts } from './band-finding'
@@ -70,6 +71,7 @@ export const bandWords: WordsFor<BandFacts> = {
     const clause = CLAUSES[parameter]?.[1] ?? `has too much ${nameWithin(parameter)}`
     if (parameter === 'nitrite' && !animals)
       return { ...outside(facts, 'over', measures), clause, suggests: starting(phase) }
+    if (parameter === 'co2' && !beyondLime(facts.now)) return limeGreen(facts, measures)
     return {
       ...outside(facts, 'over', measures),
       clause,
@@ -97,6 +99,17 @@ export const bandWords: WordsFor<BandFacts> = {
     }
   },
 }
+
+/** Many keepers aim for this colour: it is a question about the animals before it is a fault (common practice). */
+const limeGreen = (facts: BandFacts['over-band'], measures: Measures): FindingWords => ({
+  says: 'The indicator is lime green: how do the animals breathe?',
+  detail: `CO2 stands near ${measures.sayEstimate(facts.now, 'mg/L')}. Many keepers aim there; the animals say whether it is too much.`,
+  clause: 'runs on much gas',
+  suggests: usually('co2', 1),
+  ...settled(facts, measures),
+  wouldChangeMyMind:
+    'Animals that breathe calmly late in the gas day: then say that you see it otherwise.',
+})
 
 type Banded = BandFacts['under-band']
 

@@ -144,8 +144,8 @@ describe('ammonia', () => {
       entered: { value, unit: parameter === 'pH' ? 'pH' : 'mg/L' },
     })
   const tells = (total: number, pH: number, day = 11) =>
-    keys(tank([read('ammonia', total), read('pH', pH)], { populations: [FISH] }), day).includes(
-      'ammonia act',
+    findings(tank([read('ammonia', total), read('pH', pH)], { populations: [FISH] }), at(day)).some(
+      ({ rule, level }) => rule === 'ammonia-dangerous' && level === 'act',
     )
   test('the same total is harmless in acid water and dangerous in alkaline water', () => {
     // Emerson et al. 1975: at 24 °C about 0.05 % of it is un-ionised at pH 6, about 5 % at pH 8.

@@ -1,9 +1,12 @@
 import { plantingsAt, speciesOf } from '../history/lookup'
-import type { TankHistory } from '../history/types'
-import { coverIn, fitCover } from '../plants/cover'
+import type { Planting, TankHistory } from '../history/types'
+import type { Sign } from '../journal/entry'
+import { coverIn, fitCover, type CoverFit } from '../plants/cover'
 import type { Estimate } from '../quantity/estimate'
 import { dayOf, type Instant } from '../quantity/time'
+import { lastIds } from './evidence'
 import type { Judged } from './finding'
+import { signsSeen } from './signs-seen'
 
 /** A change of cover by less than this is none, points a week. */
 const STIRS = 0.3
@@ -23,15 +26,19 @@ export interface CarpetFacts {
   'carpet-loses': Carpet & { lost: number | null }
   'carpet-holds': Carpet
   'carpet-spreads': Carpet
+  /** Times it was seen so of late; `cover`: null where it was not judged twice. */
+  'carpet-bald-or-lifting': { stake: string; cover: Estimate | null; bald: number; lifting: number }
 }
 
-/** How each carpet fares; nothing for one whose cover was not judged twice. */
+/** How each carpet fares: what was seen of it before how its cover goes; nothing for one of which neither is known. */
 export function carpetFindings(history: TankHistory, now: Instant): Judged<CarpetFacts>[] {
   return plantingsAt(history, now).flatMap((planting): Judged<CarpetFacts>[] => {
     if (speciesOf(history, planting).group !== 'carpet') return []
-    const fit = fitCover(history, planting, now)
+    const found = fitCover(history, planting, now)
     // From one look nobody can tell which way it goes.
-    if (!fit || fit.points.length < 2) return []
+    const fit = found && found.points.length >= 2 ? found : null
+    const seen = seenOf(history, planting, fit, now)
+    if (!fit) return seen ? [seen] : []
     const facts = {
       stake: planting.stake,
       cover: fit.now,
@@ -55,7 +62,43 @@ export function carpetFindings(history: TankHistory, now: Instant): Judged<Carpe
         },
       ]
     }
-    const rule = facts.perWeek > STIRS ? 'carpet-spreads' : 'carpet-holds'
+    if (seen) return [seen]
+    const looks = fit.points.slice(-LOOKS)
+    // Its kind may be expected to spread; that it does, looks must have shown.
+    const rose = looks[looks.length - 1].percent - looks[0].percent > STIRS
+    const rule = facts.perWeek > STIRS && rose ? 'carpet-spreads' : 'carpet-holds'
     return [{ ...base, rule, facts, level: 'good', weight: 8, leadsTo: null }]
   })
 }
+
+/** Seen bald or lifting so often within the days a sign counts, it is acted on. Common practice: a mat that lifts comes up whole. */
+const OFTEN = 3
+
+/** A carpet seen bald or lifting, unless it was judged whole since. Null where it was not. */
+function seenOf(
+  history: TankHistory,
+  { id, stake }: Planting,
+  fit: CoverFit | null,
+  now: Instant,
+): Judged<CarpetFacts, 'carpet-bald-or-lifting'> | null {
+  const wholeSince = fit?.points.findLast(({ percent }) => percent >= WHOLE)?.day ?? -Infinity
+  const seen = signsSeen(history, now, ['bald patch', 'lifting']).filter(
+    ({ place, at }) => place.of === 'planting' && place.id === id && dayOf(at) > wholeSince,
+  )
+  if (seen.length === 0) return null
+  const times = (which: Sign) => seen.filter(({ sign }) => sign === which).length
+  const [bald, lifting] = [times('bald patch'), times('lifting')]
+  const days = new Set(seen.map(({ at }) => Math.floor(dayOf(at))))
+  return {
+    key: `carpet:${id}`,
+    subject: { of: 'planting', id },
+    rule: 'carpet-bald-or-lifting',
+    facts: { stake, cover: fit?.now ?? null, bald, lifting },
+    level: days.size >= OFTEN ? 'act' : 'watch',
+    weight: 38,
+    entryIds: [...(fit?.points.slice(-2).map((point) => point.entryId) ?? []), ...lastIds(seen, 3)],
+    leadsTo: 'rescape',
+  }
+}
+/** A carpet that covers so much has no bald patch worth a word, %. */
+const WHOLE = 95

@@ -1,4 +1,4 @@
-import { sayEstimate, sayNumber } from '../quantity/say'
+import { capital, sayAll, sayEstimate, sayNumber, sayTimes } from '../quantity/say'
 import type { CarpetFacts } from './carpet-findings'
 import type { FindingWords, WordsFor } from './finding'
 
@@ -22,6 +22,22 @@ export const carpetWords: WordsFor<CarpetFacts> = {
       reckoned: coverNow(facts),
     }
   },
+  'carpet-bald-or-lifting': ({ stake, cover, bald, lifting }) => ({
+    says: `${stake} ${lifting > 0 ? 'lifts' : 'has bald patches'}`,
+    detail: `${capital(
+      sayAll([
+        ...(bald > 0 ? [`bald patches seen ${sayTimes(bald)}`] : []),
+        ...(lifting > 0 ? [`seen lifting ${sayTimes(lifting)}`] : []),
+      ]),
+    )} within three months${cover ? `; it covers ${sayEstimate(cover)} %` : ''}.`,
+    clause: lifting > 0 ? 'has a carpet that lifts' : 'has a carpet with bald patches',
+    suggests:
+      lifting > 0
+        ? 'Mow it low so that light reaches its foot, press the loose parts down or pin them, and hold the siphon off it.'
+        : 'Take out what rots, plant the gaps from its own edges, and look whether light reaches there.',
+    wouldChangeMyMind: 'A look that finds it whole: its cover at 95 % or more.',
+    reckoned: cover ? [`Cover now ${sayEstimate(cover)} %, from ${cover.because}`] : [],
+  }),
   'carpet-holds': (facts) => standing('holds', facts),
   'carpet-spreads': (facts) => standing('spreads', facts),
 }

@@ -5,6 +5,7 @@ import { storyUntil } from '../history/lookup'
 import type { TankHistory } from '../history/types'
 import { daysBetween, type Instant } from '../quantity/time'
 import { conditionsOf } from '../water/estimate/conditions'
+import { alarmFindings } from './alarm-findings'
 import { algaeFindings } from './algae-findings'
 import { carpetFindings } from './carpet-findings'
 import { changeFinding } from './change-finding'
@@ -40,6 +41,7 @@ export function findings(
           intakeFinding(story, conditions, now),
           ...waterFindings(story, conditions, now),
         ]),
+    ...alarmFindings(story, now),
     changeFinding(story, now),
     ...temporaryFindings(story, now),
     soilFinding(story, now),

@@ -24,7 +24,7 @@ interface Streams {
   streams: readonly Pick<Flow, 'kind' | 'perWeek'>[]
 }
 export interface IntakeFacts {
-  'unwritten-nitrate': Streams & { unwritten: Estimate; food: Estimate | null }
+  'unwritten-nitrate': Streams & { unwritten: Estimate; food: Estimate }
   'nitrate-from-food': Streams & { food: Estimate }
 }
 
@@ -54,7 +54,14 @@ export function intakeFinding(
     days,
     streams: flows.filter((flow) => Math.abs(flow.perWeek.value) > WORTH_TELLING * into),
   }
-  if (unwritten && unwritten.low > 0 && unwritten.value > MUCH_UNWRITTEN * into)
+  // Who writes no food down is not told that food is missing.
+  if (
+    food &&
+    food.value > 0 &&
+    unwritten &&
+    unwritten.low > 0 &&
+    unwritten.value > MUCH_UNWRITTEN * into
+  )
     return {
       ...base,
       rule: 'unwritten-nitrate',

@@ -25,9 +25,7 @@ export const intakeWords: WordsFor<IntakeFacts> = {
 }
 
 const explained = ({ food, into }: IntakeFacts['unwritten-nitrate']) =>
-  food
-    ? `The food in the book explains ${sayNumber(food.value, 1)} of ${sayNumber(into, 1)} mg/L a week`
-    : `None of ${sayNumber(into, 1)} mg/L a week is explained by food in the book`
+  `The food in the book explains ${sayNumber(food.value, 1)} of ${sayNumber(into, 1)} mg/L a week`
 
 const streams = ({ streams: all }: Pick<IntakeFacts['nitrate-from-food'], 'streams'>) =>
   all.map((flow) => `${sayFlow(flow, 'nitrate')}: ${sayEstimate(flow.perWeek, 'mg/L')} a week`)

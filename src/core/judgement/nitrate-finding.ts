@@ -17,8 +17,9 @@ import { nextChange } from '../water/changes/regime'
 import { levelOfSource, sourceLevel } from '../water/facts/sources'
 import type { Judged } from './finding'
 
-/** A change brings nitrate down to this part of the ceiling, so that it does not stand over it again tomorrow. */
-const TARGET_SHARE = 0.6
+/** A change brings nitrate so far below the ceiling that it does not reach it again before the next one: to this part of it at most, and at least. */
+const MOST_OF_CEILING = 0.8
+const LEAST_OF_CEILING = 0.4
 /** Days of outlook within which a crossing is worth a note. */
 const OUTLOOK_DAYS = 28
 
@@ -76,7 +77,7 @@ export function nitrateFinding(
   }
   const standing = { now: estimate.now, gain: estimate.gainPerDay }
   if (estimate.now.value > ceiling) {
-    const target = ceiling * TARGET_SHARE
+    const target = targetBelow(ceiling, history, estimate, now)
     const share = asTheRoutineHasIt(history, shareFor(history, estimate, target, now), now)
     return {
       ...base,
@@ -86,9 +87,9 @@ export function nitrateFinding(
         ...care(history, conditions, share, now),
         share,
         litres: share * estimate.litres,
-        target,
+        target: comesTo(history, estimate, share, now),
       },
-      level: farOver(estimate, ceiling) ? 'act' : 'watch',
+      level: farOver(history, estimate, ceiling, now) ? 'act' : 'watch',
       // Whatever it stands at, leaks, gasping, ammonia, heat and gas come before it.
       weight: Math.min(MOST_WEIGHT, 42 + (10 * (estimate.now.value - ceiling)) / ceiling),
       leadsTo: 'log-change',
@@ -112,10 +113,35 @@ export function nitrateFinding(
 const FAR_OVER = 1.5
 const FAST_DAYS = 14
 const MOST_WEIGHT = 51
-function farOver({ now, gainPerDay }: WaterEstimate, ceiling: number): boolean {
+function farOver(
+  history: TankHistory,
+  estimate: WaterEstimate,
+  ceiling: number,
+  now: Instant,
+): boolean {
   const far = FAR_OVER * ceiling
-  return now.value >= far || (gainPerDay.low > 0 && now.value + FAST_DAYS * gainPerDay.value >= far)
+  if (estimate.now.value >= far) return true
+  // What the usual changes take away again does not rise.
+  const kept = routineChanges(history, 'nitrate', now, FAST_DAYS)
+  return (
+    estimate.gainPerDay.low > 0 &&
+    crossing(forecastParameter(estimate, FAST_DAYS, kept), far).likely !== null
+  )
 }
+
+/** Where a change should bring it, mg/L. */
+function targetBelow(
+  ceiling: number,
+  history: TankHistory,
+  { gainPerDay }: WaterEstimate,
+  now: Instant,
+): number {
+  const days = nextChange(history, now)?.everyDays ?? USUAL_INTERVAL
+  const target = ceiling - Math.max(0, gainPerDay.value) * days
+  return Math.min(MOST_OF_CEILING * ceiling, Math.max(LEAST_OF_CEILING * ceiling, target))
+}
+/** Where no rhythm is known, days. */
+const USUAL_INTERVAL = 7
 
 /** How a change is made so that what lives there bears it. */
 function care(
@@ -151,6 +177,17 @@ function shareFor(
   return change?.ok
     ? Math.min(MOST_SHARE, Math.round(change.value.fraction.value * STEPS) / STEPS)
     : HALF
+}
+
+/** The level a change of a share of the water leaves, mg/L. */
+function comesTo(
+  history: TankHistory,
+  { now: { value } }: WaterEstimate,
+  share: number,
+  now: Instant,
+): number {
+  const source = usualSource(history, now)
+  return value * (1 - share) + (source ? sourceLevel(source, 'nitrate')!.value * share : 0)
 }
 
 /** A change that differs from the routine's by less than this is the routine's: one asks for one change, not for two of the same water. */

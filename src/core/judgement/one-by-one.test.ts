@@ -40,7 +40,7 @@ describe('nitrate', () => {
     })
   })
   test('half the water is called half', () =>
-    expect(find([nitrate(1, 29), nitrate(3, 30), nitrate(5, 30)], 5.1, 'nitrate')!.says).toBe(
+    expect(find([nitrate(1, 38), nitrate(3, 40), nitrate(5, 40)], 5.1, 'nitrate')!.says).toBe(
       'Half the water, today',
     ))
   test('rising towards the ceiling is watched, with the day it is passed', () => {

@@ -1,3 +1,4 @@
+import type { AlarmFacts } from './alarm-findings'
 import type { AlgaeFacts } from './algae-findings'
 import type { CarpetFacts } from './carpet-findings'
 import type { ChangeFacts } from './change-finding'
@@ -13,6 +14,7 @@ import type { WaterFacts } from './water-findings'
 
 /** Every rule of judgement, with the facts it finds by. */
 export type FactsOf = NitrateFacts &
+  AlarmFacts &
   IntakeFacts &
   WaterFacts &
   ChangeFacts &

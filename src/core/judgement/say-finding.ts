@@ -2,6 +2,7 @@ import { METRIC, type Measures } from '../quantity/measures'
 import { namesIn } from '../history/describe'
 import type { TankHistory } from '../history/types'
 import type { Names } from '../journal/kind'
+import { alarmWords } from './alarm-findings.words'
 import { algaeWords } from './algae-findings.words'
 import { carpetWords } from './carpet-findings.words'
 import { changeWords } from './change-finding.words'
@@ -20,6 +21,7 @@ import { waterWords } from './water-findings.words'
 /** How every rule is said. A rule without words is an error of the compiler. */
 const WORDS: WordsFor<FactsOf> = {
   ...nitrateWords,
+  ...alarmWords,
   ...intakeWords,
   ...waterWords,
   ...changeWords,

@@ -2,7 +2,7 @@ import { entriesOf } from '../history/journal-index'
 import { hasAnimals, usualSource } from '../history/lookup'
 import { gasOf, tankNow } from '../history/tank-at'
 import type { TankHistory } from '../history/types'
-import type { Estimate } from '../quantity/estimate'
+import { chanceOutside, type Estimate } from '../quantity/estimate'
 import { dayOf, daysBetween, type Instant } from '../quantity/time'
 import type { Parameter } from '../quantity/units'
 import { testsWater } from '../water/balance/worth-testing'
@@ -13,7 +13,7 @@ import type { Conditions } from '../water/estimate/conditions'
 import { bandNow } from '../water/facts/parameters'
 import { evaporation, levelOfSource, untestedIn } from '../water/facts/sources'
 import { rawPhase, type RawPhase } from '../water/estimate/raw-phase'
-import { ammoniaDanger, SAFE_NH3 } from '../water/gas/ammonia'
+import { ammoniaDanger, harmfulPH, SAFE_NH3 } from '../water/gas/ammonia'
 import { isBlue, looksAtHeight } from '../water/gas/gas-looks'
 import { gasUse, type GasUse } from '../water/gas/gas-use'
 import { oxygenOf, type Oxygen } from '../water/gas/oxygen'
@@ -30,6 +30,8 @@ export interface WaterFacts extends BandFacts {
     animals: boolean
     phase: RawPhase | null
   }
+  /** mg/L as NH4; `pH`: null where nobody tested it; `harmsFrom`: the pH at which so much would harm. */
+  'ammonia-held': { total: Estimate; pH: Estimate | null; harmsFrom: number | null }
   /** mg/L as the indicator showed them within three weeks. */
   'gas-unsteady': { looks: number; low: number; high: number }
   'gas-steady': { looks: number; low: number; high: number }
@@ -57,17 +59,20 @@ export function waterFindings(
   conditions: Conditions,
   now: Instant,
 ): Judged<WaterFacts>[] {
+  const banded = BANDED.map((parameter) => bandFinding(history, conditions, parameter, now))
+  const ammonia = ammoniaFinding(history, conditions, now)
+  const nitriteSaid = banded.some((judged) => judged?.key === 'water:nitrite')
   return [
-    ammoniaFinding(history, conditions, now),
+    ammonia,
     gasSwingFinding(history, now),
     leakFinding(history, now),
     oxygenFinding(history, conditions, now),
     softWaterFinding(history, conditions, now),
     untestedFinding(history, now),
-    phaseFinding(history, now),
+    phaseFinding(history, ammonia !== null || nitriteSaid, now),
     creepFinding(history, now, conditions),
     tabsFinding(history, now),
-    ...BANDED.map((parameter) => bandFinding(history, conditions, parameter, now)),
+    ...banded,
   ].filter((judged) => judged !== null)
 }
 
@@ -84,12 +89,14 @@ function ammoniaFinding(
   history: TankHistory,
   conditions: Conditions,
   now: Instant,
-): OfWater<'ammonia-dangerous'> {
+): OfWater<'ammonia-dangerous' | 'ammonia-held'> {
   const danger = ammoniaDanger(conditions)
-  const last = conditions.of('ammonia')?.readings.at(-1)
-  if (!danger || !last) return null
-  if (dayOf(now) - last.day > AMMONIA_DAYS || danger.unionised.value < SAFE_NH3) return null
+  const total = conditions.of('ammonia')
+  const last = total?.readings.at(-1)
+  if (!total || !last || dayOf(now) - last.day > AMMONIA_DAYS) return null
   const animals = hasAnimals(history, now)
+  if (!danger || danger.unionised.value < SAFE_NH3)
+    return animals ? heldByAcid(history, conditions, total.now, last.entryId, now) : null
   return {
     ...water('ammonia'),
     rule: 'ammonia-dangerous',
@@ -104,6 +111,34 @@ function ammoniaFinding(
     weight: animals ? 95 : 30,
     entryIds: [last.entryId],
     leadsTo: animals ? 'log-change' : 'water',
+  }
+}
+
+/** So much of it where animals live is acted on, whatever the pH, mg/L as NH4. Common practice. */
+const MUCH_AMMONIA = 0.5
+/** Chance of standing over the band from which it is said. */
+const LIKELY_OVER = 0.7
+
+/** Ammonia over its band that only the acid of the water keeps from harming; or nobody knows the pH. */
+function heldByAcid(
+  history: TankHistory,
+  conditions: Conditions,
+  total: Estimate,
+  entryId: string,
+  now: Instant,
+): OfWater<'ammonia-held'> {
+  const { high } = bandNow(history, 'ammonia', now)
+  if (chanceOutside(total, { low: null, high }) < LIKELY_OVER) return null
+  const pH = conditions.value('pH')
+  const much = total.value >= MUCH_AMMONIA
+  return {
+    ...water('ammonia'),
+    rule: 'ammonia-held',
+    facts: { total, pH, harmsFrom: pH && harmfulPH(total.value, conditions) },
+    level: much ? 'act' : 'watch',
+    weight: much ? 70 : 36,
+    entryIds: [entryId],
+    leadsTo: 'log-change',
   }
 }
 
@@ -227,11 +262,11 @@ function softWaterFinding(
   }
 }
 
-/** A tank that begins: said by itself once it is through, and where animals live through it; else ammonia and nitrite say it. */
-function phaseFinding(history: TankHistory, now: Instant): OfWater<'tank-begins'> {
+/** A tank that begins. `said`: ammonia or nitrite tell of it already, which is enough where no animals live through it. */
+function phaseFinding(history: TankHistory, said: boolean, now: Instant): OfWater<'tank-begins'> {
   const phase = rawPhase(history, now)
   const animals = hasAnimals(history, now)
-  if (!phase || (phase.phase !== 'through' && !animals)) return null
+  if (!phase || (said && phase.phase !== 'through' && !animals)) return null
   return {
     ...water('begins'),
     rule: 'tank-begins',

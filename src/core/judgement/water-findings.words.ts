@@ -24,6 +24,17 @@ export const waterWords: WordsFor<WaterFacts> = {
       `By pH and temperature ${sayNumber(share * 100)} % of it is un-ionised (Emerson et al. 1975)`,
     ],
   }),
+  'ammonia-held': ({ total, pH, harmsFrom }) => ({
+    says: 'Ammonia stands where animals live',
+    detail:
+      pH === null || harmsFrom === null
+        ? `About ${sayEstimate(total, 'mg/L')}; how much of it harms, the pH decides, and nobody tested that.`
+        : `About ${sayEstimate(total, 'mg/L')}. At pH ${sayNumber(pH.value, 0.1)} hardly any of it harms; from about ${sayNumber(harmsFrom, 0.1)} on it does.`,
+    clause: 'holds ammonia where animals live',
+    suggests: `Feed next to nothing, test ammonia and pH every day, and change a third with water that does not raise the pH${pH === null ? '; test the pH today' : ''}. Gas that fails raises it too.`,
+    wouldChangeMyMind: 'A second ammonia test with a fresh reagent, and the pH beside it.',
+    reckoned: [`Total ammonia ${sayEstimate(total, 'mg/L')}, from ${total.because}`],
+  }),
   'gas-unsteady': (facts) => ({
     says: 'The gas is not steady',
     detail: `The indicator swung by ${sayNumber(facts.high - facts.low, 5)} mg/L within three weeks; unsteady gas feeds algae more than little gas does.`,

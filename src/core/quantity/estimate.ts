@@ -1,3 +1,5 @@
+import { normalCdf } from './normal'
+
 /**
  * A pencilled value: what Vivero expects, never what was seen.
  * `low`–`high` is the central 80 % range unless the maker says otherwise; `because` is the reason, in a sentence.
@@ -45,6 +47,21 @@ export function asRead(
     low: Math.max(floor, estimate.value - below),
     high: Math.min(ceiling, estimate.value + above),
   }
+}
+
+/**
+ * The chance, 0–1, that the estimated thing lies outside a band (its ends in the estimate's unit; null: open). The range is read as the two
+ * halves of a split normal distribution, so that a long end upwards does not make the near end doubtful.
+ */
+export function chanceOutside(
+  { value, low, high }: Estimate,
+  band: { low: number | null; high: number | null },
+): number {
+  const below = (limit: number) => {
+    const half = limit < value ? value - low : high - value
+    return normalCdf((limit - value) / Math.max(half / Z80, 1e-9))
+  }
+  return (band.low === null ? 0 : below(band.low)) + (band.high === null ? 0 : 1 - below(band.high))
 }
 
 /** Whether an inked value fell inside the pencilled range, ends included. */

@@ -69,6 +69,9 @@ export function sayAgo(daysPast: number): string {
   return whole === -1 ? 'tomorrow' : `in ${-whole} days`
 }
 
+/** “once”, “3 times”. */
+export const sayTimes = (times: number): string => (times === 1 ? 'once' : `${times} times`)
+
 /** With a capital first letter. */
 export const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1)
 

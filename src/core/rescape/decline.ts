@@ -7,6 +7,7 @@ import type { AlgaeKind, EntryOf, Sign } from '../journal/entry'
 import type { Place } from '../journal/shape'
 import { lastIds } from '../judgement/evidence'
 import { moodTrend } from '../judgement/mood-finding'
+import { signsSeen } from '../judgement/signs-seen'
 import { isPresumed, soilState, type SoilState } from '../judgement/soil-finding'
 import { sceneOn, stageOf, type Scene } from '../layout/scene'
 import { coverIn, fitCover, type CoverFit } from '../plants/cover'
@@ -65,7 +66,6 @@ export interface DeclineReview {
 }
 
 const clamp = (x: number) => Math.max(0, Math.min(1, x))
-const RECENT_SIGN_DAYS = 90
 
 /** The signs of decline of a layout at `now`, each present, absent or unknown with its evidence. Unknown never counts as absent. */
 export function reviewDecline(history: TankHistory, now: Instant): DeclineReview {
@@ -133,7 +133,7 @@ const SEEN_LIFTING = 0.3
 const MOST_SEEN = 2
 
 function carpetSign(history: TankHistory, now: Instant): JudgedSign {
-  const seen = seenSigns(history, now, ['bald patch', 'lifting'])
+  const seen = signsSeen(history, now, ['bald patch', 'lifting'])
   const carpets = plantingsAt(history, now)
     .filter(({ zone }) => zone === 'foreground')
     .flatMap(({ id }) => {
@@ -184,12 +184,6 @@ function soilSign(history: TankHistory, now: Instant): JudgedSign {
   return sign('soil', { strength, facts: soil, entryIds: soil.entryIds })
 }
 
-function seenSigns(history: TankHistory, now: Instant, wanted: readonly Sign[]) {
-  return entriesOf(history.entries, 'sign').filter(
-    (entry) => wanted.includes(entry.sign) && daysBetween(entry.at, now) <= RECENT_SIGN_DAYS,
-  )
-}
-
 const ROUND_DAYS = 30
 /** A round walked and answered recently in which nobody tapped the sign: looked and not seen. One in which nothing was answered says nothing. */
 function walkedRecently(history: TankHistory, now: Instant): boolean {
@@ -210,7 +204,7 @@ function lookedAt(history: TankHistory, plantingIds: readonly string[], now: Ins
 const GAS_SEEN = 3
 
 function blackPatches(history: TankHistory, now: Instant): JudgedSign {
-  const seen = seenSigns(history, now, ['black patch', 'gas in the ground'])
+  const seen = signsSeen(history, now, ['black patch', 'gas in the ground'])
   const patches = seen.filter(({ sign: one }) => one === 'black patch').length
   const gas = seen.length - patches
   if (seen.length === 0 && !walkedRecently(history, now)) return sign('black-patches', null)
@@ -248,7 +242,7 @@ function algaeSign(history: TankHistory, now: Instant): JudgedSign {
 function bareStems(history: TankHistory, now: Instant): JudgedSign {
   const stems = plantingsAt(history, now).filter((planting) => planting.zone === 'background')
   if (stems.length === 0) return sign('bare-stems', null)
-  const seen = seenSigns(history, now, ['bare below'])
+  const seen = signsSeen(history, now, ['bare below'])
   const ids = [
     ...new Set(seen.flatMap((entry) => (entry.place.of === 'planting' ? [entry.place.id] : []))),
   ]

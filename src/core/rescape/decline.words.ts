@@ -6,7 +6,7 @@ import { evidenceFor, reckoned } from '../judgement/evidence'
 import type { Evidence } from '../judgement/finding'
 import { isPresumed } from '../judgement/soil-finding'
 import { sayOfSoil } from '../judgement/soil-finding.words'
-import { capital, sayEstimate, sayNumber, saySpan } from '../quantity/say'
+import { capital, sayEstimate, sayNumber, saySpan, sayTimes } from '../quantity/say'
 import { CHRONIC_WEEKS, type DeclineSign, type JudgedSign, type SignFacts } from './decline'
 
 /** What each sign is called. */
@@ -138,8 +138,6 @@ const sentences = (parts: readonly string[]) =>
     .filter(Boolean)
     .map((part) => `${part}.`)
     .join(' ')
-
-const sayTimes = (times: number) => (times === 1 ? 'once' : `${times} times`)
 
 /** A sign of decline as a keeper reads it. */
 export interface SaidSign {

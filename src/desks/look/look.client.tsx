@@ -221,7 +221,9 @@ function Notes({ model, onDispute }: { model: LookModel; onDispute: Dispute }) {
           fontSize="sm"
           aria-expanded={all}
         >
-          {all ? 'fewer notes' : `${model.more.length} more notes`}
+          {all
+            ? 'fewer notes'
+            : `${model.more.length} more ${model.more.length === 1 ? 'note' : 'notes'}`}
         </Button>
       ) : null}
     </Flex>

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
-import { asRead, heldTrue, normalEstimate } from './estimate'
+import { asRead, chanceOutside, heldTrue, normalEstimate } from './estimate'
 import { numberOrText, readNumber } from './read-number'
-import { sayAgo, sayEstimate, sayNumber, sayRange } from './say'
+import { hoursOrDays, sayAgo, sayEstimate, sayHours, sayNumber, sayRange } from './say'
 import { dayOf, instantOf } from './time'
 import {
   CACO3_PER_DEGREE,
@@ -146,5 +146,39 @@ describe('estimates', () => {
       ),
     )
     expect(() => dayOf('yesterday')).toThrow(/Not an instant/)
+  })
+})
+
+describe('the chance of standing outside a band', () => {
+  // Standard normal table: Φ(1) = 0.8413, Φ(1.2816) = 0.9 (Abramowitz & Stegun, table 26.1).
+  const ten = normalEstimate(10, 1, 'made up')
+  test.each([
+    [{ low: null, high: 11 }, 0.1587],
+    [{ low: 9, high: null }, 0.1587],
+    [{ low: 9, high: 11 }, 0.3173],
+    [{ low: null, high: null }, 0],
+    [{ low: null, high: 9 }, 0.8413],
+  ])('%p', (band, chance) => expect(chanceOutside(ten, band)).toBeCloseTo(chance, 4))
+  test('a long end upwards leaves the near end as sure as it is', () => {
+    const steep = { value: 4, low: 0.7, high: 24, because: 'made up' }
+    expect(chanceOutside(steep, { low: null, high: 0.7 })).toBeCloseTo(0.9, 6)
+    expect(chanceOutside(steep, { low: null, high: 24 })).toBeCloseTo(0.1, 6)
+  })
+  test('what is known exactly is inside or outside', () => {
+    const exact = { value: 5, low: 5, high: 5, because: 'made up' }
+    expect(chanceOutside(exact, { low: 4, high: 6 })).toBeCloseTo(0, 9)
+    expect(chanceOutside(exact, { low: 6, high: null })).toBeCloseTo(1, 9)
+  })
+})
+
+describe('hours', () => {
+  test('up to three days in hours, beyond them in days', () => {
+    expect(sayHours(36)).toBe('36\u202fh')
+    expect(sayHours(504)).toBe('21 days')
+    const three = { value: 516, low: 396, high: 636, because: 'made up' }
+    expect(sayEstimate(hoursOrDays(three).estimate, hoursOrDays(three).unit)).toBe(
+      '22 (16–26)\u202fdays',
+    )
+    expect(hoursOrDays({ ...three, value: 30 }).unit).toBe('h')
   })
 })

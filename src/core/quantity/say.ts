@@ -19,6 +19,20 @@ export function sayEstimate(estimate: Estimate, unit = ''): string {
   return `${sayNumber(estimate.value, half)} (${sayRange(estimate)})${suffix}`
 }
 
+/** Hours up to this are said in hours, beyond it in days. */
+const MOST_HOURS = 72
+
+/** Hours as they are said: “36 h”, “21 days”. */
+export const sayHours = (hours: number): string =>
+  hours < MOST_HOURS ? `${sayNumber(hours)}\u202fh` : sayDays(Math.round(hours / 24))
+
+/** An estimate of hours, and its unit, as they are said. */
+export function hoursOrDays(hours: Estimate): { estimate: Estimate; unit: string } {
+  if (hours.value < MOST_HOURS) return { estimate: hours, unit: 'h' }
+  const { value, low, high, because } = hours
+  return { estimate: { value: value / 24, low: low / 24, high: high / 24, because }, unit: 'days' }
+}
+
 /** “26–37”, or “26 to 37” below zero where a dash would read as a minus. */
 export function sayRange({ low, high }: { low: number; high: number }): string {
   const half = (high - low) / 2

@@ -6,7 +6,7 @@ import { useMeasures } from '@/ui/measures.client'
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import NextLink from '@/ui/page-link'
 import { useState } from 'react'
-import { sayNumber } from '@/core/quantity/say'
+import { hoursOrDays, sayHours, sayNumber } from '@/core/quantity/say'
 import { sayProblems } from '@/ui/ask.client'
 import { Pencil } from '@/ui/marks/pencil.client'
 import { useSending } from '@/ui/use-sending.client'
@@ -43,7 +43,7 @@ export function PlanPage({ model, now }: { model: PlanModel; now: string }) {
         <Pencil estimate={model.hands} unit="h of hands" /> ·{' '}
         {model.animalsOut.value > 0 ? (
           <Box as="span" color="clay">
-            animals out <Pencil estimate={model.animalsOut} unit="h" />
+            animals out <Pencil {...hoursOrDays(model.animalsOut)} />
           </Box>
         ) : (
           'the animals stay in'
@@ -307,7 +307,7 @@ function Step({ step, slug, planId }: { step: StepLine; slug: string; planId: st
           )}
           {step.waitHours > 0 ? (
             <Box fontSize="xs" color="pencil">
-              then wait {step.waitHours} h
+              then wait {sayHours(step.waitHours)}
             </Box>
           ) : null}
         </Box>

@@ -6,7 +6,7 @@ import NextLink from '@/ui/page-link'
 import { useSending } from '@/ui/use-sending.client'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
-import { sayNumber } from '@/core/quantity/say'
+import { sayHours, sayNumber } from '@/core/quantity/say'
 import type { SaidSign } from '@/core/rescape/decline.words'
 import type { SaidOption } from '@/core/rescape/options.words'
 import { sayDay, sayMoment } from '@/ui/when'
@@ -285,7 +285,7 @@ function Option({
             {' · '}
             {option.animalsOut.value > 0 ? (
               <Box as="span" color="clay">
-                animals out about {sayNumber(option.animalsOut.value, 1)} h
+                animals out about {sayHours(Math.round(option.animalsOut.value))}
               </Box>
             ) : (
               'animals stay in'

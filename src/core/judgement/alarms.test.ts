@@ -66,6 +66,13 @@ describe('a steep rise', () => {
     expect(find(peak, 14, 'water:nitrite', stocked)).toMatchObject({ level: 'act' })
     expect(find(peak, 14, 'water:nitrite')).toMatchObject({ level: 'watch' })
   })
+  test('a raw tank whose ammonia harms nobody yet is told where it stands, and to wait with animals', () => {
+    const raw = [read(3, 'ammonia', 0.5), read(6, 'ammonia', 1), read(6, 'pH', 6.5)]
+    expect(find(raw, 7, 'begins')).toMatchObject({
+      level: 'watch',
+      suggests: expect.stringMatching(/Add no animals until/),
+    })
+  })
   test('where animals live it comes before nitrate', () => {
     const keys = all([...peak, ...far], 14, stocked).map(({ key }) => key)
     expect(keys.indexOf('water:nitrite')).toBeLessThan(keys.indexOf('nitrate'))

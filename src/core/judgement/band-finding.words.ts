@@ -51,7 +51,7 @@ const SUGGESTS: Partial<Record<Parameter, readonly [low: string, high: string]>>
 /** Where a tank stands that has no animals yet, and what is to come. Common practice. */
 export const starting = (phase: RawPhase | null): string =>
   phase === null ? STARTING : `${sayPhase(phase)} ${STARTING}`
-const STARTING =
+export const STARTING =
   'Without animals this is how a tank begins: ammonia rises first, then nitrite, then nitrate alone. Add no animals until both have stood near nothing for a week. Does anything live here already? Then change half the water today, and put the animals on paper.'
 
 /** How a headline says what is not a matter of more or less stuff. */

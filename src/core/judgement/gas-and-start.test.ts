@@ -4,6 +4,11 @@ import { DAY0, entry, FISH, tank } from '../testing/tank'
 import { instantOf } from '../quantity/time'
 import type { Parameter } from '../quantity/units'
 import { findings } from './findings'
+import { gasOf, tankNow } from '../history/tank-at'
+import { conditionsOf } from '../water/estimate/conditions'
+import { gasDay } from '../water/gas/carbon-dioxide-day'
+import { looksAtHeight } from '../water/gas/gas-looks'
+import { gasUse } from '../water/gas/gas-use'
 
 // What a keeper of long standing would say of these cases: common practice.
 const at = (day: number) => instantOf(DAY0 + day)
@@ -29,6 +34,28 @@ const gassed = {
 const find = (entries: Entry[], day: number, key: string, overrides = {}) =>
   findings(tank(entries, { ...gassed, ...overrides }), at(day)).find((one) => one.key === key)
 const week = [0, 2, 4, 6, 8, 10, 12]
+
+describe('the height of the gas day', () => {
+  const looks = week.flatMap((day) => [look(day + MORNING, 'blue'), look(day + NOON, 'green')])
+  test('is drawn to what was seen late in it, not to the mean of all hours', () => {
+    const story = tank(looks, gassed)
+    const seen = looksAtHeight(story, at(13), 21).map(({ value }) => value)
+    const gas = gasOf(tankNow(story, at(13)))!
+    const day = gasDay(gas, conditionsOf(story, at(13)), 0, seen)
+    expect(day.plateau).toBe(COLOUR.green)
+    expect(day.seen).toBe(true)
+  })
+  test('colours of the morning are not set against those of noon where a leak is asked about', () => {
+    const uses = [2, 5, 40, 45].map((day) =>
+      entry(day, 'gas-use', { bubblesPerSecond: day < 20 ? 2 : 4, cylinderGrams: null }),
+    )
+    const noons = [1, 4, 38, 44].map((day) => look(day + NOON, day < 20 ? 'green' : 'yellow'))
+    // Without the hour, mornings of the last weeks would drag the mean below that of the noons before.
+    const mornings = [36, 37, 39, 40, 41, 42, 43].map((day) => look(day + MORNING, 'blue'))
+    const use = gasUse(tank([...uses, ...noons, ...mornings], gassed), at(46))!
+    expect(use).toMatchObject({ colourBefore: 30, colourNow: 65, leakSuspected: false })
+  })
+})
 
 describe('gas', () => {
   test('blue for weeks while the gas runs is a fault, and the look begins at a leak', () => {

@@ -4,7 +4,7 @@ import { sayAgo, sayAll, sayDays, sayEstimate, sayNumber } from '../quantity/say
 import { nameWithin } from '../quantity/parameter-name'
 import { PARAMETER_UNITS } from '../quantity/units'
 import { SAFE_NH3 } from '../water/gas/ammonia'
-import { bandWords, starting } from './band-finding.words'
+import { bandWords, starting, STARTING } from './band-finding.words'
 import type { RawPhase } from '../water/estimate/raw-phase'
 import { sayPhase } from '../water/estimate/raw-phase.words'
 import type { WordsFor } from './finding'
@@ -154,6 +154,7 @@ const sayPlace = (
 
 /** What one does in each phase. Common practice. */
 function sayBeginning({ phase, days }: RawPhase, animals: boolean): string {
+  if (phase !== 'through' && !animals) return STARTING
   if (phase !== 'through')
     return 'Test every day, change a third to a half whenever either shows, and feed next to nothing until neither does.'
   if (animals) return 'Go on testing twice a week for a fortnight.'

@@ -171,13 +171,21 @@ describe('the chance of standing outside a band', () => {
   })
 })
 
+describe('a range with a long end upwards', () => {
+  test('keeps the digits of its near end, and no more at the far one', () => {
+    const steep = { value: 4.1, low: 0.68, high: 23.9, because: 'made up' }
+    expect(sayEstimate(steep)).toBe('4.1 (0.7–24)')
+    expect(sayEstimate({ ...steep, value: 12 })).toBe('12 (1–24)')
+  })
+})
+
 describe('hours', () => {
   test('up to three days in hours, beyond them in days', () => {
     expect(sayHours(36)).toBe('36\u202fh')
     expect(sayHours(504)).toBe('21 days')
     const three = { value: 516, low: 396, high: 636, because: 'made up' }
     expect(sayEstimate(hoursOrDays(three).estimate, hoursOrDays(three).unit)).toBe(
-      '22 (16–26)\u202fdays',
+      '22 (17–27)\u202fdays',
     )
     expect(hoursOrDays({ ...three, value: 30 }).unit).toBe('h')
   })

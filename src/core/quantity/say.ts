@@ -13,7 +13,7 @@ export function sayNumber(value: number, halfWidth = 0): string {
 
 /** “31 (26–37)”: value and range at the same precision. */
 export function sayEstimate(estimate: Estimate, unit = ''): string {
-  const half = (estimate.high - estimate.low) / 2
+  const half = halfWidthSaid(estimate)
   const suffix = unit ? `\u202f${unit}` : ''
   if (half <= 0) return `${sayNumber(estimate.value)}${suffix}`
   return `${sayNumber(estimate.value, half)} (${sayRange(estimate)})${suffix}`
@@ -34,11 +34,23 @@ export function hoursOrDays(hours: Estimate): { estimate: Estimate; unit: string
 }
 
 /** “26–37”, or “26 to 37” below zero where a dash would read as a minus. */
-export function sayRange({ low, high }: { low: number; high: number }): string {
-  const half = (high - low) / 2
+export function sayRange(range: { low: number; high: number; value?: number }): string {
+  const { low, high } = range
+  const half = halfWidthSaid(range)
   const joint = low < 0 ? ' to ' : '–'
-  return `${sayNumber(low, half)}${joint}${sayNumber(high, half)}`
+  return `${sayNumber(low, half)}${joint}${sayNumber(high, isSkewed(range) ? (high - low) / 2 : half)}`
 }
+
+/** A range this much longer upwards than downwards is read on each side by itself. */
+const SKEWED = 3
+const isSkewed = ({ low, high, value }: { low: number; high: number; value?: number }): boolean =>
+  value !== undefined && value > low && high - value > SKEWED * (value - low)
+
+/** What the digits of a value and its near end are chosen by: a long end upwards must not swallow the near one (“4 (0.7–24)”, not “4 (1–24)”). */
+const halfWidthSaid = (range: { low: number; high: number; value?: number }): number =>
+  isSkewed(range)
+    ? Math.min(...[(range.value! - range.low) / 2, range.low].filter((width) => width > 0))
+    : (range.high - range.low) / 2
 
 /** “one day”, “12 days”; whole days, for sentences. */
 export function sayDays(days: number): string {

@@ -1,3 +1,4 @@
+import { mean } from 'simple-statistics'
 import { carbonDioxideAtRest, OUTDOOR_CO2, ROOM_FACTOR } from '../../chemistry/carbon-dioxide'
 import { pressureRatio } from '../../chemistry/oxygen'
 import type { GasSetting } from '../../history/equipment'
@@ -55,11 +56,19 @@ export interface GasDay {
   points: { hour: number; value: number }[]
 }
 
-/** The course of CO2 over a day as the gas is set, mg/L, coming up to what the looks average. */
-export function gasDay(gas: GasSetting, conditions: Conditions, altitudeM: number): GasDay {
-  const seen = conditions.value('co2')
+/**
+ * The course of CO2 over a day as the gas is set, mg/L, coming up to what was seen at the height of the gas day (`atHeight`: those readings,
+ * mg/L), or to the tank's estimate where nobody looked then.
+ */
+export function gasDay(
+  gas: GasSetting,
+  conditions: Conditions,
+  altitudeM: number,
+  atHeight: readonly number[],
+): GasDay {
+  const seen = atHeight.length > 0 ? mean(atHeight) : (conditions.value('co2')?.value ?? null)
   const temperature = conditions.value('temperature') ?? ASSUMED_TEMPERATURE
-  const plateau = seen?.value ?? USUAL_PLATEAU
+  const plateau = seen ?? USUAL_PLATEAU
   const air = carbonDioxideAtRest(
     temperature.value,
     pressureRatio(altitudeM),

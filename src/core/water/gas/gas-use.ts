@@ -1,4 +1,5 @@
 import { entriesOf, entryDay } from '../../history/journal-index'
+import type { EntryOf } from '../../journal/entry'
 import type { TankHistory } from '../../history/types'
 import { dayOf, type Instant } from '../../quantity/time'
 import { isBlue, looksAtHeight } from './gas-looks'
@@ -49,9 +50,10 @@ export function gasUse(history: TankHistory, now: Instant): GasUse | null {
       : null
   const use = weighed ? { measure: 'grams a day' as const, ...weighed } : counts
   if (!use) return null
-  const colours = entriesOf(history.entries, 'reading')
-    .filter((entry) => entry.parameter === 'co2')
-    .map((entry) => ({ value: entry.value, day: entryDay(entry) }))
+  const colours = comparable(history, now).map((entry) => ({
+    value: entry.value,
+    day: entryDay(entry),
+  }))
   const colourBefore = mean(
     colours
       .filter(({ day }) => day <= split && day > today - RECENT_DAYS - BEFORE_DAYS)
@@ -74,6 +76,14 @@ export function gasUse(history: TankHistory, now: Instant): GasUse | null {
     leakSuspected:
       rises && ((colourBefore !== null && colourNow !== null && !colourRises) || blueWeek),
   }
+}
+
+/** Colours of the same hours of the gas day; where nobody ever looked at its height, those there are. */
+function comparable(history: TankHistory, now: Instant): EntryOf<'reading'>[] {
+  const atHeight = looksAtHeight(history, now, RECENT_DAYS + BEFORE_DAYS)
+  return atHeight.length > 0
+    ? atHeight
+    : entriesOf(history.entries, 'reading').filter(({ parameter }) => parameter === 'co2')
 }
 
 /** Grams a day before and after a day from weights in time order; a weight that rises is a fresh cylinder and begins anew. Null without both. */

@@ -15,6 +15,7 @@ import {
   carbonDioxideByMethod,
   type CarbonDioxideByMethod,
 } from '@/core/water/gas/carbon-dioxide-methods'
+import { looksAtHeight } from '@/core/water/gas/gas-looks'
 import { gasUse, type GasUse } from '@/core/water/gas/gas-use'
 import { oxygenOf } from '@/core/water/gas/oxygen'
 import { findingsOf } from '@/data/analysis-cache'
@@ -65,7 +66,7 @@ export function gasModel(story: TankHistory, now: Instant, measures: Measures = 
     lamp: lightOf(tank.equipment, vessel),
     altitudeM: vessel.altitudeM,
     methods: carbonDioxideByMethod(story, conditions, now),
-    day: gas && gasDay(gas, conditions, vessel.altitudeM),
+    day: gas && gasDay(gas, conditions, vessel.altitudeM, seenAtHeight(story, now)),
     colours: entriesOf(story.entries, 'reading')
       .filter((entry) => entry.parameter === 'co2' && entry.entered.unit === 'colour')
       .slice(-SHOWN_COLOURS)
@@ -83,3 +84,8 @@ export function gasModel(story: TankHistory, now: Instant, measures: Measures = 
     ),
   }
 }
+
+/** The day is drawn to the looks of so many days. */
+const LOOKS_DAYS = 21
+const seenAtHeight = (story: TankHistory, now: Instant): number[] =>
+  looksAtHeight(story, now, LOOKS_DAYS).map(({ value }) => value)

@@ -403,6 +403,13 @@ function Colours({ model }: { model: GasModel }) {
   )
 }
 
+/** Two means of a coarse colour that differ by less are the same, mg/L. */
+const SAME_COLOUR = 3
+const sayCourse = (before: number, now: number): string =>
+  Math.abs(now - before) < SAME_COLOUR
+    ? `stayed near ${sayNumber(now, 1)}`
+    : `went from ${sayNumber(before, 1)} to ${sayNumber(now, 1)}`
+
 function Use({ model }: { model: GasModel }) {
   const { use } = model
   return (
@@ -412,10 +419,7 @@ function Use({ model }: { model: GasModel }) {
           {sayNumber(use.now)} {use.measure} in the last three weeks, {sayNumber(use.before)} in the
           nine before
           {use.colourNow !== null && use.colourBefore !== null ? (
-            <>
-              ; the indicator went from {sayNumber(use.colourBefore, 1)} to{' '}
-              {sayNumber(use.colourNow, 1)} mg/L
-            </>
+            <>; the indicator {sayCourse(use.colourBefore, use.colourNow)} mg/L</>
           ) : null}
           .{' '}
           {use.leakSuspected ? (

@@ -15,6 +15,7 @@ import { steadyBeforeChange } from '@/core/water/changes/dilution'
 import { creepFactor } from '@/core/water/changes/mixing'
 import { incomePerDay } from '@/core/water/estimate/estimate'
 import { bandNow } from '@/core/water/facts/parameters'
+import { firstHardness, firstTarget } from '@/core/water/changes/wishes'
 import { changeRegime, type ChangeRegime } from '@/core/water/changes/regime'
 import { evaporation, levelOfSource } from '@/core/water/facts/sources'
 import { tankNow } from '@/core/history/tank-at'
@@ -47,6 +48,8 @@ export interface ChangesModel {
   /** What each source holds of the parameter, by its id. */
   levels: Record<string, number>
   usualSourceId: string | null
+  /** What a change, and the hardness of new water, are first reckoned for. */
+  first: { target: number; gh: number; kh: number }
   tank: TankWater
   regime: ChangeRegime
   routine: { everyDays: number; fraction: number } | null
@@ -91,6 +94,11 @@ export function changesModel(story: TankHistory, parameter: Parameter, now: Inst
       sources.map((one) => [one.id, levelOfSource(story, one.id, parameter, dayOf(now))]),
     ),
     usualSourceId: source?.id ?? null,
+    first: {
+      target: firstTarget(estimate?.now ?? null, band),
+      gh: firstHardness(story, conditions, 'gh', now),
+      kh: firstHardness(story, conditions, 'kh', now),
+    },
     tank: tankWater(conditions),
     regime,
     routineStamp: stampOf(routine ?? null),

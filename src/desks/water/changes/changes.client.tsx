@@ -47,9 +47,7 @@ export function Changes({ model, onAdopt }: { model: ChangesModel; onAdopt: Adop
 function OneChange({ model }: { model: ChangesModel }) {
   const measures = useMeasures()
   const unit = unitOf(model.parameter)
-  const [target, setTarget] = useState(
-    Number(((model.band.high ?? model.now?.value ?? 10) * 0.6).toPrecision(2)),
-  )
+  const [target, setTarget] = useState(model.first.target)
   const [sourceId, setSourceId] = useState(model.usualSourceId ?? model.sources[0]?.id ?? '')
   const source = model.sources.find((candidate) => candidate.id === sourceId)
   if (!model.now)

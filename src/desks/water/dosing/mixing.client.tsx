@@ -22,8 +22,8 @@ const SCALE = 0.1
 export function Mixing({ model }: { model: ChangesModel }) {
   const measures = useMeasures()
   const [litres, setLitres] = useState(Math.max(1, Math.round(model.litres * 0.4)))
-  const [gh, setGh] = useState(5)
-  const [kh, setKh] = useState(3)
+  const [gh, setGh] = useState(model.first.gh)
+  const [kh, setKh] = useState(model.first.kh)
   const [use, setUse] = useState<ReadonlySet<string>>(
     new Set(model.sources.map((source) => source.id)),
   )

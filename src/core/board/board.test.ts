@@ -243,10 +243,10 @@ describe('the ground', () => {
   test('a station set between two alters nothing until it is drawn; drawn, the litres follow; the ends stay', () => {
     const more = addStation(flat, 20)
     expect(more.ground.profile).toHaveLength(3)
-    expect(groundLitres(more.ground, 30)).toBeCloseTo(groundLitres(flat.ground, 30), 9)
+    expect(groundLitres(more.ground, BOX)).toBeCloseTo(groundLitres(flat.ground, BOX), 9)
     // A ridge of 10 cm at the back of one station: a pyramid over two stretches, 6·30·60/4 cm³.
     const ridge = drawGround(more, BOX, 1, 'backCm', 10)
-    expect(groundLitres(ridge.ground, 30) - groundLitres(flat.ground, 30)).toBeCloseTo(
+    expect(groundLitres(ridge.ground, BOX) - groundLitres(flat.ground, BOX)).toBeCloseTo(
       (6 * 30 * 60) / 4 / 1000,
       9,
     )

@@ -3,6 +3,7 @@ import type { Glass, Point, Polygon } from '../history/types'
 import { type Result, ok, refuse } from '../quantity/result'
 import { polygonArea } from '../vessel/volume'
 import { toMm } from './board'
+import { cutAtGlass } from './within-glass'
 
 /** A hand trembles by so much, cm. */
 const TREMOR_CM = 0.5
@@ -17,8 +18,9 @@ const MOST_CORNERS = 120
  */
 export function outlineDrawn(
   points: readonly Point[],
-  { lengthCm, depthCm }: Pick<Glass, 'lengthCm' | 'depthCm'>,
-): Result<Point[]> {
+  plan: Pick<Glass, 'lengthCm' | 'depthCm' | 'build'>,
+): Result<readonly Point[]> {
+  const { lengthCm, depthCm } = plan
   const within = points.map(([x, z]) => ({
     x: Math.min(lengthCm, Math.max(0, x)),
     y: Math.min(depthCm, Math.max(0, z)),
@@ -29,7 +31,7 @@ export function outlineDrawn(
   const last = corners.at(-1)
   if (corners.length > 1 && last && last[0] === corners[0][0] && last[1] === corners[0][1])
     corners.pop()
-  const nothing = refuse<Point[]>(
+  const nothing = refuse<readonly Point[]>(
     'That holds next to nothing: draw once round the place, or drag from corner to corner.',
   )
   if (corners.length < 3) return nothing
@@ -38,7 +40,8 @@ export function outlineDrawn(
   // A figure of eight may hold nothing by its sum: what is wrong with it is that it crosses itself.
   if (crossesItself(corners)) return refuse('That outline crosses itself; draw it once round.')
   if (polygonArea(corners) < LEAST_AREA_CM2) return nothing
-  return ok(corners)
+  const cut = cutAtGlass(plan, corners)
+  return cut ? ok(cut) : refuse('That lies behind the panes: draw inside the glass.')
 }
 
 /** Whether two sides of an outline that do not meet in a corner cross. */

@@ -6,9 +6,10 @@ import { polygonArea } from '../vessel/volume'
 import { boxOf, depthAt, middleOf, spanOfHeight, toMm, type Box } from './board'
 import { freeLabel } from './duplicate'
 import { moveThings } from './edit'
+import { cutAtGlass, inwards } from './within-glass'
 import { pieceOfShape, type PieceShape } from './shapes'
 
-type Within = Pick<Glass, 'lengthCm' | 'depthCm' | 'heightCm'>
+type Within = Pick<Glass, 'lengthCm' | 'depthCm' | 'heightCm' | 'build'>
 
 /** Plugs that a pot of carpet is split into. Common practice: five to eight. */
 const PLUGS_A_POT = 6
@@ -23,9 +24,10 @@ export function putPlanting(
   board: Board,
   glass: Within,
   species: Species,
-  patch: readonly Point[],
+  drawn: readonly Point[],
   id: string,
 ): Board {
+  const patch = cutAtGlass(glass, drawn) ?? drawn
   const { group, name } = species
   const perch = group === 'epiphyte' || group === 'moss' ? perchAt(board, patch) : null
   const planting = {
@@ -101,11 +103,13 @@ export function putPiece(
   }
   const put = { ...board, pieces: [...board.pieces, piece] }
   const { left, right, front, back } = boxOf(piece.footprint)
-  // About a point near the glass it is pushed behind it.
-  return moveThings(put, glass, [id], {
+  // About a point near the glass it is pushed behind it; behind a curved pane or before a chamber towards the middle.
+  const boxed = moveThings(put, glass, [id], {
     dx: Math.max(0, -left) - Math.max(0, right - glass.lengthCm),
     dz: Math.max(0, -front) - Math.max(0, back - glass.depthCm),
   })
+  const { footprint } = boxed.pieces[boxed.pieces.length - 1]
+  return moveThings(boxed, glass, [id], inwards(glass, footprint))
 }
 
 /** The least a planting is set wide with one tap, cm. Common practice: what a pot is split over. */

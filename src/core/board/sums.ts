@@ -1,6 +1,15 @@
 import type { Board, Glass, Species } from '../history/types'
 import { portionsOf, type Portions } from '../plants/portions'
-import { filledMass, groundLitres, netLitres, pieceKilograms, polygonArea } from '../vessel/volume'
+import {
+  chamberLitres,
+  filledMass,
+  grossLitres,
+  groundLitres,
+  litresPerCentimetre,
+  netLitres,
+  pieceKilograms,
+  polygonArea,
+} from '../vessel/volume'
 
 /** Spare soil to buy, share of what is laid. Common practice: 10–15 %. */
 const SPARE_SOIL = 0.125
@@ -8,6 +17,10 @@ const SPARE_SOIL = 0.125
 /** What a layout comes to. Litres and kilograms are figures to plan by, not to certify by. */
 export interface BoardSums {
   waterLitres: number
+  /** To the rim; in a centimetre of height; of the water behind the wall of a chamber. */
+  grossLitres: number
+  litresPerCm: number
+  chamberLitres: number
   groundLitres: number
   /** More ground than lies there today, with its spare; zero where there is less. */
   groundToAdd: number
@@ -29,8 +42,8 @@ export function boardSums(
 ): BoardSums {
   const layout = { ground: board.ground, hardscape: board.pieces }
   const mass = filledMass(glass, layout)
-  const ground = groundLitres(board.ground, glass.depthCm)
-  const laid = stood ? groundLitres(stood.ground, glass.depthCm) : 0
+  const ground = groundLitres(board.ground, glass)
+  const laid = stood ? groundLitres(stood.ground, glass) : 0
   const renewed = stood !== null && stood.ground.material !== board.ground.material
   const more = renewed ? ground : ground - laid
   const weight = (material: 'stone' | 'wood') =>
@@ -39,6 +52,9 @@ export function boardSums(
       .reduce((sum, piece) => sum + pieceKilograms(piece), 0)
   return {
     waterLitres: netLitres(glass, layout),
+    grossLitres: grossLitres(glass),
+    litresPerCm: litresPerCentimetre(glass),
+    chamberLitres: chamberLitres(glass),
     groundLitres: ground,
     groundToAdd: more > 0.05 ? more * (1 + SPARE_SOIL) : 0,
     filledKg: mass.total,

@@ -2,7 +2,9 @@ import polygonClipping, { type Pair } from 'polygon-clipping'
 import type { Board, BoardPlanting, Glass, PlantGroup, Polygon, Species } from '../history/types'
 import { isStem } from '../plants/groups'
 import { polygonArea } from '../vessel/volume'
-import { boxOf, depthAt, footOf, middleOf, spanOfHeight } from './board'
+import { clearOfGlass } from '../history/glass-shape'
+import { boxOf, depthAt, footOf, middleOf, planOf, spanOfHeight } from './board'
+import { fitsGlass } from './within-glass'
 import { intoBox } from './edit'
 import { REPOSE_DEGREES, steepest } from './repose'
 
@@ -11,6 +13,7 @@ export type BoardWarning =
   | { of: 'slope'; degrees: number; holds: number; x: number; material: string }
   | { of: 'rim'; x: number; cm: number; over: 'rim' | 'water' }
   | { of: 'glass'; id: string; name: string; cm: number }
+  | { of: 'outside'; id: string; name: string }
   | { of: 'surface'; id: string; name: string; cm: number }
   | { of: 'tall'; id: string; name: string; mature: number; room: number }
   | { of: 'crowded'; id: string; name: string; by: string; share: number; drawnOver: boolean }
@@ -44,6 +47,8 @@ export const LEAST_PAR: Readonly<Record<PlantGroup, number>> = {
   carpet: 30,
   floating: 0,
 }
+/** As far as a story lets a thing stand over its edge, cm. */
+const OUTSIDE_CM = 0.5
 /** Two patches that share less than this of the smaller one merely touch. */
 const TOUCHING = 0.12
 
@@ -56,14 +61,22 @@ export function boardWarnings(
 ): BoardWarning[] {
   const floats = board.plantings.some(({ zone }) => zone === 'surface')
   return [
+    ...[...board.pieces, ...board.plantings]
+      .filter((thing) => !fitsGlass(glass, planOf(thing), OUTSIDE_CM))
+      .map((thing): BoardWarning => ({
+        of: 'outside',
+        id: thing.id,
+        name: 'stake' in thing ? thing.stake : thing.label,
+      })),
     ...groundWarnings(board, glass),
     ...board.pieces.flatMap((piece): BoardWarning[] => {
-      const { left, right, front } = boxOf(piece.footprint)
-      const free = Math.min(left, glass.lengthCm - right, front)
+      const free = clearOfGlass(glass, piece.footprint)
       const under = glass.waterlineCm - spanOfHeight(piece).top
       const { id, label: name } = piece
       return [
-        ...(free < SCRAPER_CM ? [{ of: 'glass', id, name, cm: free } as const] : []),
+        ...(free < SCRAPER_CM && fitsGlass(glass, piece.footprint)
+          ? [{ of: 'glass', id, name, cm: Math.max(0, free) } as const]
+          : []),
         ...(floats && under < HAND_CM && under > 0
           ? [{ of: 'surface', id, name, cm: under } as const]
           : []),

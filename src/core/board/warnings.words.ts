@@ -30,6 +30,11 @@ export function sayBoardWarning(
         suggests:
           'A scraper does not pass behind it, and it can press on the pane. Leave three centimetres.',
       }
+    case 'outside':
+      return {
+        says: `${warning.name} stands beyond the panes`,
+        suggests: 'Move it inward: so it cannot stand, and the drawing cannot be kept.',
+      }
     case 'surface':
       return {
         says: `${warning.name} ends ${cm(warning.cm)} below the surface`,
@@ -41,16 +46,7 @@ export function sayBoardWarning(
         suggests: 'It cannot be cut back like a stem. Set it lower, or choose a smaller kind.',
       }
     case 'crowded':
-      if (warning.drawnOver)
-        return {
-          says: `${warning.name} and ${warning.by} are drawn over each other`,
-          suggests:
-            'The stronger takes the place. Draw one beside the other, where it matters to you.',
-        }
-      return {
-        says: `${warning.name} will lean on ${warning.by}`,
-        suggests: `Grown, it takes about ${sayNumber(100 * Math.min(1, warning.share), 5)} % of its place. Give it room, or mean to cut it often.`,
-      }
+      return sayCrowded(warning)
     case 'dark':
       return sayDark(warning)
     case 'buried':
@@ -78,5 +74,18 @@ function sayDark({ plantings, later }: Extract<BoardWarning, { of: 'dark' }>) {
         says: gets,
         suggests:
           'What stands so goes bare or melts. A brighter place, less above it, or kinds that need less.',
+      }
+}
+
+function sayCrowded({ name, by, share, drawnOver }: Extract<BoardWarning, { of: 'crowded' }>) {
+  return drawnOver
+    ? {
+        says: `${name} and ${by} are drawn over each other`,
+        suggests:
+          'The stronger takes the place. Draw one beside the other, where it matters to you.',
+      }
+    : {
+        says: `${name} will lean on ${by}`,
+        suggests: `Grown, it takes about ${sayNumber(100 * Math.min(1, share), 5)} % of its place. Give it room, or mean to cut it often.`,
       }
 }

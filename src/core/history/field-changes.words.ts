@@ -8,6 +8,12 @@ const FIELDS: Record<string, readonly [label: string, unit?: string]> = {
   heightCm: ['height', 'cm'],
   waterlineCm: ['water line', 'cm'],
   glassMm: ['glass', 'mm'],
+  build: ['how it is built'],
+  'build.shape': ['shape'],
+  'build.bowCm': ['bow of the front', 'cm'],
+  'build.chamberCm': ['chamber at the back', 'cm'],
+  'build.panes': ['panes of'],
+  'build.bracing': ['bracing'],
   altitudeM: ['altitude', 'm'],
   standsAt: ['place'],
   timeZone: ['time zone'],
@@ -72,6 +78,7 @@ const UNSAID: ReadonlySet<string> = new Set([
   'perch',
   'perch.hardscapeId',
   'parentIds',
+  'build',
 ])
 
 /** “hours 8 h → 6 h; level 100 % → 60 %”. */

@@ -1,3 +1,4 @@
+import { isWithin } from './glass-shape'
 import { dayOf, type Instant } from '../quantity/time'
 import { heldOn, inOrder, type Dated } from './dated'
 import type {
@@ -49,8 +50,7 @@ export function storyFaults(history: TankHistory, now: Instant): StoryFault[] {
   ]
 }
 
-const inside = ([x, z]: Point, { lengthCm, depthCm }: Glass) =>
-  x >= -SLACK_CM && x <= lengthCm + SLACK_CM && z >= -SLACK_CM && z <= depthCm + SLACK_CM
+const inside = (point: Point, glass: Glass) => isWithin(glass, point, SLACK_CM)
 
 /** The glass that stood on the day of a version, for what must fit into it. */
 const glassOf = ({ vessel }: TankHistory, from: Instant): Glass => heldOn(vessel.glass, dayOf(from))

@@ -60,13 +60,29 @@ export const USUAL_CARE: WaterCare = {
   feeding: null,
 }
 
-/** Inside measures, cm: left to right, front to back, bottom to rim; the full water line above the inner bottom. */
+export const VESSEL_SHAPES = ['box', 'bow front', 'cylinder', 'quarter round'] as const
+export const PANES = ['glass', 'acrylic'] as const
+export const BRACINGS = ['none', 'rim', 'braces'] as const
+/** How a vessel is built, where it is more than a plain box of glass. */
+export interface VesselBuild {
+  shape: (typeof VESSEL_SHAPES)[number]
+  /** How far the front bows out between its corners, cm; zero for other shapes. */
+  bowCm: number
+  /** Depth of a chamber walled off along the back for filter and heater, cm; zero: none. In a box only. */
+  chamberCm: number
+  panes: (typeof PANES)[number]
+  bracing: (typeof BRACINGS)[number]
+}
+/** Inside measures, cm: left to right, front to back at the deepest, bottom to rim; the full water line above the inner bottom. */
 export interface Glass {
   lengthCm: number
   depthCm: number
   heightCm: number
   waterlineCm: number
+  /** Thickness of the panes. */
   glassMm: number
+  /** Absent: a plain box of glass without rim or braces. */
+  build?: VesselBuild
 }
 /** What a vessel is called and where it is: the same on every day. */
 interface VesselIdentity {

@@ -3,6 +3,7 @@ import type { Measures } from '../quantity/measures'
 import type { Outside } from './outside-glass'
 
 const REACHES: Record<Outside['side'], string> = {
+  shape: 'stands beyond the panes by',
   lengthCm: 'stands as far right as',
   depthCm: 'stands as far back as',
   heightCm: 'reaches up to',

@@ -34,7 +34,7 @@ export function materialsFor(
           sections.flatMap(({ plantings: all }) => all).map((one) => [one.id, one]),
         ).values(),
       ]
-  const whole = full && layout ? groundLitres(layout.ground, vessel.depthCm) : 0
+  const whole = full && layout ? groundLitres(layout.ground, vessel) : 0
   const opened = option === 'partial' && renewed
   const soil = opened ? sections.reduce((sum, section) => sum + section.soilLitres, 0) : whole
   const area = plantings.reduce((sum, planting) => sum + patchArea(planting), 0)

@@ -266,7 +266,7 @@ export function fullResetSteps(history: TankHistory, now: Instant): PlanStep[] {
   const tank = tankNow(history, now)
   const { vessel, layout, plantings, populations } = tank
   const area = plantings.reduce((sum, planting) => sum + patchArea(planting), 0) / 100
-  const soil = layout ? groundLitres(layout.ground, vessel.depthCm) : 0
+  const soil = layout ? groundLitres(layout.ground, vessel) : 0
   const water = netLitres(vessel, layout)
   const pieces = layout?.hardscape.length ?? 0
   const kilograms = filledMass(vessel, layout).total

@@ -12,6 +12,8 @@ import {
   polygonArea,
 } from './volume'
 
+const BOX = { lengthCm: 60, depthCm: 40 }
+
 describe('volumes', () => {
   const { vessel, layout } = standing(tank())
   test('gross and per centimetre by plain geometry', () => {
@@ -27,7 +29,7 @@ describe('volumes', () => {
             { x: 60, frontCm: 2, backCm: 8 },
           ],
         },
-        40,
+        BOX,
       ),
     ).toBeCloseTo(12, 10)
     const ground = {
@@ -41,8 +43,8 @@ describe('volumes', () => {
     const step = 0.5
     for (let x = step / 2; x < 60; x += step)
       for (let z = step / 2; z < 40; z += step) sum += groundDepth(ground, 40, x, z) * step * step
-    expect(groundLitres(ground, 40)).toBeCloseTo(sum / 1000, 2)
-    expect(() => groundLitres({ profile: [] }, 40)).toThrow(/two stations/)
+    expect(groundLitres(ground, BOX)).toBeCloseTo(sum / 1000, 2)
+    expect(() => groundLitres({ profile: [] }, BOX)).toThrow(/two stations/)
   })
   test('net water never exceeds the box to the line, nor falls below zero', () => {
     fc.assert(

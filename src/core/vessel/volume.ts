@@ -1,30 +1,59 @@
 import type { Glass, Ground, Hardscape, Polygon } from '../history/types'
+import {
+  backAt,
+  chamberOf,
+  frontAt,
+  isCurved,
+  planArea,
+  wallLength,
+  type Plan,
+} from '../history/glass-shape'
 
-/** Litres of the whole glass box to the rim. cm in, L out. */
-export function grossLitres(vessel: Pick<Glass, 'lengthCm' | 'depthCm' | 'heightCm'>): number {
-  return (vessel.lengthCm * vessel.depthCm * vessel.heightCm) / 1000
+/** Litres of the whole vessel to the rim, a chamber at its back with it. cm in, L out. */
+export function grossLitres(vessel: Plan & Pick<Glass, 'heightCm'>): number {
+  return (planArea(vessel) * vessel.heightCm) / 1000
 }
 
-/** Litres in one centimetre of height where nothing stands in the water. */
-export function litresPerCentimetre(vessel: Pick<Glass, 'lengthCm' | 'depthCm'>): number {
-  return (vessel.lengthCm * vessel.depthCm) / 1000
+/** Litres in one centimetre of height where nothing stands in the water, a chamber with it. */
+export function litresPerCentimetre(vessel: Plan): number {
+  return planArea(vessel) / 1000
 }
+
+/** Litres of the water in a chamber walled off along the back, at the full line; zero without one. */
+export function chamberLitres(vessel: Plan & Pick<Glass, 'waterlineCm'>): number {
+  return (vessel.lengthCm * chamberOf(vessel) * vessel.waterlineCm) / 1000
+}
+
+/** Panels of Simpson's rule between two stations under a curved pane: 1e-6 of the volume. */
+const PANELS = 128
 
 /**
- * Litres of soil (or sand) that a sloped ground takes: the exact integral of a depth that runs straight from front to
- * back and from station to station (trapezoidal rule, exact for straight pieces). Throws under two stations.
+ * Litres of soil (or sand) that a sloped ground takes: a depth that runs straight from front to back and from station to station, over the
+ * room in which things stand. Exact between straight panes (trapezoidal rule on straight pieces); under a curved one Simpson's rule.
+ * Throws under two stations.
  */
-export function groundLitres(ground: Pick<Ground, 'profile'>, depthCm: number): number {
+export function groundLitres(ground: Pick<Ground, 'profile'>, vessel: Plan): number {
   const { profile } = ground
   if (profile.length < 2) throw new RangeError('A ground needs its depth at two stations at least')
+  const across = (x: number) => {
+    const [front, back] = [frontAt(vessel, x), backAt(vessel, x)]
+    return (back - front) * groundDepth(ground, vessel.depthCm, x, (front + back) / 2)
+  }
   let volume = 0
   for (let i = 1; i < profile.length; i++) {
-    const [a, b] = [profile[i - 1], profile[i]]
-    const meanHere = (a.frontCm + a.backCm) / 2
-    const meanNext = (b.frontCm + b.backCm) / 2
-    volume += ((meanHere + meanNext) / 2) * (b.x - a.x) * depthCm
+    const [from, to] = [profile[i - 1].x, profile[i].x]
+    volume += isCurved(vessel)
+      ? simpson(across, from, to)
+      : ((across(from) + across(to)) / 2) * (to - from)
   }
   return volume / 1000
+}
+
+function simpson(of: (x: number) => number, from: number, to: number): number {
+  const step = (to - from) / PANELS
+  let sum = of(from) + of(to)
+  for (let i = 1; i < PANELS; i++) sum += (i % 2 === 1 ? 4 : 2) * of(from + i * step)
+  return (sum * step) / 3
 }
 
 /** Depth of the ground at a point of the plan, cm, straight between stations; outside the ends the end station holds. */
@@ -73,7 +102,7 @@ const SOLID_SHARE = 0.55
 export function netLitres(vessel: Glass, layout: Stood | null): number {
   const filled = litresPerCentimetre(vessel) * vessel.waterlineCm
   if (!layout) return filled
-  const solid = SOLID_SHARE * groundLitres(layout.ground, vessel.depthCm)
+  const solid = SOLID_SHARE * groundLitres(layout.ground, vessel)
   const pieces = layout.hardscape.reduce((sum, piece) => sum + hardscapeLitres(piece), 0)
   return Math.max(0, filled - solid - pieces)
 }
@@ -84,28 +113,44 @@ export interface Stood {
   hardscape: readonly Pick<Hardscape, 'outline' | 'footprint' | 'material'>[]
 }
 
-/** kg/L: water at 20 °C (CRC Handbook); glass, stone and wet soil are common practice. */
-const DENSITY = { water: 0.998, glass: 2.5, stone: 2.6, wood: 0.9, wetGround: 1.2 } as const
+/** kg/L: water at 20 °C, soda-lime glass and acrylic (PMMA) by the CRC Handbook, from memory; stone and wet soil are common practice. */
+const DENSITY = {
+  water: 0.998,
+  glass: 2.5,
+  acrylic: 1.19,
+  stone: 2.6,
+  wood: 0.9,
+  wetGround: 1.2,
+} as const
 
 /** What a stone or a piece of wood weighs, kg: displaced litres × density. Rough, ± a third. */
 export const pieceKilograms = (piece: Stood['hardscape'][number]): number =>
   hardscapeLitres(piece) * DENSITY[piece.material]
+
+/** Braces lie along the front and the back of the rim, so wide, cm. Common practice. */
+const BRACE_CM = 5
+
+/** What the empty vessel weighs, kg: bottom, walls, the wall of a chamber, braces. */
+function paneKilograms(vessel: Glass): number {
+  const { lengthCm, heightCm, glassMm, build } = vessel
+  const chamberWall = chamberOf(vessel) > 0 ? lengthCm * heightCm : 0
+  const braces = build?.bracing === 'braces' ? 2 * lengthCm * BRACE_CM : 0
+  const panes = planArea(vessel) + heightCm * wallLength(vessel) + chamberWall + braces
+  return ((panes * glassMm) / 10 / 1000) * DENSITY[build?.panes ?? 'glass']
+}
 
 /** What the filled vessel weighs, kg, without stand, hood and filter: a figure to plan a lift or a floor by, not to certify one. */
 export function filledMass(
   vessel: Glass,
   layout: Stood | null,
 ): { water: number; glass: number; ground: number; hardscape: number; total: number } {
-  const glassCm = vessel.glassMm / 10
-  const panes =
-    vessel.lengthCm * vessel.depthCm + 2 * vessel.heightCm * (vessel.lengthCm + vessel.depthCm)
-  const groundL = layout ? groundLitres(layout.ground, vessel.depthCm) : 0
+  const groundL = layout ? groundLitres(layout.ground, vessel) : 0
   const hardscape = layout
     ? layout.hardscape.reduce((sum, piece) => sum + pieceKilograms(piece), 0)
     : 0
   const ground = groundL * DENSITY.wetGround
   // Pore water is already in the wet ground's density.
   const water = Math.max(0, netLitres(vessel, layout) - groundL * (1 - SOLID_SHARE)) * DENSITY.water
-  const glass = ((panes * glassCm) / 1000) * DENSITY.glass
+  const glass = paneKilograms(vessel)
   return { water, glass, ground, hardscape, total: water + glass + ground + hardscape }
 }

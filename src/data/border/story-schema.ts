@@ -27,13 +27,19 @@ import {
   SCHOOLS,
   SOURCE_KINDS,
   SURENESSES,
+  BRACINGS,
+  PANES,
   VESSEL_KINDS,
+  VESSEL_SHAPES,
+  type Glass,
+  type VesselBuild,
   ZONES,
   type Band,
   type Plan,
   type Product,
   type StepAct,
 } from '@/core/history/types'
+import { buildFault } from '@/core/history/glass-shape'
 import { isParameter, PARAMETER_UNITS } from '@/core/quantity/units'
 import { checkAnalysis } from '@/core/water/dosing/products'
 import { kitSchema } from './kit-schema'
@@ -152,6 +158,14 @@ export const careSchema = object({
   kits: array().of(kitSchema).max(60),
 }).noUnknown()
 
+const buildSchema = object({
+  shape: choice(VESSEL_SHAPES, 'The shape of the vessel'),
+  bowCm: bounded('The bow', 0, 250),
+  chamberCm: bounded('The chamber', 0, 250),
+  panes: choice(PANES, 'What the panes are of'),
+  bracing: choice(BRACINGS, 'The bracing'),
+}).noUnknown()
+
 const glassSchema = object({
   lengthCm: size('The length', 1000),
   depthCm: size('The depth', 500),
@@ -165,6 +179,13 @@ const glassSchema = object({
       (line, { parent }) => line === undefined || line <= (parent as { heightCm: number }).heightCm,
     ),
   glassMm: size('The glass', 60),
+  build: buildSchema
+    .optional()
+    .default(undefined)
+    .test('stands', function stands(build) {
+      const fault = build && buildFault(this.parent as Glass, build as VesselBuild)
+      return fault ? this.createError({ message: fault.says }) : true
+    }),
 }).noUnknown()
 
 export const vesselSchema = object({

@@ -2,6 +2,7 @@ import { measuresAsked } from '../border/measures-here'
 import type { Version } from '@/core/history/dated'
 import { saidOf, type Since } from '@/core/history/facts'
 import { tankNow, vesselOn } from '@/core/history/tank-at'
+import { sameFact } from '@/core/history/diff'
 import type { Glass, TankHistory, VesselRecord } from '@/core/history/types'
 import { outsideGlass } from '@/core/layout/outside-glass'
 import { sayOutside } from '@/core/layout/outside-glass.words'
@@ -72,8 +73,8 @@ export async function sayVessel(
 }
 
 const sameGlass = (a: Glass, b: Glass) =>
-  (['lengthCm', 'depthCm', 'heightCm', 'waterlineCm', 'glassMm'] as const).every(
-    (side) => a[side] === b[side],
+  (['lengthCm', 'depthCm', 'heightCm', 'waterlineCm', 'glassMm', 'build'] as const).every((side) =>
+    sameFact(a[side], b[side]),
   )
 
 /** What began with the tank begins with it still: its first layout and ground, and whatever is known from its first day on. */

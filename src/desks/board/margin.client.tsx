@@ -7,6 +7,14 @@ import { Button } from '@/ui/kit/button.client'
 import { sumsOf } from './sums'
 import type { Weighed } from './weighed'
 
+/** What cannot stay as it is drawn. */
+const PRESSING: ReadonlySet<Weighed['warnings'][number]['of']> = new Set([
+  'slope',
+  'rim',
+  'buried',
+  'outside',
+])
+
 /** What an old hand would say to the drawing, and what it comes to. */
 export function MarginNotes({
   weighed,
@@ -28,9 +36,7 @@ export function MarginNotes({
       ) : (
         weighed.warnings.map(({ of, id, says, suggests }) => (
           <Flex key={says} gap={2.5} mb={2.5} align="baseline">
-            <LevelMark
-              level={of === 'slope' || of === 'rim' || of === 'buried' ? 'act' : 'watch'}
-            />
+            <LevelMark level={PRESSING.has(of) ? 'act' : 'watch'} />
             <Box>
               <Box className="serif" fontSize="md" fontWeight={620} lineHeight={1.25}>
                 {says}

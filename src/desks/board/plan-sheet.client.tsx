@@ -5,7 +5,9 @@ import { boxOf, planOf, thingOf } from '@/core/board/board'
 import type { PieceShape } from '@/core/board/shapes'
 import { matureOutline } from '@/core/board/warnings'
 import type { BoardPlanting, Species } from '@/core/history/types'
+import { isCurved } from '@/core/history/glass-shape'
 import { softOutline } from '@/ui/drawing/geometry'
+import { GlassAbove } from '@/ui/drawing/glass-above'
 import type { Scene } from '@/core/layout/scene'
 import { LightBands } from './light-bands.client'
 import { Handles, type Handle } from './handles.client'
@@ -69,8 +71,9 @@ export function PlanSheet(props: PlanProps) {
         strokeWidth={1.4}
         style={{ pointerEvents: 'none' }}
       />
+      <GlassAbove plan={glass} transform={toPage(sheet)} />
       {props.thirds ? <Thirds sheet={sheet} /> : null}
-      <Frame sheet={sheet} says="from above, the front below" />
+      <Frame sheet={sheet} says="from above, the front below" faint={isCurved(glass)} />
       {only && tool === 'select' ? (
         <Handles handles={cornersOf(sheet, only)} id={only.id} bindEdge={bindEdge} />
       ) : null}

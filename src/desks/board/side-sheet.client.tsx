@@ -1,8 +1,10 @@
 'use client'
 
+import { backAt, chamberOf, frontAt, isCurved } from '@/core/history/glass-shape'
+import { isMoreThanBox } from '@/ui/drawing/glass-above'
 import { useMemo, useRef } from 'react'
 import { boxOf, depthAt, middleOf, spanOfHeight } from '@/core/board/board'
-import type { Point } from '@/core/history/types'
+import type { Glass, Point } from '@/core/history/types'
 import { useMeasures } from '@/ui/measures.client'
 import { CutGroundHandles } from './ground-handles.client'
 import { useHandling } from './handling.client'
@@ -41,6 +43,7 @@ export function SideSheet(props: ViewProps & { cutAt: number }) {
         style={{ pointerEvents: 'none' }}
       />
       <WaterLine sheet={sheet} waterlineCm={glass.waterlineCm} />
+      <PanesInCut glass={glass} sheet={sheet} cutAt={cutAt} />
       <Codes
         sheet={sheet}
         of={hand.shown.plantings
@@ -51,11 +54,40 @@ export function SideSheet(props: ViewProps & { cutAt: number }) {
         sheet={sheet}
         says={`cut at ${measures.say(cutAt, 'cm', 1)}, front on the left`}
         open
+        faint={isCurved(glass)}
       />
       {hand.tool === 'ground' ? (
         <CutGroundHandles hand={hand} glass={glass} sheet={sheet} svg={svg} cutAt={cutAt} />
       ) : null}
     </SheetSvg>
+  )
+}
+
+/** Where a curved pane, or the wall of a chamber, stands in the cut: beyond it is paper again, or the chamber’s own water. */
+function PanesInCut({ glass, sheet, cutAt }: { glass: Glass; sheet: Sheet; cutAt: number }) {
+  if (!isMoreThanBox(glass)) return null
+  const [front, back] = [frontAt(glass, cutAt), backAt(glass, cutAt)]
+  const [top, height] = [sheet.y(glass.heightCm) - 1, glass.heightCm * sheet.scale + 2]
+  const beyond = (from: number, to: number) => (
+    <rect
+      x={sheet.x(from) - 1}
+      y={top}
+      width={Math.max(0, (to - from) * sheet.scale) + 2}
+      height={height}
+      fill="var(--chakra-colors-paper)"
+      fillOpacity={chamberOf(glass) > 0 ? 0.75 : 1}
+    />
+  )
+  return (
+    <g style={{ pointerEvents: 'none' }}>
+      {front > 0.1 ? beyond(0, front) : null}
+      {back < glass.depthCm - 0.1 ? beyond(back, glass.depthCm) : null}
+      <path
+        d={`M${sheet.x(front)} ${sheet.y(0)}V${sheet.y(glass.heightCm)}M${sheet.x(back)} ${sheet.y(0)}V${sheet.y(glass.heightCm)}`}
+        stroke="var(--chakra-colors-ink)"
+        strokeWidth={1.8}
+      />
+    </g>
   )
 }
 

@@ -10,6 +10,11 @@ export function sumsOf({ sums }: Weighed, measures: Measures): [string, string][
     value >= 100 ? sayWeight(value, measures) : measures.say(value, 'kg', 1)
   return [
     ['water', litres(sums.waterLitres)],
+    ...(sums.chamberLitres > 0
+      ? [['of it in the chamber', litres(sums.chamberLitres)] as [string, string]]
+      : []),
+    ['a centimetre of it', measures.say(sums.litresPerCm, 'L', 0.1)],
+    ['the glass to its rim', litres(sums.grossLitres)],
     ['ground', litres(sums.groundLitres)],
     ...(sums.groundToAdd > 0
       ? [['ground to buy, an eighth spare', litres(sums.groundToAdd)] as [string, string]]

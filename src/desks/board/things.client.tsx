@@ -354,9 +354,12 @@ export function Frame({
   sheet,
   says,
   open = false,
+  faint = false,
 }: {
   sheet: Sheet
   says: string
+  /** The panes are drawn by themselves: their box is but a guide. */
+  faint?: boolean
   /** Without a pane along its upper edge. */
   open?: boolean
 }) {
@@ -376,8 +379,9 @@ export function Frame({
       <path
         d={open ? `M${x0} ${y1}V${y0}H${x1}V${y1}` : `M${x0} ${y0}H${x1}V${y1}H${x0}Z`}
         fill="none"
-        stroke={colour('ink')}
-        strokeWidth={1.8}
+        stroke={colour(faint ? 'rule' : 'ink')}
+        strokeWidth={faint ? 1 : 1.8}
+        strokeDasharray={faint ? '2 4' : undefined}
       />
       <text x={x0} y={y1 - 7} {...text}>
         {says}

@@ -25,14 +25,14 @@ export async function BoardDesk({ slug, draftId }: { slug: string; draftId: stri
       </Box>
     )
   const draft = story.drafts.find(({ id }) => id === draftId) ?? null
-  const { lengthCm, depthCm, heightCm, waterlineCm, glassMm } = tank.vessel
+  const { lengthCm, depthCm, heightCm, waterlineCm, glassMm, build } = tank.vessel
   return (
     <BoardPage
       key={draft?.id ?? 'today'}
       model={{
         slug,
         name: story.vessel.name,
-        glass: { lengthCm, depthCm, heightCm, waterlineCm, glassMm },
+        glass: { lengthCm, depthCm, heightCm, waterlineCm, glassMm, build },
         stood,
         stamp: stampOf(stood),
         draft: draft && {

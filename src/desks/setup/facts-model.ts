@@ -142,7 +142,7 @@ function groundPart({ vessel, layout }: Tank, measures: Measures): FactsModel['g
     [`${place}Back`]: depth(share, vessel.depthCm),
   })
   return {
-    says: `${ground.material}, about ${measures.say(groundLitres(ground, vessel.depthCm), 'L', 1)}`,
+    says: `${ground.material}, about ${measures.say(groundLitres(ground, vessel), 'L', 1)}`,
     fields: {
       material: ground.material,
       laidOn: localMoment(ground.laidAt, vessel.timeZone).slice(0, 10),
@@ -230,6 +230,11 @@ function glassFields({ vessel }: Tank): Fields {
     heightCm: String(vessel.heightCm),
     waterlineCm: String(vessel.waterlineCm),
     glassMm: String(vessel.glassMm),
+    shape: vessel.build?.shape ?? 'box',
+    bowCm: vessel.build?.bowCm ? String(vessel.build.bowCm) : '',
+    chamberCm: vessel.build?.chamberCm ? String(vessel.build.chamberCm) : '',
+    panes: vessel.build?.panes ?? 'glass',
+    bracing: vessel.build?.bracing ?? 'none',
   }
 }
 

@@ -1,14 +1,20 @@
 import { measuresAsked } from '@/data/border/measures-here'
 import { mixed, object, string } from 'yup'
 import {
+  BRACINGS,
+  PANES,
   PLANT_ORIGINS,
   SURENESSES,
   VESSEL_KINDS,
+  VESSEL_SHAPES,
   ZONES,
   type Glass,
   type Vessel,
+  type VesselBuild,
   type Zone,
 } from '@/core/history/types'
+import { sameFact } from '@/core/history/diff'
+import { buildFault } from '@/core/history/glass-shape'
 import { instantOfDay } from '@/data/border/since'
 import type { EntryProblem } from '@/core/journal/faults'
 import { amount, words } from '@/data/border/values'
@@ -38,6 +44,23 @@ const maybeClock = (what: string) =>
       (text) => text === '' || clock(what).isValidSync(text),
     )
 
+const BUILD = {
+  shape: mixed<VesselBuild['shape']>()
+    .oneOf([...VESSEL_SHAPES], 'This is not a shape Vivero knows.')
+    .default('box'),
+  bowCm: amount('The bow').min(0, 'The bow cannot be below zero.').nullable().default(null),
+  chamberCm: amount('The chamber')
+    .min(0, 'The chamber cannot be below zero.')
+    .nullable()
+    .default(null),
+  panes: mixed<VesselBuild['panes']>()
+    .oneOf([...PANES], 'The panes are of glass or of acrylic.')
+    .default('glass'),
+  bracing: mixed<VesselBuild['bracing']>()
+    .oneOf([...BRACINGS], 'This is no bracing Vivero knows.')
+    .default('none'),
+}
+
 /** What is asked of the tank and its glass, for a new one and when an old one is said otherwise. */
 export const GLASS = {
   name: words('The name', 60).required(SAY.missing('The name')),
@@ -51,6 +74,7 @@ export const GLASS = {
     .min(0, 'The water line cannot be below the bottom.')
     .required(SAY.missing('The water line')),
   glassMm: size('The glass', 60).default(8),
+  ...BUILD,
   altitudeM: amount('The altitude')
     .min(-430, 'The altitude is below any shore.')
     .max(6000, 'The altitude is above any house.')
@@ -77,20 +101,43 @@ export const glassForm = object({
   standsAt: words('The place', 200).default(''),
 }).noUnknown()
 
-/** The measures of a vessel from its form. */
-export const glassOf = ({ lengthCm, depthCm, heightCm, waterlineCm, glassMm }: Glass): Glass => ({
-  lengthCm,
-  depthCm,
-  heightCm,
-  waterlineCm,
-  glassMm,
+type GlassForm = Omit<Glass, 'build'> &
+  Pick<VesselBuild, 'shape' | 'panes' | 'bracing'> &
+  Record<'bowCm' | 'chamberCm', number | null>
+
+/** The measures of a vessel from its form; what belongs to another shape is left out. */
+export function glassOf(form: GlassForm): Glass {
+  const { lengthCm, depthCm, heightCm, waterlineCm, glassMm } = form
+  const measures = { lengthCm, depthCm, heightCm, waterlineCm, glassMm }
+  const build = buildOf(form)
+  return sameFact(build, PLAIN) ? measures : { ...measures, build }
+}
+
+const PLAIN: VesselBuild = {
+  shape: 'box',
+  bowCm: 0,
+  chamberCm: 0,
+  panes: 'glass',
+  bracing: 'none',
+}
+const buildOf = ({ shape, bowCm, chamberCm, panes, bracing }: GlassForm): VesselBuild => ({
+  shape,
+  bowCm: shape === 'bow front' ? (bowCm ?? 0) : 0,
+  chamberCm: shape === 'box' ? (chamberCm ?? 0) : 0,
+  panes,
+  bracing,
 })
 
-/** Water above the rim. */
-export const glassProblems = (form: Glass): EntryProblem[] =>
-  form.waterlineCm > form.heightCm
-    ? [{ field: 'waterlineCm', says: 'The water line cannot stand above the rim.' }]
-    : []
+/** Water above the rim, and a build that cannot be. */
+export function glassProblems(form: GlassForm): EntryProblem[] {
+  const fault = buildFault(form, buildOf(form))
+  return [
+    ...(form.waterlineCm > form.heightCm
+      ? [{ field: 'waterlineCm', says: 'The water line cannot stand above the rim.' }]
+      : []),
+    ...(fault ? [fault] : []),
+  ]
+}
 
 /** Gas that never ends, or never begins. */
 export const gasProblems = ({ gasOn, gasOff }: { gasOn: string; gasOff: string }) => [

@@ -1,4 +1,11 @@
-import { PLANT_ORIGINS, SURENESSES, ZONES } from '@/core/history/types'
+import {
+  BRACINGS,
+  PANES,
+  PLANT_ORIGINS,
+  SURENESSES,
+  VESSEL_SHAPES,
+  ZONES,
+} from '@/core/history/types'
 import type { PlainField } from '@/ui/plain-form.client'
 
 export const number = (name: string, label: string, after = ''): PlainField => ({
@@ -43,8 +50,20 @@ export function glassGroups(): [Group, Group, Group] {
         number('depthCm', 'Depth, front to back', 'cm'),
         number('heightCm', 'Height', 'cm'),
         number('waterlineCm', 'Water line above the bottom', 'cm'),
-        number('glassMm', 'Glass', 'mm'),
+        { name: 'shape', label: 'Shape', type: 'choice', choices: choices(VESSEL_SHAPES) },
+        {
+          ...number('bowCm', 'The front bows out by', 'cm'),
+          onlyIf: { field: 'shape', begins: 'bow' },
+        },
+        {
+          ...number('chamberCm', 'Chamber along the back', 'cm'),
+          onlyIf: { field: 'shape', begins: 'box' },
+        },
+        { name: 'panes', label: 'Panes of', type: 'choice', choices: choices(PANES) },
+        number('glassMm', 'so thick', 'mm'),
+        { name: 'bracing', label: 'Bracing', type: 'choice', choices: choices(BRACINGS) },
       ],
+      hint: 'Depth at the deepest, chamber and all. A chamber is for filter and heater behind a wall; leave it empty where there is none.',
     },
     {
       title: 'Lamp and gas',

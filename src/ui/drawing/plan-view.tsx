@@ -1,6 +1,8 @@
 import { memo } from 'react'
 import type { Scene } from '@/core/layout/scene'
 import { patchCentre } from '@/core/plants/height'
+import { isCurved } from '@/core/history/glass-shape'
+import { GlassAbove } from './glass-above'
 import { softOutline } from './geometry'
 import { svgText } from './svg-text'
 import { isFlat } from '@/core/plants/groups'
@@ -73,11 +75,13 @@ export const PlanView = memo(function PlanView({
             vectorEffect="non-scaling-stroke"
           />
         ))}
+        <GlassAbove plan={vessel} transform="" />
         <rect
           x={0}
           y={0}
           width={vessel.lengthCm}
           height={vessel.depthCm}
+          visibility={isCurved(vessel) ? 'hidden' : undefined}
           fill="none"
           stroke={colour('ink')}
           strokeWidth={1.6}

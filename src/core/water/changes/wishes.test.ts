@@ -25,7 +25,7 @@ describe('new water is first made up to', () => {
     })
   const made = (entries: ReturnType<typeof gh>[], populations: (typeof FISH)[] = []) => {
     const story = tank(entries, { populations })
-    return firstHardness(story, conditionsOf(story, at), 'gh', at)
+    return firstHardness(story, conditionsOf(story, at), at).gh
   }
   test('what the tank has, as the test saw it', () =>
     expect(Math.abs(made([gh(15)], [hard]) - 15)).toBeLessThanOrEqual(1))

@@ -28,6 +28,15 @@ const USUAL_DEGREES = { gh: 5, kh: 3 } as const
 export function firstHardness(
   story: Pick<TankHistory, 'vessel' | 'populations'>,
   conditions: Conditions,
+  now: Instant,
+): { gh: number; kh: number } {
+  const of = (parameter: 'gh' | 'kh') => hardnessOf(story, conditions, parameter, now)
+  return { gh: of('gh'), kh: of('kh') }
+}
+
+function hardnessOf(
+  story: Pick<TankHistory, 'vessel' | 'populations'>,
+  conditions: Conditions,
   parameter: 'gh' | 'kh',
   now: Instant,
 ): number {

@@ -96,8 +96,7 @@ export function changesModel(story: TankHistory, parameter: Parameter, now: Inst
     usualSourceId: source?.id ?? null,
     first: {
       target: firstTarget(estimate?.now ?? null, band),
-      gh: firstHardness(story, conditions, 'gh', now),
-      kh: firstHardness(story, conditions, 'kh', now),
+      ...firstHardness(story, conditions, now),
     },
     tank: tankWater(conditions),
     regime,

@@ -278,3 +278,40 @@ test('on a phone each view stands alone', async ({ page }) => {
   await expect(page.locator('[data-view="plan"]')).toHaveCount(0)
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
 })
+
+test('a round vessel is drawn round: what is drawn over its pane is cut there, what is moved beyond it is not kept', async ({
+  page,
+}) => {
+  await open(page, '/set-up')
+  await page.getByLabel('Name', { exact: true }).fill('Drum')
+  await page.getByLabel('Shape').selectOption('cylinder')
+  for (const [label, value] of [
+    ['Length, left to right', '45'],
+    ['Depth, front to back', '30'],
+    ['Height', '45'],
+    ['Water line above the bottom', '42'],
+  ] as const)
+    await page.getByLabel(label, { exact: true }).fill(value)
+  await page.getByRole('button', { name: 'Put it on the bench' }).click()
+  await expect(page.locator('#depthCm-problem')).toContainText('as deep as it is long')
+  await page.getByLabel('Depth, front to back').fill('45')
+  await page.getByRole('button', { name: 'Put it on the bench' }).click()
+  await expect(page).toHaveURL(/tanks\/drum\/board/)
+  await alive(page)
+  await page.getByRole('button', { name: 'stones and stems' }).click()
+  await expect(page.getByTestId('panes')).toBeVisible()
+  await expect(page.locator('main')).not.toContainText('beyond the panes')
+  // π · 22.5² · 45 cm³ is 71.6 L.
+  await expect(page.locator('dl')).toContainText('72 L')
+  await thing(page, 'S1').press('ArrowLeft')
+  await thing(page, 'S1').press('ArrowLeft')
+  await expect(page.locator('main')).toContainText('S1 stands beyond the panes')
+  await page.getByRole('button', { name: 'stands so from today' }).click()
+  await expect(page.locator('main')).toContainText(/S1.*outside the glass/)
+  await page.getByRole('button', { name: 'undo' }).click()
+  await page.getByRole('button', { name: 'undo' }).click()
+  await page.getByRole('button', { name: 'stands so from today' }).click()
+  await open(page, '/tanks/drum')
+  await expect(page.locator('main')).toContainText('45 × 45 × 45 cm')
+  await expect(page.getByTestId('panes')).toBeVisible()
+})

@@ -315,3 +315,64 @@ test('a round vessel is drawn round: what is drawn over its pane is cut there, w
   await expect(page.locator('main')).toContainText('45 × 45 × 45 cm')
   await expect(page.getByTestId('panes')).toBeVisible()
 })
+
+test('the ground: an area of soil, bags below, a strip between; litres of each, kept and there again', async ({
+  page,
+}) => {
+  await open(page, '/tanks/spring/board')
+  await page.getByRole('button', { name: 'shape the ground' }).click()
+  const ground = page.getByRole('region', { name: 'The ground' })
+  await page.getByLabel('What of the ground').selectOption('an area')
+  await page.getByLabel('Material to draw').selectOption('active soil')
+  await stroke(page, [
+    [0.1, 0.9],
+    [0.9, 0.3],
+    [0.1, 0.3],
+    [0.9, 0.9],
+  ])
+  await expect(page.locator('main')).toContainText('crosses itself')
+  await stroke(page, [
+    [0.02, 0.98],
+    [0.98, 0.98],
+    [0.98, 0.6],
+    [0.02, 0.6],
+    [0.03, 0.97],
+  ])
+  await expect(ground.getByLabel('Area of')).toHaveValue('active soil')
+  await expect(page.locator('main')).toContainText('Grains will cross the edge of the active soil')
+  await page.getByLabel('What of the ground').selectOption('a strip')
+  await stroke(page, [
+    [0.01, 0.6],
+    [0.5, 0.6],
+    [0.99, 0.6],
+  ])
+  await expect(page.locator('main')).not.toContainText('Grains will cross')
+  await page.getByLabel('Add a layer').selectOption('filler bags')
+  await ground.getByRole('textbox', { name: 'filler bags' }).fill('three')
+  await ground.getByRole('textbox', { name: 'filler bags' }).press('Enter')
+  await expect(ground.getByRole('textbox', { name: 'filler bags' })).toHaveValue('2')
+  await ground.getByRole('textbox', { name: 'filler bags' }).fill('1.5')
+  await ground.getByRole('textbox', { name: 'filler bags' }).press('Enter')
+  await expect(page.locator('dl')).toContainText('1.5 L, 2 kg')
+  await ground.getByLabel('Mostly of').selectOption('lava')
+  await expect(page.locator('dl')).toContainText('lava')
+  await page.getByRole('button', { name: 'undo' }).click()
+  await ground.getByLabel('Its grain').fill('0.8')
+  await ground.getByLabel('Its grain').press('Enter')
+  await expectAccessible(page)
+  await page.getByRole('button', { name: 'was so all along' }).click()
+  await expect(page.locator('main')).toContainText('It was so all along')
+  await page.reload()
+  await alive(page)
+  await page.getByRole('button', { name: 'shape the ground' }).click()
+  await expect(ground.getByLabel('Its grain')).toHaveValue('0.8')
+  await expect(page.getByTestId('ground-above')).toBeVisible()
+  // The form that asks for depths leaves what was drawn.
+  await open(page, '/tanks/spring/stands')
+  await page.getByRole('button', { name: /^The ground/ }).click()
+  await page.getByLabel('Middle, at the back').fill('6')
+  await page.getByRole('button', { name: 'Write it' }).click()
+  await expect(page.getByText('Written.')).toBeVisible()
+  await open(page, '/tanks/spring/board')
+  await expect(page.getByTestId('ground-above')).toBeVisible()
+})

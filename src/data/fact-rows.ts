@@ -44,8 +44,8 @@ export const FACT_ROWS = {
   pieces: rows<'pieces', typeof t.piece>({
     table: t.piece,
     order: [t.piece.id],
-    toRow: (fact, vesselId) => ({ ...fact, vesselId }),
-    fromRow: ({ vesselId: _v, ...row }) => row,
+    toRow: (fact, vesselId) => ({ ...fact, nature: fact.nature ?? null, vesselId }),
+    fromRow: ({ vesselId: _v, nature, ...row }) => (nature === null ? row : { ...row, nature }),
   }),
   plantings: rows<'plantings', typeof t.planting>({
     table: t.planting,

@@ -81,6 +81,8 @@ export const piece = pgTable(
     label: text('label').notNull(),
     material: text('material').$type<PieceRecord['material']>().notNull(),
     focal: boolean('focal').notNull(),
+    /** Null: nothing more is known. */
+    nature: jsonb('nature').$type<PieceRecord['nature'] | null>(),
     stands: jsonb('stands').$type<PieceRecord['stands']>().notNull(),
   },
   (table) => [primaryKey({ columns: [table.vesselId, table.id] })],

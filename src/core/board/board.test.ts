@@ -5,7 +5,8 @@ import { tankNow } from '../history/tank-at'
 import type { Board, Point } from '../history/types'
 import { CATALOGUE } from '../plants/catalogue'
 import { dayOf } from '../quantity/time'
-import { groundLitres, netLitres, polygonArea } from '../vessel/volume'
+import { netLitres, polygonArea } from '../vessel/volume'
+import { groundLitres } from '../vessel/ground-depth'
 import { between } from './between'
 import { boardOf, boxOf, depthAt, middleOf, planOf, spanOfHeight } from './board'
 import {
@@ -21,7 +22,7 @@ import {
 import { withBoard } from './onto-story'
 import { EXAMPLES } from './examples'
 import { crossesItself, outlineDrawn } from './outline'
-import { REPOSE_DEGREES, steepest } from './repose'
+import { REPOSE_DEGREES } from './repose'
 import { PIECE_SHAPES, pieceOfShape, roundPatch } from './shapes'
 import { boardSums } from './sums'
 import { bySuiting, unfitFor } from './suits'
@@ -211,24 +212,6 @@ describe('outlines drawn by hand', () => {
 })
 
 describe('the ground', () => {
-  test('ten centimetres over ten are 45°; thirty over the depth of the tank by its arctangent', () => {
-    const rise = {
-      material: 'sand' as const,
-      profile: [
-        { x: 0, frontCm: 0, backCm: 0 },
-        { x: 10, frontCm: 10, backCm: 10 },
-      ],
-    }
-    expect(steepest(rise, BOX)).toEqual({ degrees: 45, x: 5 })
-    const slope = {
-      material: 'sand' as const,
-      profile: [
-        { x: 0, frontCm: 2, backCm: 12 },
-        { x: 60, frontCm: 2, backCm: 12 },
-      ],
-    }
-    expect(steepest(slope, BOX).degrees).toBeCloseTo((Math.atan(10 / 30) * 180) / Math.PI, 9)
-  })
   test('soil holds what sand does not (angles of repose as reported by keepers: common practice)', () => {
     const profile = [
       { x: 0, frontCm: 2, backCm: 20 },

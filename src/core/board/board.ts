@@ -1,23 +1,26 @@
 import type { Board, BoardPiece, BoardPlanting, Glass, Point, Polygon } from '../history/types'
 import { mainKind, type Tank } from '../history/tank-at'
-import { groundDepth } from '../vessel/volume'
+import { groundDepth } from '../vessel/ground-depth'
 
 export type Box = Readonly<Record<'left' | 'right' | 'front' | 'back', number>>
 
 /** The layout that stands in a tank, as it is drawn; null for a bare vessel. */
 export function boardOf({ layout, plantings }: Pick<Tank, 'layout' | 'plantings'>): Board | null {
   if (!layout) return null
-  const { material, profile } = layout.ground
+  const { laidAt: _laidAt, ...ground } = layout.ground
   return {
-    ground: { material, profile },
-    pieces: layout.hardscape.map(({ id, label, material: of, focal, outline, footprint }) => ({
-      id,
-      label,
-      material: of,
-      focal,
-      outline,
-      footprint,
-    })),
+    ground,
+    pieces: layout.hardscape.map(
+      ({ id, label, material: of, focal, nature, outline, footprint }) => ({
+        id,
+        label,
+        material: of,
+        focal,
+        ...(nature ? { nature } : {}),
+        outline,
+        footprint,
+      }),
+    ),
     plantings: plantings.map((planting) => {
       const { id, stake, name, zone, patch, stems, perch } = planting
       return { id, stake, name, speciesId: mainKind(planting).speciesId, zone, patch, stems, perch }

@@ -216,7 +216,7 @@ export const sayOfPlanting = (
 export const sayOfPiece = (
   board: Board,
   id: string,
-  says: Partial<Pick<BoardPiece, 'label' | 'material' | 'focal'>>,
+  says: Partial<Pick<BoardPiece, 'label' | 'material' | 'focal' | 'nature'>>,
 ): Board => ({
   ...board,
   pieces: board.pieces.map((one) => (one.id === id ? { ...one, ...says } : one)),

@@ -67,15 +67,15 @@ const goneFrom = (stood: Board, board: Board): string[] => [
 ]
 
 function groundOf(
-  ground: TankHistory['layouts'][number]['ground'],
-  { ground: { material, profile } }: Board,
+  versions: TankHistory['layouts'][number]['ground'],
+  { ground }: Board,
   { since, now }: When,
 ) {
-  const held = [...ground].reverse().find(({ from }) => dayOf(from) <= dayOf(now)) ?? ground[0]
-  if (held.is.material === material && sameFact(held.is.profile, profile)) return ground
+  const held = [...versions].reverse().find(({ from }) => dayOf(from) <= dayOf(now)) ?? versions[0]
+  if (sameFact({ ...ground, laidAt: held.is.laidAt }, held.is)) return versions
   // Another material since a day is new ground, laid then.
-  const laidAt = since !== null && held.is.material !== material ? since : held.is.laidAt
-  return saidOf(ground, { material, profile, laidAt }, since, dayOf(now))
+  const laidAt = since !== null && held.is.material !== ground.material ? since : held.is.laidAt
+  return saidOf(versions, { ...ground, laidAt }, since, dayOf(now))
 }
 
 function piecesOf(
@@ -98,7 +98,7 @@ function piecesOf(
         return standing.has(record.id)
           ? { ...record, stands: saidOf(record.stands, null, when.since, dayOf(when.now)) }
           : record
-      const { label, material, focal } = piece
+      const { label, material, focal, nature } = piece
       const stood = layout.hardscape.find(({ id }) => id === record.id)
       const same = stood && sameFact(spotOf(stood), spotOf(piece))
       return {
@@ -106,6 +106,7 @@ function piecesOf(
         label,
         material,
         focal,
+        ...(nature ? { nature } : {}),
         stands: same
           ? record.stands
           : saidOf(record.stands, spotOf(piece), when.since, dayOf(when.now)),
@@ -113,11 +114,12 @@ function piecesOf(
     }),
     ...board.pieces
       .filter(({ id }) => !records.some((record) => record.id === id))
-      .map(({ id, label, material, focal, ...piece }): PieceRecord => ({
+      .map(({ id, label, material, focal, nature, ...piece }): PieceRecord => ({
         id,
         label,
         material,
         focal,
+        ...(nature ? { nature } : {}),
         stands: [version(when.from, { layoutId: layout.id, ...piece })],
       })),
   ]

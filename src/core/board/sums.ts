@@ -1,15 +1,16 @@
+import { groundParts, type GroundPart } from '../vessel/ground-parts'
 import type { Board, Glass, Species } from '../history/types'
 import { portionsOf, type Portions } from '../plants/portions'
 import {
   chamberLitres,
   filledMass,
   grossLitres,
-  groundLitres,
   litresPerCentimetre,
   netLitres,
   pieceKilograms,
   polygonArea,
 } from '../vessel/volume'
+import { groundLitres } from '../vessel/ground-depth'
 
 /** Spare soil to buy, share of what is laid. Common practice: 10–15 %. */
 const SPARE_SOIL = 0.125
@@ -22,6 +23,8 @@ export interface BoardSums {
   litresPerCm: number
   chamberLitres: number
   groundLitres: number
+  /** Of what, litres and wet kilograms: one line where it is all of one material. */
+  ground: readonly GroundPart[]
   /** More ground than lies there today, with its spare; zero where there is less. */
   groundToAdd: number
   filledKg: number
@@ -56,6 +59,7 @@ export function boardSums(
     litresPerCm: litresPerCentimetre(glass),
     chamberLitres: chamberLitres(glass),
     groundLitres: ground,
+    ground: groundParts(board.ground, glass),
     groundToAdd: more > 0.05 ? more * (1 + SPARE_SOIL) : 0,
     filledKg: mass.total,
     drainedKg: mass.total - mass.water,

@@ -1,19 +1,31 @@
 import polygonClipping, { type Pair } from 'polygon-clipping'
-import type { Board, BoardPlanting, Glass, PlantGroup, Polygon, Species } from '../history/types'
+import { natureOf } from '../history/piece-nature'
+import type {
+  Board,
+  BoardPiece,
+  BoardPlanting,
+  Glass,
+  PlantGroup,
+  Polygon,
+  Species,
+} from '../history/types'
 import { isStem } from '../plants/groups'
 import { polygonArea } from '../vessel/volume'
 import { clearOfGlass } from '../history/glass-shape'
 import { boxOf, depthAt, footOf, middleOf, planOf, spanOfHeight } from './board'
 import { fitsGlass } from './within-glass'
 import { intoBox } from './edit'
-import { REPOSE_DEGREES, steepest } from './repose'
+import { creeping } from './creep'
+import { slides } from './slope'
 
 /** What an old hand would say to a drawing. It warns, it never forbids. */
 export type BoardWarning =
   | { of: 'slope'; degrees: number; holds: number; x: number; material: string }
+  | { of: 'creep'; id: string; material: string; cm: number }
   | { of: 'rim'; x: number; cm: number; over: 'rim' | 'water' }
   | { of: 'glass'; id: string; name: string; cm: number }
   | { of: 'outside'; id: string; name: string }
+  | { of: 'stands'; id: string; name: string; tall: boolean; floats: boolean }
   | { of: 'surface'; id: string; name: string; cm: number }
   | { of: 'tall'; id: string; name: string; mature: number; room: number }
   | { of: 'crowded'; id: string; name: string; by: string; share: number; drawnOver: boolean }
@@ -74,6 +86,7 @@ export function boardWarnings(
       const under = glass.waterlineCm - spanOfHeight(piece).top
       const { id, label: name } = piece
       return [
+        ...unsteady(piece),
         ...(free < SCRAPER_CM && fitsGlass(glass, piece.footprint)
           ? [{ of: 'glass', id, name, cm: Math.max(0, free) } as const]
           : []),
@@ -91,9 +104,27 @@ export function boardWarnings(
   ]
 }
 
-function groundWarnings({ ground }: Board, glass: Glass): BoardWarning[] {
-  const { degrees, x } = steepest(ground, glass)
-  const holds = REPOSE_DEGREES[ground.material]
+/** Higher than so many times its foot a stone topples; below so many centimetres nobody minds. Common practice. */
+const TOPPLES = 1.3
+const LOW_CM = 10
+
+/** A tall stone that nobody tapped, and wood that floats and is held by nothing. */
+function unsteady(piece: BoardPiece): BoardWarning[] {
+  const { left, right, front, back } = boxOf(piece.footprint)
+  const { foot, top } = spanOfHeight(piece)
+  const { soaking, holding, tapped } = natureOf(piece)
+  const wide = Math.min(right - left, back - front)
+  const tall =
+    piece.material === 'stone' && !tapped && top - foot > LOW_CM && top - foot > TOPPLES * wide
+  const floats =
+    piece.material === 'wood' &&
+    soaking === 'floats' &&
+    (holding === 'not said' || holding === 'on grit')
+  return tall || floats ? [{ of: 'stands', id: piece.id, name: piece.label, tall, floats }] : []
+}
+
+function groundWarnings(board: Board, glass: Glass): BoardWarning[] {
+  const { ground } = board
   const deepest = ground.profile.reduce(
     (most, { x: at, frontCm, backCm }) => {
       const cm = Math.max(frontCm, backCm)
@@ -103,9 +134,8 @@ function groundWarnings({ ground }: Board, glass: Glass): BoardWarning[] {
   )
   const over = deepest.cm > glass.heightCm ? 'rim' : 'water'
   return [
-    ...(degrees > holds
-      ? [{ of: 'slope', degrees, holds, x, material: ground.material } as const]
-      : []),
+    ...slides(board, glass).map(({ z: _z, ...slide }): BoardWarning => ({ of: 'slope', ...slide })),
+    ...creeping(ground, glass).map((area): BoardWarning => ({ of: 'creep', ...area })),
     ...(deepest.cm > glass.waterlineCm ? [{ of: 'rim', ...deepest, over } as const] : []),
   ]
 }

@@ -2,62 +2,88 @@ import { METRIC, type Measures } from '../quantity/measures'
 import { sayNumber } from '../quantity/say'
 import type { BoardWarning } from './warnings'
 
-/** A warning in two sentences: what it is, and what can be done. */
-export function sayBoardWarning(
-  warning: BoardWarning,
-  measures: Measures = METRIC,
-): { says: string; suggests: string } {
-  const cm = (value: number) => measures.say(value, 'cm', 1)
-  switch (warning.of) {
-    case 'slope':
-      return {
-        says: `The ground is steeper than ${warning.material} holds: ${Math.round(warning.degrees)}° of ${warning.holds}°, near ${cm(warning.x)}`,
-        suggests: 'It slides within weeks. Draw it flatter, or hold it with stones or a strip.',
-      }
-    case 'rim':
-      return warning.over === 'rim'
-        ? {
-            says: `The ground stands over the rim near ${cm(warning.x)}`,
-            suggests: 'Draw it lower: the glass ends there.',
-          }
-        : {
-            says: `The ground comes out of the water near ${cm(warning.x)}`,
-            suggests: 'That is land: fine if it is meant.',
-          }
-    case 'glass':
-      return {
-        says: `${warning.name} stands ${warning.cm < 0.5 ? 'at the glass' : `${cm(warning.cm)} from the glass`}`,
-        suggests:
-          'A scraper does not pass behind it, and it can press on the pane. Leave three centimetres.',
-      }
-    case 'outside':
-      return {
-        says: `${warning.name} stands beyond the panes`,
-        suggests: 'Move it inward: so it cannot stand, and the drawing cannot be kept.',
-      }
-    case 'surface':
-      return {
-        says: `${warning.name} ends ${cm(warning.cm)} below the surface`,
-        suggests: 'Floaters tangle in it. A hand’s width of free water keeps them moving.',
-      }
-    case 'tall':
-      return {
-        says: `${warning.name} will want ${cm(warning.mature)}; it has ${cm(warning.room)}`,
-        suggests: 'It cannot be cut back like a stem. Set it lower, or choose a smaller kind.',
-      }
-    case 'crowded':
-      return sayCrowded(warning)
-    case 'dark':
-      return sayDark(warning)
-    case 'buried':
-      return {
-        says: `${warning.name} is an epiphyte drawn into the ground`,
-        suggests: 'Its rhizome rots there. Tie or glue it to a stone or to wood.',
-      }
-  }
+type Of<K extends BoardWarning['of']> = Extract<BoardWarning, { of: K }>
+interface Words {
+  says: string
+  suggests: string
+}
+type WordsFor = {
+  readonly [K in BoardWarning['of']]: (warning: Of<K>, cm: (value: number) => string) => Words
 }
 
-function sayDark({ plantings, later }: Extract<BoardWarning, { of: 'dark' }>) {
+const WORDS: WordsFor = {
+  slope: ({ material, degrees, holds, x }, cm) => ({
+    says: `The ground is steeper than ${material} holds: ${Math.round(degrees)}° of ${holds}°, near ${cm(x)}`,
+    suggests:
+      'It slides within weeks. Draw it flatter, or hold it with stones or a strip across the fall.',
+  }),
+  creep: ({ material, cm: open }, cm) => ({
+    says: `Grains will cross the edge of the ${material}: ${cm(open)} of it lie open`,
+    suggests: 'A strip, or floss pressed between stones along that edge, keeps them apart.',
+  }),
+  rim: ({ over, x }, cm) =>
+    over === 'rim'
+      ? {
+          says: `The ground stands over the rim near ${cm(x)}`,
+          suggests: 'Draw it lower: the glass ends there.',
+        }
+      : {
+          says: `The ground comes out of the water near ${cm(x)}`,
+          suggests: 'That is land: fine if it is meant.',
+        },
+  glass: ({ name, cm: free }, cm) => ({
+    says: `${name} stands ${free < 0.5 ? 'at the glass' : `${cm(free)} from the glass`}`,
+    suggests:
+      'A scraper does not pass behind it, and it can press on the pane. Leave three centimetres.',
+  }),
+  outside: ({ name }) => ({
+    says: `${name} stands beyond the panes`,
+    suggests: 'Move it inward: so it cannot stand, and the drawing cannot be kept.',
+  }),
+  stands: ({ name, floats }) =>
+    floats
+      ? {
+          says: `${name} floats`,
+          suggests: 'Soak it for some weeks, or tie, glue or wedge it down before the water is in.',
+        }
+      : {
+          says: `${name} stands tall on a narrow foot`,
+          suggests:
+            'Seat it on grit, never on bare glass; press it into the ground or glue it, and tap it before the water is in.',
+        },
+  surface: ({ name, cm: under }, cm) => ({
+    says: `${name} ends ${cm(under)} below the surface`,
+    suggests: 'Floaters tangle in it. A hand’s width of free water keeps them moving.',
+  }),
+  tall: ({ name, mature, room }, cm) => ({
+    says: `${name} will want ${cm(mature)}; it has ${cm(room)}`,
+    suggests: 'It cannot be cut back like a stem. Set it lower, or choose a smaller kind.',
+  }),
+  crowded: ({ name, by, share, drawnOver }) =>
+    drawnOver
+      ? {
+          says: `${name} and ${by} are drawn over each other`,
+          suggests:
+            'The stronger takes the place. Draw one beside the other, where it matters to you.',
+        }
+      : {
+          says: `${name} will lean on ${by}`,
+          suggests: `Grown, it takes about ${sayNumber(100 * Math.min(1, share), 5)} % of its place. Give it room, or mean to cut it often.`,
+        },
+  dark: sayDark,
+  buried: ({ name }) => ({
+    says: `${name} is an epiphyte drawn into the ground`,
+    suggests: 'Its rhizome rots there. Tie or glue it to a stone or to wood.',
+  }),
+}
+
+/** A warning in two sentences: what it is, and what can be done. */
+export function sayBoardWarning(warning: BoardWarning, measures: Measures = METRIC): Words {
+  const say = WORDS[warning.of] as (of: BoardWarning, cm: (value: number) => string) => Words
+  return say(warning, (value) => measures.say(value, 'cm', 1))
+}
+
+function sayDark({ plantings, later }: Of<'dark'>): Words {
   const names = plantings.map(({ name }) => name).join(', ')
   const [one] = plantings
   const gets =
@@ -74,18 +100,5 @@ function sayDark({ plantings, later }: Extract<BoardWarning, { of: 'dark' }>) {
         says: gets,
         suggests:
           'What stands so goes bare or melts. A brighter place, less above it, or kinds that need less.',
-      }
-}
-
-function sayCrowded({ name, by, share, drawnOver }: Extract<BoardWarning, { of: 'crowded' }>) {
-  return drawnOver
-    ? {
-        says: `${name} and ${by} are drawn over each other`,
-        suggests:
-          'The stronger takes the place. Draw one beside the other, where it matters to you.',
-      }
-    : {
-        says: `${name} will lean on ${by}`,
-        suggests: `Grown, it takes about ${sayNumber(100 * Math.min(1, share), 5)} % of its place. Give it room, or mean to cut it often.`,
       }
 }

@@ -64,6 +64,19 @@ const FIELDS: Record<string, readonly [label: string, unit?: string]> = {
   until: ['until'],
   kinds: ['kind'],
   profile: ['depths of the ground'],
+  nature: ['what is known of it'],
+  'nature.lime': ['vinegar'],
+  'nature.porous': ['porous'],
+  'nature.soaking': ['in the water it'],
+  'nature.stains': ['stains'],
+  'nature.slimes': ['grows slime'],
+  'nature.holding': ['held'],
+  'nature.tapped': ['tapped and firm'],
+  'nature.hides': ['hides animals'],
+  grainMm: ['grain', 'mm'],
+  areas: ['areas of the ground'],
+  layers: ['layers of the ground'],
+  barriers: ['strips in the ground'],
 }
 /** Fields whose values no keeper reads: that they changed is all that is said. */
 const UNSAID: ReadonlySet<string> = new Set([
@@ -78,6 +91,10 @@ const UNSAID: ReadonlySet<string> = new Set([
   'perch',
   'perch.hardscapeId',
   'parentIds',
+  'nature',
+  'areas',
+  'layers',
+  'barriers',
   'build',
 ])
 

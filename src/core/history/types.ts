@@ -5,6 +5,7 @@ import type { Parameter } from '../quantity/units'
 import type { Dated, Temporary } from './dated'
 import type { Entry } from '../journal/entry'
 import type { EquipmentRecord } from './equipment'
+import type { PieceNature } from './piece-nature'
 import type { CautionCode, MaterialCode, OptionKey, Side, StepCode } from './plan-codes'
 
 /** A point in a vertical or horizontal drawing, cm. Elevation: x from the left glass, y up from the bottom glass. Plan: x from the left, z from the front. */
@@ -113,10 +114,50 @@ export interface GroundStation {
   frontCm: number
   backCm: number
 }
-export const GROUND_MATERIALS = ['active soil', 'sand', 'gravel', 'soil under sand'] as const
+export const GROUND_MATERIALS = [
+  'active soil',
+  'inert soil',
+  'sand',
+  'fine gravel',
+  'gravel',
+  'lava',
+  'old mixed ground',
+  'soil under sand',
+] as const
+/** A part of the ground of another material than the rest, seen from above. What is drawn later lies over what was drawn before. */
+export interface GroundArea {
+  id: string
+  outline: Polygon
+  material: (typeof GROUND_MATERIALS)[number]
+  grainMm: number | null
+}
+export const LAYER_KINDS = [
+  'filler bags',
+  'porous stone',
+  'base layer',
+  'soil in bags',
+  'cap',
+] as const
+/** What lies under the main material, from below, or caps it: bags and stones by their litres, layers by their thickness. */
+export interface GroundLayer {
+  of: (typeof LAYER_KINDS)[number]
+  litres: number | null
+  cm: number | null
+}
+/** A strip, or floss between stones, that keeps materials apart and holds a slope; seen from above. */
+export interface Barrier {
+  id: string
+  line: readonly Point[]
+}
 export interface Ground {
   material: (typeof GROUND_MATERIALS)[number]
   laidAt: Instant
+  /** Middling grain; absent or null: not said. */
+  grainMm?: number | null
+  /** Absent: none. */
+  areas?: readonly GroundArea[]
+  layers?: readonly GroundLayer[]
+  barriers?: readonly Barrier[]
   /** At least two stations, from x = 0 to the length. */
   profile: readonly GroundStation[]
 }
@@ -133,6 +174,8 @@ interface PieceIdentity {
   label: string
   material: 'stone' | 'wood'
   focal: boolean
+  /** Absent: nothing more is known. */
+  nature?: PieceNature
 }
 /** A stone or a piece of wood through its whole life in this tank; null while it is out. */
 export interface PieceRecord extends PieceIdentity {
@@ -427,7 +470,7 @@ export interface BoardPlanting extends Omit<PlantingSpot, 'layoutId'> {
   name: string
   speciesId: string
 }
-export type BoardGround = Pick<Ground, 'material' | 'profile'>
+export type BoardGround = Omit<Ground, 'laidAt'>
 
 /** A layout as it is drawn by hand: a tank’s own, or how it might be. Things that stand in the tank keep their ids. */
 export interface Board {

@@ -1,3 +1,4 @@
+import { feedsRoots } from '../history/ground-kinds'
 import { entriesOf } from '../history/journal-index'
 import { plantingsAt, speciesOf } from '../history/lookup'
 import { tankNow } from '../history/tank-at'
@@ -17,7 +18,7 @@ const TABLET_DAYS = 120
 /** What feeds by its roots in ground that holds nothing, was given no tablet, and yellows: it hungers. */
 export function rootsFindings(history: TankHistory, now: Instant): Judged<RootsFacts>[] {
   const { layout } = tankNow(history, now)
-  if (!layout || layout.ground.material.includes('soil')) return []
+  if (!layout || feedsRoots(layout.ground.material)) return []
   const tablets = entriesOf(history.entries, 'dose').filter(
     (dose) => dose.unit === 'tablets' || productOf(history, dose)?.form === 'tablet',
   )

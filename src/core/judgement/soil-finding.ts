@@ -1,3 +1,4 @@
+import { isActive } from '../history/ground-kinds'
 import { entriesOf, readingsOf } from '../history/journal-index'
 import { tankNow } from '../history/tank-at'
 import type { Ground, TankHistory } from '../history/types'
@@ -52,8 +53,7 @@ export function soilState(history: TankHistory, now: Instant): SoilState | null 
   const { material, laidAt } = layout.ground
   const ageDays = daysBetween(laidAt, now)
   const base = { material, ageDays, entryIds: [], kh: null, orBy: [] }
-  if (material !== 'active soil' && material !== 'soil under sand')
-    return { ...base, state: 'not-active' }
+  if (!isActive(material)) return { ...base, state: 'not-active' }
   const old = ageDays > TIRED_DAYS
   const jar = entriesOf(history.entries, 'soil-test').at(-1)
   if (jar && daysBetween(jar.at, now) < JAR_DAYS) {

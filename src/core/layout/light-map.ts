@@ -1,5 +1,5 @@
 import type { Glass } from '../history/types'
-import { groundDepth } from '../vessel/volume'
+import { groundDepth } from '../vessel/ground-depth'
 import { lightOf } from '../vessel/light'
 import { parAt, type StandingPlant } from './canopy'
 import type { Scene } from './scene'

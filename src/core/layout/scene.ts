@@ -15,7 +15,7 @@ import {
 import type { Estimate } from '../quantity/estimate'
 import { dayOf, type Instant } from '../quantity/time'
 import { lightOf } from '../vessel/light'
-import { groundDepth } from '../vessel/volume'
+import { groundDepth } from '../vessel/ground-depth'
 import { canopyTransmission, dliAt, parAt, type StandingPlant } from './canopy'
 import { drawPlanting, spanOf, type PlantDrawing } from './draw-plant'
 import { isStem } from '../plants/groups'

@@ -1,6 +1,7 @@
 import type { Planting, Species, TankHistory } from '../history/types'
 import { speciesOf } from '../history/lookup'
-import { groundDepth, polygonArea } from '../vessel/volume'
+import { polygonArea } from '../vessel/volume'
+import { groundDepth } from '../vessel/ground-depth'
 import { tankAt, tankNow, type Tank } from '../history/tank-at'
 import { Z80, type Estimate } from '../quantity/estimate'
 import { dayOf, type Instant } from '../quantity/time'

@@ -4,7 +4,7 @@ import { tankNow } from '../history/tank-at'
 import { isFlat, isStem } from '../plants/groups'
 import { patchArea, patchCentre } from '../plants/height'
 import type { Instant } from '../quantity/time'
-import { groundDepth } from '../vessel/volume'
+import { groundDepth } from '../vessel/ground-depth'
 import type { DeclineReview } from './decline'
 import { massShares } from './mass'
 

@@ -1,3 +1,4 @@
+import { isActive } from '../history/ground-kinds'
 import type { CautionCode, StepCode } from '../history/plan-codes'
 import { plantingsAt, speciesOf } from '../history/lookup'
 import type { Planting, PlanStep, TankHistory } from '../history/types'
@@ -18,7 +19,8 @@ import {
   setInAll,
   type BareAct,
 } from './step-acts'
-import { filledMass, groundLitres, netLitres } from '../vessel/volume'
+import { filledMass, netLitres } from '../vessel/volume'
+import { groundLitres } from '../vessel/ground-depth'
 import { isStem } from '../plants/groups'
 
 /** Pace of this keeper: actual over planned minutes, geometric mean, once three steps were timed; 1 before. */
@@ -271,7 +273,7 @@ export function fullResetSteps(history: TankHistory, now: Instant): PlanStep[] {
   const pieces = layout?.hardscape.length ?? 0
   const kilograms = filledMass(vessel, layout).total
   const animals = populations.length > 0
-  const freshSoil = layout?.ground.material.includes('soil') ?? false
+  const freshSoil = layout !== null && isActive(layout.ground.material)
   const drafts: Draft[] = [
     {
       key: 'hold',

@@ -1,13 +1,6 @@
 import type { VesselBuild } from '../history/types'
-import {
-  chamberLitres,
-  filledMass,
-  groundDepth,
-  groundLitres,
-  grossLitres,
-  litresPerCentimetre,
-  polygonArea,
-} from './volume'
+import { chamberLitres, filledMass, grossLitres, litresPerCentimetre, polygonArea } from './volume'
+import { groundDepth, groundLitres } from './ground-depth'
 import {
   clearOfGlass,
   isWithin,

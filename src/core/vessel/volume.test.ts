@@ -2,15 +2,8 @@ import fc from 'fast-check'
 import { lodge } from '@/data/demo/lodge'
 import { tankNow } from '../history/tank-at'
 import { standing, tank } from '../testing/tank'
-import {
-  filledMass,
-  grossLitres,
-  groundDepth,
-  groundLitres,
-  litresPerCentimetre,
-  netLitres,
-  polygonArea,
-} from './volume'
+import { filledMass, grossLitres, litresPerCentimetre, netLitres, polygonArea } from './volume'
+import { groundDepth, groundLitres } from './ground-depth'
 
 const BOX = { lengthCm: 60, depthCm: 40 }
 

@@ -1,13 +1,8 @@
+import { natureOf } from '../history/piece-nature'
+import { groundLitres } from './ground-depth'
+import { groundParts } from './ground-parts'
 import type { Glass, Ground, Hardscape, Polygon } from '../history/types'
-import {
-  backAt,
-  chamberOf,
-  frontAt,
-  isCurved,
-  planArea,
-  wallLength,
-  type Plan,
-} from '../history/glass-shape'
+import { chamberOf, planArea, wallLength, type Plan } from '../history/glass-shape'
 
 /** Litres of the whole vessel to the rim, a chamber at its back with it. cm in, L out. */
 export function grossLitres(vessel: Plan & Pick<Glass, 'heightCm'>): number {
@@ -22,56 +17,6 @@ export function litresPerCentimetre(vessel: Plan): number {
 /** Litres of the water in a chamber walled off along the back, at the full line; zero without one. */
 export function chamberLitres(vessel: Plan & Pick<Glass, 'waterlineCm'>): number {
   return (vessel.lengthCm * chamberOf(vessel) * vessel.waterlineCm) / 1000
-}
-
-/** Panels of Simpson's rule between two stations under a curved pane: 1e-6 of the volume. */
-const PANELS = 128
-
-/**
- * Litres of soil (or sand) that a sloped ground takes: a depth that runs straight from front to back and from station to station, over the
- * room in which things stand. Exact between straight panes (trapezoidal rule on straight pieces); under a curved one Simpson's rule.
- * Throws under two stations.
- */
-export function groundLitres(ground: Pick<Ground, 'profile'>, vessel: Plan): number {
-  const { profile } = ground
-  if (profile.length < 2) throw new RangeError('A ground needs its depth at two stations at least')
-  const across = (x: number) => {
-    const [front, back] = [frontAt(vessel, x), backAt(vessel, x)]
-    return (back - front) * groundDepth(ground, vessel.depthCm, x, (front + back) / 2)
-  }
-  let volume = 0
-  for (let i = 1; i < profile.length; i++) {
-    const [from, to] = [profile[i - 1].x, profile[i].x]
-    volume += isCurved(vessel)
-      ? simpson(across, from, to)
-      : ((across(from) + across(to)) / 2) * (to - from)
-  }
-  return volume / 1000
-}
-
-function simpson(of: (x: number) => number, from: number, to: number): number {
-  const step = (to - from) / PANELS
-  let sum = of(from) + of(to)
-  for (let i = 1; i < PANELS; i++) sum += (i % 2 === 1 ? 4 : 2) * of(from + i * step)
-  return (sum * step) / 3
-}
-
-/** Depth of the ground at a point of the plan, cm, straight between stations; outside the ends the end station holds. */
-export function groundDepth(
-  ground: Pick<Ground, 'profile'>,
-  depthCm: number,
-  x: number,
-  z: number,
-): number {
-  const { profile } = ground
-  const last = profile.length - 1
-  let i = 1
-  while (i < last && profile[i].x < x) i++
-  const [a, b] = [profile[i - 1], profile[i]]
-  const t = b.x === a.x ? 0 : Math.min(1, Math.max(0, (x - a.x) / (b.x - a.x)))
-  const front = a.frontCm + t * (b.frontCm - a.frontCm)
-  const back = a.backCm + t * (b.backCm - a.backCm)
-  return front + Math.min(1, Math.max(0, z / depthCm)) * (back - front)
 }
 
 /** Area of a simple polygon in its own units squared (shoelace formula), whichever way round it is drawn. */
@@ -109,8 +54,8 @@ export function netLitres(vessel: Glass, layout: Stood | null): number {
 
 /** What fills a glass beside water, as far as volumes and masses go. */
 export interface Stood {
-  ground: Pick<Ground, 'profile'>
-  hardscape: readonly Pick<Hardscape, 'outline' | 'footprint' | 'material'>[]
+  ground: Pick<Ground, 'profile'> & Partial<Pick<Ground, 'material' | 'areas' | 'layers'>>
+  hardscape: readonly Pick<Hardscape, 'outline' | 'footprint' | 'material' | 'nature'>[]
 }
 
 /** kg/L: water at 20 °C, soda-lime glass and acrylic (PMMA) by the CRC Handbook, from memory; stone and wet soil are common practice. */
@@ -119,13 +64,21 @@ const DENSITY = {
   glass: 2.5,
   acrylic: 1.19,
   stone: 2.6,
+  /** Lava and the like, 1.2–2.0. */
+  porous: 1.6,
   wood: 0.9,
-  wetGround: 1.2,
 } as const
 
 /** What a stone or a piece of wood weighs, kg: displaced litres × density. Rough, ± a third. */
 export const pieceKilograms = (piece: Stood['hardscape'][number]): number =>
-  hardscapeLitres(piece) * DENSITY[piece.material]
+  hardscapeLitres(piece) * (natureOf(piece).porous ? DENSITY.porous : DENSITY[piece.material])
+
+/** Ground of which nobody said what it is of is taken for soil. */
+const groundKilograms = (ground: Stood['ground'], vessel: Glass): number =>
+  groundParts({ ...ground, material: ground.material ?? 'active soil' }, vessel).reduce(
+    (sum, { kilograms }) => sum + kilograms,
+    0,
+  )
 
 /** Braces lie along the front and the back of the rim, so wide, cm. Common practice. */
 const BRACE_CM = 5
@@ -148,7 +101,7 @@ export function filledMass(
   const hardscape = layout
     ? layout.hardscape.reduce((sum, piece) => sum + pieceKilograms(piece), 0)
     : 0
-  const ground = groundL * DENSITY.wetGround
+  const ground = layout ? groundKilograms(layout.ground, vessel) : 0
   // Pore water is already in the wet ground's density.
   const water = Math.max(0, netLitres(vessel, layout) - groundL * (1 - SOLID_SHARE)) * DENSITY.water
   const glass = paneKilograms(vessel)

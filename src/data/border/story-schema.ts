@@ -20,6 +20,7 @@ import {
   ANIMAL_KINDS,
   FATES,
   GROUND_MATERIALS,
+  LAYER_KINDS,
   PLANT_GROUPS,
   PLANT_ORIGINS,
   PRODUCT_FORMS,
@@ -39,6 +40,7 @@ import {
   type Product,
   type StepAct,
 } from '@/core/history/types'
+import { HOLDINGS, LIMES, SOAKINGS } from '@/core/history/piece-nature'
 import { buildFault } from '@/core/history/glass-shape'
 import { isParameter, PARAMETER_UNITS } from '@/core/quantity/units'
 import { checkAnalysis } from '@/core/water/dosing/products'
@@ -213,8 +215,38 @@ export const vesselSchema = object({
   ),
 }).noUnknown()
 
+const grain = () =>
+  amount('The grain').min(0.05, 'No ground is so fine.').max(60, 'That is no grain.').nullable()
 const GROUND = {
   material: choice(GROUND_MATERIALS, 'The ground'),
+  grainMm: grain().optional(),
+  areas: array()
+    .of(
+      object({
+        id: ident().required(),
+        outline: polygon(),
+        material: choice(GROUND_MATERIALS, 'The area of ground'),
+        grainMm: grain().defined(),
+      }).noUnknown(),
+    )
+    .max(60, 'The areas of ground: more than 60 is not a tank.'),
+  layers: array()
+    .of(
+      object({
+        of: choice(LAYER_KINDS, 'The layer'),
+        litres: amount('The litres of a layer').min(0).max(5000).nullable().defined(),
+        cm: amount('The thickness of a layer').min(0).max(100).nullable().defined(),
+      }).noUnknown(),
+    )
+    .max(12, 'The ground has 12 layers at most.'),
+  barriers: array()
+    .of(
+      object({
+        id: ident().required(),
+        line: array().of(corner.required()).min(2, 'A strip has two ends.').max(60).required(),
+      }).noUnknown(),
+    )
+    .max(60, 'The strips in the ground: more than 60 is not a tank.'),
   profile: array()
     .of(
       object({
@@ -251,6 +283,19 @@ const PIECE = {
   label: name('The piece’s label'),
   material: choice(['stone', 'wood'] as const, 'The piece'),
   focal: boolean().required(),
+  nature: object({
+    lime: choice(LIMES, 'What the stone does to the water'),
+    porous: boolean().required(),
+    soaking: choice(SOAKINGS, 'What the wood does in the water'),
+    stains: boolean().required(),
+    slimes: boolean().required(),
+    holding: choice(HOLDINGS, 'How the piece is held'),
+    tapped: boolean().required(),
+    hides: boolean().required(),
+  })
+    .noUnknown()
+    .optional()
+    .default(undefined),
 }
 
 export const pieceSchema = object({

@@ -29,7 +29,8 @@ export async function sayGround(
       ])
     const before = versionOn(layout.ground, dayOf(since ?? now))?.is
     const renewed = since !== null && before?.material !== material
-    const ground = { material, profile, laidAt: renewed ? since : laidAt }
+    // Areas, layers and strips are drawn on the board: a form that asks for depths leaves them.
+    const ground = { ...before, material, profile, laidAt: renewed ? since : laidAt }
     return {
       story: withFact(story, 'layouts', layout.id, (one) => ({
         ...one,

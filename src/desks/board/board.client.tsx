@@ -12,11 +12,12 @@ import { FetchDrawings } from './fetch.client'
 import { sayDifference } from './difference'
 import type { Axes } from './handling.client'
 import { keyed, useBoardKeys } from './keys.client'
+import { GroundPanel } from './ground-panel.client'
 import { Leave } from './leave.client'
 import { MarginNotes } from './margin.client'
 import { Numbers } from './numbers.client'
 import { ThingsList } from './things-list.client'
-import { DrawTools, SeenRow, type SeenIn } from './tools.client'
+import { DrawTools, SeenRow, type GroundChoice, type SeenIn } from './tools.client'
 import { useBoard, type BoardInHand } from './use-board.client'
 import { useWeighed } from './use-weighed.client'
 import { Begin } from './begin.client'
@@ -51,6 +52,7 @@ export function BoardPage({ model }: { model: BoardModel }) {
       >
         <Drawing model={model} hand={hand} weighed={weighed} problem={problem} onKey={onKey} />
         <Box flex={{ lg: '0 0 31%' }} w="100%" minW={0}>
+          {hand.tool === 'ground' ? <GroundPanel hand={hand} glass={glass} /> : null}
           <Numbers hand={hand} glass={glass} species={model.species} lit={weighed?.lit ?? {}} />
           {weighed ? (
             <MarginNotes weighed={weighed} onShow={(id) => hand.select(id)} />
@@ -124,6 +126,7 @@ function Drawing({
   const [kindId, setKindId] = useState(model.species[0].id)
   const [shapeName, setShapeName] = useState(PIECE_SHAPES[2].name)
   const [freehand, setFreehand] = useState(false)
+  const [ground, setGround] = useState<GroundChoice>({ act: 'its depth', material: 'sand' })
   const [seen, setSeen] = useState<SeenIn>(0)
   const [besideId, setBesideId] = useState('')
   const others = othersOf(model)
@@ -138,10 +141,11 @@ function Drawing({
       <DrawTools
         hand={hand}
         species={model.species}
-        choice={{ kindId, shapeName, freehand }}
+        choice={{ kindId, shapeName, freehand, ground }}
         onKind={setKindId}
         onShape={setShapeName}
         onFreehand={setFreehand}
+        onGround={setGround}
         problem={refused ?? problem}
       />
       {(seen === 0 && !other) || !weighed ? (
@@ -156,6 +160,7 @@ function Drawing({
           kind={species.get(kindId) ?? model.species[0]}
           shape={PIECE_SHAPES.find(({ name }) => name === shapeName) ?? PIECE_SHAPES[0]}
           freehand={freehand}
+          ground={ground}
           onRefused={setRefused}
         />
       ) : (

@@ -15,55 +15,12 @@ import {
   type Glass,
   type Species,
 } from '@/core/history/types'
-import { readNumber } from '@/core/quantity/read-number'
-import { useMeasures } from '@/ui/measures.client'
 import { Button } from '@/ui/kit/button.client'
 import { Input, Select, Tick } from '@/ui/kit/input.client'
 import { toUndo } from './keys.client'
+import { Figure } from './figure.client'
+import { Nature } from './nature.client'
 import type { BoardInHand } from './use-board.client'
-
-/** A figure of the selected thing: taken over by Enter or on leaving the field. What is no number leaves all as it was. */
-function Figure({
-  label,
-  cm,
-  unit = 'cm',
-  onSay,
-}: {
-  label: string
-  cm: number
-  unit?: string
-  onSay: (value: number) => void
-}) {
-  const measures = useMeasures()
-  const shown = unit === 'cm' ? String(measures.typed(cm, 'cm')) : String(cm)
-  const [typed, setTyped] = useState<string | null>(null)
-  const take = () => {
-    const read = typed === null ? null : readNumber(typed, label)
-    setTyped(null)
-    if (read?.ok) onSay(unit === 'cm' ? measures.back(read.value, 'cm') : read.value)
-  }
-  return (
-    <Box as="label" fontSize="sm">
-      <Box as="span" display="block" color="pencil">
-        {label}
-      </Box>
-      <Flex align="center" gap={1}>
-        <Input
-          w="58px"
-          inputMode="decimal"
-          aria-label={label}
-          value={typed ?? shown}
-          onChange={(event) => setTyped(event.target.value)}
-          onBlur={take}
-          onKeyDown={(event) => {
-            if (event.key === 'Enter') take()
-          }}
-        />
-        <span>{unit === 'cm' ? measures.unit('cm') : unit}</span>
-      </Flex>
-    </Box>
-  )
-}
 
 /** The selected thing in numbers, and what it is. */
 export function Numbers({
@@ -302,28 +259,31 @@ function OfPiece({ hand, piece }: { hand: BoardInHand; piece: BoardPiece }) {
     if (next) say({ label: next.slice(0, 120) })
   }
   return (
-    <Flex gap={3} wrap="wrap" mt={2} align="flex-end" fontSize="sm">
-      <Box as="label">
-        <Box as="span" display="block" color="pencil">
-          Called
+    <>
+      <Flex gap={3} wrap="wrap" mt={2} align="flex-end" fontSize="sm">
+        <Box as="label">
+          <Box as="span" display="block" color="pencil">
+            Called
+          </Box>
+          <Input
+            value={label ?? piece.label}
+            onChange={(event) => setLabel(event.target.value)}
+            onBlur={take}
+            onKeyDown={(event) => {
+              if (event.key === 'Enter') take()
+            }}
+          />
         </Box>
-        <Input
-          value={label ?? piece.label}
-          onChange={(event) => setLabel(event.target.value)}
-          onBlur={take}
-          onKeyDown={(event) => {
-            if (event.key === 'Enter') take()
-          }}
-        />
-      </Box>
-      <Flex as="label" gap={2} align="center" minH="42px">
-        <Tick
-          type="checkbox"
-          checked={piece.focal}
-          onChange={(event) => say({ focal: event.target.checked })}
-        />
-        the eye rests on it
+        <Flex as="label" gap={2} align="center" minH="42px">
+          <Tick
+            type="checkbox"
+            checked={piece.focal}
+            onChange={(event) => say({ focal: event.target.checked })}
+          />
+          the eye rests on it
+        </Flex>
       </Flex>
-    </Flex>
+      <Nature piece={piece} onSay={(nature) => say({ nature })} />
+    </>
   )
 }

@@ -10,10 +10,12 @@ import { softOutline } from '@/ui/drawing/geometry'
 import { GlassAbove } from '@/ui/drawing/glass-above'
 import type { Scene } from '@/core/layout/scene'
 import { LightBands } from './light-bands.client'
+import { GroundAbove } from './ground-above.client'
 import { Handles, type Handle } from './handles.client'
 import { useHandling } from './handling.client'
 import { sheetOf, toPage, type Sheet } from './sheet'
 import { Frame, Piece, PlantingAbove, SheetSvg, Thirds } from './things.client'
+import type { GroundChoice } from './tools.client'
 import { useDrawing } from './use-drawing.client'
 import { forThings, type ViewProps } from './view-props'
 
@@ -23,6 +25,8 @@ export interface PlanProps extends ViewProps {
   kind: Species
   shape: PieceShape
   freehand: boolean
+  /** What of the ground is drawn while the ground is in hand. */
+  ground: GroundChoice
   /** Where the side view cuts, cm from the left. */
   cutAt: number
   onRefused: (says: string | null) => void
@@ -41,6 +45,7 @@ export function PlanSheet(props: PlanProps) {
   const { bind, bindEdge } = useHandling(hand, glass, sheet, svg, 'plan')
   const drawing = useDrawing({ ...props, sheet, svg })
   const { shown, selected, tool } = hand
+  const drawsGround = tool === 'ground' && props.ground.act !== 'its depth'
   const only = selected.length === 1 ? thingOf(shown, selected[0]) : undefined
   const floor = {
     x: sheet.x(0),
@@ -52,6 +57,7 @@ export function PlanSheet(props: PlanProps) {
     <SheetSvg ref={svg} sheet={sheet} says="From above" view="plan">
       <rect {...floor} fill={colour('margin')} onClick={() => hand.select(null)} />
       {props.lit ? <LightBands scene={props.lit} sheet={sheet} /> : null}
+      <GroundAbove ground={shown.ground} sheet={sheet} />
       <PlanThings {...props} sheet={sheet} bind={bind} />
       {only && 'patch' in only ? (
         <path
@@ -77,7 +83,7 @@ export function PlanSheet(props: PlanProps) {
       {only && tool === 'select' ? (
         <Handles handles={cornersOf(sheet, only)} id={only.id} bindEdge={bindEdge} />
       ) : null}
-      {tool === 'planting' || tool === 'piece' ? (
+      {tool === 'planting' || tool === 'piece' || drawsGround ? (
         <rect
           {...drawing.bind()}
           {...floor}
@@ -89,7 +95,7 @@ export function PlanSheet(props: PlanProps) {
       {drawing.path ? (
         <path
           d={drawing.path}
-          fill={colour('wash')}
+          fill={drawsGround && props.ground.act === 'a strip' ? 'none' : colour('wash')}
           fillOpacity={0.5}
           stroke={colour('water')}
           strokeWidth={1.6}

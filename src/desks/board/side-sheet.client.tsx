@@ -1,6 +1,8 @@
 'use client'
 
 import { backAt, chamberOf, frontAt, isCurved } from '@/core/history/glass-shape'
+import { isSoil } from '@/core/history/ground-kinds'
+import { crossings } from '@/core/vessel/ground-parts'
 import { isMoreThanBox } from '@/ui/drawing/glass-above'
 import { useMemo, useRef } from 'react'
 import { boxOf, depthAt, middleOf, spanOfHeight } from '@/core/board/board'
@@ -42,6 +44,7 @@ export function SideSheet(props: ViewProps & { cutAt: number }) {
         strokeWidth={1}
         style={{ pointerEvents: 'none' }}
       />
+      <AreasInCut {...props} sheet={sheet} />
       <WaterLine sheet={sheet} waterlineCm={glass.waterlineCm} />
       <PanesInCut glass={glass} sheet={sheet} cutAt={cutAt} />
       <Codes
@@ -60,6 +63,23 @@ export function SideSheet(props: ViewProps & { cutAt: number }) {
         <CutGroundHandles hand={hand} glass={glass} sheet={sheet} svg={svg} cutAt={cutAt} />
       ) : null}
     </SheetSvg>
+  )
+}
+
+/** Where the cut goes through areas of another material. */
+function AreasInCut({ hand, glass, cutAt, sheet }: ViewProps & { cutAt: number; sheet: Sheet }) {
+  const depth = (z: number) => sheet.y(depthAt(hand.shown, glass, { x: cutAt, z }))
+  return hand.shown.ground.areas?.map(({ id, outline, material }) =>
+    crossings(outline, cutAt).map(([from, to]) => (
+      <path
+        key={`${id} ${from}`}
+        d={`M${sheet.x(from)} ${sheet.y(0)}V${depth(from)}L${sheet.x(to)} ${depth(to)}V${sheet.y(0)}Z`}
+        fill={colour(isSoil(material) ? 'ground' : 'margin')}
+        stroke={colour('ink')}
+        strokeWidth={1}
+        style={{ pointerEvents: 'none' }}
+      />
+    )),
   )
 }
 

@@ -16,6 +16,12 @@ export function sumsOf({ sums }: Weighed, measures: Measures): [string, string][
     ['a centimetre of it', measures.say(sums.litresPerCm, 'L', 0.1)],
     ['the glass to its rim', litres(sums.grossLitres)],
     ['ground', litres(sums.groundLitres)],
+    ...(sums.ground.length > 1
+      ? sums.ground.map(({ of, litres: much, kilograms: heavy }): [string, string] => [
+          of,
+          `${litres(much)}, ${kilograms(heavy)}`,
+        ])
+      : []),
     ...(sums.groundToAdd > 0
       ? [['ground to buy, an eighth spare', litres(sums.groundToAdd)] as [string, string]]
       : []),

@@ -2,7 +2,7 @@
 
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import { PIECE_SHAPES } from '@/core/board/shapes'
-import type { Species } from '@/core/history/types'
+import { GROUND_MATERIALS, type Ground, type Species } from '@/core/history/types'
 import { Button } from '@/ui/kit/button.client'
 import { Select, Tick } from '@/ui/kit/input.client'
 import { UNDO_ID } from './keys.client'
@@ -31,10 +31,17 @@ const TOOLS: readonly { tool: Tool; says: string; hint: string }[] = [
   },
 ]
 
+/** What is drawn of the ground: its depth, an area of another material, a strip. */
+export const GROUND_ACTS = ['its depth', 'an area', 'a strip'] as const
+export interface GroundChoice {
+  act: (typeof GROUND_ACTS)[number]
+  material: Ground['material']
+}
 interface Choice {
   kindId: string
   shapeName: string
   freehand: boolean
+  ground: GroundChoice
 }
 
 /** What the hand holds, as words, with a hint of what it does, or what went wrong. */
@@ -49,6 +56,7 @@ export function DrawTools({
   onKind: (id: string) => void
   onShape: (name: string) => void
   onFreehand: (on: boolean) => void
+  onGround: (choice: GroundChoice) => void
   problem: string | null
 }) {
   return (
@@ -89,14 +97,23 @@ export function DrawTools({
       <Flex gap={4} align="center" wrap="wrap" fontSize="sm" color="pencil" minH="46px">
         <OfWhat tool={hand.tool} {...choices} />
         <Box role="status" color={problem ? 'clay' : 'pencil'}>
-          {problem ?? TOOLS.find(({ tool }) => tool === hand.tool)?.hint}
+          {problem ?? hintOf(hand.tool, choices.choice.ground)}
         </Box>
       </Flex>
     </Box>
   )
 }
 
-/** Which plant, which shape. */
+const GROUND_HINTS: Partial<Record<GroundChoice['act'], string>> = {
+  'an area': 'Draw once round its place, from above.',
+  'a strip':
+    'Draw it from end to end, from above: it keeps materials apart, and holds a slope it lies across.',
+}
+const hintOf = (tool: Tool, ground: GroundChoice): string | undefined =>
+  (tool === 'ground' ? GROUND_HINTS[ground.act] : undefined) ??
+  TOOLS.find((one) => one.tool === tool)?.hint
+
+/** Which plant, which shape, what of the ground. */
 function OfWhat({
   tool,
   species,
@@ -104,6 +121,7 @@ function OfWhat({
   onKind,
   onShape,
   onFreehand,
+  onGround,
 }: {
   tool: Tool
   species: readonly Species[]
@@ -111,7 +129,9 @@ function OfWhat({
   onKind: (id: string) => void
   onShape: (name: string) => void
   onFreehand: (on: boolean) => void
+  onGround: (choice: GroundChoice) => void
 }) {
+  if (tool === 'ground') return <OfGround choice={choice.ground} onGround={onGround} />
   if (tool === 'planting')
     return (
       <>
@@ -155,6 +175,48 @@ function OfWhat({
         ))}
       </Select>
     </label>
+  )
+}
+
+function OfGround({
+  choice,
+  onGround,
+}: {
+  choice: GroundChoice
+  onGround: (choice: GroundChoice) => void
+}) {
+  return (
+    <>
+      <Select
+        aria-label="What of the ground"
+        value={choice.act}
+        onChange={(event) =>
+          onGround({ ...choice, act: event.target.value as GroundChoice['act'] })
+        }
+        color="ink"
+      >
+        {GROUND_ACTS.map((act) => (
+          <option key={act}>{act}</option>
+        ))}
+      </Select>
+      {choice.act === 'an area' ? (
+        <label>
+          of{' '}
+          <Select
+            aria-label="Material to draw"
+            value={choice.material}
+            onChange={(event) =>
+              onGround({ ...choice, material: event.target.value as Ground['material'] })
+            }
+            color="ink"
+          >
+            {GROUND_MATERIALS.map((one) => (
+              <option key={one}>{one}</option>
+            ))}
+          </Select>
+        </label>
+      ) : null}
+    </>
   )
 }
 

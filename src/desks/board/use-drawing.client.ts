@@ -6,7 +6,10 @@ import { boxOf } from '@/core/board/board'
 import { outlineDrawn } from '@/core/board/outline'
 import { putPiece, putPlanting, usualPlace } from '@/core/board/put'
 import { roundPatch, type PieceShape } from '@/core/board/shapes'
-import type { Glass, Point, Species } from '@/core/history/types'
+import { putArea, putStrip } from '@/core/board/ground-edit'
+import { ok, type Result } from '@/core/quantity/result'
+import type { GroundChoice } from './tools.client'
+import type { Board, Glass, Point, Species } from '@/core/history/types'
 import { newId } from '@/ui/new-id'
 import { placeIn, snapped, type Sheet } from './sheet'
 import type { BoardInHand } from './use-board.client'
@@ -20,6 +23,7 @@ export function useDrawing({
   kind,
   shape,
   freehand,
+  ground,
   onRefused,
 }: {
   hand: BoardInHand
@@ -29,27 +33,21 @@ export function useDrawing({
   kind: Species
   shape: PieceShape
   freehand: boolean
+  ground: GroundChoice
   onRefused: (says: string | null) => void
 }) {
   const [points, setPoints] = useState<readonly Point[]>([])
-  const byHand = freehand && hand.tool === 'planting'
+  const byHand = (freehand && hand.tool === 'planting') || hand.tool === 'ground'
   const put = (drawn: readonly Point[], fine: boolean) => {
     const id = newId()
-    const at = drawn[0]
-    const box = boxOf(drawn.map(([x, z]): Point => [snapped(x, fine), snapped(z, fine)]))
-    const tapped = box.right - box.left < 1 && box.back - box.front < 1
-    if (hand.tool === 'piece') {
-      const place = tapped ? { x: at[0], z: at[1] } : within(box, glass)
-      hand.commit(putPiece(hand.board, glass, shape, place, id))
-    } else {
-      const outline = byHand && !tapped ? outlineDrawn(drawn, glass) : null
-      if (outline && !outline.ok) return onRefused(outline.problem)
-      const wide = tapped ? usualPlace(at, kind, glass) : within(box, glass)
-      const patch = outline?.ok
-        ? outline.value
-        : roundPatch(wide.left, wide.right, wide.front, wide.back)
-      hand.commit(putPlanting(hand.board, glass, kind, patch, id))
+    if (hand.tool === 'ground') {
+      const put = groundDrawn(hand.board, glass, drawn, ground, id)
+      if (put.ok) hand.commit(put.value)
+      return onRefused(put.ok ? null : put.problem)
     }
+    const drawing = thingDrawn(hand, glass, drawn, fine, { kind, shape, byHand }, id)
+    if (!drawing.ok) return onRefused(drawing.problem)
+    hand.commit(drawing.value)
     onRefused(null)
     hand.select(id)
   }
@@ -63,15 +61,59 @@ export function useDrawing({
     },
     { pointer: { keys: false } },
   )
-  const path = useMemo(() => outlineOf(points, byHand, sheet), [points, byHand, sheet])
+  const open = hand.tool === 'ground' && ground.act === 'a strip'
+  const path = useMemo(() => outlineOf(points, byHand, sheet, open), [points, byHand, sheet, open])
   return { bind, path }
 }
 
+/** A planting or a piece where it was drawn: freehand round its place, from corner to corner, or tapped. */
+function thingDrawn(
+  hand: BoardInHand,
+  glass: Glass,
+  drawn: readonly Point[],
+  fine: boolean,
+  { kind, shape, byHand }: { kind: Species; shape: PieceShape; byHand: boolean },
+  id: string,
+): Result<Board> {
+  const at = drawn[0]
+  const box = boxOf(drawn.map(([x, z]): Point => [snapped(x, fine), snapped(z, fine)]))
+  const tapped = box.right - box.left < 1 && box.back - box.front < 1
+  if (hand.tool === 'piece') {
+    const place = tapped ? { x: at[0], z: at[1] } : within(box, glass)
+    return ok(putPiece(hand.board, glass, shape, place, id))
+  }
+  const outline = byHand && !tapped ? outlineDrawn(drawn, glass) : null
+  if (outline && !outline.ok) return outline
+  const wide = tapped ? usualPlace(at, kind, glass) : within(box, glass)
+  const patch = outline?.ok
+    ? outline.value
+    : roundPatch(wide.left, wide.right, wide.front, wide.back)
+  return ok(putPlanting(hand.board, glass, kind, patch, id))
+}
+
+/** An area or a strip of the ground, as it was drawn. */
+function groundDrawn(
+  board: Board,
+  glass: Glass,
+  drawn: readonly Point[],
+  { act, material }: GroundChoice,
+  id: string,
+): Result<Board> {
+  if (act === 'a strip') return putStrip(board, glass, drawn, id)
+  const outline = outlineDrawn(drawn, glass)
+  return outline.ok ? ok(putArea(board, glass, outline.value, material, id)) : outline
+}
+
 /** The outline as it is being drawn, as path data; null until it has an extent. */
-function outlineOf(points: readonly Point[], byHand: boolean, sheet: Sheet): string | null {
+function outlineOf(
+  points: readonly Point[],
+  byHand: boolean,
+  sheet: Sheet,
+  open: boolean,
+): string | null {
   if (points.length < 2) return null
   const page = (list: readonly Point[]) =>
-    `M${list.map(([x, z]) => `${sheet.x(x)} ${sheet.y(z)}`).join('L')}Z`
+    `M${list.map(([x, z]) => `${sheet.x(x)} ${sheet.y(z)}`).join('L')}${open ? '' : 'Z'}`
   if (byHand) return page(points)
   const { left, right, front, back } = boxOf(points)
   return right > left && back > front ? page(roundPatch(left, right, front, back)) : null

@@ -28,6 +28,7 @@ export function Views({
   kind,
   shape,
   freehand,
+  ground,
   onRefused,
   grown,
   scene,
@@ -73,6 +74,7 @@ export function Views({
               kind={kind}
               shape={shape}
               freehand={freehand}
+              ground={ground}
               cutAt={cutAt}
               onRefused={onRefused}
               lit={byLight ? scene : null}

@@ -16,7 +16,7 @@ import {
 import type { Sending } from '@/core/history/sending'
 import { roughPiece } from '@/core/layout/rough-piece'
 import { localMoment, NO_SUCH_DAY } from '@/core/quantity/zone'
-import { groundDepth } from '@/core/vessel/volume'
+import { groundDepth } from '@/core/vessel/ground-depth'
 import { redoAct, undoAct } from '@/data/acts'
 import type { Attempt } from '@/data/border/attempt'
 import { amount, choice, words } from '@/data/border/values'

@@ -1,3 +1,5 @@
+import { natureOf } from '../../history/piece-nature'
+import { isActive, mayHoldLime } from '../../history/ground-kinds'
 import { entriesOf } from '../../history/journal-index'
 import { plantingsAt } from '../../history/lookup'
 import { tankNow } from '../../history/tank-at'
@@ -100,7 +102,7 @@ function plantsPart(
 
 function soilPart(history: TankHistory, parameter: Parameter, now: Instant): UnmeasuredPart | null {
   const ground = tankNow(history, now).layout?.ground
-  if (!ground || !ground.material.includes('soil')) return null
+  if (!ground || !isActive(ground.material)) return null
   const age = Math.max(0, dayOf(now) - dayOf(ground.laidAt))
   if (parameter === 'nitrate') {
     const leaches = SOIL_LEACHES_NITRATE * Math.exp(-age / LEACHING_TAU_DAYS)
@@ -143,9 +145,10 @@ function stonesPart(
   const sd = STONES[parameter]
   const lime =
     layout &&
-    (layout.hardscape.some((piece) => piece.material === 'stone') ||
-      layout.ground.material === 'gravel' ||
-      layout.ground.material === 'sand')
+    (layout.hardscape.some(
+      (piece) => piece.material === 'stone' && natureOf(piece).lime !== 'inert',
+    ) ||
+      mayHoldLime(layout.ground.material))
   return lime && sd !== undefined
     ? {
         kind: 'stones',

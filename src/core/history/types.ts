@@ -145,7 +145,7 @@ export interface GroundLayer {
   cm: number | null
 }
 /** A strip, or floss between stones, that keeps materials apart and holds a slope; seen from above. */
-export interface Barrier {
+interface Barrier {
   id: string
   line: readonly Point[]
 }

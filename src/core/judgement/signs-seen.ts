@@ -5,7 +5,7 @@ import type { Sign } from '../journal/entry'
 import { daysBetween, type Instant } from '../quantity/time'
 
 /** What was seen counts for so many days. */
-export const RECENT_SIGN_DAYS = 90
+const RECENT_SIGN_DAYS = 90
 
 /** Signs of these kinds seen of late, in time order. */
 export const signsSeen = (

@@ -32,7 +32,7 @@ const TOOLS: readonly { tool: Tool; says: string; hint: string }[] = [
 ]
 
 /** What is drawn of the ground: its depth, an area of another material, a strip. */
-export const GROUND_ACTS = ['its depth', 'an area', 'a strip'] as const
+const GROUND_ACTS = ['its depth', 'an area', 'a strip'] as const
 export interface GroundChoice {
   act: (typeof GROUND_ACTS)[number]
   material: Ground['material']

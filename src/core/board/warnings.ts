@@ -30,6 +30,8 @@ export type BoardWarning =
   | { of: 'tall'; id: string; name: string; mature: number; room: number }
   | { of: 'crowded'; id: string; name: string; by: string; share: number; drawnOver: boolean }
   | { of: 'dark'; plantings: readonly Dark[]; later: boolean }
+  | { of: 'still'; share: number; x: number; z: number }
+  | { of: 'outflow'; id: string; name: string }
   | { of: 'buried'; id: string; name: string }
 
 /** A planting whose foot gets less light than its kind wants, µmol m⁻² s⁻¹. */

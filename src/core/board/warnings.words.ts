@@ -70,6 +70,16 @@ const WORDS: WordsFor = {
           says: `${name} will lean on ${by}`,
           suggests: `Grown, it takes about ${sayNumber(100 * Math.min(1, share), 5)} % of its place. Give it room, or mean to cut it often.`,
         },
+  still: ({ share, x, z }, cm) => ({
+    says: `The water hardly moves over about ${sayNumber(100 * share, 5)} % of the ground, near ${cm(x)} from the left and ${cm(z)} from the front`,
+    suggests:
+      'A rough picture, to a factor of two. Dirt settles there: turn the outlet, or leave the water a way round.',
+  }),
+  outflow: ({ name }) => ({
+    says: `${name} stands in the outflow`,
+    suggests:
+      'The jet breaks on it, and the far corner stands still. Leave a hand’s breadth free before the outlet.',
+  }),
   dark: sayDark,
   buried: ({ name }) => ({
     says: `${name} is an epiphyte drawn into the ground`,

@@ -9,6 +9,7 @@ import { isCurved } from '@/core/history/glass-shape'
 import { softOutline } from '@/ui/drawing/geometry'
 import { GlassAbove } from '@/ui/drawing/glass-above'
 import type { Scene } from '@/core/layout/scene'
+import { FlowLines } from './flow-lines.client'
 import { LightBands } from './light-bands.client'
 import { GroundAbove } from './ground-above.client'
 import { Handles, type Handle } from './handles.client'
@@ -32,6 +33,8 @@ export interface PlanProps extends ViewProps {
   onRefused: (says: string | null) => void
   /** The tank as drawn, today, where the light at its ground is to be shown. */
   lit: Scene | null
+  /** The same, where its flow is to be shown. */
+  flowing: Scene | null
 }
 
 /** The tank from above: where things are drawn. Front below. */
@@ -77,6 +80,7 @@ export function PlanSheet(props: PlanProps) {
         strokeWidth={1.4}
         style={{ pointerEvents: 'none' }}
       />
+      <FlowLines scene={props.flowing} sheet={sheet} />
       <GlassAbove plan={glass} transform={toPage(sheet)} />
       {props.thirds ? <Thirds sheet={sheet} /> : null}
       <Frame sheet={sheet} says="from above, the front below" faint={isCurved(glass)} />

@@ -1,8 +1,9 @@
 'use client'
 
 import { Box, chakra, Flex } from '@chakra-ui/react'
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import { Button } from '@/ui/kit/button.client'
+import { flowMap } from '@/core/layout/flow-map'
 import type { Scene } from '@/core/layout/scene'
 import { Slider, Tick } from '@/ui/kit/input.client'
 import { useMeasures } from '@/ui/measures.client'
@@ -32,8 +33,9 @@ export function Views({
   onRefused,
   grown,
   scene,
-}: Omit<PlanProps, 'scale' | 'cutAt' | 'lit' | 'thirds'> & { scene: Scene | null }) {
+}: Omit<PlanProps, 'scale' | 'cutAt' | 'lit' | 'flowing' | 'thirds'> & { scene: Scene | null }) {
   const [byLight, setByLight] = useState(false)
+  const [byFlow, setByFlow] = useState(false)
   const [thirds, setThirds] = useState(false)
   const [ref, width] = useWidth<HTMLDivElement>(740)
   const [cutAt, setCutAt] = useState(Math.round(glass.lengthCm / 2))
@@ -49,7 +51,12 @@ export function Views({
         <CutAt cutAt={cutAt} lengthCm={glass.lengthCm} onCut={setCutAt} />
       )}
       <Zoom zoom={zoom} onZoom={setZoom} />
-      {shown('plan') ? <ByLight on={byLight} onSay={setByLight} /> : null}
+      {shown('plan') ? (
+        <>
+          <ByLight on={byLight} onSay={setByLight} />
+          <ByFlow on={byFlow} onSay={setByFlow} scene={scene} />
+        </>
+      ) : null}
       <TickOf says="lines of thirds" on={thirds} onSay={setThirds} />
     </Box>
   )
@@ -78,6 +85,7 @@ export function Views({
               cutAt={cutAt}
               onRefused={onRefused}
               lit={byLight ? scene : null}
+              flowing={byFlow ? scene : null}
             />
           ) : null}
           {zoom === 1 ? choices : null}
@@ -180,6 +188,31 @@ function CutAt({
         onChange={(event) => onCut(Number(event.target.value))}
       />
     </chakra.label>
+  )
+}
+
+/** Whether the flow is shown, and what there is to know for it. */
+function ByFlow({
+  on,
+  onSay,
+  scene,
+}: {
+  on: boolean
+  onSay: (on: boolean) => void
+  scene: Scene | null
+}) {
+  const known = useMemo(() => scene !== null && flowMap(scene.tank) !== null, [scene])
+  return (
+    <Box maxW="240px">
+      <TickOf says="flow over the ground" on={on} onSay={onSay} />
+      {on ? (
+        <div>
+          {known
+            ? 'Rough, to a factor of two: the way of the jet; hatched, where the water hardly moves.'
+            : 'Say of a filter or a pump how much it moves, where its outlet hangs and where it is aimed: under “put right” on the Look desk.'}
+        </div>
+      ) : null}
+    </Box>
   )
 }
 

@@ -1,5 +1,6 @@
 import { boardOf } from '@/core/board/board'
 import { boardSums, type BoardSums } from '@/core/board/sums'
+import { flowWarnings } from '@/core/board/flow-warnings'
 import { boardWarnings, type BoardWarning, type Lit } from '@/core/board/warnings'
 import { sayBoardWarning } from '@/core/board/warnings.words'
 import { tankNow } from '@/core/history/tank-at'
@@ -48,7 +49,10 @@ export function weighedOf(
   const species = new Map(drawn.species.map((one) => [one.id, one]))
   return {
     sums: boardSums(board, boardOf(standing), standing.vessel, species),
-    warnings: boardWarnings(board, standing.vessel, species, lit)
+    warnings: [
+      ...boardWarnings(board, standing.vessel, species, lit),
+      ...flowWarnings(board, standing.vessel, tankNow(drawn, now)),
+    ]
       .filter(meant)
       .map((warning) => ({
         of: warning.of,

@@ -4,7 +4,6 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { Bench } from 'tinybench'
 import { readingsOf } from '@/core/history/journal-index'
-import { plantingAsLastSeen } from '@/core/history/tank-at'
 import { findings } from '@/core/judgement/findings'
 import { lightMap } from '@/core/layout/light-map'
 import { sceneOn, stageOf } from '@/core/layout/scene'
@@ -17,7 +16,13 @@ import {
   forecastParameter,
   routineChanges,
 } from '@/core/water/estimate/estimate'
+import { boardOf } from '@/core/board/board'
+import { plantingAsLastSeen, tankNow } from '@/core/history/tank-at'
+import { flowMap } from '@/core/layout/flow-map'
+import { METRIC } from '@/core/quantity/measures'
+import { weighedOf } from '@/desks/board/weighed'
 import { lodge } from '@/data/demo/lodge'
+import { crowdedTank } from './crowded.mts'
 import { readReadingsCsv } from '@/data/formats/readings-csv'
 import { importCsv } from '@/data/import-csv'
 import { openDirectory } from '@/data/open'
@@ -56,6 +61,9 @@ const fiveYears = asLoaded(old[0])
 const firstPlanting = plantingAsLastSeen(fiveYears.plantings[0], dayOf(NOW))
 const bench = new Bench({ time: 700, warmupTime: 150 })
 let day = stage.firstDay
+const crowded = asLoaded(crowdedTank(NOW))
+const crowdedStage = stageOf(crowded, NOW)
+const crowdedBoard = boardOf(tankNow(crowded, NOW))!
 const tested = asLoaded(wellTested(tarn, dayOf(NOW)))
 const fit = fitWater(tested, 'nitrate', readingsOf(tested.entries, 'nitrate'), dayOf(NOW))
 const whatIf = balanceModel(tarn, 'nitrate', NOW).whatIf
@@ -107,6 +115,18 @@ bench
   )
   .add('light at the ground, 1 cm, demo tank', () => {
     lightMap(sceneOn(stage, stage.today))
+  })
+  .add('light at the ground, 1 cm, 120 × 50 cm with 40 plantings', () => {
+    lightMap(sceneOn(crowdedStage, crowdedStage.today))
+  })
+  .add('flow over the ground, 2 cm, the same tank', () => {
+    flowMap(tankNow(crowded, NOW))
+  })
+  .add('a board of 40 plantings seen on four dates', () => {
+    for (const days of [0, 30, 91, 182]) sceneOn(crowdedStage, crowdedStage.today + days)
+  })
+  .add('the same weighed: sums, warnings, light, growth', () => {
+    weighedOf(crowded, crowded, crowdedBoard, NOW, METRIC)
   })
   .add('all findings of the demo tank', () => {
     findings({ ...tarn }, NOW)

@@ -23,10 +23,37 @@ export interface StandingPlant {
   bareShare: number
 }
 
+/** A planting with what of its patch is asked for again and again: its box and its area, cm and cm². */
+export interface Canopy extends StandingPlant {
+  left: number
+  right: number
+  front: number
+  back: number
+  ground: number
+}
+
+/** Plantings made ready to be asked for their shade at many places. */
+export const canopyOf = (plants: readonly StandingPlant[]): Canopy[] =>
+  plants.map((plant) => {
+    const { patch } = plant.planting
+    const [xs, zs] = [patch.map((one) => one[0]), patch.map((one) => one[1])]
+    return {
+      ...plant,
+      left: Math.min(...xs),
+      right: Math.max(...xs),
+      front: Math.min(...zs),
+      back: Math.max(...zs),
+      ground: Math.max(1, polygonArea(patch)),
+    }
+  })
+
 /** Leaf area index of a planting between a height and its top: leaf area over ground area, both cm². Zero above its top. */
-export function leafAreaIndexAbove(plant: StandingPlant, heightCm: number): number {
+export function leafAreaIndexAbove(
+  plant: StandingPlant & { ground?: number },
+  heightCm: number,
+): number {
   const { planting, species } = plant
-  const ground = Math.max(1, polygonArea(planting.patch))
+  const ground = plant.ground ?? Math.max(1, polygonArea(planting.patch))
   const leafArea = species.leaf.lengthCm ** 2 * 0.35
   switch (species.group) {
     case 'stem-fast':
@@ -58,11 +85,10 @@ export function canopyTransmission(plant: StandingPlant, heightCm: number, densi
  * How dense the leaves of an outgrown planting lie beside its patch, in parts of their density over it: what has reached the surface
  * goes along it, and the same leaves cover a larger place.
  */
-function thinned({ planting }: StandingPlant, apart: number, spread: number): number {
+function thinned(plant: Canopy, apart: number, spread: number): number {
   if (apart === 0 || spread === 0) return 1
-  const [xs, zs] = [planting.patch.map((one) => one[0]), planting.patch.map((one) => one[1])]
-  const wide = Math.max(1, Math.max(...xs) - Math.min(...xs))
-  const deep = Math.max(1, Math.max(...zs) - Math.min(...zs))
+  const wide = Math.max(1, plant.right - plant.left)
+  const deep = Math.max(1, plant.back - plant.front)
   return (wide * deep) / ((wide + 2 * spread) * (deep + 2 * spread))
 }
 
@@ -76,43 +102,55 @@ const SHADE_REACH_CM = 5
  */
 export function parAt(
   point: { x: number; y: number; z: number },
-  plants: readonly StandingPlant[],
+  plants: readonly Canopy[],
   surface: { par: number; waterlineCm: number; lampCm?: number },
   except: string | null = null,
 ): number {
-  const depth = Math.max(0, surface.waterlineCm - point.y)
-  let par = surface.par * transmission(WATER_ATTENUATION, depth) * spreadOver(depth, surface.lampCm)
-  for (const plant of plants) {
-    if (plant.planting.id === except) continue
-    const apart = outside(plant.planting, point)
-    if (plant.species.group === 'floating') {
-      if (apart === 0) par *= 1 - (FLOATER_SHARE * plant.coverPercent) / 100
-      continue
-    }
-    const spread = Math.max(0, plant.topCm - surface.waterlineCm)
-    const reach = Math.min(1, Math.max(0, 1 - (apart - spread) / SHADE_REACH_CM))
-    if (reach > 0)
-      par *= 1 - reach * (1 - canopyTransmission(plant, point.y, thinned(plant, apart, spread)))
-  }
+  let par = openPar(point.y, surface)
+  for (const plant of plants)
+    if (plant.planting.id !== except) par *= letThrough(plant, point, surface.waterlineCm)
   return par
+}
+
+/** PAR at a height with nothing over it: lamp, its spread, and water. */
+export function openPar(
+  y: number,
+  surface: { par: number; waterlineCm: number; lampCm?: number },
+): number {
+  const depth = Math.max(0, surface.waterlineCm - y)
+  return surface.par * transmission(WATER_ATTENUATION, depth) * spreadOver(depth, surface.lampCm)
+}
+
+/** How far beyond its box a planting shades at all, cm; see {@link letThrough}. */
+export const shadeReach = (plant: Canopy, waterlineCm: number): number =>
+  plant.species.group === 'floating' ? 0 : Math.max(0, plant.topCm - waterlineCm) + SHADE_REACH_CM
+
+/** Share of the light that one planting lets through to a place, 0–1. */
+export function letThrough(
+  plant: Canopy,
+  point: { x: number; y: number; z: number },
+  waterlineCm: number,
+): number {
+  const apart = Math.max(
+    plant.left - point.x,
+    point.x - plant.right,
+    plant.front - point.z,
+    point.z - plant.back,
+    0,
+  )
+  if (plant.species.group === 'floating')
+    return apart === 0 ? 1 - (FLOATER_SHARE * plant.coverPercent) / 100 : 1
+  const spread = Math.max(0, plant.topCm - waterlineCm)
+  const reach = Math.min(1, Math.max(0, 1 - (apart - spread) / SHADE_REACH_CM))
+  return reach > 0
+    ? 1 - reach * (1 - canopyTransmission(plant, point.y, thinned(plant, apart, spread)))
+    : 1
 }
 
 /** What spreading leaves of the light at a depth, share; a lamp that hangs higher falls off less. `lampCm`: above the water. */
 export function spreadOver(depthCm: number, lampCm: number = USUAL_ABOVE_CM): number {
   const from = VIRTUAL_HEIGHT_CM + lampCm
   return (from / (from + depthCm)) ** FALL_OFF
-}
-
-/** How far a point of the plan lies outside a patch's bounding box, cm; zero within. */
-function outside(planting: Planting, { x, z }: { x: number; z: number }): number {
-  let [left, right, front, back] = [Infinity, -Infinity, Infinity, -Infinity]
-  for (const [cornerX, cornerZ] of planting.patch) {
-    left = Math.min(left, cornerX)
-    right = Math.max(right, cornerX)
-    front = Math.min(front, cornerZ)
-    back = Math.max(back, cornerZ)
-  }
-  return Math.max(left - x, x - right, front - z, z - back, 0)
 }
 
 /** Day's light at a point, mol m⁻² d⁻¹. */

@@ -8,6 +8,7 @@ import {
   parAt,
   type StandingPlant,
   spreadOver,
+  canopyOf,
 } from './canopy'
 import { drawPlanting } from './draw-plant'
 import { nextStake } from './next-stake'
@@ -44,16 +45,18 @@ describe('light', () => {
   test('a canopy shades what is below it, less beside it, nothing far away, and never itself', () => {
     const tall = standing(33)
     const bare = parAt({ x: 55, y: 5, z: 5 }, [], LAMP)
-    const below = parAt({ x: 12, y: 5, z: 35 }, [tall], LAMP)
-    const beside = parAt({ x: 12, y: 5, z: 27 }, [tall], LAMP)
+    const below = parAt({ x: 12, y: 5, z: 35 }, canopyOf([tall]), LAMP)
+    const beside = parAt({ x: 12, y: 5, z: 27 }, canopyOf([tall]), LAMP)
     expect(below).toBeLessThan(beside)
     expect(beside).toBeLessThan(bare)
-    expect(parAt({ x: 55, y: 5, z: 5 }, [tall], LAMP)).toBeCloseTo(bare, 9)
-    expect(parAt({ x: 12, y: 5, z: 35 }, [tall], LAMP, STEMS.id)).toBeCloseTo(bare, 9)
+    expect(parAt({ x: 55, y: 5, z: 5 }, canopyOf([tall]), LAMP)).toBeCloseTo(bare, 9)
+    expect(parAt({ x: 12, y: 5, z: 35 }, canopyOf([tall]), LAMP, STEMS.id)).toBeCloseTo(bare, 9)
   })
   test('what has outgrown the water shades farther', () => {
     const point = { x: 12, y: 5, z: 22 }
-    expect(parAt(point, [standing(46)], LAMP)).toBeLessThan(parAt(point, [standing(33)], LAMP))
+    expect(parAt(point, canopyOf([standing(46)]), LAMP)).toBeLessThan(
+      parAt(point, canopyOf([standing(33)]), LAMP),
+    )
   })
   test('a full floating cover takes half (common practice)', () => {
     const floaters: StandingPlant = {
@@ -70,7 +73,7 @@ describe('light', () => {
         ],
       },
     }
-    expect(parAt({ x: 40, y: 5, z: 5 }, [floaters], LAMP)).toBeCloseTo(
+    expect(parAt({ x: 40, y: 5, z: 5 }, canopyOf([floaters]), LAMP)).toBeCloseTo(
       0.5 * parAt({ x: 40, y: 5, z: 5 }, [], LAMP),
       9,
     )

@@ -3,7 +3,8 @@ import { tankNow } from '../history/tank-at'
 import { dayOf } from '../quantity/time'
 import { lightOf } from '../vessel/light'
 import { lightMap } from './light-map'
-import { spreadOver } from './canopy'
+import { groundDepth } from '../vessel/ground-depth'
+import { canopyOf, parAt, spreadOver } from './canopy'
 import { sceneOn, stageOf } from './scene'
 
 const NOW = '2026-11-24T09:00:00.000Z'
@@ -38,4 +39,29 @@ test('under the overgrown stems it is darker than in the open, and nowhere brigh
   const z = patch.reduce((sum, [, one]) => sum + one, 0) / patch.length
   expect(at(x, z)).toBeLessThan(0.5 * at(50, 4))
   par.forEach((one, i) => expect(one).toBeLessThanOrEqual(open[i] + 1e-9))
+})
+test('the map asked planting by planting is that asked place by place', () => {
+  const { par, columns, stepCm } = lightMap(scene, 3)
+  const { vessel, layout, equipment } = scene.tank
+  const light = lightOf(equipment, vessel)
+  const surface = {
+    par: light.parAtSurface,
+    waterlineCm: vessel.waterlineCm,
+    lampCm: light.aboveWaterCm ?? undefined,
+  }
+  const canopy = canopyOf(
+    scene.plants.map(({ planting, staged, rootCm, height, cover, bareShare }) => ({
+      planting,
+      species: staged.species,
+      rootCm,
+      topCm: rootCm + height.value,
+      coverPercent: cover.value,
+      bareShare,
+    })),
+  )
+  par.forEach((one, cell) => {
+    const [x, z] = [((cell % columns) + 0.5) * stepCm, (Math.floor(cell / columns) + 0.5) * stepCm]
+    const y = groundDepth(layout!.ground, vessel.depthCm, x, z)
+    expect(one).toBeCloseTo(parAt({ x, y, z }, canopy, surface), 9)
+  })
 })

@@ -1,7 +1,7 @@
 import type { Glass } from '../history/types'
 import { groundDepth } from '../vessel/ground-depth'
 import { lightOf } from '../vessel/light'
-import { parAt, type StandingPlant } from './canopy'
+import { canopyOf, letThrough, openPar, shadeReach, type StandingPlant } from './canopy'
 import type { Scene } from './scene'
 
 /** Light at the ground of a tank, cell by cell: rows from the front to the back, each from left to right. */
@@ -14,7 +14,7 @@ export interface LightMap {
   par: Float64Array
 }
 
-/** Light at the ground on the day of a scene, all canopies in it: see {@link parAt}. `stepCm`: side of a cell. */
+/** Light at the ground on the day of a scene, all canopies in it: the same as parAt at each cell. `stepCm`: side of a cell. */
 export function lightMap({ tank, plants }: Scene, stepCm = 1): LightMap {
   const { vessel, layout, equipment } = tank
   const light = lightOf(equipment, vessel)
@@ -23,26 +23,46 @@ export function lightMap({ tank, plants }: Scene, stepCm = 1): LightMap {
     waterlineCm: vessel.waterlineCm,
     lampCm: light.aboveWaterCm ?? undefined,
   }
-  const canopy = plants.map(
-    ({ planting, staged, rootCm, height, cover, bareShare }): StandingPlant => ({
+  const canopy = canopyOf(
+    plants.map(({ planting, staged, rootCm, height, cover, bareShare }): StandingPlant => ({
       planting,
       species: staged.species,
       rootCm,
       topCm: rootCm + height.value,
       coverPercent: cover.value,
       bareShare,
-    }),
+    })),
   )
   const { columns, rows } = cellsOf(vessel, stepCm)
   const par = new Float64Array(columns * rows)
+  const heights = new Float64Array(columns * rows)
+  const at = (cell: number) => (cell + 0.5) * stepCm
   for (let row = 0; row < rows; row++)
     for (let column = 0; column < columns; column++) {
-      const [x, z] = [(column + 0.5) * stepCm, (row + 0.5) * stepCm]
-      const y = layout ? groundDepth(layout.ground, vessel.depthCm, x, z) : 0
-      par[row * columns + column] = parAt({ x, y, z }, canopy, surface)
+      const cell = row * columns + column
+      heights[cell] = layout ? groundDepth(layout.ground, vessel.depthCm, at(column), at(row)) : 0
+      par[cell] = openPar(heights[cell], surface)
     }
+  // Each planting is asked where it shades at all: a tank of forty is no dearer than its leaves.
+  for (const plant of canopy) {
+    const reach = shadeReach(plant, vessel.waterlineCm)
+    const [from, to] = within(plant.left - reach, plant.right + reach, columns, stepCm)
+    const [near, far] = within(plant.front - reach, plant.back + reach, rows, stepCm)
+    for (let row = near; row <= far; row++)
+      for (let column = from; column <= to; column++) {
+        const cell = row * columns + column
+        const place = { x: at(column), y: heights[cell], z: at(row) }
+        par[cell] *= letThrough(plant, place, vessel.waterlineCm)
+      }
+  }
   return { columns, rows, stepCm, par }
 }
+
+/** The first and the last cell whose middle may lie between two places. */
+const within = (low: number, high: number, cells: number, stepCm: number): [number, number] => [
+  Math.max(0, Math.floor(low / stepCm - 0.5)),
+  Math.min(cells - 1, Math.ceil(high / stepCm - 0.5)),
+]
 
 const cellsOf = ({ lengthCm, depthCm }: Pick<Glass, 'lengthCm' | 'depthCm'>, stepCm: number) => ({
   columns: Math.max(2, Math.round(lengthCm / stepCm)),

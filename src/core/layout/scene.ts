@@ -16,7 +16,7 @@ import type { Estimate } from '../quantity/estimate'
 import { dayOf, type Instant } from '../quantity/time'
 import { lightOf } from '../vessel/light'
 import { groundDepth } from '../vessel/ground-depth'
-import { canopyTransmission, dliAt, parAt, type StandingPlant } from './canopy'
+import { canopyTransmission, dliAt, parAt, type StandingPlant, canopyOf } from './canopy'
 import { drawPlanting, spanOf, type PlantDrawing } from './draw-plant'
 import { isStem } from '../plants/groups'
 
@@ -160,7 +160,7 @@ export function sceneOn(
   const { vessel } = tank
   const light = lightOf(tank.equipment, vessel)
   const posed = posedOn(stage, tank)
-  const canopy = posed.map(({ plant }) => plant)
+  const canopy = canopyOf(posed.map(({ plant }) => plant))
   const surface = {
     par: light.parAtSurface,
     waterlineCm: vessel.waterlineCm,

@@ -36,7 +36,8 @@ export function BoardPage({ model }: { model: BoardModel }) {
   const onKey = (event: React.KeyboardEvent, id: string, axes: Axes) =>
     keyed(event, id, axes, hand, glass)
   useBoardKeys(hand)
-  const difference = sayDifference(stood, hand.shown)
+  // While a thing is dragged, what is told of the whole waits until it is let go.
+  const difference = useMemo(() => sayDifference(stood, hand.board), [stood, hand.board])
   return (
     <Box as="main" px={{ base: 3, md: 8 }} pt={3} pb={4} maxW="77.5rem">
       <Title name={model.name} draft={draft?.name ?? null} difference={difference} />
@@ -63,7 +64,7 @@ export function BoardPage({ model }: { model: BoardModel }) {
       </Flex>
       <Box mt={4}>
         <ThingsList
-          board={hand.shown}
+          board={hand.board}
           selected={hand.selected}
           onSelect={(id) => hand.select(id)}
           onKey={onKey}
@@ -133,7 +134,7 @@ function Drawing({
   const other = others.find(({ id }) => id === besideId) ?? null
   const { weighed: otherWeighed } = useWeighed(model.slug, other?.board ?? null)
   const species = useMemo(() => new Map(model.species.map((one) => [one.id, one])), [model.species])
-  const pencilled = useMemo(() => otherwise(stood, hand.shown), [stood, hand.shown])
+  const pencilled = useMemo(() => otherwise(stood, hand.board), [stood, hand.board])
   const scene = useMemo(() => sceneOf(weighed), [weighed])
   const grown = useMemo(() => new Map(scene?.plants.map((one) => [one.planting.id, one])), [scene])
   return (

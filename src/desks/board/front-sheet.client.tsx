@@ -1,5 +1,6 @@
 'use client'
 
+import { useLive } from './use-board.client'
 import { useMemo, useRef } from 'react'
 import { boxOf, middleOf, spanOfHeight } from '@/core/board/board'
 import type { BoardPiece, BoardPlanting } from '@/core/history/types'
@@ -17,15 +18,17 @@ import {
   Water,
   WaterLine,
 } from './things.client'
-import { codeOf, forThings, uprightOf, type ViewProps } from './view-props'
+import { codeOf, useForThings, uprightOf, type ViewProps } from './view-props'
 
 const colour = (name: string) => `var(--chakra-colors-${name})`
 /** What stands farther back than this share of the depth is drawn behind the stones. */
 const BEHIND = 0.6
 
 /** From the front: heights, the ground along both glasses, pieces as they stand. */
-export function FrontSheet(props: ViewProps) {
-  const { hand, glass, scale } = props
+export function FrontSheet(given: ViewProps) {
+  const hand = useLive(given.hand)
+  const props = { ...given, hand }
+  const { glass, scale } = given
   const svg = useRef<SVGSVGElement>(null)
   const sheet = useMemo(
     () => sheetOf(glass.lengthCm, glass.heightCm, scale),
@@ -75,7 +78,7 @@ export function FrontSheet(props: ViewProps) {
 function FrontThings(props: ViewProps & { sheet: Sheet; bind: (id: string) => object }) {
   const { hand, glass, grown, sheet, bind } = props
   const { shown } = hand
-  const of = forThings(props, sheet, 'front', bind)
+  const of = useForThings(props, sheet, 'front', bind)
   const farFirst = [...shown.plantings].sort((a, b) => middleOf(b.patch).z - middleOf(a.patch).z)
   const pieces = [...shown.pieces].sort((a, b) => middleOf(b.footprint).z - middleOf(a.footprint).z)
   const isBehind = ({ patch }: BoardPlanting) => middleOf(patch).z > glass.depthCm * BEHIND
@@ -86,7 +89,8 @@ function FrontThings(props: ViewProps & { sheet: Sheet; bind: (id: string) => ob
         key={one.id}
         {...uprightOf(one, props)}
         grown={grown.get(one.id)}
-        span={[left, right]}
+        low={left}
+        high={right}
         {...of(one.id)}
       />
     )

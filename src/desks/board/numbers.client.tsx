@@ -20,7 +20,7 @@ import { Input, Select, Tick } from '@/ui/kit/input.client'
 import { toUndo } from './keys.client'
 import { Figure } from './figure.client'
 import { Nature } from './nature.client'
-import type { BoardInHand } from './use-board.client'
+import { useLive, type BoardInHand } from './use-board.client'
 
 /** The selected thing in numbers, and what it is. */
 export function Numbers({
@@ -97,7 +97,8 @@ function Ends({
   thing: BoardPlanting | BoardPiece
 }) {
   const { id } = thing
-  const box = boxOf(planOf(thing))
+  const { shown } = useLive(hand)
+  const box = boxOf(planOf(thingOf(shown, id) ?? thing))
   const size = (ends: Parameters<typeof resizeThing>[3]) =>
     hand.commit(resizeThing(hand.board, glass, id, ends))
   return (

@@ -1,5 +1,6 @@
 'use client'
 
+import { useLive } from './use-board.client'
 import { useMemo, useRef } from 'react'
 import { boxOf, planOf, thingOf } from '@/core/board/board'
 import type { PieceShape } from '@/core/board/shapes'
@@ -18,7 +19,7 @@ import { sheetOf, toPage, type Sheet } from './sheet'
 import { Frame, Piece, PlantingAbove, SheetSvg, Thirds } from './things.client'
 import type { GroundChoice } from './tools.client'
 import { useDrawing } from './use-drawing.client'
-import { forThings, type ViewProps } from './view-props'
+import { useForThings, type ViewProps } from './view-props'
 
 const colour = (name: string) => `var(--chakra-colors-${name})`
 
@@ -38,8 +39,10 @@ export interface PlanProps extends ViewProps {
 }
 
 /** The tank from above: where things are drawn. Front below. */
-export function PlanSheet(props: PlanProps) {
-  const { hand, glass, scale, species, cutAt } = props
+export function PlanSheet(given: PlanProps) {
+  const hand = useLive(given.hand)
+  const props = { ...given, hand }
+  const { glass, scale, species, cutAt } = given
   const svg = useRef<SVGSVGElement>(null)
   const sheet = useMemo(
     () => sheetOf(glass.lengthCm, glass.depthCm, scale),
@@ -114,7 +117,7 @@ export function PlanSheet(props: PlanProps) {
 function PlanThings(props: ViewProps & { sheet: Sheet; bind: (id: string) => object }) {
   const { shown } = props.hand
   const { species } = props
-  const of = forThings(props, props.sheet, 'plan', props.bind)
+  const of = useForThings(props, props.sheet, 'plan', props.bind)
   const planting = (one: BoardPlanting) => (
     <PlantingAbove
       key={one.id}

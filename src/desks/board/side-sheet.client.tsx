@@ -1,5 +1,6 @@
 'use client'
 
+import { useLive } from './use-board.client'
 import { backAt, chamberOf, frontAt, isCurved } from '@/core/history/glass-shape'
 import { isSoil } from '@/core/history/ground-kinds'
 import { crossings } from '@/core/vessel/ground-parts'
@@ -12,13 +13,15 @@ import { CutGroundHandles } from './ground-handles.client'
 import { useHandling } from './handling.client'
 import { sheetOf, type Sheet } from './sheet'
 import { Codes, Frame, Piece, PlantingUpright, SheetSvg, Water, WaterLine } from './things.client'
-import { codeOf, forThings, uprightOf, type ViewProps } from './view-props'
+import { codeOf, useForThings, uprightOf, type ViewProps } from './view-props'
 
 const colour = (name: string) => `var(--chakra-colors-${name})`
 
 /** A cut across the tank: the ground from front to back, and what the cut meets. */
-export function SideSheet(props: ViewProps & { cutAt: number }) {
-  const { hand, glass, scale, cutAt } = props
+export function SideSheet(given: ViewProps & { cutAt: number }) {
+  const hand = useLive(given.hand)
+  const props = { ...given, hand }
+  const { glass, scale, cutAt } = given
   const measures = useMeasures()
   const svg = useRef<SVGSVGElement>(null)
   const sheet = useMemo(
@@ -116,7 +119,7 @@ function SideThings(
 ) {
   const { hand, cutAt, sheet, bind } = props
   const { shown } = hand
-  const of = forThings(props, sheet, 'side', bind)
+  const of = useForThings(props, sheet, 'side', bind)
   const backFirst = [...shown.plantings].sort((a, b) => middleOf(b.patch).x - middleOf(a.patch).x)
   return (
     <>
@@ -134,7 +137,8 @@ function SideThings(
               key={one.id}
               {...uprightOf(one, props)}
               grown={undefined}
-              span={[front, back]}
+              low={front}
+              high={back}
               {...of(one.id)}
             />
           )

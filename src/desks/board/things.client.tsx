@@ -149,7 +149,8 @@ export const PlantingUpright = memo(function PlantingUpright({
   species,
   grown,
   sheet,
-  span,
+  low,
+  high,
   footCm,
   heightCm,
   chosen,
@@ -160,15 +161,17 @@ export const PlantingUpright = memo(function PlantingUpright({
   species: Species | undefined
   grown: ScenePlant | undefined
   sheet: Sheet
-  span: readonly [number, number]
+  /** Its edges across the view, cm. */
+  low: number
+  high: number
   footCm: number
   heightCm: number
   chosen: boolean
   pencil: boolean
   handling: Handling
 }) {
-  const shift = grown && shiftOf(grown, span, footCm)
-  const outline = softOutline(bushOf(species, span, footCm, heightCm))
+  const shift = grown && shiftOf(grown, [low, high], footCm)
+  const outline = softOutline(bushOf(species, [low, high], footCm, heightCm))
   return (
     <g
       {...handled(`${planting.stake} ${planting.name}`, chosen, planting.id, handling)}

@@ -2,6 +2,7 @@
 
 import { useCallback, useEffect, useMemo, useState } from 'react'
 import { useStore } from 'zustand'
+import { createStore } from 'zustand/vanilla'
 import { thingOf } from '@/core/board/board'
 import { duplicateOf } from '@/core/board/duplicate'
 import { removeThings } from '@/core/board/edit'
@@ -46,7 +47,10 @@ function useSteps(place: string, stood: Board, stamp: string) {
   return { store, board, begunOn, steps }
 }
 
-/** The board being drawn, and every act on it. While something is dragged it is shown (`live`), and becomes one step when it is let go. */
+/**
+ * The board being drawn, and every act on it. While something is dragged the views alone show where it is (`useLive`), and it becomes one step when
+ * it is let go: the rest of the page is not drawn anew at every move of a hand.
+ */
 export function useBoard({
   place,
   stood,
@@ -59,25 +63,27 @@ export function useBoard({
   glass: Glass
 }) {
   const { store, board, begunOn, steps } = useSteps(place, stood, stamp)
-  const [live, setLive] = useState<Board | null>(null)
+  const [live] = useState(() => createStore<{ board: Board | null }>(() => ({ board: null })))
+  const setLive = useCallback((next: Board | null) => live.setState({ board: next }), [live])
   const [selected, setSelected] = useState<readonly string[]>([])
   const [tool, setTool] = useState<Tool>('select')
-  const shown = live ?? board
   const { draw } = store.getState()
   const commit = useCallback(
     (next: Board) => {
       setLive(null)
       draw(next)
     },
-    [draw],
+    [draw, setLive],
   )
   const chosen = useMemo(
-    () => selected.filter((id) => thingOf(shown, id) !== undefined),
-    [selected, shown],
+    () => selected.filter((id) => thingOf(board, id) !== undefined),
+    [selected, board],
   )
   return {
     board,
-    shown,
+    /** What a view shows: see {@link useLive}. */
+    shown: board,
+    live,
     begunOn,
     setLive,
     commit,
@@ -105,6 +111,12 @@ export function useBoard({
   }
 }
 export type BoardInHand = ReturnType<typeof useBoard>
+
+/** The board in hand as it looks while something is dragged. */
+export function useLive(hand: BoardInHand): BoardInHand {
+  const { board } = useStore(hand.live)
+  return useMemo(() => (board ? { ...hand, shown: board } : hand), [hand, board])
+}
 
 function chosenNow(before: readonly string[], id: string | null, more: boolean): readonly string[] {
   if (id === null) return []

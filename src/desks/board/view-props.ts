@@ -1,3 +1,4 @@
+import { useEffect, useRef, useState } from 'react'
 import { footOf } from '@/core/board/board'
 import type { ScenePlant } from '@/core/layout/scene'
 import { startHeight } from '@/core/plants/height'
@@ -21,21 +22,30 @@ export interface ViewProps {
   thirds: boolean
 }
 
-/** What every thing of a view is given beside itself: how it is taken hold of, and whether it is chosen, or pencil. */
-export function forThings(
+/**
+ * What every thing of a view is given beside itself: how it is taken hold of, and whether it is chosen, or pencil. How it is taken hold of stays
+ * the same object for as long as the view stands, so that while one thing is dragged the others are not drawn anew.
+ */
+export function useForThings(
   { hand, pencilled, onKey }: ViewProps,
   sheet: Sheet,
   axes: Axes,
   bind: (id: string) => object,
 ) {
-  const handling = {
+  const latest = useRef({ hand, onKey, bind })
+  useEffect(() => {
+    latest.current = { hand, onKey, bind }
+  })
+  const [handling] = useState(() => ({
+    // The gestures are those of one recogniser, whichever drawing asked for them first.
     bind,
-    onKey: (event: React.KeyboardEvent, id: string) => onKey(event, id, axes),
+    onKey: (event: React.KeyboardEvent, id: string) => latest.current.onKey(event, id, axes),
     // What has the focus is what the keys move.
     onFocus: (id: string) => {
-      if (!hand.selected.includes(id)) hand.select(id)
+      const { selected, select } = latest.current.hand
+      if (!selected.includes(id)) select(id)
     },
-  }
+  }))
   return (id: string) => ({
     sheet,
     handling,

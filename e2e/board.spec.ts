@@ -180,6 +180,32 @@ test('a drawing is laid beside the tank as it stands, on the same day, and fetch
   await page.getByRole('button', { name: 'begin again from what stands' }).click()
 })
 
+test('the plan is cut into sheets of paper at a scale of its own, each as large as it says', async ({
+  page,
+}) => {
+  await open(page, '/tanks/tarn/board')
+  const sheets = async () => {
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: 'On paper from above' }).click(),
+    ])
+    return readFileSync((await download.path())!, 'utf8')
+  }
+  const whole = await sheets()
+  await expect(page.getByText(/\d+ sheets: open the file/)).toBeVisible()
+  await page.getByLabel('Scale on paper').selectOption('5')
+  const small = await sheets()
+  await expect(page.getByText('1 sheet: open the file')).toBeVisible()
+  const wide = (html: string) => Number(/<use [^>]*width="([\d.]+)"/.exec(html)![1])
+  // The tank is 100 cm long; rulers stand beside it.
+  expect(wide(whole)).toBeGreaterThan(100)
+  expect(wide(whole)).toBeLessThan(125)
+  expect(wide(whole) / wide(small)).toBeCloseTo(5, 6)
+  await page.setContent(whole)
+  expect(await page.locator('section').count()).toBeGreaterThan(8)
+  await expect(page.locator('section').first()).toContainText('sheet 1.1 of')
+})
+
 test('by touch: a stone is drawn along with what grows on it', async ({ page }) => {
   await open(page, '/tanks/tarn/board')
   const stone = thing(page, 'the main stone')

@@ -63,7 +63,9 @@ test('every sign opens to its evidence, and a full reset says how long the anima
   await open(page, '/tanks/tarn/rescape')
   await page.getByRole('button', { name: 'why' }).first().click()
   await expect(page.locator('main')).toContainText('What would settle it.')
-  await expect(page.locator('[data-option="full"]')).toContainText(/animals out about \d+\s(h|days)/)
+  await expect(page.locator('[data-option="full"]')).toContainText(
+    /animals out about \d+\s(h|days)/,
+  )
 })
 
 test('a plan is altered: a section moved, a step dropped, added and set earlier, a planting left out, and the last of it undone', async ({

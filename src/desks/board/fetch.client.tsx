@@ -5,6 +5,7 @@ import { Fragment, useState } from 'react'
 import { handOver, pngFile, svgFile } from '@/ui/drawing/fetch-drawing.client'
 import { Button } from '@/ui/kit/button.client'
 import { Problem } from '@/ui/kit/input.client'
+import { OnPaper } from './on-paper.client'
 
 const VIEWS = { plan: 'from above', front: 'from the front', side: 'from the side' } as const
 type View = keyof typeof VIEWS
@@ -57,6 +58,7 @@ export function FetchDrawings({ slug }: { slug: string }) {
         ))}
       </Flex>
       <Problem says={problem} />
+      <OnPaper slug={slug} views={VIEWS} />
     </Box>
   )
 }

@@ -13,6 +13,7 @@ import type { Scene } from '@/core/layout/scene'
 import { FlowLines } from './flow-lines.client'
 import { LightBands } from './light-bands.client'
 import { GroundAbove } from './ground-above.client'
+import { Groups } from './groups.client'
 import { Handles, type Handle } from './handles.client'
 import { useHandling } from './handling.client'
 import { sheetOf, toPage, type Sheet } from './sheet'
@@ -85,7 +86,7 @@ export function PlanSheet(given: PlanProps) {
       />
       <FlowLines scene={props.flowing} sheet={sheet} />
       <GlassAbove plan={glass} transform={toPage(sheet)} />
-      {props.thirds ? <Thirds sheet={sheet} /> : null}
+      <Guides {...props} sheet={sheet} />
       <Frame sheet={sheet} says="from above, the front below" faint={isCurved(glass)} />
       {only && tool === 'select' ? (
         <Handles handles={cornersOf(sheet, only)} id={only.id} bindEdge={bindEdge} />
@@ -110,6 +111,16 @@ export function PlanSheet(given: PlanProps) {
         />
       ) : null}
     </SheetSvg>
+  )
+}
+
+/** Lines to compose by. */
+function Guides({ hand, groups, thirds, sheet }: ViewProps & { sheet: Sheet }) {
+  return (
+    <>
+      {groups ? <Groups board={hand.shown} sheet={sheet} /> : null}
+      {thirds ? <Thirds sheet={sheet} /> : null}
+    </>
   )
 }
 

@@ -20,6 +20,8 @@ export interface ViewProps {
   grown: ReadonlyMap<string, ScenePlant>
   /** Lines of thirds over the view. */
   thirds: boolean
+  /** Lines between plantings of one kind. */
+  groups: boolean
 }
 
 /**

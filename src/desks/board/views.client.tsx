@@ -1,6 +1,7 @@
 'use client'
 
 import { Box, chakra, Flex } from '@chakra-ui/react'
+import { usePinch } from '@use-gesture/react'
 import { useMemo, useState } from 'react'
 import { Button } from '@/ui/kit/button.client'
 import { flowMap } from '@/core/layout/flow-map'
@@ -33,17 +34,24 @@ export function Views({
   onRefused,
   grown,
   scene,
-}: Omit<PlanProps, 'scale' | 'cutAt' | 'lit' | 'flowing' | 'thirds'> & { scene: Scene | null }) {
-  const [byLight, setByLight] = useState(false)
-  const [byFlow, setByFlow] = useState(false)
-  const [thirds, setThirds] = useState(false)
+}: Omit<PlanProps, 'scale' | 'cutAt' | 'lit' | 'flowing' | 'thirds' | 'groups'> & {
+  scene: Scene | null
+}) {
+  const [over, setOver] = useState<Over>({
+    light: false,
+    flow: false,
+    thirds: false,
+    groups: false,
+  })
   const [ref, width] = useWidth<HTMLDivElement>(740)
   const [cutAt, setCutAt] = useState(Math.round(glass.lengthCm / 2))
   const [alone, setAlone] = useState<Axes>('plan')
   const [zoom, setZoom] = useState<number>(1)
+  usePinched(ref, zoom, setZoom)
   const narrow = width < NARROW
   const scale = zoom * commonScale(glass, width, HEIGHT, narrow ? 'one' : 'three')
-  const shared = { hand, glass, scale, species, pencilled, onKey, grown, thirds }
+  const { thirds, groups } = over
+  const shared = { hand, glass, scale, species, pencilled, onKey, grown, thirds, groups }
   const shown = (view: Axes) => !narrow || alone === view
   const choices = (
     <Box pl={4} pt={3} fontSize="sm" color="pencil">
@@ -51,13 +59,7 @@ export function Views({
         <CutAt cutAt={cutAt} lengthCm={glass.lengthCm} onCut={setCutAt} />
       )}
       <Zoom zoom={zoom} onZoom={setZoom} />
-      {shown('plan') ? (
-        <>
-          <ByLight on={byLight} onSay={setByLight} />
-          <ByFlow on={byFlow} onSay={setByFlow} scene={scene} />
-        </>
-      ) : null}
-      <TickOf says="lines of thirds" on={thirds} onSay={setThirds} />
+      <Overlays over={over} onOver={setOver} plan={shown('plan')} scene={scene} />
     </Box>
   )
   return (
@@ -84,8 +86,8 @@ export function Views({
               ground={ground}
               cutAt={cutAt}
               onRefused={onRefused}
-              lit={byLight ? scene : null}
-              flowing={byFlow ? scene : null}
+              lit={over.light ? scene : null}
+              flowing={over.flow ? scene : null}
             />
           ) : null}
           {zoom === 1 ? choices : null}
@@ -96,6 +98,52 @@ export function Views({
   )
 }
 
+/** What is laid over the views. */
+type Over = Record<'light' | 'flow' | 'thirds' | 'groups', boolean>
+
+function Overlays({
+  over,
+  onOver,
+  plan,
+  scene,
+}: {
+  over: Over
+  onOver: (over: Over) => void
+  /** Whether the tank is seen from above. */
+  plan: boolean
+  scene: Scene | null
+}) {
+  const say = (which: keyof Over) => (on: boolean) => onOver({ ...over, [which]: on })
+  return (
+    <>
+      {plan ? (
+        <>
+          <ByLight on={over.light} onSay={say('light')} />
+          <ByFlow on={over.flow} onSay={say('flow')} scene={scene} />
+        </>
+      ) : null}
+      <TickOf says="lines of thirds" on={over.thirds} onSay={say('thirds')} />
+      {plan ? <TickOf says="groups of a kind" on={over.groups} onSay={say('groups')} /> : null}
+    </>
+  )
+}
+
+/** Two fingers draw it larger or smaller, to the step they come nearest to. */
+function usePinched(
+  target: React.RefObject<HTMLDivElement | null>,
+  zoom: number,
+  onZoom: (zoom: number) => void,
+): void {
+  usePinch(
+    ({ movement: [times], first, memo, last }) => {
+      const from = first ? zoom : (memo as number)
+      if (last) onZoom(nearestZoom(from * times))
+      return from
+    },
+    { target, eventOptions: { passive: false } },
+  )
+}
+
 /** Drawn larger than the page, the views are moved about by scrolling, or with a finger on the water. */
 const LARGER = {
   overflow: 'auto',
@@ -103,6 +151,13 @@ const LARGER = {
   '& svg': { maxWidth: 'none !important', flexShrink: 0 },
 } as const
 const ZOOMS = [1, 1.5, 2, 3] as const
+
+/** The step of drawing larger that two fingers come nearest to. */
+const nearestZoom = (times: number): number =>
+  ZOOMS.reduce<number>(
+    (best, one) => (Math.abs(one - times) < Math.abs(best - times) ? one : best),
+    ZOOMS[0],
+  )
 
 function Zoom({ zoom, onZoom }: { zoom: number; onZoom: (zoom: number) => void }) {
   const at = ZOOMS.findIndex((one) => one === zoom)

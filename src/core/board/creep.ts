@@ -1,6 +1,7 @@
 import { isSoil } from '../history/ground-kinds'
 import type { BoardGround, Glass, Point } from '../history/types'
 import { isWithin } from '../history/glass-shape'
+import { distanceTo } from '../history/segment'
 import { materialAt } from '../vessel/ground-parts'
 
 /** Beyond an edge so far one is in the next material (a sliver between it and the glass is none), and a strip nearer than that keeps them apart, cm. */
@@ -47,12 +48,5 @@ function along(outline: readonly Point[]): { at: Point; out: Point }[] {
   })
 }
 
-const near = (line: readonly Point[], [x, z]: Point): boolean =>
-  line.some(([ax, az], i) => {
-    if (i === 0) return false
-    const [bx, bz] = line[i - 1]
-    const [dx, dz] = [bx - ax, bz - az]
-    const length = dx * dx + dz * dz
-    const t = length === 0 ? 0 : Math.min(1, Math.max(0, ((x - ax) * dx + (z - az) * dz) / length))
-    return Math.hypot(x - ax - t * dx, z - az - t * dz) <= KEPT_CM
-  })
+const near = (line: readonly Point[], at: Point): boolean =>
+  line.some((to, i) => i > 0 && distanceTo(at, line[i - 1], to) <= KEPT_CM)

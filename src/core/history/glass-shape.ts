@@ -1,3 +1,4 @@
+import { distanceTo } from './segment'
 import type { Glass, Point, Polygon, VesselBuild } from './types'
 
 /** What of a vessel its plan is drawn from: inside measures and how it is built. */
@@ -137,13 +138,6 @@ export function clearOfGlass(plan: Plan, outline: Polygon): number {
       return isWithin(plan, point) ? away : -away
     }),
   )
-}
-
-function distanceTo([x, z]: Point, [ax, az]: Point, [bx, bz]: Point): number {
-  const [dx, dz] = [bx - ax, bz - az]
-  const length = dx * dx + dz * dz
-  const t = length === 0 ? 0 : Math.min(1, Math.max(0, ((x - ax) * dx + (z - az) * dz) / length))
-  return Math.hypot(x - ax - t * dx, z - az - t * dz)
 }
 
 /** A chamber leaves so much of the depth at least to what is looked at, cm. */

@@ -206,6 +206,18 @@ test('the plan is cut into sheets of paper at a scale of its own, each as large 
   await expect(page.locator('section').first()).toContainText('sheet 1.1 of')
 })
 
+test('a kind is found by typing, and Enter takes it', async ({ page }) => {
+  await open(page, '/tanks/spring/board')
+  await page.getByRole('button', { name: 'draw a planting' }).click()
+  await page.getByLabel('Find a kind').fill('triffid')
+  await expect(page.locator('main')).toContainText('No kind is called so here.')
+  await page.getByLabel('Find a kind').fill('eleo')
+  await page.getByLabel('Find a kind').press('Enter')
+  await expect(page.getByLabel('Kind to draw').locator('option:checked')).toContainText(
+    'Eleocharis',
+  )
+})
+
 test('by touch: a stone is drawn along with what grows on it', async ({ page }) => {
   await open(page, '/tanks/tarn/board')
   const stone = thing(page, 'the main stone')

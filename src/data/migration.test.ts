@@ -1,3 +1,4 @@
+import { readdirSync } from 'node:fs'
 import { sql } from 'drizzle-orm'
 import { planTitle, sayCaution, sayStage, sayStep } from '@/core/history/plan.words'
 import { routineName } from '@/core/history/routine.words'
@@ -19,10 +20,14 @@ import {
   writeVersion2,
   type Row,
   type Version2,
+  MIGRATIONS_OF_VERSION_2,
 } from './testing/version-2'
 
 const NOW = '2026-03-01T10:00:00.000Z'
-const MIGRATIONS = ['0004_dated.sql', '0005_words.sql', '0008_drafts.sql']
+const MIGRATIONS = readdirSync('drizzle')
+  .filter((name) => name.endsWith('.sql'))
+  .sort()
+  .slice(MIGRATIONS_OF_VERSION_2.length)
 let db: Database
 let close: () => Promise<void>
 beforeAll(async () => {

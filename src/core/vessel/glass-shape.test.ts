@@ -32,7 +32,7 @@ const SHAPES: readonly [string, Plan][] = [
 
 /** Counted on a grid of fine cells, by nothing but whether their middle lies inside. */
 function counted(plan: Plan, of: (x: number, z: number) => number = () => 1): number {
-  const step = 0.1
+  const step = 0.2
   let sum = 0
   for (let x = step / 2; x < plan.lengthCm; x += step)
     for (let z = step / 2; z < plan.depthCm; z += step)

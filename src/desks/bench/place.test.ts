@@ -13,7 +13,7 @@ test('a place is sent with its sentence and a drawing that can be stood up; one 
     sentence: string
     stage: never
   }
-  expect(content.sentence).toMatch(/nitrate/)
+  expect(content.sentence).toMatch(/^is closing over at the back left/)
   const stage = unpackStage(content.stage)
   expect(sceneOn(stage, stage.today).plants.length).toBeGreaterThan(8)
   expect((await sendPlace('nowhere')).status).toBe(404)

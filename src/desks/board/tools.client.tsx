@@ -1,10 +1,12 @@
 'use client'
 
 import { Box, chakra, Flex } from '@chakra-ui/react'
+import { useState } from 'react'
+import { findKinds } from '@/core/plants/find-kinds'
 import { PIECE_SHAPES } from '@/core/board/shapes'
 import { GROUND_MATERIALS, type Ground, type Species } from '@/core/history/types'
 import { Button } from '@/ui/kit/button.client'
-import { Select, Tick } from '@/ui/kit/input.client'
+import { Input, Select, Tick } from '@/ui/kit/input.client'
 import { UNDO_ID } from './keys.client'
 import type { BoardInHand, Tool } from './use-board.client'
 
@@ -135,21 +137,7 @@ function OfWhat({
   if (tool === 'planting')
     return (
       <>
-        <label>
-          of{' '}
-          <Select
-            aria-label="Kind to draw"
-            value={choice.kindId}
-            onChange={(event) => onKind(event.target.value)}
-            color="ink"
-          >
-            {species.map(({ id, name }) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
-          </Select>
-        </label>
+        <KindToDraw species={species} kindId={choice.kindId} onKind={onKind} />
         <chakra.label display="flex" gap={2} alignItems="center">
           <Tick
             type="checkbox"
@@ -175,6 +163,54 @@ function OfWhat({
         ))}
       </Select>
     </label>
+  )
+}
+
+/** Which kind is drawn: from the list, which typing shortens. Enter takes the first that is left. */
+function KindToDraw({
+  species,
+  kindId,
+  onKind,
+}: {
+  species: readonly Species[]
+  kindId: string
+  onKind: (id: string) => void
+}) {
+  const [sought, setSought] = useState('')
+  const found = findKinds(species, sought)
+  const chosen = species.find(({ id }) => id === kindId)
+  const offered = chosen && !found.includes(chosen) ? [chosen, ...found] : found
+  return (
+    <>
+      <Input
+        aria-label="Find a kind"
+        placeholder="find …"
+        w="110px"
+        value={sought}
+        onChange={(event) => setSought(event.target.value)}
+        onKeyDown={(event) => {
+          if (event.key !== 'Enter' || found.length === 0) return
+          onKind(found[0].id)
+          setSought('')
+        }}
+      />
+      <label>
+        of{' '}
+        <Select
+          aria-label="Kind to draw"
+          value={kindId}
+          onChange={(event) => onKind(event.target.value)}
+          color="ink"
+        >
+          {offered.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </Select>
+      </label>
+      {found.length === 0 ? <span>No kind is called so here.</span> : null}
+    </>
   )
 }
 

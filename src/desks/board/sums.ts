@@ -1,4 +1,4 @@
-import type { Measures } from '@/core/quantity/measures'
+import { CM_PER_INCH, type Measures } from '@/core/quantity/measures'
 import { sayWeight } from '@/ui/say-glass'
 import type { Weighed } from './weighed'
 
@@ -13,7 +13,9 @@ export function sumsOf({ sums }: Weighed, measures: Measures): [string, string][
     ...(sums.chamberLitres > 0
       ? [['of it in the chamber', litres(sums.chamberLitres)] as [string, string]]
       : []),
-    ['a centimetre of it', measures.say(sums.litresPerCm, 'L', 0.1)],
+    measures.system === 'US'
+      ? ['an inch of it', measures.say(sums.litresPerCm * CM_PER_INCH, 'L', 0.1)]
+      : ['a centimetre of it', measures.say(sums.litresPerCm, 'L', 0.1)],
     ['the glass to its rim', litres(sums.grossLitres)],
     ['ground', litres(sums.groundLitres)],
     ...(sums.ground.length > 1

@@ -1,9 +1,9 @@
-import simplify from 'simplify-js'
 import { isSpread } from '../history/ground-kinds'
 import type { Board, Glass, Ground, GroundArea, GroundLayer, Point } from '../history/types'
 import { type Result, ok, refuse } from '../quantity/result'
-import { boxOf, toMm, type Box } from './board'
+import { boxOf, type Box } from './board'
 import { intoBox } from './edit'
+import { withoutTremor } from './outline'
 import { cutAtGlass } from './within-glass'
 
 type Material = Ground['material']
@@ -71,22 +71,17 @@ export const removeOfGround = (board: Board, id: string): Board =>
     barriers: board.ground.barriers?.filter((barrier) => barrier.id !== id),
   })
 
-/** A hand trembles by so much, and a strip shorter than that is none, cm. */
-const TREMOR_CM = 0.5
+/** A strip shorter than that is none, cm. */
 const LEAST_STRIP_CM = 3
 
 /** A strip as a hand drew it, its tremor taken out, ended at the glass. Refuses one that is next to nothing. */
 export function putStrip(
   board: Board,
-  { lengthCm, depthCm }: Plan,
+  plan: Plan,
   drawn: readonly Point[],
   id: string,
 ): Result<Board> {
-  const inside = drawn.map(([x, z]) => ({
-    x: Math.min(lengthCm, Math.max(0, x)),
-    y: Math.min(depthCm, Math.max(0, z)),
-  }))
-  const line = simplify(inside, TREMOR_CM, true).map(({ x, y }): Point => [toMm(x), toMm(y)])
+  const line = withoutTremor(drawn, plan)
   const length = line.reduce(
     (sum, [x, z], i) => (i === 0 ? 0 : sum + Math.hypot(x - line[i - 1][0], z - line[i - 1][1])),
     0,

@@ -20,14 +20,9 @@ export function outlineDrawn(
   points: readonly Point[],
   plan: Pick<Glass, 'lengthCm' | 'depthCm' | 'build'>,
 ): Result<readonly Point[]> {
-  const { lengthCm, depthCm } = plan
-  const within = points.map(([x, z]) => ({
-    x: Math.min(lengthCm, Math.max(0, x)),
-    y: Math.min(depthCm, Math.max(0, z)),
-  }))
-  const corners = simplify(within, TREMOR_CM, true)
-    .map(({ x, y }): Point => [toMm(x), toMm(y)])
-    .filter(([x, z], i, all) => i === 0 || x !== all[i - 1][0] || z !== all[i - 1][1])
+  const corners = withoutTremor(points, plan).filter(
+    ([x, z], i, all) => i === 0 || x !== all[i - 1][0] || z !== all[i - 1][1],
+  )
   const last = corners.at(-1)
   if (corners.length > 1 && last && last[0] === corners[0][0] && last[1] === corners[0][1])
     corners.pop()
@@ -42,6 +37,18 @@ export function outlineDrawn(
   if (polygonArea(corners) < LEAST_AREA_CM2) return nothing
   const cut = cutAtGlass(plan, corners)
   return cut ? ok(cut) : refuse('That lies behind the panes: draw inside the glass.')
+}
+
+/** A line as a hand drew it, ended at the box of the glass, without its tremor, to the millimetre. */
+export function withoutTremor(
+  points: readonly Point[],
+  { lengthCm, depthCm }: Pick<Glass, 'lengthCm' | 'depthCm'>,
+): Point[] {
+  const within = points.map(([x, z]) => ({
+    x: Math.min(lengthCm, Math.max(0, x)),
+    y: Math.min(depthCm, Math.max(0, z)),
+  }))
+  return simplify(within, TREMOR_CM, true).map(({ x, y }): Point => [toMm(x), toMm(y)])
 }
 
 /** Whether two sides of an outline that do not meet in a corner cross. */

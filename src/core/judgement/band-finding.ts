@@ -34,7 +34,7 @@ export const BANDED = [
   'co2',
 ] as const satisfies readonly Parameter[]
 /** Chance of standing outside the band at which it is said, and at which it is urgent for what harms animals. */
-const LIKELY = 0.7
+export const LIKELY = 0.7
 const OUTLOOK_DAYS = 28
 /** A parameter last read longer ago than this is left to the list of tests worth making, days. */
 const STALE_DAYS = 70

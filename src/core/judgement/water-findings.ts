@@ -17,7 +17,7 @@ import { ammoniaDanger, harmfulPH, SAFE_NH3 } from '../water/gas/ammonia'
 import { isBlue, looksAtHeight } from '../water/gas/gas-looks'
 import { gasUse, type GasUse } from '../water/gas/gas-use'
 import { oxygenOf, type Oxygen } from '../water/gas/oxygen'
-import { BANDED, bandFinding, type BandFacts } from './band-finding'
+import { BANDED, bandFinding, LIKELY, type BandFacts } from './band-finding'
 import { lastIds } from './evidence'
 import type { Judged } from './finding'
 
@@ -116,8 +116,6 @@ function ammoniaFinding(
 
 /** So much of it where animals live is acted on, whatever the pH, mg/L as NH4. Common practice. */
 const MUCH_AMMONIA = 0.5
-/** Chance of standing over the band from which it is said. */
-const LIKELY_OVER = 0.7
 
 /** Ammonia over its band that only the acid of the water keeps from harming; or nobody knows the pH. */
 function heldByAcid(
@@ -128,7 +126,7 @@ function heldByAcid(
   now: Instant,
 ): OfWater<'ammonia-held'> {
   const { high } = bandNow(history, 'ammonia', now)
-  if (chanceOutside(total, { low: null, high }) < LIKELY_OVER) return null
+  if (chanceOutside(total, { low: null, high }) < LIKELY) return null
   const pH = conditions.value('pH')
   const much = total.value >= MUCH_AMMONIA
   return {

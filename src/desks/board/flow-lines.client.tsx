@@ -1,9 +1,9 @@
 'use client'
 
-import { contours } from 'd3-contour'
 import { memo, useId, useMemo } from 'react'
-import { flowMap, STANDS_CM_S } from '@/core/layout/flow-map'
+import { flowMap, STANDS_CM_S, type FlowMap } from '@/core/layout/flow-map'
 import type { Scene } from '@/core/layout/scene'
+import { pathUnder } from './contour-path'
 import { toPage, type Sheet } from './sheet'
 
 /** The flow over the ground, roughly: the way of each jet, and, hatched, where the water hardly moves. */
@@ -56,20 +56,11 @@ export const FlowLines = memo(function FlowLines({
   )
 })
 
-function stillPath({
-  columns,
-  rows,
-  stepCm,
-  speed,
-}: NonNullable<ReturnType<typeof flowMap>>): string {
-  // Beyond the panes nothing stands; what is asked for is the slow.
-  const slow = Array.from(speed, (one) => (one < 0 ? -1e3 : -one))
-  const round = (cells: number) => Math.round(cells * stepCm * 10) / 10
-  return contours()
-    .size([columns, rows])
-    .contour(slow, -STANDS_CM_S)
-    .coordinates.flatMap((polygon) =>
-      polygon.map((ring) => `M${ring.map(([x, z]) => `${round(x)} ${round(z)}`).join('L')}Z`),
-    )
-    .join('')
-}
+/** Beyond the panes nothing stands: there it counts as swift, cm/s. */
+const SWIFT = 1e3
+const stillPath = (map: FlowMap): string =>
+  pathUnder(
+    map.speed.map((one) => (one < 0 ? SWIFT : one)),
+    map,
+    STANDS_CM_S,
+  )

@@ -1,9 +1,9 @@
 'use client'
 
-import { contours } from 'd3-contour'
 import { memo, useMemo } from 'react'
 import { lightMap } from '@/core/layout/light-map'
 import type { Scene } from '@/core/layout/scene'
+import { pathUnder } from './contour-path'
 import { toPage, type Sheet } from './sheet'
 
 /** Below these the ground is drawn darker, step by step, µmol m⁻² s⁻¹. Common practice: low under 30, medium to 80; carpets want 30, crypts 12. */
@@ -27,19 +27,7 @@ export const LightBands = memo(function LightBands({
   )
 })
 
-function bandsOf(scene: Scene): { under: number; path: string }[] {
-  const { columns, rows, stepCm, par } = lightMap(scene)
-  const field = contours().size([columns, rows])
-  // The dark is what is asked for: where the negative stands above a negative threshold.
-  const dark = Array.from(par, (one) => -one)
-  const round = (cells: number) => Math.round(cells * stepCm * 10) / 10
-  return LIGHT_BANDS.map((under) => ({
-    under,
-    path: field
-      .contour(dark, -under)
-      .coordinates.flatMap((polygon) =>
-        polygon.map((ring) => `M${ring.map(([x, z]) => `${round(x)} ${round(z)}`).join('L')}Z`),
-      )
-      .join(''),
-  }))
+const bandsOf = (scene: Scene): { under: number; path: string }[] => {
+  const map = lightMap(scene)
+  return LIGHT_BANDS.map((under) => ({ under, path: pathUnder(map.par, map, under) }))
 }

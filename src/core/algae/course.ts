@@ -45,12 +45,20 @@ export function algaeOn(course: AlgaeCourse, day: number): number {
   return a.percent + ((day - a.day) / (b.day - a.day)) * (b.percent - a.percent)
 }
 
+/** The first and the last look of a span, per cent of the place and days before now, and the change between them in points a week. */
+export interface AlgaeTrend {
+  perWeek: number
+  from: AlgaeLook
+  to: AlgaeLook
+  entryIds: string[]
+}
+export interface AlgaeLook {
+  percent: number
+  daysPast: number
+}
+
 /** Change in cover per week over the last `weeks`, points of %; null with fewer than two looks in that time. */
-export function algaeTrend(
-  course: AlgaeCourse,
-  now: Instant,
-  weeks = 6,
-): { perWeek: number; from: number; to: number; entryIds: string[] } | null {
+export function algaeTrend(course: AlgaeCourse, now: Instant, weeks = 6): AlgaeTrend | null {
   const since = dayOf(now) - weeks * 7
   const recent = course.points.filter((point) => point.day >= since)
   if (recent.length < 2) return null
@@ -59,8 +67,8 @@ export function algaeTrend(
   if (span < 0.5) return null
   return {
     perWeek: (last.percent - first.percent) / span,
-    from: first.percent,
-    to: last.percent,
+    from: { percent: first.percent, daysPast: dayOf(now) - first.day },
+    to: { percent: last.percent, daysPast: dayOf(now) - last.day },
     entryIds: recent.map((point) => point.entryId),
   }
 }

@@ -1,4 +1,4 @@
-import { algaeCourses, algaeOn, algaeTrend } from '../algae/course'
+import { algaeCourses, algaeOn, algaeTrend, type AlgaeLook } from '../algae/course'
 import { tankNow } from '../history/tank-at'
 import type { TankHistory } from '../history/types'
 import type { AlgaeKind, Place } from '../journal/entry'
@@ -10,12 +10,12 @@ const ACT_PERCENT = 15
 const STEADY_PER_WEEK = 0.4
 const LOOKS = 4
 
-/** Cover, per cent of the place; `from`: at most, six weeks ago. Null: seen once. */
+/** Cover, per cent of the place, at the first and the last look of the last six weeks. Null: seen once. */
 interface Course {
   algae: AlgaeKind
   place: Place
   percent: number
-  trend: { from: number; to: number } | null
+  trend: { from: AlgaeLook; to: AlgaeLook } | null
 }
 export interface AlgaeFacts {
   'algae-spread': Course

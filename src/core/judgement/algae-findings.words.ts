@@ -1,5 +1,6 @@
 import type { Names } from '../journal/kind'
-import { capital, sayNumber } from '../quantity/say'
+import { capital, sayAgo, sayNumber } from '../quantity/say'
+import type { AlgaeLook } from '../algae/course'
 import type { AlgaeFacts } from './algae-findings'
 import type { FindingWords, WordsFor } from './finding'
 
@@ -39,7 +40,7 @@ function course(
   return {
     says: `${capital(algae)} on ${where} ${DOES[rule][isPlural(algae) ? 1 : 0]}`,
     detail: trend
-      ? `${sayNumber(trend.from)} % six weeks ago at most, ${sayNumber(trend.to)} % now.`
+      ? `${sayLook(trend.from)}, ${sayLook(trend.to)}.`
       : `${sayNumber(percent)} % when last seen.`,
     clause: `carries ${algae} on ${where}`,
     suggests: 'Take off what comes off by hand, then change one thing and keep it for four weeks.',
@@ -47,5 +48,8 @@ function course(
     reckoned: [],
   }
 }
+
+/** “20 % 12 days ago”. */
+const sayLook = ({ percent, daysPast }: AlgaeLook) => `${sayNumber(percent)} % ${sayAgo(daysPast)}`
 
 const isPlural = (name: string) => name.endsWith('s') && !name.endsWith('ss')

@@ -234,6 +234,9 @@ describe('plants and algae', () => {
       suggests: expect.stringMatching(/^Wait, wipe it off/),
     })
     expect(found(film(200), 201, 'algae:brown film:glass')?.rule).toBe('algae-seen-once')
+    expect(found([...film(8), ...film(20)], 21, 'algae:brown film:glass')?.detail).toBe(
+      '20 % 13 days ago, 20 % a day ago.',
+    )
   })
   test('what floats covers the water in about two weeks, a carpet does not', () => {
     const floater = {

@@ -48,6 +48,9 @@ const SUGGESTS: Partial<Record<Parameter, readonly [low: string, high: string]>>
   magnesium: ['Add Epsom salt to the new water.', 'Mix in softer water.'],
   gh: ['Make up the new water with calcium and magnesium.', 'Mix in softer water; look at stones.'],
 }
+/** What nitrite asks for beside animals in a tank whose filter is still young. Common practice. */
+const COMING_TO_LIFE =
+  'Change half the water, feed nothing for two days, and test every day: the filter is still coming to life.'
 /** Where a tank stands that has no animals yet, and what is to come. Common practice. */
 export const starting = (phase: RawPhase | null): string =>
   phase === null ? STARTING : `${sayPhase(phase)} ${STARTING}`
@@ -70,7 +73,13 @@ export const bandWords: WordsFor<BandFacts> = {
     const { parameter, band, change, animals, phase } = facts
     const clause = CLAUSES[parameter]?.[1] ?? `has too much ${nameWithin(parameter)}`
     if (parameter === 'nitrite' && !animals)
-      return { ...outside(facts, 'over', measures), clause, suggests: starting(phase) }
+      return {
+        ...outside(facts, 'over', measures),
+        clause: 'is in the nitrite weeks of a new tank',
+        suggests: starting(phase),
+      }
+    if (parameter === 'nitrite' && phase !== null)
+      return { ...outside(facts, 'over', measures), clause, suggests: COMING_TO_LIFE }
     if (parameter === 'co2' && !beyondLime(facts.now)) return limeGreen(facts, measures)
     return {
       ...outside(facts, 'over', measures),
@@ -144,6 +153,6 @@ const settled = (
   { parameter, now, band }: Banded,
   measures: Measures,
 ): Pick<FindingWords, 'wouldChangeMyMind' | 'reckoned'> => ({
-  wouldChangeMyMind: `One more ${nameWithin(parameter)} test that falls inside ${sayBand(parameter, band, measures)}.`,
+  wouldChangeMyMind: `One more ${nameWithin(parameter)} test that shows ${sayBand(parameter, band, measures)}.`,
   reckoned: [`It stands at ${measures.sayEstimate(now, unitOf(parameter))}, from ${now.because}`],
 })

@@ -14,6 +14,8 @@ export interface ChangeFacts {
   /** `lostRhythm`: too few of the changes came on time before, too. */
   'change-late': Kept & { lateDays: number; lostRhythm: boolean }
   'changes-uneven': Kept
+  /** Even, and further apart than was set. `everyDays`: how far. */
+  'changes-apart': Kept & { everyDays: number }
   'changes-regular': Kept
 }
 
@@ -22,6 +24,8 @@ const RHYTHM_LOST = 0.6
 /** Late by so much of its own rhythm it is time to act, where the rhythm was kept; a loose one is only watched. Common practice. */
 const ACT_SHARE = 0.5
 const ACT_LEAST_DAYS = 3
+/** Changes whose middle half of intervals spreads by no more than this share of the usual one come evenly. Common practice. */
+const EVEN_SHARE = 0.25
 /** Further days late add no weight. */
 const MOST_LATE = 20
 
@@ -48,6 +52,15 @@ export function changeFinding(history: TankHistory, now: Instant): Judged<Change
       level: presses(lateDays, routineDays, adherence) ? 'act' : 'watch',
       weight: 35 + Math.min(lateDays, MOST_LATE),
     } satisfies Judged<ChangeFacts, 'change-late'>
+  const everyDays = evenlyApart(regime)
+  if (lostRhythm && everyDays !== null)
+    return {
+      ...base,
+      rule: 'changes-apart',
+      facts: { ...facts, everyDays },
+      level: 'watch',
+      weight: 15,
+    } satisfies Judged<ChangeFacts, 'changes-apart'>
   return lostRhythm
     ? ({
         ...base,
@@ -63,6 +76,13 @@ export function changeFinding(history: TankHistory, now: Instant): Judged<Change
         level: 'good',
         weight: 5,
       } satisfies Judged<ChangeFacts, 'changes-regular'>)
+}
+
+/** The days from change to change where the middle half of them is as good as one; null where they wander. */
+function evenlyApart({ everyDays }: Regime): number | null {
+  if (everyDays === null) return null
+  const { median, q1, q3 } = everyDays
+  return q3 - q1 <= EVEN_SHARE * median ? median : null
 }
 
 /** Three days late are little in a rhythm of ten, and nothing new to a keeper who is loose about it: the numbers press then, or nothing does. */

@@ -1,4 +1,4 @@
-import { sayDays } from '../quantity/say'
+import { sayDays, sayEvery } from '../quantity/say'
 import type { ChangeFacts } from './change-finding'
 import type { WordsFor } from './finding'
 
@@ -18,6 +18,14 @@ export const changeWords: WordsFor<ChangeFacts> = {
     detail: `${facts.regime.onTime} came on time; many long troubles end only when the swings end.`,
     clause: 'is changed unevenly',
     suggests: 'Set a rhythm you can keep.',
+    wouldChangeMyMind: SETTLES,
+    reckoned: rhythm(facts),
+  }),
+  'changes-apart': (facts) => ({
+    says: `The changes come ${sayEvery(facts.everyDays)}, not ${sayEvery(facts.routineDays)}`,
+    detail: 'They come evenly, which is what counts most; only further apart than you set.',
+    clause: 'is changed less often than was set',
+    suggests: `Set the routine to ${sayDays(facts.everyDays)} if the water stays good that way.`,
     wouldChangeMyMind: SETTLES,
     reckoned: rhythm(facts),
   }),

@@ -68,11 +68,17 @@ const sayShare = (share: number) =>
 const standing = ({ now, gain }: Standing) =>
   `Nitrate stands near ${sayEstimate(now)} mg/L${movement(gain)}.`
 
+/** The ends of its range with the digits it is known to. */
+const ends = ({ low, high }: Estimate): [low: string, high: string] => [
+  sayNumber(Math.max(0, low), (high - low) / 2),
+  sayNumber(high, (high - low) / 2),
+]
+
 const settled = ({
   now,
   gain,
 }: Standing): Pick<FindingWords, 'wouldChangeMyMind' | 'reckoned'> => ({
-  wouldChangeMyMind: `One drop test today. Below ${sayNumber(Math.max(0, now.low))} or above ${sayNumber(now.high)} mg/L and this is wrong.`,
+  wouldChangeMyMind: `One drop test today. Below ${ends(now)[0]} or above ${ends(now)[1]} mg/L and this is wrong.`,
   reckoned: [`Net gain ${sayEstimate(gain)} mg/L a day, ${gain.because}`],
 })
 

@@ -136,6 +136,16 @@ describe('changes', () => {
       ),
     ).toMatchObject({ says: 'The changes come unevenly' })
   })
+  test('ones that come evenly, only further apart than was set, are not called uneven', () => {
+    expect(
+      find(
+        [0, 14, 28, 42, 56, 70].map((day) => change(day, 0.4)),
+        72,
+        'change-due',
+        { routines: [weekly] },
+      ),
+    ).toMatchObject({ says: 'The changes come every 14 days, not every 7 days', level: 'watch' })
+  })
 })
 
 describe('stems, carpet, mood', () => {

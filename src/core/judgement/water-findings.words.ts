@@ -1,5 +1,6 @@
 import type { Measures } from '../quantity/measures'
 import type { Oxygen } from '../water/gas/oxygen'
+import { sayUse } from '../water/gas/gas-use.words'
 import { sayAgo, sayAll, sayDays, sayEstimate, sayNumber } from '../quantity/say'
 import { nameWithin } from '../quantity/parameter-name'
 import { PARAMETER_UNITS } from '../quantity/units'
@@ -46,10 +47,13 @@ export const waterWords: WordsFor<WaterFacts> = {
   }),
   'gas-steady': (facts) => ({
     says: 'The gas is steady',
-    detail: `The indicator stayed within ${sayNumber(facts.high - facts.low, 3)} mg/L for three weeks.`,
+    detail:
+      facts.high === facts.low
+        ? 'The indicator showed one colour for three weeks.'
+        : `The indicator stayed within ${sayNumber(facts.high - facts.low, 3)} mg/L for three weeks.`,
     clause: 'runs on steady gas',
     suggests: 'Go on as you do.',
-    wouldChangeMyMind: ONE_COLOUR,
+    wouldChangeMyMind: 'Another colour at the same hour, twice in a week.',
     reckoned: looksOf(facts),
   }),
   'gas-not-arriving': ({ looks, blue, days }) => ({
@@ -63,7 +67,7 @@ export const waterWords: WordsFor<WaterFacts> = {
   }),
   'gas-leaks': ({ use }) => ({
     says: 'Gas may be leaking',
-    detail: `${sayNumber(use.before)} ${use.measure} before, ${sayNumber(use.now)} now, and the colour did not rise with it.`,
+    detail: `${sayUse(use.before)} ${use.measure} before, ${sayUse(use.now)} now, and the colour did not rise with it.`,
     clause: 'uses more gas than its water shows',
     suggests:
       'Air the room, close the cylinder, brush soapy water on every fitting. A cylinder stands upright and fixed; its regulator is a specialist’s work.',
@@ -143,7 +147,7 @@ export const waterWords: WordsFor<WaterFacts> = {
 const ONE_COLOUR = 'A week of looks at the same hour that show one colour.'
 
 const looksOf = ({ looks, low, high }: WaterFacts['gas-steady']) => [
-  `${looks} looks in three weeks, from ${sayNumber(low)} to ${sayNumber(high)} mg/L`,
+  `${looks} looks in three weeks, ${low === high ? 'all near' : `from ${sayNumber(low)} to`} ${sayNumber(high)} mg/L`,
 ]
 
 /** “24 °C at 1400 m”. */

@@ -101,6 +101,9 @@ export const sayTimes = (times: number): string => (times === 1 ? 'once' : `${ti
 /** With a capital first letter. */
 export const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1)
 
+/** Closed by a full stop, unless it ends a sentence already. */
+export const sentence = (words: string): string => (/[.?!]$/.test(words) ? words : `${words}.`)
+
 /** With a small first letter, as it stands within a sentence. */
 export const uncapital = (words: string): string => words.charAt(0).toLowerCase() + words.slice(1)
 

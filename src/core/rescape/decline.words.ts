@@ -41,6 +41,8 @@ const SETTLE: Record<DeclineSign, string> = {
 
 /** A loss of cover under this a week is none, per cent. */
 const HOLDING = 0.2
+/** Under this a day a gain is none, mg/L. */
+const NO_GAIN = 0.05
 const SOIL: Record<SignFacts['soil']['state'], string> = {
   working: 'It still holds the hardness down.',
   'not-active': 'Inert ground; it has nothing to lose.',
@@ -89,7 +91,7 @@ const WORDS: WordsOfSigns = {
         : `${bare} of ${of} background plantings.`,
   }),
   shade: ({ dark, of, under, at }, names) => ({
-    says: `${dark} of ${of} low plantings get less than ${under} µmol.`,
+    says: `${dark === 0 ? 'No low planting gets' : `${dark} of ${of} low plantings ${dark === 1 ? 'gets' : 'get'}`} less than ${under} µmol.`,
     reckoned: at.map(
       ({ plantingId, par }) =>
         `${names.stake(plantingId)}: about ${sayNumber(par, 3)} µmol at its foot`,
@@ -99,7 +101,10 @@ const WORDS: WordsOfSigns = {
     says: `From ${from.toFixed(0)} to ${to.toFixed(0)} minutes a week in ${saySpan(days)}.`,
   }),
   nitrate: ({ from, to, now }) => ({
-    says: `The gain went from ${sayNumber(from, 0.2)} to ${sayNumber(to, 0.2)} mg/L a day in half a year.`,
+    says:
+      Math.max(Math.abs(from), Math.abs(to)) < NO_GAIN
+        ? 'It neither gains nor loses to speak of, now as half a year ago.'
+        : `The gain went from ${sayNumber(from, 0.2)} to ${sayNumber(to, 0.2)} mg/L a day in half a year.`,
     reckoned: [`Now ${sayEstimate(now)} mg/L, from ${now.because}`],
   }),
   joy: ({ from, to, days }) => ({
@@ -147,9 +152,13 @@ export interface SaidSign {
   strength: number
   says: string
   because: Evidence[]
-  /** What would settle it. */
+  /** What would settle it; empty where nothing has to be. */
   settle: string
 }
+
+/** Ground that never held anything back has nothing to be tested for. */
+const inert = (judged: JudgedSign): boolean =>
+  judged.sign === 'soil' && judged.state !== 'unknown' && judged.facts.state === 'not-active'
 
 /** A sign with its words and its evidence. */
 export function saySign(
@@ -169,7 +178,7 @@ export function saySign(
     state,
     strength,
     says: words.says,
-    settle: SETTLE[sign],
+    settle: inert(judged) ? '' : SETTLE[sign],
     because: [...evidenceFor(entryIds, history, measures), ...(words.reckoned ?? []).map(reckoned)],
   }
 }

@@ -2,13 +2,11 @@ import { tank, standing } from '@/core/testing/tank'
 import type { DueTask } from '@/core/routine/due'
 import { dueSentence } from './rail'
 
-const task = (says: string, daysLate: number): DueTask => ({
-  routineId: says,
-  says,
-  kind: 'water-change',
-  daysLate,
-  lastAt: null,
-})
+const task = (
+  says: string,
+  daysLate: number,
+  lastAt: DueTask['lastAt'] = standing(tank()).vessel.startedAt,
+): DueTask => ({ routineId: says, says, kind: 'water-change', daysLate, lastAt })
 const place = (name: string, ...due: DueTask[]) => ({
   vessel: { ...standing(tank()).vessel, name },
   due,
@@ -21,6 +19,10 @@ test.each([
   [
     [place('Tarn', task('Walk the round', 0)), place('Spring', task('Water change, 30 %', 3))],
     'Two things are due today; the latest in Spring: water change, 3 days late.',
+  ],
+  [
+    [place('Tarn', task('Walk the round', 393, null))],
+    'One thing is due today in Tarn: walk the round, never written down.',
   ],
   [
     [place('Tarn', ...Array.from({ length: 9 }, (_, i) => task(`Task ${i}`, i)))],

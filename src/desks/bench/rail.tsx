@@ -1,4 +1,4 @@
-import { sayDays } from '@/core/quantity/say'
+import { sayLate } from '@/core/routine/due.words'
 import { now } from '@/data/clock'
 import { database } from '@/data/database'
 import { dueOnBench, type BenchPlace } from '@/data/due'
@@ -12,7 +12,8 @@ export function dueSentence(places: readonly BenchPlace[]): string {
   if (all.length === 0) return 'Nothing is due today.'
   const first = all.reduce((a, b) => (b.task.daysLate > a.task.daysLate ? b : a))
   const what = first.task.says.charAt(0).toLowerCase() + first.task.says.slice(1)
-  const when = first.task.daysLate > 0 ? `, ${sayDays(first.task.daysLate)} late` : ''
+  const late = sayLate(first.task)
+  const when = late && `, ${late}`
   const count =
     [
       '',

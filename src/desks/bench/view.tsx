@@ -5,7 +5,7 @@ import type { Vessel } from '@/core/history/types'
 import type { Finding } from '@/core/judgement/finding'
 import { headline } from '@/core/judgement/findings'
 import type { Result } from '@/core/quantity/result'
-import { sayDays } from '@/core/quantity/say'
+import { sayLate } from '@/core/routine/due.words'
 import type { Instant } from '@/core/quantity/time'
 import type { DueTask } from '@/core/routine/due'
 import { readBench } from '@/data/bench'
@@ -243,7 +243,7 @@ function DueList({ slug, due, asked }: { slug: string; due: readonly DueTask[]; 
             {task.daysLate > 0 ? (
               <Box as="span" color="clay">
                 {' '}
-                {sayDays(task.daysLate)} late
+                {sayLate(task)}
               </Box>
             ) : (
               <Box as="span" color="pencil">

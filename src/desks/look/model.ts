@@ -11,7 +11,7 @@ import { forecastScore } from '@/core/judgement/score'
 import { sceneOn, stageOf, type Stage } from '@/core/layout/scene'
 import { daysToSurface } from '@/core/plants/height'
 import { plantingsAt } from '@/core/history/lookup'
-import { sayNumber } from '@/core/quantity/say'
+import { sayAgo, sayNumber } from '@/core/quantity/say'
 import { dayOf, daysBetween, type Instant } from '@/core/quantity/time'
 import { lightOf } from '@/core/vessel/light'
 import { filledMass, netLitres } from '@/core/vessel/volume'
@@ -67,9 +67,7 @@ export function lookModel(
       `${measures.say(netLitres(vessel, layout), 'L', 5)} of water`,
       `about ${sayWeight(filledMass(vessel, layout).total, measures)} filled`,
       planted ? `planted ${planted}` : null,
-      lastRound
-        ? `last round ${Math.round(daysBetween(lastRound.at, now))} days ago`
-        : 'no round yet',
+      lastRound ? `last round ${sayAgo(daysBetween(lastRound.at, now))}` : 'no round yet',
     ]
       .filter(Boolean)
       .join(' · '),

@@ -173,9 +173,11 @@ function Sign({
                 )}
               </Box>
             ))}
-            <Box>
-              <b>What would settle it.</b> {sign.settle}
-            </Box>
+            {sign.settle ? (
+              <Box>
+                <b>What would settle it.</b> {sign.settle}
+              </Box>
+            ) : null}
           </Box>
         ) : null}
       </Box>

@@ -23,13 +23,24 @@ describe('new water is first made up to', () => {
       method: 'probe',
       entered: { value, unit: '°dH' },
     })
-  const made = (entries: ReturnType<typeof gh>[], populations: (typeof FISH)[] = []) => {
+  const made = (
+    entries: ReturnType<typeof gh>[],
+    populations: (typeof FISH)[] = [],
+    ...waters: number[]
+  ) => {
     const story = tank(entries, { populations })
-    return firstHardness(story, conditionsOf(story, at), at).gh
+    const softness = waters.map((ghDegrees) => ({ ghDegrees, khDegrees: null }))
+    return firstHardness(story, conditionsOf(story, at), softness, at).gh
   }
   test('what the tank has, as the test saw it', () =>
     expect(Math.abs(made([gh(15)], [hard]) - 15)).toBeLessThanOrEqual(1))
   test('what its animals bear of that', () => expect(made([gh(4)], [hard])).toBe(10))
   test('the middle of what they need, untested', () => expect(made([], [hard])).toBe(19))
+  test('nothing softer than the softest water at hand, where that suits', () => {
+    expect(made([gh(12)], [hard], 14.6, 20)).toBe(15)
+    expect(made([gh(12)], [{ ...hard, needs: { gh: { low: 8, high: 13 } } }], 20)).toBe(
+      made([gh(12)], [hard]),
+    )
+  })
   test('the usual, where nothing is known (common practice)', () => expect(made([])).toBe(5))
 })

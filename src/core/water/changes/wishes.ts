@@ -1,4 +1,4 @@
-import type { Band, TankHistory } from '../../history/types'
+import type { Band, SourceAnalysis, TankHistory } from '../../history/types'
 import type { Estimate } from '../../quantity/estimate'
 import type { Instant } from '../../quantity/time'
 import type { Conditions } from '../estimate/conditions'
@@ -23,16 +23,24 @@ const USUAL_DEGREES = { gh: 5, kh: 3 } as const
 
 /**
  * The hardness new water is first made up to, °dH: what the tank has, as far as its band allows; the middle of what its animals need where the
- * tank was never tested; else the usual.
+ * tank was never tested; else the usual. Never softer than the softest of the `waters` at hand where that suits, since no salt takes hardness out.
  */
 export function firstHardness(
   story: Pick<TankHistory, 'vessel' | 'populations'>,
   conditions: Conditions,
+  waters: readonly Hardness[],
   now: Instant,
 ): { gh: number; kh: number } {
-  const of = (parameter: 'gh' | 'kh') => hardnessOf(story, conditions, parameter, now)
-  return { gh: of('gh'), kh: of('kh') }
+  const of = (parameter: 'gh' | 'kh', field: keyof Hardness) => {
+    const wish = hardnessOf(story, conditions, parameter, now)
+    const { high } = bandNowWithReason(story, parameter, now).band
+    const known = waters.flatMap((water) => water[field] ?? [])
+    const softest = known.length > 0 ? Math.ceil(Math.min(...known)) : wish
+    return softest > wish && softest <= (high ?? softest) ? softest : wish
+  }
+  return { gh: of('gh', 'ghDegrees'), kh: of('kh', 'khDegrees') }
 }
+type Hardness = Pick<SourceAnalysis, 'ghDegrees' | 'khDegrees'>
 
 function hardnessOf(
   story: Pick<TankHistory, 'vessel' | 'populations'>,

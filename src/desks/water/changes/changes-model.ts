@@ -96,7 +96,7 @@ export function changesModel(story: TankHistory, parameter: Parameter, now: Inst
     usualSourceId: source?.id ?? null,
     first: {
       target: firstTarget(estimate?.now ?? null, band),
-      ...firstHardness(story, conditions, now),
+      ...firstHardness(story, conditions, sources, now),
     },
     tank: tankWater(conditions),
     regime,

@@ -5,7 +5,8 @@ import { Box, chakra, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
 import type { Answer, Sending } from '@/ui/ask.client'
 import { useSending } from '@/ui/use-sending.client'
-import { sayEstimate, sayNumber } from '@/core/quantity/say'
+import { sayEstimate, sayNumber, sentence } from '@/core/quantity/say'
+import { sayUse } from '@/core/water/gas/gas-use.words'
 import { INDICATOR_COLOURS } from '@/core/quantity/units'
 import { sayPlateau } from '@/core/water/gas/carbon-dioxide-day.words'
 import { METHOD_WORDS } from '@/core/water/gas/carbon-dioxide-methods.words'
@@ -43,7 +44,7 @@ export function Gas({ model, onColour }: { model: GasModel; onColour: Colour }) 
             <LevelMark level={note.level} />
             <Box>
               <Box as="b" className="serif">
-                {note.says}.
+                {sentence(note.says)}
               </Box>{' '}
               {note.detail} {note.suggests}
             </Box>
@@ -416,8 +417,8 @@ function Use({ model }: { model: GasModel }) {
     <Section title="What the gas costs">
       {use ? (
         <>
-          {sayNumber(use.now)} {use.measure} in the last three weeks, {sayNumber(use.before)} in the
-          nine before
+          {sayUse(use.now)} {use.measure} in the last three weeks, {sayUse(use.before)} in the nine
+          before
           {use.colourNow !== null && use.colourBefore !== null ? (
             <>; the indicator {sayCourse(use.colourBefore, use.colourNow)} mg/L</>
           ) : null}

@@ -151,7 +151,8 @@ function plantingWarnings(
   const { id, stake: name, zone, perch } = planting
   if (zone === 'surface') return []
   const ground = depthAt(board, glass, middleOf(planting.patch))
-  const room = glass.waterlineCm - footOf(planting, board, glass)
+  const foot = footOf(planting, board, glass)
+  const room = (foot >= glass.waterlineCm ? glass.heightCm : glass.waterlineCm) - foot
   return [
     // A stem is cut; what grows from a crown cannot be.
     ...(!isStem(group) && room > 0 && mature > room
@@ -171,9 +172,10 @@ function darkness(
   lit: ReadonlyMap<string, Lit>,
 ): BoardWarning[] {
   const under = (when: keyof Lit) =>
-    board.plantings.flatMap(({ id, stake, speciesId, perch, zone }): Dark[] => {
+    board.plantings.flatMap((planting): Dark[] => {
+      const { id, stake, speciesId, zone } = planting
       const [light, species] = [lit.get(id), speciesById.get(speciesId)]
-      const dry = (perch?.heightCm ?? 0) >= glass.waterlineCm
+      const dry = footOf(planting, board, glass) >= glass.waterlineCm
       if (!light || !species || dry || zone === 'surface') return []
       const wants = LEAST_PAR[species.group]
       return light[when] < wants ? [{ id, name: stake, par: light[when], wants }] : []

@@ -123,7 +123,11 @@ export function openPar(
 
 /** How far beyond its box a planting shades at all, cm; see {@link letThrough}. */
 export const shadeReach = (plant: Canopy, waterlineCm: number): number =>
-  plant.species.group === 'floating' ? 0 : Math.max(0, plant.topCm - waterlineCm) + SHADE_REACH_CM
+  plant.species.group === 'floating' ? 0 : alongSurface(plant, waterlineCm) + SHADE_REACH_CM
+
+/** How much of a planting lies along the surface, cm: what has outgrown the water, but not what stands above it. */
+const alongSurface = ({ topCm, rootCm }: Canopy, waterlineCm: number): number =>
+  rootCm >= waterlineCm ? 0 : Math.max(0, topCm - waterlineCm)
 
 /** Share of the light that one planting lets through to a place, 0–1. */
 export function letThrough(
@@ -140,7 +144,7 @@ export function letThrough(
   )
   if (plant.species.group === 'floating')
     return apart === 0 ? 1 - (FLOATER_SHARE * plant.coverPercent) / 100 : 1
-  const spread = Math.max(0, plant.topCm - waterlineCm)
+  const spread = alongSurface(plant, waterlineCm)
   const reach = Math.min(1, Math.max(0, 1 - (apart - spread) / SHADE_REACH_CM))
   return reach > 0
     ? 1 - reach * (1 - canopyTransmission(plant, point.y, thinned(plant, apart, spread)))

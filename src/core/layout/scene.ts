@@ -5,13 +5,8 @@ import { speciesOf } from '../history/lookup'
 import { entriesOf } from '../history/journal-index'
 import { algaeCourses } from '../algae/course'
 import { coverOn, fitCover, type CoverFit } from '../plants/cover'
-import {
-  heightCourse,
-  heightOn,
-  patchCentre,
-  rootHeight,
-  type HeightCourse,
-} from '../plants/height'
+import { heightCourse, heightOn, type HeightCourse } from '../plants/height'
+import { patchCentre, roofOver, rootHeight } from '../plants/place'
 import type { Estimate } from '../quantity/estimate'
 import { dayOf, type Instant } from '../quantity/time'
 import { lightOf } from '../vessel/light'
@@ -190,7 +185,7 @@ export function sceneOn(
         plantingId: plant.planting.id,
         x0,
         x1,
-        topCm: Math.min(plant.topCm, vessel.waterlineCm),
+        topCm: Math.min(plant.topCm, roofOver(tank, plant.planting)),
         depth: 1 - canopyTransmission(plant, plant.rootCm),
       }
     })
@@ -230,7 +225,7 @@ function drawn(
     staged.species,
     { heightCm, coverPercent, bareShare, sketch },
     rootAt,
-    { lineCm: vessel.waterlineCm, lengthCm: vessel.lengthCm },
+    { lineCm: roofOver({ vessel, layout }, planting), lengthCm: vessel.lengthCm },
   )
   cache.set(key, drawing)
   return drawing

@@ -1,44 +1,11 @@
 import type { Planting, Species, TankHistory } from '../history/types'
 import { speciesOf } from '../history/lookup'
-import { polygonArea } from '../vessel/volume'
-import { groundDepth } from '../vessel/ground-depth'
-import { tankAt, tankNow, type Tank } from '../history/tank-at'
+import { tankAt, tankNow } from '../history/tank-at'
 import { Z80, type Estimate } from '../quantity/estimate'
 import { dayOf, type Instant } from '../quantity/time'
 import { fitGrowth, type GrowthFit } from './growth'
 import { isStem } from './groups'
-
-/** Centre of a patch: mean of its corners, cm. */
-export function patchCentre(planting: Pick<Planting, 'patch'>): { x: number; z: number } {
-  const n = planting.patch.length
-  return {
-    x: planting.patch.reduce((sum, point) => sum + point[0], 0) / n,
-    z: planting.patch.reduce((sum, point) => sum + point[1], 0) / n,
-  }
-}
-
-/** Patch area, cm². */
-export function patchArea(planting: Pick<Planting, 'patch'>): number {
-  return polygonArea(planting.patch)
-}
-
-/** Height above the bottom glass at which a planting begins: the ground at its centre, or its perch. */
-export function rootHeight(
-  { vessel, layout }: Pick<Tank, 'vessel' | 'layout'>,
-  planting: Pick<Planting, 'perch' | 'patch'>,
-): number {
-  if (planting.perch) return planting.perch.heightCm
-  const { x, z } = patchCentre(planting)
-  return layout ? groundDepth(layout.ground, vessel.depthCm, x, z) : 0
-}
-
-/** Room between the root and the water line, cm. */
-export function headroom(
-  tank: Pick<Tank, 'vessel' | 'layout'>,
-  planting: Pick<Planting, 'perch' | 'patch'>,
-): number {
-  return Math.max(0, tank.vessel.waterlineCm - rootHeight(tank, planting))
-}
+import { headroom, standsInAir } from './place'
 
 /** Height at which planting usually starts when nobody measured it, as a share of mature height. Common practice. */
 const START_SHARE = 0.25
@@ -49,6 +16,9 @@ export const startHeight = ({ matureHeightCm }: Pick<Species, 'matureHeightCm'>)
 
 /** A stem that has reached the surface goes on along it: its length may pass the headroom by this factor. Common practice. */
 const ALONG_SURFACE = 1.5
+/** A kind seldom stands higher than this share of what the books say, and its leaves may stand so far out of the water, cm. Common practice. */
+const GROWN_SHARE = 1.25
+const LEAVES_OVER_CM = 4
 /** Growth is not even: it comes in spurts of a week or so, by a third more or less. Variance a day, in squares of the daily rate. Common practice. */
 const UNEVEN = 0.6
 /** Between two heights that are known spurts and lulls make good for each other in part. */
@@ -93,11 +63,9 @@ export function heightCourse(
     sd: (fit.rate.high - fit.rate.low) / (2 * Z80),
     because: fit.rate.because,
   }
-  const room = headroom(tankAt(history, lastDay(planting, now)), planting)
-  const stem = isStem(species.group)
   const ceilingCm = Math.max(
     ...known.map((point) => point.cm),
-    stem ? room * ALONG_SURFACE : Math.min(species.matureHeightCm * 1.25, room + 4),
+    ceilingOf(tankAt(history, lastDay(planting, now)), planting, species),
   )
   return {
     plantingId: planting.id,
@@ -105,6 +73,18 @@ export function heightCourse(
     rate,
     ceilingCm,
   }
+}
+
+/** Where growth levels off, cm: stems lie along the surface of the water, what stands in air stops below the rim. */
+function ceilingOf(
+  tank: Parameters<typeof headroom>[0],
+  planting: Planting,
+  { group, matureHeightCm }: Species,
+): number {
+  const room = headroom(tank, planting)
+  const grown = matureHeightCm * GROWN_SHARE
+  if (standsInAir(tank, planting)) return Math.min(grown, room)
+  return isStem(group) ? room * ALONG_SURFACE : Math.min(grown, room + LEAVES_OVER_CM)
 }
 
 type Rate = HeightCourse['rate']
@@ -188,7 +168,7 @@ function beyond(course: HeightCourse, last: Anchor, day: number): Estimate {
 
 /**
  * Days until a planting touches the water line, from `now`; `null` ends mean it is not in sight at that end of the range.
- * Only for what grows upward without limit (stems); others give null.
+ * Only for what grows upward without limit (stems) under water; others give null.
  */
 export function daysToSurface(
   history: TankHistory,
@@ -196,11 +176,12 @@ export function daysToSurface(
   now: Instant,
 ): { value: number; low: number; high: number | null; because: string } | null {
   const { group } = speciesOf(history, planting)
-  if (!isStem(group)) return null
+  const tank = tankNow(history, now)
+  if (!isStem(group) || standsInAir(tank, planting)) return null
   const fit = fitGrowth(history, planting, now)
   const course = heightCourse(history, planting, now, fit)
   const today = heightOn(course, dayOf(now))
-  const room = headroom(tankNow(history, now), planting)
+  const room = headroom(tank, planting)
   const left = room - today.value
   const reach = (pick: (height: Estimate) => number): number | null => {
     if (pick(today) >= room) return 0

@@ -3,7 +3,8 @@ import type { PlantGroup, Planting, TankHistory } from '../history/types'
 import { dayOf, type Instant } from '../quantity/time'
 import { fitCover } from './cover'
 import { isFlat } from './groups'
-import { heightCourse, heightOn, patchArea } from './height'
+import { heightCourse, heightOn } from './height'
+import { patchArea } from './place'
 
 /** How much living plant stands in a litre of the space it fills, relative to fast stems. Common practice, rough. */
 const PACKING: Record<PlantGroup, number> = {

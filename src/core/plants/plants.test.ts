@@ -4,7 +4,8 @@ import { instantOf } from '../quantity/time'
 import { CARPET, DAY0, entry, height, STEMS, tank, standing } from '../testing/tank'
 import { coverIn, coverOn, fitCover, logisticCover } from './cover'
 import { fitGrowth, fitSegments, growthSegments } from './growth'
-import { daysToSurface, headroom, heightCourse, heightOn } from './height'
+import { daysToSurface, heightCourse, heightOn } from './height'
+import { headroom } from './place'
 
 const at = (day: number) => instantOf(DAY0 + day)
 const FLAT = { mean: 0, sd: 1e6 }

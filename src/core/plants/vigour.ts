@@ -1,7 +1,7 @@
-import { heldOn } from '../history/dated'
 import { gasOf, tankAt } from '../history/tank-at'
 import type { Planting, TankHistory } from '../history/types'
 import { lightOf } from '../vessel/light'
+import { standsInAir } from './place'
 
 /** What makes plants grow fast or slowly in a tank. */
 export interface Conditions {
@@ -28,13 +28,10 @@ export function conditionsFor(history: TankHistory, planting: Planting, day: num
   const tank = tankAt(history, day)
   const { hours, parAtSurface } = lightOf(tank.equipment, tank.vessel)
   const mol = (parAtSurface * hours * SECONDS_PER_HOUR) / 1e6
-  const { waterlineCm } = heldOn(history.vessel.glass, day)
   return {
     light: lightClass(mol),
     gas: gasOf(tank) !== null,
-    inAir:
-      tank.vessel.kind === 'terrarium' ||
-      (planting.perch !== null && planting.perch.heightCm >= waterlineCm),
+    inAir: standsInAir(tank, planting),
   }
 }
 

@@ -6,7 +6,7 @@ import { tankNow } from '../history/tank-at'
 import { litresNow } from '../vessel/litres-over'
 import { daysBetween, type Instant } from '../quantity/time'
 import { entriesOf } from '../history/journal-index'
-import { patchArea } from '../plants/height'
+import { patchArea } from '../plants/place'
 import type { Section } from './sections'
 import {
   cleanFilter,

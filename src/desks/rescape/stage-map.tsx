@@ -1,4 +1,4 @@
-import { patchCentre } from '@/core/plants/height'
+import { patchCentre } from '@/core/plants/place'
 import { softOutline } from '@/ui/drawing/geometry'
 import { svgText } from '@/ui/drawing/svg-text'
 import type { PlanModel } from './plan-model'

@@ -1,6 +1,6 @@
 import { memo } from 'react'
 import type { Scene } from '@/core/layout/scene'
-import { patchCentre } from '@/core/plants/height'
+import { patchCentre } from '@/core/plants/place'
 import { isCurved } from '@/core/history/glass-shape'
 import { GlassAbove } from './glass-above'
 import { softOutline } from './geometry'

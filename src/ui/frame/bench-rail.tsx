@@ -3,6 +3,7 @@ import type { Vessel } from '@/core/history/types'
 import { Tally } from '../marks/tally'
 import { KeysButton } from './keys.client'
 import css from './frame.module.css'
+import { VesselsRow } from './vessels-row.client'
 import { LampSwitch } from './lamp-switch.client'
 
 export interface RailVessel {
@@ -54,7 +55,10 @@ export function BenchRail({
   return (
     <header className={css.rail}>
       <nav aria-label="Bench" className={css.bench}>
-        <ul className={vessels.length > MANY ? `${css.vessels} ${css.many}` : css.vessels}>
+        <VesselsRow
+          open={open}
+          className={vessels.length > MANY ? `${css.vessels} ${css.many}` : css.vessels}
+        >
           <li className={css.vessel}>
             <NextLink href="/" aria-current={open === null ? 'page' : undefined}>
               <div className={`${css.name} ${css.all}`}>Bench</div>
@@ -73,7 +77,7 @@ export function BenchRail({
               <NextLink href="/">and {more} more</NextLink>
             </li>
           ) : null}
-        </ul>
+        </VesselsRow>
       </nav>
       <div className={`serif ${css.sentence}`}>{sentence}</div>
       <div className={css.corner}>

@@ -22,7 +22,11 @@ test.each([
   ],
   [
     [place('Tarn', task('Walk the round', 393, null))],
-    'One thing is due today in Tarn: walk the round, never written down.',
+    'One thing is due today in Tarn: walk the round.',
+  ],
+  [
+    [place('Tarn', task('Walk the round', 393, null)), place('Spring', task('Trim', 2))],
+    'Two things are due today; the latest in Spring: trim, 2 days late.',
   ],
   [
     [place('Tarn', ...Array.from({ length: 9 }, (_, i) => task(`Task ${i}`, i)))],

@@ -1,3 +1,4 @@
+import type { DueTask } from '@/core/routine/due'
 import { sayLate } from '@/core/routine/due.words'
 import { now } from '@/data/clock'
 import { database } from '@/data/database'
@@ -5,14 +6,17 @@ import { dueOnBench, type BenchPlace } from '@/data/due'
 import { BenchRail } from '@/ui/frame/bench-rail'
 import { sayLongDay } from '@/ui/when'
 
+/** How late a task is, days; one that was never written down is due, and nobody knows since when. */
+const lateness = ({ daysLate, lastAt }: DueTask): number => (lastAt === null ? 0 : daysLate)
+
 /** What is due, in one sentence. */
 export function dueSentence(places: readonly BenchPlace[]): string {
   const all = places.flatMap(({ vessel, due }) => due.map((task) => ({ name: vessel.name, task })))
   if (places.length === 0) return 'The bench is empty.'
   if (all.length === 0) return 'Nothing is due today.'
-  const first = all.reduce((a, b) => (b.task.daysLate > a.task.daysLate ? b : a))
+  const first = all.reduce((a, b) => (lateness(b.task) > lateness(a.task) ? b : a))
   const what = first.task.says.charAt(0).toLowerCase() + first.task.says.slice(1)
-  const late = sayLate(first.task)
+  const late = lateness(first.task) > 0 ? sayLate(first.task) : ''
   const when = late && `, ${late}`
   const count =
     [
@@ -26,7 +30,7 @@ export function dueSentence(places: readonly BenchPlace[]): string {
     ][all.length] ?? `${all.length} things are`
   if (all.length === 1)
     return `One thing is due today in ${first.name}: ${what.split(',')[0]}${when}.`
-  return `${count} due today; the ${first.task.daysLate > 0 ? 'latest' : 'first'} in ${first.name}: ${what.split(',')[0]}${when}.`
+  return `${count} due today; the ${late ? 'latest' : 'first'} in ${first.name}: ${what.split(',')[0]}${when}.`
 }
 
 /** The rail along the top with the open tank inked. */

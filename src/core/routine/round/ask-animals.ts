@@ -2,7 +2,7 @@ import type { TankHistory } from '../../history/types'
 import { entriesOf } from '../../history/journal-index'
 import { headCount } from '../../history/lookup'
 import { tankNow } from '../../history/tank-at'
-import { normalEstimate } from '../../quantity/estimate'
+import { normalEstimate, type Estimate } from '../../quantity/estimate'
 import { dayOf, type Instant } from '../../quantity/time'
 import type { Asks, Question } from './question'
 
@@ -24,11 +24,13 @@ export function countQuestions(history: TankHistory, now: Instant): Question[] {
         asks: { kind: 'stock', populationId: population.id } as Asks,
         last: last ? { value: last.count, daysAgo: today - dayOf(last.at), by: last.event } : null,
         expected: last
-          ? normalEstimate(
-              count,
-              Math.max(0.5, plusMinus / 2, count * 0.06),
-              'the last count and what came and went',
-              0,
+          ? inWholeHeads(
+              normalEstimate(
+                count,
+                Math.max(0.5, plusMinus / 2, count * 0.06),
+                'the last count and what came and went',
+                0,
+              ),
             )
           : null,
         unit: '',
@@ -39,3 +41,11 @@ export function countQuestions(history: TankHistory, now: Instant): Question[] {
     ]
   })
 }
+
+/** No part of an animal is ever expected: the range ends at whole heads. */
+const inWholeHeads = ({ value, low, high, because }: Estimate): Estimate => ({
+  value: Math.round(value),
+  low: Math.floor(low),
+  high: Math.ceil(high),
+  because,
+})

@@ -104,7 +104,7 @@ function sayLast({ asks, last, unit }: Question, measures: Measures): string {
     case 'lamp':
       return `set to ${figure} ${ago}`
     case 'stock':
-      return `${last.by ?? 'counted'} ${figure} ${ago}`
+      return `${figure} ${last.by ?? 'counted'} ${ago}`
     case 'reading':
       if (asks.method === 'indicator') return `${colourOf(last.value)} ${ago}`
       return ALWAYS.includes(asks.parameter)

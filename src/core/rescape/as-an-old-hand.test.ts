@@ -134,7 +134,24 @@ describe('how much', () => {
       ] as unknown as TankHistory['pieces'],
     })
     expect(signOf(story([]), 'lines', 3).state).toBe('unknown')
-    expect(signOf(story([seen(2, 'focal piece hidden')]), 'lines', 3).state).toBe('present')
+    const hidden = seen(2, 'focal piece hidden')
+    const welcome = seen(2, 'focal piece may vanish')
+    expect(signOf(story([hidden]), 'lines', 3).state).toBe('present')
+    expect(signOf(story([welcome]), 'lines', 3).state).toBe('absent')
+    // The last word counts, and stands for good.
+    expect(signOf(story([hidden, seen(3, 'focal piece may vanish')]), 'lines', 4).strength).toBe(0)
+    expect(signOf(story([hidden]), 'lines', 400).state).toBe('present')
+
+    const asked = (entries: ReturnType<typeof seen>[], day: number) =>
+      roundOf(story(entries), at(day)).find(({ name }) => name === 'stone and wood')!.once
+    expect(asked([], 3)).toMatchObject({
+      pieceId: 'stone',
+      place: { of: 'hardscape', id: 'stone' },
+    })
+    expect(asked([hidden], 3)).toBeNull()
+    expect(asked([welcome], 400)).toBeNull()
+    const low = entry(3, 'trim', { plantingId: STEMS.id, fromCm: 25, toCm: 2 })
+    expect(asked([low], 3.1)).toBeNull()
   })
 })
 

@@ -9,9 +9,9 @@ import { lastIds } from '../judgement/evidence'
 import { moodTrend } from '../judgement/mood-finding'
 import { signsSeen } from '../judgement/signs-seen'
 import { isPresumed, soilState, type SoilState } from '../judgement/soil-finding'
+import { focalAnswer, focalCover, type FocalCover } from '../layout/focal-piece'
 import { sceneOn, stageOf, type Scene } from '../layout/scene'
 import { coverIn, fitCover, type CoverFit } from '../plants/cover'
-import { patchCentre } from '../plants/place'
 import type { Estimate } from '../quantity/estimate'
 import { dayOf, daysBetween, type Instant } from '../quantity/time'
 import { estimateParameter } from '../water/estimate/estimate'
@@ -35,7 +35,8 @@ export interface SignFacts {
   work: { from: number; to: number; days: number }
   nitrate: { from: number; to: number; now: Estimate }
   joy: { from: number; to: number; days: number }
-  lines: { hidden: number; pieceId: string; behind: { plantingId: string; cm: number }[] }
+  /** `welcome`: the keeper said that it may vanish behind plants. */
+  lines: FocalCover & { welcome: boolean }
   /** What the keeper said is wrong with it, in the order it was first said. */
   reasons: { reasons: Displeasure[]; own: string[] }
 }
@@ -81,7 +82,7 @@ export function reviewDecline(history: TankHistory, now: Instant): DeclineReview
     workSign(story, now),
     nitrateSign(story, now),
     joySign(story, now),
-    linesSign(story, scene, now),
+    linesSign(story, scene),
     reasonsSign(story, now),
   ]
   const known = signs.filter((sign) => sign.state !== 'unknown')
@@ -339,40 +340,22 @@ function reasonsSign(history: TankHistory, now: Instant): JudgedSign {
   })
 }
 
-/** A focal piece grown over is a loss to one keeper and welcome to the next: it is a sign only where he said that it is. */
-function linesSign(history: TankHistory, scene: Scene, now: Instant): JudgedSign {
-  const focal = scene.tank.layout?.hardscape.find((piece) => piece.focal)
-  if (!focal) return sign('lines', null)
-  if (!saidLately(history, now).some(({ sign: one }) => one === 'focal piece hidden'))
-    return sign('lines', null)
-  const top = Math.max(...focal.outline.map((point) => point[1]))
-  const [x0, x1] = [
-    Math.min(...focal.outline.map((point) => point[0])),
-    Math.max(...focal.outline.map((point) => point[0])),
-  ]
-  const base = Math.min(...focal.outline.map((point) => point[1]))
-  const front = Math.min(...focal.footprint.map((point) => point[1]))
-  const hiding = scene.plants.filter(({ planting }) => {
-    const xs = planting.patch.map((point) => point[0])
-    const { z } = patchCentre(planting)
-    return z < front + 2 && Math.max(...xs) > x0 && Math.min(...xs) < x1
-  })
-  const hidden = clamp(
-    Math.max(
-      0,
-      ...hiding.map(({ rootCm, height }) => (rootCm + height.value - base) / (top - base)),
-    ),
-  )
+/** A focal piece grown over is a loss to one keeper and welcome to the next: it is a sign only where he said that it is. Unknown while it is hidden and nobody asked. */
+function linesSign(history: TankHistory, scene: Scene): JudgedSign {
+  const cover = focalCover(scene)
+  if (!cover) return sign('lines', null)
+  const said = focalAnswer(history)
+  const hidden = clamp((cover.hidden - SHOWS_SHARE) / (1 - SHOWS_SHARE - LEFT_SHARE))
+  if (!said && hidden > 0) return sign('lines', null)
+  const welcome = said?.sign === 'focal piece may vanish'
+  const strength = welcome ? 0 : hidden
   return sign('lines', {
-    strength: clamp((hidden - 0.25) / 0.6),
-    facts: {
-      hidden,
-      pieceId: focal.id,
-      behind: hiding.map(({ planting, height }) => ({
-        plantingId: planting.id,
-        cm: height.value,
-      })),
-    },
-    plantingIds: hidden > 0.4 ? hiding.map(({ planting }) => planting.id) : [],
+    strength,
+    facts: { ...cover, welcome },
+    entryIds: said ? [said.id] : [],
+    plantingIds: strength > 0 ? cover.behind.map(({ plantingId }) => plantingId) : [],
   })
 }
+/** Hidden to this share a focal piece still shows; with so little of it left it is gone. Common practice. */
+const SHOWS_SHARE = 0.25
+const LEFT_SHARE = 0.15

@@ -110,8 +110,8 @@ const WORDS: WordsOfSigns = {
   joy: ({ from, to, days }) => ({
     says: `From ${from.toFixed(0)} to ${to.toFixed(0)} of 10 in ${saySpan(days)}.`,
   }),
-  lines: ({ hidden, pieceId, behind }, names) => ({
-    says: `${Math.round(hidden * 100)} % of ${names.place({ of: 'hardscape', id: pieceId })} stands behind plants.`,
+  lines: ({ hidden, pieceId, behind, welcome }, names) => ({
+    says: `${sayHidden(hidden)} of ${names.place({ of: 'hardscape', id: pieceId })} stands behind plants${welcome ? ', and you said that it may' : ''}.`,
     reckoned: behind.map(
       ({ plantingId, cm }) =>
         `${names.stake(plantingId)} stands about ${names.measures.say(cm, 'cm', 1)} in front of it`,
@@ -121,6 +121,9 @@ const WORDS: WordsOfSigns = {
     says: `You said: ${[...reasons.filter((one) => one !== 'another reason'), ...own].join('; ') || 'another reason'}.`,
   }),
 }
+/** “Nothing”, “about 60 %”. */
+const sayHidden = (share: number): string =>
+  share < 0.05 ? 'Nothing' : `About ${sayNumber(share * 100, 10)} %`
 /** Why nothing can be said of a sign yet. */
 const UNKNOWN: Record<DeclineSign, string> = {
   carpet: 'No carpet whose cover was judged twice.',
@@ -133,7 +136,7 @@ const UNKNOWN: Record<DeclineSign, string> = {
   nitrate: 'Too few tests half a year ago to compare with.',
   joy: 'Too few marks of joy are written down.',
   lines:
-    'No focal piece, or nobody said that it matters when plants stand before it: say so at “You” in a round.',
+    'No focal piece, or nobody said yet whether it matters that plants hide it: the next round asks.',
   reasons: 'No reason was given: tap what is wrong with it at “You” in a round.',
 }
 

@@ -16,7 +16,7 @@ import { BigButton } from './big-button.client'
 import { Lines } from './lines.client'
 import { Outcome } from './outcome'
 import { QuestionRow } from './question-row.client'
-import { Signs } from './signs.client'
+import { AskOnce, Signs } from './signs.client'
 import { Stepper } from './stepper'
 import { useAwake } from './use-awake.client'
 import { useWalk, type Walk } from './use-walk.client'
@@ -130,6 +130,13 @@ function StationPart({
           }
         />
       ))}
+      {station.once ? (
+        <AskOnce
+          once={station.once}
+          chosen={answers.signs.filter((one) => one.station === station.name)}
+          onChoose={walk.chooseSign}
+        />
+      ) : null}
       {station.signs.length > 0 ? (
         <Signs
           station={station}

@@ -3,7 +3,7 @@
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
 import type { Place } from '@/core/journal/entry'
-import type { SaidStation } from '@/core/routine/round/question.words'
+import type { SaidOnce, SaidStation } from '@/core/routine/round/question.words'
 
 /** Signs to tap. Where several plantings stand, the tap asks on which; each stake of a sign is a switch of its own. */
 export function Signs({
@@ -66,6 +66,37 @@ export function Signs({
             .join('; ')}
         </Box>
       ) : null}
+    </Box>
+  )
+}
+
+/** A question asked once: its answers are signs that exclude each other. */
+export function AskOnce({
+  once,
+  chosen,
+  onChoose,
+}: {
+  once: SaidOnce
+  chosen: readonly { sign: string }[]
+  onChoose: (sign: string, place: Place, all: readonly string[]) => void
+}) {
+  const all = once.answers.map(({ sign }) => sign)
+  return (
+    <Box mt={5} role="group" aria-label={once.says}>
+      <Box className="serif" fontSize="md" mb={2} maxW="40rem">
+        {once.says}
+      </Box>
+      <Flex gap={2} wrap="wrap">
+        {once.answers.map(({ sign, says }) => (
+          <Chip
+            key={sign}
+            pressed={chosen.some((one) => one.sign === sign)}
+            onClick={() => onChoose(sign, once.place, all)}
+          >
+            {says}
+          </Chip>
+        ))}
+      </Flex>
     </Box>
   )
 }

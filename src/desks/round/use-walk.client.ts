@@ -3,7 +3,14 @@
 import { useEffect, useRef, useState, type RefObject } from 'react'
 import type { Place } from '@/core/journal/entry'
 import { noAnswers, type RoundAnswers, type RoundLine } from '@/core/routine/round/answers'
-import { allGlanced, inked, together, toggled, withText } from '@/core/routine/round/answering'
+import {
+  allGlanced,
+  inked,
+  together,
+  chosenOf,
+  toggled,
+  withText,
+} from '@/core/routine/round/answering'
 import type { Question } from '@/core/routine/round/question'
 import type { SaidStation } from '@/core/routine/round/question.words'
 import type { RoundDraft } from '@/data/rounds'
@@ -66,6 +73,8 @@ export function useWalk({
       change((before) => ({ ...allGlanced(before, station), station: within(here + 1) })),
     toggleSign: (sign: string, place: Place) =>
       change((before) => toggled(before, { station: station.name, sign, place })),
+    chooseSign: (sign: string, place: Place, all: readonly string[]) =>
+      change((before) => chosenOf(before, { station: station.name, sign, place }, all)),
     addLine: (line: RoundLine) =>
       change((before) => ({ ...before, lines: [...before.lines, line] })),
     dropLine: (id: string) =>

@@ -44,6 +44,7 @@ const SIGNS = [
   'cloudy',
   'bad smell',
   'spent soil',
+  'focal piece may vanish',
   ...DISPLEASURES,
 ] as const
 export type Sign = (typeof SIGNS)[number]

@@ -1,4 +1,4 @@
-import { allGlanced, inked, together, toggled, withText } from './answering'
+import { allGlanced, chosenOf, inked, together, toggled, withText } from './answering'
 import { isBegun, noAnswers, type RoundAnswers } from './answers'
 import type { Question } from './question'
 
@@ -63,4 +63,16 @@ test('a round is begun by an answer, a sign, a line, or something typed', () => 
   expect(isBegun({ ...blank, station: 3, walkedAt: '2026-11-22T18:00' })).toBe(false)
   expect(isBegun({ ...blank, typed: { a: '?' } })).toBe(true)
   expect(isBegun(inked(blank, 'glass', question('a'), 1, 'glance'))).toBe(true)
+})
+
+test('of signs that exclude each other the last tapped stands alone, and a second tap takes it away', () => {
+  const place = { of: 'hardscape', id: 'stone' }
+  const loss = { station: 'stone and wood', sign: 'focal piece hidden', place }
+  const may = { ...loss, sign: 'focal piece may vanish' }
+  const both = [loss.sign, may.sign]
+  const loose = { ...loss, sign: 'loose piece' }
+  const before = chosenOf(toggled(blank, loose), loss, both)
+  expect(before.signs).toEqual([loose, loss])
+  expect(chosenOf(before, may, both).signs).toEqual([loose, may])
+  expect(chosenOf(before, loss, both).signs).toEqual([loose])
 })

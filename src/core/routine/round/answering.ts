@@ -59,6 +59,18 @@ export function toggled(before: RoundAnswers, sign: RoundAnswers['signs'][number
   return { ...before, signs }
 }
 
+/** One of several signs tapped that exclude each other: put there in place of the others, or taken away. */
+export function chosenOf(
+  before: RoundAnswers,
+  sign: RoundAnswers['signs'][number],
+  all: readonly string[],
+): RoundAnswers {
+  const others = before.signs.filter(
+    (one) => one.station !== sign.station || one.sign === sign.sign || !all.includes(one.sign),
+  )
+  return toggled({ ...before, signs: others }, sign)
+}
+
 /** What is pencilled at a station, inked at a glance. */
 export const allGlanced = (
   before: RoundAnswers,

@@ -23,6 +23,7 @@ const question = (key: string, over: Partial<Question> = {}): Question => ({
 const station = (name: Station['name'], ...questions: Question[]): Station => ({
   name,
   questions,
+  once: null,
   signs: [],
   places: [],
 })

@@ -46,9 +46,18 @@ export type StationName =
   | 'animals'
   | 'water'
   | 'you'
+/** What is asked once and remembered: one of two signs answers it. */
+export interface AskedOnce {
+  pieceId: string
+  /** Share of its height behind plants, 0–1. */
+  hidden: number
+  answers: readonly Sign[]
+  place: Place
+}
 export interface Station {
   name: StationName
   questions: Question[]
+  once: AskedOnce | null
   /** Signs to tap, with the plantings or place they can lie on. */
   signs: readonly Sign[]
   places: readonly Place[]

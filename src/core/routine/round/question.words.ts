@@ -7,7 +7,8 @@ import type { Place } from '../../journal/shape'
 import { nameOf } from '../../quantity/parameter-name'
 import { capital, sayAgo, sayNumber } from '../../quantity/say'
 import { INDICATOR_COLOURS, type Parameter } from '../../quantity/units'
-import type { Asks, Question, Station, StationName } from './question'
+import type { Sign } from '../../journal/entry'
+import type { AskedOnce, Asks, Question, Station, StationName } from './question'
 
 /** What one is to look for at each station. */
 const TITLES: Record<StationName, string> = {
@@ -32,10 +33,18 @@ export interface SaidQuestion extends Question {
   /** What was known last. */
   before: string
 }
-export interface SaidStation extends Omit<Station, 'questions' | 'places'> {
+export interface SaidStation extends Omit<Station, 'questions' | 'places' | 'once'> {
   title: string
+  once: SaidOnce | null
   questions: SaidQuestion[]
   places: { says: string; place: Place }[]
+}
+
+/** What is asked once, as the keeper reads it. */
+export interface SaidOnce {
+  says: string
+  answers: { sign: Sign; says: string }[]
+  place: Place
 }
 
 /** Stations with their words. */
@@ -49,9 +58,20 @@ export function sayStations(
     ...station,
     title: TITLES[station.name],
     questions: station.questions.map((question) => sayQuestion(question, names)),
+    once: station.once && sayOnce(station.once, names),
     places: station.places.map((place) => ({ says: sayPlace(place, names), place })),
   }))
 }
+
+const ANSWERS: Partial<Record<Sign, string>> = {
+  'focal piece hidden': 'it is a loss',
+  'focal piece may vanish': 'it may',
+}
+const sayOnce = ({ hidden, answers, place }: AskedOnce, names: Names): SaidOnce => ({
+  says: `${capital(names.place(place))} is the main piece, and plants hide about ${sayNumber(hidden * 100, 10)} % of it. Is that a loss to you, or may they?`,
+  answers: answers.map((sign) => ({ sign, says: ANSWERS[sign] ?? sign })),
+  place,
+})
 
 const sayPlace = (place: Place, names: Names): string =>
   place.of === 'planting' ? names.stake(place.id) : names.place(place)

@@ -5,13 +5,14 @@ import { DISPLEASURES } from '../../journal/kinds/sign'
 import type { Instant } from '../../quantity/time'
 import { algaeQuestions } from './ask-algae'
 import { countQuestions } from './ask-animals'
+import { focalQuestion } from './ask-focal'
 import { gasQuestions } from './ask-gas'
 import { lampQuestions } from './ask-lamp'
 import { feelingQuestions } from './ask-keeper'
 import { askPlanting } from './ask-plantings'
 import { temperatureQuestion } from './ask-temperature'
 import { waterQuestions } from './ask-water'
-import type { Question, Station, StationName } from './question'
+import type { AskedOnce, Question, Station, StationName } from './question'
 
 /** What a station may ask of the tank it stands before. */
 interface Walk {
@@ -30,6 +31,7 @@ interface StationPlan {
   /** Whether there is anything to stop for. */
   here?: (walk: Walk) => boolean
   questions: (walk: Walk) => Question[]
+  once?: (walk: Walk) => AskedOnce | null
   /** Where the signs can be: the plantings of these zones, or one part of the tank. */
   of: readonly Zone[] | Place
 }
@@ -84,6 +86,7 @@ const STATIONS: readonly StationPlan[] = [
     name: 'stone and wood',
     signs: ['loose piece'],
     questions: ({ algae }) => algae('hardscape'),
+    once: ({ history, now }) => focalQuestion(history, now),
     of: THE_TANK,
   },
   {
@@ -142,6 +145,7 @@ export function roundOf(history: TankHistory, now: Instant): Station[] {
     name: plan.name,
     signs: plan.signs,
     questions: plan.questions(walk),
+    once: plan.once?.(walk) ?? null,
     places: placesOf(plan.of, walk),
   }))
 }

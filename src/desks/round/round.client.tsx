@@ -134,7 +134,7 @@ function StationPart({
         <AskOnce
           once={station.once}
           chosen={answers.signs.filter((one) => one.station === station.name)}
-          onChoose={walk.chooseSign}
+          onChoose={walk.toggleSign}
         />
       ) : null}
       {station.signs.length > 0 ? (

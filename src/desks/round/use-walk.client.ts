@@ -3,14 +3,7 @@
 import { useEffect, useRef, useState, type RefObject } from 'react'
 import type { Place } from '@/core/journal/entry'
 import { noAnswers, type RoundAnswers, type RoundLine } from '@/core/routine/round/answers'
-import {
-  allGlanced,
-  inked,
-  together,
-  chosenOf,
-  toggled,
-  withText,
-} from '@/core/routine/round/answering'
+import { allGlanced, inked, together, chosenOf, withText } from '@/core/routine/round/answering'
 import type { Question } from '@/core/routine/round/question'
 import type { SaidStation } from '@/core/routine/round/question.words'
 import type { RoundDraft } from '@/data/rounds'
@@ -71,9 +64,8 @@ export function useWalk({
       change((before) => ({ ...before, typed: withText(before.typed, key, text) })),
     inkAll: () =>
       change((before) => ({ ...allGlanced(before, station), station: within(here + 1) })),
-    toggleSign: (sign: string, place: Place) =>
-      change((before) => toggled(before, { station: station.name, sign, place })),
-    chooseSign: (sign: string, place: Place, all: readonly string[]) =>
+    /** `all`: the signs that exclude each other, of which it is one. */
+    toggleSign: (sign: string, place: Place, all: readonly string[] = []) =>
       change((before) => chosenOf(before, { station: station.name, sign, place }, all)),
     addLine: (line: RoundLine) =>
       change((before) => ({ ...before, lines: [...before.lines, line] })),

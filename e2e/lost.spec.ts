@@ -151,7 +151,7 @@ test('a round inked with the server gone is kept, and inked once when it is back
   await expect(page.getByRole('alert').filter({ hasText: 'Your answers are kept.' })).toBeVisible()
   await again()
   await page.getByRole('button', { name: 'Ink the round' }).dblclick()
-  await expect(page.getByText(/answers inked in/)).toBeVisible()
+  await expect(page.getByText(/answers? inked/)).toBeVisible()
   await open(page, '/tanks/gully/book?kind=round')
   await expect(page.getByText(/Walked the round/)).toHaveCount(before + 1)
   forgive(quiet)

@@ -67,7 +67,7 @@ test('the finished round is in the book, with what was pencilled beside it, and 
   await page.getByLabel('How much do you enjoy this tank?', { exact: true }).fill('5')
   await page.keyboard.press('Enter')
   await page.getByRole('button', { name: 'Ink the round' }).click()
-  await expect(page.locator('main')).toContainText(/\d answers inked in/)
+  await expect(page.locator('main')).toContainText(/\d answers? inked/)
   await open(page, '/tanks/tarn/book')
   const first = page.locator('section').filter({ hasText: 'Walked the round' }).first()
   await expect(first).toContainText('S1 Green stems, back left: height 40 cm')

@@ -122,8 +122,10 @@ const WORDS: WordsOfSigns = {
   }),
 }
 /** “Nothing”, “about 60 %”. */
-const sayHidden = (share: number): string =>
-  share < 0.05 ? 'Nothing' : `About ${sayNumber(share * 100, 10)} %`
+function sayHidden(share: number): string {
+  if (share > 0.95) return 'All'
+  return share < 0.05 ? 'Nothing' : `About ${Math.round(share * 10) * 10} %`
+}
 /** Why nothing can be said of a sign yet. */
 const UNKNOWN: Record<DeclineSign, string> = {
   carpet: 'No carpet whose cover was judged twice.',

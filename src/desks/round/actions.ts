@@ -41,6 +41,8 @@ export interface RoundOutcome {
   /** Null for a round written down afterwards. */
   minutes: number | null
   answers: number
+  /** What else was seen or written down on the way. */
+  lines: number
   /** How many of them were pencilled before. */
   pencilled: number
   outside: string[]
@@ -192,9 +194,11 @@ function outcomeOf(story: TankHistory, round: string, at: Instant): RoundOutcome
       !heldTrue({ ...entry.expected, because: '' }, inkedValue(entry) ?? entry.expected.value),
   )
   const notes = findingsOf(story, at, measuresAsked())
+  const asked = walk?.kind === 'round' ? walk.asked : 0
   return {
     minutes: walk?.kind === 'round' ? walk.minutes : null,
-    answers: walk?.kind === 'round' ? walk.asked : 0,
+    answers: asked,
+    lines: Math.max(0, own.length - 1 - asked),
     pencilled: own.filter((entry) => entry.expected !== null).length,
     outside: outside.map((entry) => describeEntry(entry, story, measuresAsked())),
     sentence: headline(notes, story.entries),

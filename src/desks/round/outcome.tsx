@@ -19,8 +19,7 @@ export function Outcome({
         <b>{name}</b> {outcome.sentence}
       </Box>
       <Box mt={3}>
-        {outcome.answers} {outcome.answers === 1 ? 'answer' : 'answers'} inked
-        {outcome.minutes === null ? '' : ` in ${sayMinutes(outcome.minutes)}`}. {sayPencil(outcome)}
+        {sayInked(outcome)}. {sayPencil(outcome)}
       </Box>
       <Flex direction="column" gap={3} mt={6}>
         {outcome.notes.map((note) => (
@@ -43,8 +42,17 @@ export function Outcome({
   )
 }
 
-const sayMinutes = (minutes: number) =>
-  minutes < 1 ? `${Math.round(minutes * 60)} seconds` : `${minutes.toFixed(1)} minutes`
+/** “8 answers inked and 2 more lines written in 3 minutes”. */
+function sayInked({ answers, lines, minutes }: RoundOutcome): string {
+  const inked = `${answers} ${answers === 1 ? 'answer' : 'answers'} inked`
+  const more = lines === 0 ? '' : ` and ${lines} more ${lines === 1 ? 'line' : 'lines'} written`
+  return `${inked}${more}${minutes === null ? '' : ` in ${sayMinutes(minutes)}`}`
+}
+
+function sayMinutes(minutes: number): string {
+  if (minutes < 1) return `${Math.round(minutes * 60)} seconds`
+  return Math.round(minutes) === 1 ? 'a minute' : `${Math.round(minutes)} minutes`
+}
 
 /** How what was seen compares with what was pencilled; nothing where nothing was. */
 function sayPencil({ outside, pencilled }: RoundOutcome): string {

@@ -67,8 +67,10 @@ const ANSWERS: Partial<Record<Sign, string>> = {
   'focal piece hidden': 'it is a loss',
   'focal piece may vanish': 'it may',
 }
+const sayShare = (share: number): string =>
+  share > 0.95 ? 'all' : `about ${Math.round(share * 10) * 10} %`
 const sayOnce = ({ hidden, answers, place }: AskedOnce, names: Names): SaidOnce => ({
-  says: `${capital(names.place(place))} is the main piece, and plants hide about ${sayNumber(hidden * 100, 10)} % of it. Is that a loss to you, or may they?`,
+  says: `${capital(names.place(place))} is the main piece, and plants hide ${sayShare(hidden)} of it. Is that a loss to you, or may they?`,
   answers: answers.map((sign) => ({ sign, says: ANSWERS[sign] ?? sign })),
   place,
 })

@@ -63,6 +63,24 @@ export async function expectAccessible(page: Page, rules: string[] = []): Promis
   ).toEqual([])
 }
 
+/** Nothing on the page is lettered smaller than 11 px as it is drawn, scaled drawings included. */
+export async function expectLegible(page: Page) {
+  const small = await page.evaluate(() =>
+    [...document.querySelectorAll('body *')].flatMap((element) => {
+      const own = [...element.childNodes].some(
+        (node) => node.nodeType === Node.TEXT_NODE && node.textContent!.trim() !== '',
+      )
+      if (!own || !element.checkVisibility()) return []
+      const matrix = element instanceof SVGGraphicsElement ? element.getScreenCTM() : null
+      const px =
+        parseFloat(getComputedStyle(element).fontSize) *
+        (matrix ? Math.hypot(matrix.a, matrix.b) : 1)
+      return px < 10.9 ? [`${element.textContent!.trim().slice(0, 20)}: ${px.toFixed(1)} px`] : []
+    }),
+  )
+  expect(small).toEqual([])
+}
+
 export const VIEWS = [
   ['bench', '/'],
   ['look', '/tanks/tarn'],

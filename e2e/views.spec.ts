@@ -1,6 +1,6 @@
-import { alive, expect, expectAccessible, open, test, VIEWS } from './page'
+import { alive, expect, expectAccessible, expectLegible, open, test, VIEWS } from './page'
 
-/** Each view twice: by day on a desk with all of axe, then on a phone with the lamp off for its width, its targets and its contrasts. */
+/** Each view twice: by day on a desk with all of axe, then on a phone with the lamp off for its width, its letters, its targets and its contrasts. */
 for (const [name, path] of VIEWS) {
   test(`${name} opens, says its sentence, and axe finds nothing, by day, and on a phone with the lamp off`, async ({
     page,
@@ -16,6 +16,7 @@ for (const [name, path] of VIEWS) {
       () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
     )
     expect(wider).toBeLessThanOrEqual(0)
+    await expectLegible(page)
     // The tabs lie over the page's end until it is scrolled there.
     await page.evaluate(() => window.scrollTo(0, document.body.scrollHeight))
     await expectAccessible(page, [

@@ -78,6 +78,21 @@ async function fetchPlace(slug: string, signal: AbortSignal): Promise<Seen> {
 /** What rulers and stakes take beside the glass, px. */
 const MARGINS = { across: 46, down: 62 }
 
+/** What the page leaves free on a narrow screen, px. */
+const PAGE_MARGINS = 32
+
+/** How wide a drawing may be on this screen, px; without end until the browser has said. */
+function useRoom(): number {
+  const [room, setRoom] = useState(Infinity)
+  useEffect(() => {
+    const read = () => setRoom(document.documentElement.clientWidth - PAGE_MARGINS)
+    read()
+    window.addEventListener('resize', read)
+    return () => window.removeEventListener('resize', read)
+  }, [])
+  return room
+}
+
 export function PlaceDrawing({
   vessel,
   pixelsPerCm,
@@ -87,7 +102,8 @@ export function PlaceDrawing({
   pixelsPerCm: number
 }) {
   const { content } = useContext(Context)
-  const perCm = pixelsPerCm * useTypeScale()
+  const fits = (useRoom() - MARGINS.across) / vessel.lengthCm
+  const perCm = Math.min(pixelsPerCm * useTypeScale(), fits)
   const width = vessel.lengthCm * perCm + MARGINS.across
   const maxHeight = vessel.heightCm * perCm + MARGINS.down
   const title = `${vessel.name} from the front, to scale`

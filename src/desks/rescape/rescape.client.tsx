@@ -348,7 +348,7 @@ function Cure({ number, label, share }: { number: number; label: string; share: 
         x={11}
         y={14.6}
         textAnchor="middle"
-        style={{ fontSize: 10.5, fontWeight: 600 }}
+        style={{ fontSize: 11, fontWeight: 600 }}
         fill={share > 0 ? 'var(--chakra-colors-ink)' : 'var(--chakra-colors-pencil)'}
       >
         {number}

@@ -10,7 +10,7 @@ import { actsOf } from '@/data/acts'
 import { listSpecies } from '@/data/facts/plantings'
 import { readBench } from '@/data/bench'
 import { storyOr404 } from '@/data/tank'
-import { PlanView } from '@/ui/drawing/plan-view'
+import { PlanFitted } from './plan-fitted.client'
 import { SetUpForm } from './set-up.client'
 import { Facts } from './facts.client'
 import { factsModel } from './facts-model'
@@ -64,7 +64,7 @@ export async function StandsPage({ slug }: { slug: string }) {
           />
         </Box>
         <Box position={{ lg: 'sticky' }} top={4} maxW="100%">
-          <PlanView
+          <PlanFitted
             scene={scene}
             width={PLAN_WIDTH}
             left={38}

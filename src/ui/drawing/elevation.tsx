@@ -578,7 +578,9 @@ const Glass = memo(function Glass({
   )
 })
 
-const STAKE_WIDTH = 30
+/** Stakes in drawings are smaller than in lists, with letters no smaller than 11 px. */
+const STAKE_SCALE = 0.96
+const STAKE_WIDTH = 33
 
 /** Stakes stuck in the ground below their plantings; where two would touch, one goes a row lower. */
 const Stakes = memo(
@@ -606,13 +608,13 @@ const Stakes = memo(
         {placed.map(({ plant, x, row }) => {
           const { stake, id, name } = plant.planting
           const floats = plant.planting.zone === 'surface'
-          const y = floats ? p.top - 12 : p.y(0) - 24 - row * 21
+          const y = floats ? p.top - 12 : p.y(0) - 25 - row * 23
           const alarm = alarmed.has(id)
           return (
             <g
               key={id}
               data-stake={stake}
-              transform={`translate(${x - 13} ${y}) scale(0.82)`}
+              transform={`translate(${x - 16 * STAKE_SCALE} ${y}) scale(${STAKE_SCALE})`}
               color={alarm ? colour('clay') : colour('ink')}
             >
               <title>{`${stake} ${name}`}</title>

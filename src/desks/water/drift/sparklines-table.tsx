@@ -215,7 +215,7 @@ function Lanes({ lanes, months }: { lanes: readonly Lane[]; months: DriftModel['
           {months.map((month) => (
             <g key={month.x}>
               <line x1={month.x} x2={month.x} y1={1} y2={6} stroke={colour('ink')} />
-              <text x={month.x + 3} y={14} fill={colour('pencil')} style={svgText(11)}>
+              <text x={month.x + 3} y={15} fill={colour('pencil')} style={svgText(13.5)}>
                 {month.name}
               </text>
             </g>

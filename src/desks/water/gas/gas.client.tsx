@@ -4,6 +4,7 @@ import { useMeasures } from '@/ui/measures.client'
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
 import type { Answer, Sending } from '@/ui/ask.client'
+import { useWidth } from '@/ui/use-width.client'
 import { useSending } from '@/ui/use-sending.client'
 import { sayEstimate, sayNumber, sentence } from '@/core/quantity/say'
 import { sayUse } from '@/core/water/gas/gas-use.words'
@@ -155,7 +156,7 @@ function Methods({ model }: { model: GasModel }) {
   )
 }
 
-const DAY = { width: 640, height: 190, left: 34, bottom: 26, top: 12 } as const
+const DAY = { height: 190, right: 24, left: 34, bottom: 26, top: 12 } as const
 
 /** The day's course from the hours of the gas, lamps above it. */
 function Day({ model }: { model: GasModel }) {
@@ -211,95 +212,99 @@ function DayDrawing({
   gas: NonNullable<GasModel['gas']>
   atLamp: GasDay['points'][number]
 }) {
+  const [ref, width] = useWidth<HTMLDivElement>(640)
   const most = Math.max(40, ...day.points.map((point) => point.value))
-  const x = (hour: number) => DAY.left + (hour / 24) * (DAY.width - DAY.left - 24)
+  const x = (hour: number) => DAY.left + (hour / 24) * (width - DAY.left - DAY.right)
   const y = (value: number) =>
     DAY.height - DAY.bottom - (value / most) * (DAY.height - DAY.bottom - DAY.top)
   const lampOn = hour(model.lamp.onAt)
   const lampOff = Math.min(24, lampOn + model.lamp.hours)
   return (
-    <svg
-      viewBox={`0 0 ${DAY.width} ${DAY.height}`}
-      width="100%"
-      role="img"
-      aria-label={`CO2 over the day: ${sayNumber(atLamp.value, 2)} mg/L when the lamp comes on at ${model.lamp.onAt}, ${sayNumber(Math.max(...day.points.map((point) => point.value)), 2)} at most`}
-    >
-      <rect
-        x={x(lampOn)}
-        y={DAY.top - 8}
-        width={x(lampOff) - x(lampOn)}
-        height={6}
-        fill={colour('leaf-pale')}
-      />
-      <text x={x(lampOff) + 6} y={DAY.top} fill={colour('pencil')} style={svgText(12)}>
-        lamp
-      </text>
-      <rect
-        x={x(hour(gas.onAt))}
-        y={DAY.height - DAY.bottom - 4}
-        width={Math.max(0, x(hour(gas.offAt)) - x(hour(gas.onAt)))}
-        height={4}
-        fill={colour('water')}
-      />
-      <text
-        x={x(hour(gas.offAt)) + 6}
-        y={DAY.height - DAY.bottom - 3}
-        fill={colour('pencil')}
-        style={svgText(12)}
+    <Box ref={ref}>
+      <svg
+        viewBox={`0 0 ${width} ${DAY.height}`}
+        width="100%"
+        height={DAY.height}
+        role="img"
+        aria-label={`CO2 over the day: ${sayNumber(atLamp.value, 2)} mg/L when the lamp comes on at ${model.lamp.onAt}, ${sayNumber(Math.max(...day.points.map((point) => point.value)), 2)} at most`}
       >
-        gas
-      </text>
-      {[0, 10, 20, 30, 40]
-        .filter((value) => value <= most)
-        .map((value) => (
-          <g key={value}>
-            <line
-              x1={DAY.left}
-              x2={DAY.width - 24}
-              y1={y(value)}
-              y2={y(value)}
-              stroke={colour('rule')}
-              strokeDasharray="2 3"
-            />
-            <text
-              x={DAY.left - 6}
-              y={y(value) + 4}
-              textAnchor="end"
-              fill={colour('pencil')}
-              style={svgText(12)}
-            >
-              {value}
-            </text>
-          </g>
-        ))}
-      {[0, 6, 12, 18, 24].map((at) => (
+        <rect
+          x={x(lampOn)}
+          y={DAY.top - 8}
+          width={x(lampOff) - x(lampOn)}
+          height={6}
+          fill={colour('leaf-pale')}
+        />
+        <text x={x(lampOff) + 6} y={DAY.top} fill={colour('pencil')} style={svgText(12)}>
+          lamp
+        </text>
+        <rect
+          x={x(hour(gas.onAt))}
+          y={DAY.height - DAY.bottom - 4}
+          width={Math.max(0, x(hour(gas.offAt)) - x(hour(gas.onAt)))}
+          height={4}
+          fill={colour('water')}
+        />
         <text
-          key={at}
-          x={x(at)}
-          y={DAY.height - 8}
-          textAnchor="middle"
+          x={x(hour(gas.offAt)) + 6}
+          y={DAY.height - DAY.bottom - 3}
           fill={colour('pencil')}
           style={svgText(12)}
         >
-          {at}:00
+          gas
         </text>
-      ))}
-      <path
-        d={`M${day.points.map((point) => `${x(point.hour).toFixed(1)} ${y(point.value).toFixed(1)}`).join('L')}`}
-        fill="none"
-        stroke={colour('pencil')}
-        strokeWidth={2}
-        strokeDasharray="6 4"
-      />
-      <circle
-        cx={x(atLamp.hour)}
-        cy={y(atLamp.value)}
-        r={4}
-        fill={colour('paper')}
-        stroke={colour('ink')}
-        strokeWidth={1.4}
-      />
-    </svg>
+        {[0, 10, 20, 30, 40]
+          .filter((value) => value <= most)
+          .map((value) => (
+            <g key={value}>
+              <line
+                x1={DAY.left}
+                x2={width - DAY.right}
+                y1={y(value)}
+                y2={y(value)}
+                stroke={colour('rule')}
+                strokeDasharray="2 3"
+              />
+              <text
+                x={DAY.left - 6}
+                y={y(value) + 4}
+                textAnchor="end"
+                fill={colour('pencil')}
+                style={svgText(12)}
+              >
+                {value}
+              </text>
+            </g>
+          ))}
+        {[0, 6, 12, 18, 24].map((at) => (
+          <text
+            key={at}
+            x={x(at)}
+            y={DAY.height - 8}
+            textAnchor="middle"
+            fill={colour('pencil')}
+            style={svgText(12)}
+          >
+            {at}:00
+          </text>
+        ))}
+        <path
+          d={`M${day.points.map((point) => `${x(point.hour).toFixed(1)} ${y(point.value).toFixed(1)}`).join('L')}`}
+          fill="none"
+          stroke={colour('pencil')}
+          strokeWidth={2}
+          strokeDasharray="6 4"
+        />
+        <circle
+          cx={x(atLamp.hour)}
+          cy={y(atLamp.value)}
+          r={4}
+          fill={colour('paper')}
+          stroke={colour('ink')}
+          strokeWidth={1.4}
+        />
+      </svg>
+    </Box>
   )
 }
 

@@ -53,6 +53,10 @@ function rhythm({ regime, routineDays }: ChangeFacts['changes-regular']): string
   const kept =
     onTime === null ? '' : `; ${onTime} came within a quarter of the ${routineDays} days you set`
   return [
-    `Over the last ${changes} changes one came every ${everyDays.median.toFixed(0)} days (half of them ${everyDays.q1.toFixed(0)}–${everyDays.q3.toFixed(0)})${kept}`,
+    `Over the last ${changes} changes one came ${sayEvery(everyDays.median)}${spread(everyDays)}${kept}`,
   ]
 }
+
+/** Between which days the middle half of them came; nothing where all came alike. */
+const spread = ({ q1, q3 }: { q1: number; q3: number }): string =>
+  q1.toFixed(0) === q3.toFixed(0) ? '' : ` (half of them ${q1.toFixed(0)}–${q3.toFixed(0)})`

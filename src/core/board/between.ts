@@ -8,7 +8,7 @@ interface Change {
   id: string
   /** Stake of a planting, label of a piece. */
   name: string
-  of: 'planting' | 'piece'
+  of: 'planting' | 'piece' | 'fitting'
   fate: Fate
 }
 
@@ -17,9 +17,22 @@ export function between(before: Board, after: Board): { things: Change[]; ground
   const ids = (board: Board) => [...board.plantings, ...board.pieces].map(({ id }) => id)
   const all = [...new Set([...ids(before), ...ids(after)])]
   return {
-    things: all.map((id) => changeOf(thingOf(before, id), thingOf(after, id))),
+    things: [
+      ...all.map((id) => changeOf(thingOf(before, id), thingOf(after, id))),
+      ...fittingChanges(before, after),
+    ],
     ground: !sameFact(before.ground, after.ground),
   }
+}
+
+/** Parts of things, where both layouts know of them: one drawn before there were any leaves them as they hang. */
+function fittingChanges({ fittings: before }: Board, { fittings: after }: Board): Change[] {
+  if (!before || !after) return []
+  const ids = [...new Set([...before, ...after].map(({ id }) => id))]
+  return ids.map((id) => {
+    const [a, b] = [before, after].map((list) => list.find((one) => one.id === id))
+    return { id, name: (b ?? a)!.name, of: 'fitting', fate: fateOf(a, b) }
+  })
 }
 
 function changeOf(

@@ -1,11 +1,26 @@
-import type { Board, BoardPiece, BoardPlanting, Glass, Point, Polygon } from '../history/types'
+import type {
+  Board,
+  BoardFitting,
+  BoardPiece,
+  BoardPlanting,
+  Glass,
+  Point,
+  Polygon,
+} from '../history/types'
+import { fittingsOf } from './fittings'
+import { toMm } from './to-mm'
 import { mainKind, type Tank } from '../history/tank-at'
 import { groundDepth } from '../vessel/ground-depth'
 
 export type Box = Readonly<Record<'left' | 'right' | 'front' | 'back', number>>
 
 /** The layout that stands in a tank, as it is drawn; null for a bare vessel. */
-export function boardOf({ layout, plantings }: Pick<Tank, 'layout' | 'plantings'>): Board | null {
+export function boardOf({
+  layout,
+  plantings,
+  equipment,
+  vessel,
+}: Pick<Tank, 'layout' | 'plantings' | 'equipment' | 'vessel'>): Board | null {
   if (!layout) return null
   const { laidAt: _laidAt, ...ground } = layout.ground
   return {
@@ -25,6 +40,7 @@ export function boardOf({ layout, plantings }: Pick<Tank, 'layout' | 'plantings'
       const { id, stake, name, zone, patch, stems, perch } = planting
       return { id, stake, name, speciesId: mainKind(planting).speciesId, zone, patch, stems, perch }
     }),
+    fittings: fittingsOf({ equipment, vessel }),
   }
 }
 
@@ -60,6 +76,10 @@ export const planOf = (thing: BoardPlanting | BoardPiece): Polygon =>
 export const thingOf = (board: Board, id: string): BoardPlanting | BoardPiece | undefined =>
   board.plantings.find((one) => one.id === id) ?? board.pieces.find((one) => one.id === id)
 
+/** A part of a thing by its id, or undefined. */
+export const fittingOf = (board: Board, id: string): BoardFitting | undefined =>
+  board.fittings?.find((one) => one.id === id)
+
 /** Depth of the ground at a place of the board, cm. */
 export const depthAt = (
   { ground }: Pick<Board, 'ground'>,
@@ -77,7 +97,5 @@ export function footOf(
   return perch?.heightCm ?? depthAt(board, glass, middleOf(patch))
 }
 
-/** To the millimetre: nobody draws finer. */
-export const toMm = (cm: number): number => Math.round(cm * 10) / 10
 export const shifted = (outline: Polygon, dx: number, dy: number): Point[] =>
   outline.map(([x, y]): Point => [toMm(x + dx), toMm(y + dy)])

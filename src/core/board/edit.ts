@@ -1,5 +1,14 @@
-import type { Board, BoardPiece, BoardPlanting, Glass, Point, Polygon } from '../history/types'
-import { boxOf, depthAt, middleOf, planOf, shifted, thingOf, toMm, type Box } from './board'
+import type {
+  Board,
+  BoardFitting,
+  BoardPiece,
+  BoardPlanting,
+  Glass,
+  Point,
+  Polygon,
+} from '../history/types'
+import { boxOf, depthAt, middleOf, planOf, shifted, thingOf, type Box } from './board'
+import { toMm } from './to-mm'
 
 /** The glass a board is drawn in. */
 type Within = Pick<Glass, 'lengthCm' | 'depthCm' | 'heightCm'>
@@ -19,7 +28,11 @@ export function moveThings(
 ): Board {
   const moving = board.plantings.concat().filter(({ id }) => ids.includes(id))
   const pieces = board.pieces.filter(({ id }) => ids.includes(id))
-  const boxes = [...moving, ...pieces].map((thing) => boxOf(planOf(thing)))
+  const fittings = board.fittings?.filter(({ id }) => ids.includes(id)) ?? []
+  const boxes = [
+    ...[...moving, ...pieces].map((thing) => boxOf(planOf(thing))),
+    ...fittings.map(({ x, z }): Box => ({ left: x, right: x, front: z, back: z })),
+  ]
   if (boxes.length === 0) return board
   const dx = stopped(by.dx ?? 0, boxes, 'left', 'right', glass.lengthCm)
   const dz = stopped(by.dz ?? 0, boxes, 'front', 'back', glass.depthCm)
@@ -28,6 +41,9 @@ export function moveThings(
   )
   return {
     ...board,
+    ...(fittings.length > 0
+      ? { fittings: movedFittings(board.fittings ?? [], ids, glass, { dx, dz, dy: by.dy ?? 0 }) }
+      : {}),
     pieces: board.pieces.map((piece) =>
       rises.has(piece.id)
         ? {
@@ -50,6 +66,23 @@ export function moveThings(
       }
     }),
   }
+}
+
+/** A lamp hangs no higher than so much over the rim, cm. */
+const OVER_RIM_CM = 150
+
+function movedFittings(
+  fittings: readonly BoardFitting[],
+  ids: readonly string[],
+  { heightCm }: Within,
+  { dx, dz, dy }: Required<Parameters<typeof moveThings>[3]>,
+): BoardFitting[] {
+  return fittings.map((one) => {
+    if (!ids.includes(one.id)) return one
+    const most = one.part === 'lamp' ? heightCm + OVER_RIM_CM : heightCm
+    const y = Math.max(0, Math.min(most, one.y + dy))
+    return { ...one, x: toMm(one.x + dx), z: toMm(one.z + dz), y: toMm(y) }
+  })
 }
 
 /** A way cut short where the first of the boxes meets the glass. One that stands outside already may only come in. */
@@ -225,6 +258,7 @@ export const sayOfPiece = (
 /** Things taken off the board. What grows on a piece that goes is left, on the ground beneath it. */
 export const removeThings = (board: Board, ids: readonly string[]): Board => ({
   ...board,
+  ...(board.fittings ? { fittings: board.fittings.filter(({ id }) => !ids.includes(id)) } : {}),
   pieces: board.pieces.filter(({ id }) => !ids.includes(id)),
   plantings: board.plantings
     .filter(({ id }) => !ids.includes(id))

@@ -11,10 +11,11 @@ import type {
 import { since as version } from '../history/dated'
 import { sameFact } from '../history/diff'
 import { endPlanting, saidOf, type Since } from '../history/facts'
-import { plantingOn, tankNow } from '../history/tank-at'
+import { plantingOn, tankNow, type Tank } from '../history/tank-at'
 import { dayOf, type Instant } from '../quantity/time'
 import { type Result, ok, refuse } from '../quantity/result'
 import { boardOf } from './board'
+import { placeableIn, withFittings } from './fittings'
 
 /**
  * A tank’s story with what was drawn: since a moment (*moved then*), or all along (null: *it was so all along*, which puts right what was
@@ -36,6 +37,8 @@ export function withBoard(
     return refuse(
       `${gone.join(', ')} ${gone.length === 1 ? 'did stand' : 'did stand'} here and cannot have been away all along; say “moved today”, or put ${gone.length === 1 ? 'it' : 'them'} back.`,
     )
+  const lost = lostFitting(board, tankNow(story, now))
+  if (lost !== null) return refuse(lost)
   const when = { since, now, from: since ?? layout.from }
   const known = new Set(story.species.map(({ id }) => id))
   const planted = new Set(board.plantings.map(({ speciesId }) => speciesId))
@@ -47,7 +50,29 @@ export function withBoard(
     ),
     pieces: piecesOf(story.pieces, board, layout, when),
     plantings: plantingsOf(story.plantings, board, layout, when),
+    equipment: board.fittings
+      ? withFittings(story.equipment, board.fittings, tankNow(story, now).vessel, when)
+      : story.equipment,
   })
+}
+
+/** What a part that hangs nowhere in this tank is told with; null where all do. */
+function lostFitting({ fittings }: Board, { equipment, vessel }: Tank): string | null {
+  const stray = fittings?.find(
+    ({ equipmentId, part }) =>
+      !placeableIn(equipment).some((one) => one.equipmentId === equipmentId && one.part === part),
+  )
+  if (stray)
+    return `“${stray.name}” is of a thing that does not run in this tank. Take it off the board.`
+  const beyond = fittings?.find(
+    ({ x, z, y, part }) =>
+      x < 0 ||
+      z < 0 ||
+      x > vessel.lengthCm ||
+      z > vessel.depthCm ||
+      (part !== 'lamp' && y > vessel.heightCm),
+  )
+  return beyond ? `“${beyond.name}” hangs beyond the panes; move it inward.` : null
 }
 
 interface When {

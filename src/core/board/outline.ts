@@ -2,7 +2,7 @@ import simplify from 'simplify-js'
 import type { Glass, Point, Polygon } from '../history/types'
 import { type Result, ok, refuse } from '../quantity/result'
 import { polygonArea } from '../vessel/volume'
-import { toMm } from './board'
+import { toMm } from './to-mm'
 import { cutAtGlass } from './within-glass'
 
 /** A hand trembles by so much, cm. */

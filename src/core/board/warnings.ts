@@ -31,7 +31,9 @@ export type BoardWarning =
   | { of: 'crowded'; id: string; name: string; by: string; share: number; drawnOver: boolean }
   | { of: 'dark'; plantings: readonly Dark[]; later: boolean }
   | { of: 'still'; share: number; x: number; z: number }
-  | { of: 'outflow'; id: string; name: string }
+  /** `fitting`: the part that wants the room free. */
+  | { of: 'outflow' | 'inlet' | 'lamp'; id: string; name: string; fitting: string }
+  | { of: 'dry'; id: string; name: string }
   | { of: 'buried'; id: string; name: string }
 
 /** A planting whose foot gets less light than its kind wants, µmol m⁻² s⁻¹. */

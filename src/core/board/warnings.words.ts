@@ -1,8 +1,14 @@
 import { METRIC, type Measures } from '../quantity/measures'
-import { sayNumber } from '../quantity/say'
+import { sayNumber, uncapital } from '../quantity/say'
 import type { BoardWarning } from './warnings'
 
-type Of<K extends BoardWarning['of']> = Extract<BoardWarning, { of: K }>
+type Of<K extends BoardWarning['of']> = BoardWarning extends infer W
+  ? W extends { of: infer O }
+    ? K extends O
+      ? W
+      : never
+    : never
+  : never
 interface Words {
   says: string
   suggests: string
@@ -79,6 +85,20 @@ const WORDS: WordsFor = {
     says: `${name} stands in the outflow`,
     suggests:
       'The jet breaks on it, and the far corner stands still. Leave a hand’s breadth free before the outlet.',
+  }),
+  inlet: ({ name, fitting }) => ({
+    says: `${name} stands before ${uncapital(fitting)}`,
+    suggests:
+      'Leaves and moss clog it there, and small animals have nowhere to go. Leave a hand’s breadth round it, or fit a guard.',
+  }),
+  lamp: ({ name, fitting }, cm) => ({
+    says: `${name} grows into ${uncapital(fitting)}`,
+    suggests: `Tips scorch, and a hot lamp over leaves or wood is a danger. Hang it higher, or keep ${cm(8)} free below it.`,
+  }),
+  dry: ({ name }) => ({
+    says: `${name} reaches the surface`,
+    suggests:
+      'A heater that falls dry at a change bursts. Hang it lower, level or slanting, and unplug it before the water drops.',
   }),
   dark: sayDark,
   buried: ({ name }) => ({

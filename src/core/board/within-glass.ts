@@ -2,7 +2,8 @@ import polygonClipping, { type Pair } from 'polygon-clipping'
 import { isWithin, planOutline, type Plan } from '../history/glass-shape'
 import type { Point, Polygon } from '../history/types'
 import { polygonArea } from '../vessel/volume'
-import { middleOf, shifted, toMm } from './board'
+import { middleOf, shifted } from './board'
+import { toMm } from './to-mm'
 
 /** A hand draws no finer, cm. */
 const SLACK_CM = 0.05

@@ -11,6 +11,21 @@ export const OUTLET_AIMS = [
 ] as const
 export const LIDS = ['open', 'glass with a gap', 'closed glass', 'mesh', 'film'] as const
 
+/** Parts of a thing that have a place of their own in the tank. A lamp hangs above it. */
+export const PARTS = ['outlet', 'inlet', 'body', 'diffuser', 'air stone', 'lamp'] as const
+export type Part = (typeof PARTS)[number]
+/** Where a part is: its middle from the left and from the front glass and above the bottom, cm. */
+export interface Spot {
+  x: number
+  z: number
+  y: number
+  /** Where an outlet is turned to, seen from above: degrees from the right, against the clock. Absent for what is turned nowhere. */
+  toward?: number
+}
+/** Where the parts of a thing are, as far as somebody drew them. A lamp’s place is in its own fields. */
+export interface Placed {
+  spots?: Partial<Record<Exclude<Part, 'lamp'>, Spot>>
+}
 export interface LampSetting {
   /** Clock time, HH:MM. */
   onAt: string
@@ -24,14 +39,16 @@ export interface LampSetting {
   /** Above the water line, and from the left glass to its middle, cm; null: not said. */
   aboveWaterCm: number | null
   xCm: number | null
+  /** From the front glass to its middle, cm; absent: not said. */
+  zCm?: number
 }
-export interface GasSetting {
+export interface GasSetting extends Placed {
   onAt: string
   offAt: string
   bubblesPerSecond: number | null
   diffuserAt: (typeof PLACES_ALONG)[number]
 }
-export interface FlowSetting {
+export interface FlowSetting extends Placed {
   litresPerHour: number | null
   outletAt: (typeof PLACES_ALONG)[number]
   aimedAt: (typeof OUTLET_AIMS)[number]
@@ -42,7 +59,7 @@ interface Settings {
   gas: GasSetting
   filter: FlowSetting
   pump: FlowSetting
-  heater: { targetC: number; watts: number | null }
+  heater: { targetC: number; watts: number | null } & Placed
   doser: { productId: string | null; amountPerDay: number | null }
   lid: { cover: (typeof LIDS)[number] }
   mister: { timesADay: number; seconds: number; humidityPercent: number | null }

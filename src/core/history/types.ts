@@ -4,7 +4,7 @@ import type { Instant } from '../quantity/time'
 import type { Parameter } from '../quantity/units'
 import type { Dated, Temporary } from './dated'
 import type { Entry } from '../journal/entry'
-import type { EquipmentRecord } from './equipment'
+import type { EquipmentRecord, Part, Spot } from './equipment'
 import type { PieceNature } from './piece-nature'
 import type { CautionCode, MaterialCode, OptionKey, Side, StepCode } from './plan-codes'
 
@@ -472,11 +472,22 @@ export interface BoardPlanting extends Omit<PlantingSpot, 'layoutId'> {
 }
 export type BoardGround = Omit<Ground, 'laidAt'>
 
+/** A part of a thing as it is drawn: its place, and where an outlet is turned to. */
+export interface BoardFitting extends Spot {
+  /** Of the thing and the part. */
+  id: string
+  equipmentId: string
+  part: Part
+  name: string
+}
+
 /** A layout as it is drawn by hand: a tank’s own, or how it might be. Things that stand in the tank keep their ids. */
 export interface Board {
   ground: BoardGround
   pieces: readonly BoardPiece[]
   plantings: readonly BoardPlanting[]
+  /** Absent: nobody drew where things hang. */
+  fittings?: readonly BoardFitting[]
 }
 
 /** How a tank might stand, with a name: pencil. It changes nothing in the tank. */

@@ -8,6 +8,7 @@ import { boardOf } from '../board/board'
 const NOW = '2026-11-24T09:00:00.000Z'
 const [tarn] = lodge(NOW)
 const tank = tankNow(tarn, NOW)
+const KINDS = new Map(tarn.species.map((one) => [one.id, one]))
 const bare = { ...tank, layout: null }
 const filter = (over: object) =>
   ({
@@ -58,7 +59,7 @@ test('behind a large piece the water stands, and it is told', () => {
   expect(stood!.share).toBeGreaterThanOrEqual(free?.share ?? 0)
   const strong = { ...tank, equipment: [filter({ litresPerHour: 1500 })] }
   expect(standingWater(flowMap(strong)!)?.share ?? 0).toBeLessThan(stood!.share)
-  const told = flowWarnings(boardOf(tank)!, tank.vessel, weak).map(({ of }) => of)
+  const told = flowWarnings(boardOf(tank)!, tank.vessel, weak, KINDS).map(({ of }) => of)
   expect(told).toContain('still')
 })
 
@@ -85,7 +86,9 @@ test('a piece that reaches up before the outlet stands in the outflow; the same 
     ],
   })
   const told = (left: number) =>
-    flowWarnings(tall(left), tank.vessel, { ...bare, equipment: [filter({})] }).map(({ of }) => of)
+    flowWarnings(tall(left), tank.vessel, { ...bare, equipment: [filter({})] }, KINDS).map(
+      ({ of }) => of,
+    )
   expect(told(12)).toContain('outflow')
   expect(told(60)).not.toContain('outflow')
 })

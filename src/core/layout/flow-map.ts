@@ -1,4 +1,5 @@
 import { isWithin } from '../history/glass-shape'
+import { jetWay, type Leg } from './jet-way'
 import type { FlowSetting } from '../history/equipment'
 import type { Tank } from '../history/tank-at'
 import type { Glass, Hardscape, Point } from '../history/types'
@@ -25,19 +26,10 @@ const DECAY = 6.2
 const SPREAD = 0.1
 /** A jet along the surface or above the middle reaches the ground weakened; one aimed at it does not. Rough. */
 const AT_GROUND = { 'at the ground': 1, other: 0.5 } as const
-/** Turning at a pane takes half of it. Rough. */
-const TURN = 0.5
 /** Behind a piece the water stands for so many times its width, and keeps so much of its speed. Rough. */
 const WAKE_WIDTHS = 1.5
 const WAKE_KEEPS = 0.25
 
-interface Leg {
-  from: Point
-  to: Point
-  /** Way from the outlet to its beginning, cm, and what turns have left. */
-  before: number
-  keeps: number
-}
 interface Jet {
   legs: Leg[]
   /** Speed at the outlet, cm/s. */
@@ -71,52 +63,12 @@ function jetsOf(equipment: Tank['equipment'], vessel: Glass): Jet[] {
   return equipment.flatMap((one) => {
     if (one.kind !== 'filter' && one.kind !== 'pump') return []
     const setting = one.setting as FlowSetting | null
-    if (!setting?.litresPerHour || setting.outletAt === 'not said') return []
-    const { litresPerHour, outletAt, aimedAt } = setting
-    const outlet = ((litresPerHour * 1000) / 3600 / (Math.PI * OUTLET_CM ** 2)) * 4
-    const atGround = aimedAt === 'at the ground' ? AT_GROUND['at the ground'] : AT_GROUND.other
-    return [{ legs: legsOf({ outletAt, aimedAt }, vessel), outlet, atGround }]
-  })
-}
-
-interface Outlet extends Pick<FlowSetting, 'aimedAt'> {
-  outletAt: Exclude<FlowSetting['outletAt'], 'not said'>
-}
-
-/** From a pane things stand so far, cm. */
-const OFF_PANE = 4
-
-/** The way of a jet: along its side, across at the far pane, and back along the other. */
-function legsOf(
-  { outletAt, aimedAt }: Outlet,
-  { lengthCm, depthCm }: Pick<Glass, 'lengthCm' | 'depthCm'>,
-): Leg[] {
-  const front = aimedAt === 'along the front'
-  const [near, far] = front ? [OFF_PANE, depthCm - OFF_PANE] : [depthCm - OFF_PANE, OFF_PANE]
-  const [left, right] = [OFF_PANE, lengthCm - OFF_PANE]
-  const middle = lengthCm / 2
-  const round = (from: number, to: number): Point[] => [
-    [from, near],
-    [to, near],
-    [to, far],
-    [from, far],
-  ]
-  const ways: Record<Exclude<FlowSetting['outletAt'], 'not said'>, Point[]> = {
-    left: round(left, right),
-    right: round(right, left),
-    middle: [
-      [middle, near],
-      [middle, far],
-      [right, far],
-    ],
-  }
-  const corners = ways[outletAt]
-  let before = 0
-  return corners.slice(1).map((to, i): Leg => {
-    const from = corners[i]
-    const leg = { from, to, before, keeps: TURN ** i }
-    before += Math.hypot(to[0] - from[0], to[1] - from[1])
-    return leg
+    const legs = setting && jetWay(setting, vessel)
+    if (!setting?.litresPerHour || !legs) return []
+    const outlet = ((setting.litresPerHour * 1000) / 3600 / (Math.PI * OUTLET_CM ** 2)) * 4
+    const atGround =
+      setting.aimedAt === 'at the ground' ? AT_GROUND['at the ground'] : AT_GROUND.other
+    return [{ legs, outlet, atGround }]
   })
 }
 

@@ -15,6 +15,8 @@ import {
   OUTLET_AIMS,
   PLACES_ALONG,
   type EquipmentKind,
+  PARTS,
+  type Part,
 } from '@/core/history/equipment'
 import {
   ANIMAL_KINDS,
@@ -508,8 +510,28 @@ const upTo = (what: string, most: number) =>
     .max(most, `${what} cannot be over ${most}.`)
     .nullable()
     .defined()
-const flow = () =>
+/** Where a part of a thing is, cm; an outlet is turned somewhere. */
+const SPOT_CM = {
+  x: bounded('The place from the left', 0, FARTHEST_CM),
+  z: bounded('The place from the front', 0, FARTHEST_CM),
+  y: bounded('The height above the bottom', 0, 2 * FARTHEST_CM),
+  toward: amount('Where it is turned to')
+    .min(-360, 'A turn is at most a full one.')
+    .max(360, 'A turn is at most a full one.')
+    .optional(),
+}
+const spots = (...parts: Part[]) =>
+  object(
+    Object.fromEntries(
+      parts.map((part) => [part, object(SPOT_CM).noUnknown().default(undefined).optional()]),
+    ),
+  )
+    .noUnknown()
+    .default(undefined)
+    .optional()
+const flow = (...parts: Part[]) =>
   object({
+    spots: spots('outlet', ...parts),
     litresPerHour: upTo('The flow', 50_000),
     outletAt: choice(PLACES_ALONG, 'The place of the outlet'),
     aimedAt: choice(OUTLET_AIMS, 'What the outlet is aimed at'),
@@ -527,16 +549,22 @@ const SETTING_SCHEMAS = {
     rampMinutes: bounded('The ramp', 0, 720),
     aboveWaterCm: upTo('The height above the water', 500),
     xCm: upTo('The place of the lamp', FARTHEST_CM),
+    zCm: bounded('The place of the lamp', 0, FARTHEST_CM).optional(),
   }).noUnknown(),
   gas: object({
     onAt: clock('Gas on'),
     offAt: clock('Gas off'),
     bubblesPerSecond: upTo('The bubbles a second', 50),
     diffuserAt: choice(PLACES_ALONG, 'The place of the diffuser'),
+    spots: spots('diffuser'),
   }).noUnknown(),
-  filter: flow(),
-  pump: flow(),
-  heater: object({ targetC: bounded('The temperature', 5, 40), watts: watts() }).noUnknown(),
+  filter: flow('inlet', 'body'),
+  pump: flow('body', 'air stone'),
+  heater: object({
+    targetC: bounded('The temperature', 5, 40),
+    watts: watts(),
+    spots: spots('body'),
+  }).noUnknown(),
   doser: object({
     productId: ident().nullable().defined(),
     amountPerDay: upTo('The dose a day', 100_000),
@@ -707,6 +735,19 @@ export const boardSchema = object({
     'The plantings drawn',
     300,
   ),
+  fittings: listOf(
+    object({
+      id: ident().required(),
+      equipmentId: ident().required(),
+      part: choice(PARTS, 'The part of a thing'),
+      name: name('The name of the part'),
+      ...SPOT_CM,
+    }).noUnknown(),
+    'The parts drawn',
+    300,
+  )
+    .optional()
+    .default(undefined),
 })
   .noUnknown()
   .required()

@@ -12,6 +12,7 @@ import { FetchDrawings } from './fetch.client'
 import { sayDifference } from './difference'
 import type { Axes } from './handling.client'
 import { keyed, useBoardKeys } from './keys.client'
+import { Placeables } from './placeables.client'
 import { GroundPanel } from './ground-panel.client'
 import { Leave } from './leave.client'
 import { MarginNotes } from './margin.client'
@@ -141,6 +142,7 @@ function Drawing({
     <Box flex={{ lg: '1 1 66%' }} w="100%" minW={0}>
       <DrawTools
         hand={hand}
+        placeable={<Placeables hand={hand} model={model} />}
         species={model.species}
         choice={{ kindId, shapeName, freehand, ground }}
         onKind={setKindId}

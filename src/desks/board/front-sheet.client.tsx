@@ -4,6 +4,7 @@ import { useLive } from './use-board.client'
 import { useMemo, useRef } from 'react'
 import { boxOf, middleOf, spanOfHeight } from '@/core/board/board'
 import type { BoardPiece, BoardPlanting } from '@/core/history/types'
+import { Fittings } from './fittings.client'
 import { GroundHandles } from './ground-handles.client'
 import { Handles, type Handle } from './handles.client'
 import { useHandling } from './handling.client'
@@ -102,6 +103,13 @@ function FrontThings(props: ViewProps & { sheet: Sheet; bind: (id: string) => ob
         <Piece key={one.id} piece={one} outline={one.outline} {...of(one.id)} />
       ))}
       {farFirst.filter((one) => !isBehind(one)).map(upright)}
+      <Fittings
+        fittings={shown.fittings ?? []}
+        sheet={sheet}
+        axes="front"
+        hanging={props.hand.tool === 'fitting'}
+        of={of}
+      />
     </>
   )
 }

@@ -1,3 +1,4 @@
+import type { Equipment } from '@/core/history/equipment'
 import type { Board, Glass, Species } from '@/core/history/types'
 
 /** A draft that is kept, as it is listed. */
@@ -25,4 +26,6 @@ export interface BoardModel {
   } | null
   drafts: readonly DraftLine[]
   species: readonly Species[]
+  /** What serves the tank today: its parts can be hung on the board. */
+  equipment: readonly Equipment[]
 }

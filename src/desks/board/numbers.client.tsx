@@ -2,7 +2,7 @@
 
 import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
-import { boxOf, footOf, planOf, spanOfHeight, thingOf } from '@/core/board/board'
+import { boxOf, fittingOf, footOf, planOf, spanOfHeight, thingOf } from '@/core/board/board'
 import { perchAt } from '@/core/board/put'
 import { resizeThing, sayOfPiece, sayOfPlanting, turnThing } from '@/core/board/edit'
 import { bySuiting, UNFIT_WORDS } from '@/core/board/suits'
@@ -17,6 +17,7 @@ import {
 } from '@/core/history/types'
 import { Button } from '@/ui/kit/button.client'
 import { Input, Select, Tick } from '@/ui/kit/input.client'
+import { PartInNumbers } from './part-in-numbers.client'
 import { toUndo } from './keys.client'
 import { Figure } from './figure.client'
 import { Nature } from './nature.client'
@@ -42,6 +43,8 @@ export function Numbers({
         {selected.length} things are taken together; the arrow keys move them all.
       </Box>
     )
+  const part = selected.length === 1 ? fittingOf(shown, selected[0]) : undefined
+  if (part) return <PartInNumbers hand={hand} part={part} glass={glass} species={species} />
   if (!thing) return null
   return (
     <Box

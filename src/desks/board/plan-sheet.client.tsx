@@ -10,6 +10,7 @@ import { isCurved } from '@/core/history/glass-shape'
 import { softOutline } from '@/ui/drawing/geometry'
 import { GlassAbove } from '@/ui/drawing/glass-above'
 import type { Scene } from '@/core/layout/scene'
+import { Fittings, KeepOuts } from './fittings.client'
 import { FlowLines } from './flow-lines.client'
 import { LightBands } from './light-bands.client'
 import { GroundAbove } from './ground-above.client'
@@ -65,6 +66,7 @@ export function PlanSheet(given: PlanProps) {
       <rect {...floor} fill={colour('margin')} onClick={() => hand.select(null)} />
       {props.lit ? <LightBands scene={props.lit} sheet={sheet} /> : null}
       <GroundAbove ground={shown.ground} sheet={sheet} />
+      <KeepOuts board={shown} glass={glass} species={species} sheet={sheet} />
       <PlanThings {...props} sheet={sheet} bind={bind} />
       {only && 'patch' in only ? (
         <path
@@ -145,6 +147,13 @@ function PlanThings(props: ViewProps & { sheet: Sheet; bind: (id: string) => obj
         <Piece key={piece.id} piece={piece} outline={piece.footprint} {...of(piece.id)} />
       ))}
       {plantings.filter((one) => layerOf(one) > 0).map(planting)}
+      <Fittings
+        fittings={shown.fittings ?? []}
+        sheet={props.sheet}
+        axes="plan"
+        hanging={props.hand.tool === 'fitting'}
+        of={of}
+      />
     </>
   )
 }

@@ -9,6 +9,7 @@ import { useMemo, useRef } from 'react'
 import { boxOf, depthAt, middleOf, spanOfHeight } from '@/core/board/board'
 import type { Glass, Point } from '@/core/history/types'
 import { useMeasures } from '@/ui/measures.client'
+import { Fittings } from './fittings.client'
 import { CutGroundHandles } from './ground-handles.client'
 import { useHandling } from './handling.client'
 import { sheetOf, type Sheet } from './sheet'
@@ -143,9 +144,18 @@ function SideThings(
             />
           )
         })}
+      <Fittings
+        fittings={(shown.fittings ?? []).filter(({ x }) => Math.abs(x - cutAt) <= NEAR_CUT_CM)}
+        sheet={sheet}
+        axes="side"
+        hanging={props.hand.tool === 'fitting'}
+        of={of}
+      />
     </>
   )
 }
+/** Parts so near the cut are drawn in it, cm. */
+const NEAR_CUT_CM = 8
 
 /** Whether the cut goes through an outline of the plan. */
 function meets(outline: readonly Point[], cutAt: number): boolean {

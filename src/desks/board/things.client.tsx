@@ -21,7 +21,7 @@ const TINT = {
   red: 'leaf-red',
 } as const
 
-interface Handling {
+export interface Handling {
   /** What use-gesture listens with. */
   bind: (id: string) => object
   onKey: (event: React.KeyboardEvent, id: string) => void
@@ -29,7 +29,7 @@ interface Handling {
 }
 
 /** How a thing that can be taken hold of is told to those who do not see it. */
-const handled = (
+export const handled = (
   name: string,
   chosen: boolean,
   id: string,

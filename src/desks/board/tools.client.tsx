@@ -27,6 +27,11 @@ const TOOLS: readonly { tool: Tool; says: string; hint: string }[] = [
     hint: 'Draw its place from above, from corner to corner; a tap lays one of the usual size.',
   },
   {
+    tool: 'fitting',
+    says: 'hang things',
+    hint: 'Take a part, then drag it to its place, in any view. Dashed: the room it wants free.',
+  },
+  {
     tool: 'ground',
     says: 'shape the ground',
     hint: 'From the front: round marks lie on the front glass, square ones on the back; a tap sets another. In the cut: both ends where it cuts.',
@@ -50,9 +55,11 @@ interface Choice {
 export function DrawTools({
   hand,
   problem,
+  placeable,
   ...choices
 }: {
   hand: BoardInHand
+  placeable: React.ReactNode
   species: readonly Species[]
   choice: Choice
   onKind: (id: string) => void
@@ -63,8 +70,8 @@ export function DrawTools({
 }) {
   return (
     <Box>
-      <Flex gap={5} align="center" wrap="wrap">
-        <Flex gap={5} wrap="wrap" role="group" aria-label="What the hand does">
+      <Flex columnGap={4} align="center" wrap="wrap">
+        <Flex columnGap={4} wrap="wrap" role="group" aria-label="What the hand does">
           {TOOLS.map(({ tool, says }) => (
             <chakra.button
               type="button"
@@ -97,7 +104,7 @@ export function DrawTools({
         </Flex>
       </Flex>
       <Flex gap={4} align="center" wrap="wrap" fontSize="sm" color="pencil" minH="46px">
-        <OfWhat tool={hand.tool} {...choices} />
+        {hand.tool === 'fitting' ? placeable : <OfWhat tool={hand.tool} {...choices} />}
         <Box role="status" color={problem ? 'clay' : 'pencil'}>
           {problem ?? hintOf(hand.tool, choices.choice.ground)}
         </Box>

@@ -3,7 +3,7 @@
 import { useCallback, useEffect, useMemo, useState } from 'react'
 import { useStore } from 'zustand'
 import { createStore } from 'zustand/vanilla'
-import { thingOf } from '@/core/board/board'
+import { fittingOf, thingOf } from '@/core/board/board'
 import { duplicateOf } from '@/core/board/duplicate'
 import { removeThings } from '@/core/board/edit'
 import { sameFact } from '@/core/history/diff'
@@ -11,7 +11,7 @@ import type { Board, Glass } from '@/core/history/types'
 import { newId } from '@/ui/new-id'
 import { makeBoardStore } from './store.client'
 
-export type Tool = 'select' | 'planting' | 'piece' | 'ground'
+export type Tool = 'select' | 'planting' | 'piece' | 'ground' | 'fitting'
 
 /** The store of a board, with what was drawn before taken up again. */
 function useSteps(place: string, stood: Board, stamp: string) {
@@ -76,7 +76,7 @@ export function useBoard({
     [draw, setLive],
   )
   const chosen = useMemo(
-    () => selected.filter((id) => thingOf(board, id) !== undefined),
+    () => selected.filter((id) => (thingOf(board, id) ?? fittingOf(board, id)) !== undefined),
     [selected, board],
   )
   return {
@@ -103,7 +103,8 @@ export function useBoard({
     },
     duplicate: () => {
       const [id] = chosen
-      if (id === undefined) return
+      // Of a thing that runs there is one.
+      if (id === undefined || fittingOf(board, id)) return
       const copy = newId()
       draw(duplicateOf(board, glass, id, copy))
       setSelected([copy])

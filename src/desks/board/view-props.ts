@@ -5,6 +5,7 @@ import { startHeight } from '@/core/plants/height'
 import type { BoardPlanting, Glass, Species } from '@/core/history/types'
 import type { Axes } from './handling.client'
 import type { Sheet } from './sheet'
+import type { Handling } from './things.client'
 import type { BoardInHand } from './use-board.client'
 
 /** What all three views are given. */
@@ -22,6 +23,14 @@ export interface ViewProps {
   thirds: boolean
   /** Lines between plantings of one kind. */
   groups: boolean
+}
+
+/** What a thing of a view is given beside itself. */
+export interface ForThing {
+  sheet: Sheet
+  handling: Handling
+  chosen: boolean
+  pencil: boolean
 }
 
 /**
@@ -48,7 +57,7 @@ export function useForThings(
       if (!selected.includes(id)) select(id)
     },
   }))
-  return (id: string) => ({
+  return (id: string): ForThing => ({
     sheet,
     handling,
     chosen: hand.selected.includes(id),

@@ -49,6 +49,7 @@ export async function BoardDesk({ slug, draftId }: { slug: string; draftId: stri
           says: `${countOf(stood, one.board)}, drawn ${sayDay(one.changedAt, story.vessel.timeZone, at)}`,
         })),
         species: await plantable(await database()),
+        equipment: tank.equipment,
       }}
     />
   )

@@ -51,7 +51,7 @@ export function weighedOf(
     sums: boardSums(board, boardOf(standing), standing.vessel, species),
     warnings: [
       ...boardWarnings(board, standing.vessel, species, lit),
-      ...flowWarnings(board, standing.vessel, tankNow(drawn, now)),
+      ...flowWarnings(board, standing.vessel, tankNow(drawn, now), species),
     ]
       .filter(meant)
       .map((warning) => ({

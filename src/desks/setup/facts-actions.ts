@@ -33,6 +33,7 @@ import { sayRoutine } from '@/data/facts/routines'
 import { sayVessel } from '@/data/facts/vessel'
 import { EntryRefused } from '@/data/refused'
 import { storyOrRefuse } from '@/data/tank'
+import { placesKept } from '@/core/board/fittings'
 import { settingFrom } from './equipment-fields'
 import {
   BOX,
@@ -343,10 +344,12 @@ export async function sayThing(
     const name = thingName.validateSync(fields.name ?? '')
     const setting =
       fields.running === 'off' ? null : settingFrom(kind ?? ('other' as EquipmentKind), fields)
+    const held =
+      tankNow(story, now()).equipment.find(({ id }) => id === equipmentId)?.setting ?? null
     const said = {
       name,
       servesId: fields.servesId || null,
-      setting: setting as EquipmentRecord['settings'][number]['is'],
+      setting: (setting && placesKept(held, setting)) as EquipmentRecord['settings'][number]['is'],
       since: sinceOf(fields, zone, now()),
       temporary: temporaryOf(fields, zone),
     }

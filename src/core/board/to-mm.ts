@@ -1,0 +1,2 @@
+/** To the millimetre: nobody draws finer. cm in, cm out. */
+export const toMm = (cm: number): number => Math.round(cm * 10) / 10

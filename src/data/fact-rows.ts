@@ -31,12 +31,14 @@ export const FACT_ROWS = {
     order: [t.layout.from, t.layout.id],
     toRow: (fact, vesselId) => ({
       ...fact,
+      arrangement: fact.arrangement ?? null,
       vesselId,
       from: date(fact.from),
       to: maybeDate(fact.to),
     }),
-    fromRow: ({ vesselId: _v, ...row }) => ({
+    fromRow: ({ vesselId: _v, arrangement, ...row }) => ({
       ...row,
+      ...(arrangement ? { arrangement } : {}),
       from: iso(row.from),
       to: maybeIso(row.to),
     }),

@@ -65,6 +65,7 @@ export const layout = pgTable(
     from: moment('from_at').notNull(),
     to: moment('to_at'),
     ground: jsonb('ground').$type<LayoutRecord['ground']>().notNull(),
+    arrangement: jsonb('arrangement').$type<LayoutRecord['arrangement']>(),
   },
   (table) => [index('layout_vessel').on(table.vesselId)],
 )

@@ -7,6 +7,7 @@ import type {
   Point,
   Polygon,
 } from '../history/types'
+import { pruned } from './arrange'
 import { fittingsOf } from './fittings'
 import { toMm } from './to-mm'
 import { mainKind, type Tank } from '../history/tank-at'
@@ -23,7 +24,7 @@ export function boardOf({
 }: Pick<Tank, 'layout' | 'plantings' | 'equipment' | 'vessel'>): Board | null {
   if (!layout) return null
   const { laidAt: _laidAt, ...ground } = layout.ground
-  return {
+  return pruned({
     ground,
     pieces: layout.hardscape.map(
       ({ id, label, material: of, focal, nature, outline, footprint }) => ({
@@ -41,7 +42,8 @@ export function boardOf({
       return { id, stake, name, speciesId: mainKind(planting).speciesId, zone, patch, stems, perch }
     }),
     fittings: fittingsOf({ equipment, vessel }),
-  }
+    ...(layout.arrangement ? { arrangement: layout.arrangement } : {}),
+  })
 }
 
 /** The box of an outline seen from above, cm. Throws RangeError without corners. */

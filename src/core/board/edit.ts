@@ -7,6 +7,7 @@ import type {
   Point,
   Polygon,
 } from '../history/types'
+import { pruned } from './arrange'
 import { boxOf, depthAt, middleOf, planOf, shifted, thingOf, type Box } from './board'
 import { toMm } from './to-mm'
 
@@ -256,16 +257,17 @@ export const sayOfPiece = (
 })
 
 /** Things taken off the board. What grows on a piece that goes is left, on the ground beneath it. */
-export const removeThings = (board: Board, ids: readonly string[]): Board => ({
-  ...board,
-  ...(board.fittings ? { fittings: board.fittings.filter(({ id }) => !ids.includes(id)) } : {}),
-  pieces: board.pieces.filter(({ id }) => !ids.includes(id)),
-  plantings: board.plantings
-    .filter(({ id }) => !ids.includes(id))
-    .map((one) =>
-      one.perch && ids.includes(one.perch.hardscapeId) ? { ...one, perch: null } : one,
-    ),
-})
+export const removeThings = (board: Board, ids: readonly string[]): Board =>
+  pruned({
+    ...board,
+    ...(board.fittings ? { fittings: board.fittings.filter(({ id }) => !ids.includes(id)) } : {}),
+    pieces: board.pieces.filter(({ id }) => !ids.includes(id)),
+    plantings: board.plantings
+      .filter(({ id }) => !ids.includes(id))
+      .map((one) =>
+        one.perch && ids.includes(one.perch.hardscapeId) ? { ...one, perch: null } : one,
+      ),
+  })
 
 /** The ground at one station drawn to a depth at the front or the back glass, cm; never below the bottom nor above the rim. */
 export function drawGround(

@@ -3,6 +3,7 @@ import type {
   BoardPiece,
   BoardPlanting,
   Layout,
+  LayoutRecord,
   PieceRecord,
   PlantingRecord,
   Species,
@@ -15,6 +16,7 @@ import { plantingOn, tankNow, type Tank } from '../history/tank-at'
 import { dayOf, type Instant } from '../quantity/time'
 import { type Result, ok, refuse } from '../quantity/result'
 import { boardOf } from './board'
+import { pruned } from './arrange'
 import { placeableIn, withFittings } from './fittings'
 
 /**
@@ -46,7 +48,9 @@ export function withBoard(
     ...story,
     species: [...story.species, ...species.filter(({ id }) => !known.has(id) && planted.has(id))],
     layouts: story.layouts.map((one) =>
-      one.id === layout.id ? { ...one, ground: groundOf(one.ground, board, when) } : one,
+      one.id === layout.id
+        ? arrangedAs({ ...one, ground: groundOf(one.ground, board, when) }, board)
+        : one,
     ),
     pieces: piecesOf(story.pieces, board, layout, when),
     plantings: plantingsOf(story.plantings, board, layout, when),
@@ -73,6 +77,13 @@ function lostFitting({ fittings }: Board, { equipment, vessel }: Tank): string |
       (part !== 'lamp' && y > vessel.heightCm),
   )
   return beyond ? `“${beyond.name}” hangs beyond the panes; move it inward.` : null
+}
+
+/** How it is drawn goes with the layout, whenever it was. */
+function arrangedAs(record: LayoutRecord, board: Board): LayoutRecord {
+  const { arrangement: _arrangement, ...rest } = record
+  const { arrangement } = pruned(board)
+  return arrangement ? { ...rest, arrangement } : rest
 }
 
 interface When {

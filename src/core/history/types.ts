@@ -184,11 +184,19 @@ export interface PieceRecord extends PieceIdentity {
 /** A piece as it stood on a day. */
 export interface Hardscape extends PieceIdentity, PieceSpot {}
 
+/** How a layout is drawn, which moves nothing in the tank: what is taken hold of together, and what is drawn over or under the rest. Ids of pieces and plantings. */
+export interface Arrangement {
+  groups: readonly (readonly string[])[]
+  over: readonly string[]
+  under: readonly string[]
+}
 interface LayoutSpan {
   id: string
   name: string
   from: Instant
   to: Instant | null
+  /** Absent: nothing is. */
+  arrangement?: Arrangement
 }
 /** A layout from the day it was laid to the day it made way, with every ground it had. A draft was never laid: it is pencil. */
 export interface LayoutRecord extends LayoutSpan {
@@ -488,6 +496,7 @@ export interface Board {
   plantings: readonly BoardPlanting[]
   /** Absent: nobody drew where things hang. */
   fittings?: readonly BoardFitting[]
+  arrangement?: Arrangement
 }
 
 /** How a tank might stand, with a name: pencil. It changes nothing in the tank. */

@@ -266,6 +266,23 @@ const groundSchema = object({
   laidAt: instant('The day the ground was laid'),
 }).noUnknown()
 
+const idsOf = (what: string) =>
+  array()
+    .of(ident().required())
+    .max(600, `${what}: more than 600 things are not a layout.`)
+    .required(SAY.missing(what))
+const arrangementSchema = object({
+  groups: array()
+    .of(idsOf('What is taken together'))
+    .max(300, 'What is taken together: more than 300 groups are not a layout.')
+    .required(SAY.missing('What is taken together')),
+  over: idsOf('What is drawn over the rest'),
+  under: idsOf('What is drawn under the rest'),
+})
+  .noUnknown()
+  .optional()
+  .default(undefined)
+
 export const layoutSchema = object({
   id: ident().required(),
   name: name('The layout’s name'),
@@ -273,6 +290,7 @@ export const layoutSchema = object({
   from: instant('The layout’s start'),
   to: maybeInstant('The layout’s end'),
   ground: datedOf(groundSchema, 'The ground'),
+  arrangement: arrangementSchema,
 }).noUnknown()
 
 const pieceSpotSchema = object({
@@ -748,6 +766,7 @@ export const boardSchema = object({
   )
     .optional()
     .default(undefined),
+  arrangement: arrangementSchema,
 })
   .noUnknown()
   .required()

@@ -2,7 +2,8 @@
 
 import { useLive } from './use-board.client'
 import { useMemo, useRef } from 'react'
-import { boxOf, middleOf, spanOfHeight } from '@/core/board/board'
+import { inDrawnOrder } from '@/core/board/arrange'
+import { boxOf, middleOf, planOf, spanOfHeight } from '@/core/board/board'
 import type { BoardPiece, BoardPlanting } from '@/core/history/types'
 import { Fittings } from './fittings.client'
 import { GroundHandles } from './ground-handles.client'
@@ -80,9 +81,13 @@ function FrontThings(props: ViewProps & { sheet: Sheet; bind: (id: string) => ob
   const { hand, glass, grown, sheet, bind } = props
   const { shown } = hand
   const of = useForThings(props, sheet, 'front', bind)
-  const farFirst = [...shown.plantings].sort((a, b) => middleOf(b.patch).z - middleOf(a.patch).z)
-  const pieces = [...shown.pieces].sort((a, b) => middleOf(b.footprint).z - middleOf(a.footprint).z)
-  const isBehind = ({ patch }: BoardPlanting) => middleOf(patch).z > glass.depthCm * BEHIND
+  // What stands at the back comes first, then stones, then what stands before them; each from the back on.
+  const layer = (thing: BoardPlanting | BoardPiece) => {
+    const { z } = middleOf(planOf(thing))
+    if (!('patch' in thing)) return glass.depthCm - z
+    return (z > glass.depthCm * BEHIND ? -2 : 2) * glass.depthCm - z
+  }
+  const things = inDrawnOrder([...shown.plantings, ...shown.pieces], shown, layer)
   const upright = (one: BoardPlanting) => {
     const { left, right } = boxOf(one.patch)
     return (
@@ -98,11 +103,13 @@ function FrontThings(props: ViewProps & { sheet: Sheet; bind: (id: string) => ob
   }
   return (
     <>
-      {farFirst.filter(isBehind).map(upright)}
-      {pieces.map((one) => (
-        <Piece key={one.id} piece={one} outline={one.outline} {...of(one.id)} />
-      ))}
-      {farFirst.filter((one) => !isBehind(one)).map(upright)}
+      {things.map((one) =>
+        'patch' in one ? (
+          upright(one)
+        ) : (
+          <Piece key={one.id} piece={one} outline={one.outline} {...of(one.id)} />
+        ),
+      )}
       <Fittings
         fittings={shown.fittings ?? []}
         sheet={sheet}

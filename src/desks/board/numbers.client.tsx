@@ -17,6 +17,7 @@ import {
 } from '@/core/history/types'
 import { Button } from '@/ui/kit/button.client'
 import { Input, Select, Tick } from '@/ui/kit/input.client'
+import { DrawnAt, Several } from './several.client'
 import { PartInNumbers } from './part-in-numbers.client'
 import { toUndo } from './keys.client'
 import { Figure } from './figure.client'
@@ -37,12 +38,7 @@ export function Numbers({
 }) {
   const { shown, selected } = hand
   const thing = selected.length === 1 ? thingOf(shown, selected[0]) : undefined
-  if (selected.length > 1)
-    return (
-      <Box fontSize="sm" mb={3}>
-        {selected.length} things are taken together; the arrow keys move them all.
-      </Box>
-    )
+  if (selected.length > 1) return <Several hand={hand} />
   const part = selected.length === 1 ? fittingOf(shown, selected[0]) : undefined
   if (part) return <PartInNumbers hand={hand} part={part} glass={glass} species={species} />
   if (!thing) return null
@@ -70,10 +66,11 @@ export function Numbers({
       ) : (
         <OfPiece hand={hand} piece={thing} />
       )}
-      <Flex gap={4} mt={2}>
+      <Flex columnGap={4} mt={2} wrap="wrap">
         <Button look="quiet" size="line" onClick={hand.duplicate}>
           once more
         </Button>
+        <DrawnAt hand={hand} />
         <Button
           look="clay"
           size="line"

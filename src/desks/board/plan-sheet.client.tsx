@@ -2,10 +2,11 @@
 
 import { useLive } from './use-board.client'
 import { useMemo, useRef } from 'react'
+import { inDrawnOrder } from '@/core/board/arrange'
 import { boxOf, planOf, thingOf } from '@/core/board/board'
 import type { PieceShape } from '@/core/board/shapes'
 import { matureOutline } from '@/core/board/warnings'
-import type { BoardPlanting, Species } from '@/core/history/types'
+import type { BoardPiece, BoardPlanting, Species } from '@/core/history/types'
 import { isCurved } from '@/core/history/glass-shape'
 import { softOutline } from '@/ui/drawing/geometry'
 import { GlassAbove } from '@/ui/drawing/glass-above'
@@ -139,14 +140,16 @@ function PlanThings(props: ViewProps & { sheet: Sheet; bind: (id: string) => obj
       {...of(one.id)}
     />
   )
-  const plantings = [...shown.plantings].sort((a, b) => layerOf(a) - layerOf(b))
+  const things = inDrawnOrder([...shown.plantings, ...shown.pieces], shown, layerOf)
   return (
     <>
-      {plantings.filter((one) => layerOf(one) === 0).map(planting)}
-      {shown.pieces.map((piece) => (
-        <Piece key={piece.id} piece={piece} outline={piece.footprint} {...of(piece.id)} />
-      ))}
-      {plantings.filter((one) => layerOf(one) > 0).map(planting)}
+      {things.map((one) =>
+        'patch' in one ? (
+          planting(one)
+        ) : (
+          <Piece key={one.id} piece={one} outline={one.footprint} {...of(one.id)} />
+        ),
+      )}
       <Fittings
         fittings={shown.fittings ?? []}
         sheet={props.sheet}
@@ -158,10 +161,11 @@ function PlanThings(props: ViewProps & { sheet: Sheet; bind: (id: string) => obj
   )
 }
 
-/** What lies over the others is drawn, and taken hold of, after them: what grows on stones, then floaters. */
-function layerOf({ zone, perch }: BoardPlanting): number {
-  if (zone === 'surface') return 2
-  return perch === null ? 0 : 1
+/** What lies over the others is drawn, and taken hold of, after them: stones over what grows in the ground, then what grows on them, then floaters. */
+function layerOf(thing: BoardPlanting | BoardPiece): number {
+  if (!('patch' in thing)) return 1
+  if (thing.zone === 'surface') return 3
+  return thing.perch === null ? 0 : 2
 }
 
 function cornersOf(sheet: Sheet, thing: Parameters<typeof planOf>[0]): Handle[] {

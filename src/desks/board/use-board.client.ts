@@ -3,6 +3,7 @@
 import { useCallback, useEffect, useMemo, useState } from 'react'
 import { useStore } from 'zustand'
 import { createStore } from 'zustand/vanilla'
+import { togetherWith } from '@/core/board/arrange'
 import { fittingOf, thingOf } from '@/core/board/board'
 import { duplicateOf } from '@/core/board/duplicate'
 import { removeThings } from '@/core/board/edit'
@@ -89,7 +90,7 @@ export function useBoard({
     commit,
     selected: chosen,
     select: (id: string | null, more = false) =>
-      setSelected((before) => chosenNow(before, id, more)),
+      setSelected((before) => chosenNow(before, id === null ? [] : togetherWith(board, id), more)),
     tool,
     setTool,
     ...steps,
@@ -119,8 +120,12 @@ export function useLive(hand: BoardInHand): BoardInHand {
   return useMemo(() => (board ? { ...hand, shown: board } : hand), [hand, board])
 }
 
-function chosenNow(before: readonly string[], id: string | null, more: boolean): readonly string[] {
-  if (id === null) return []
-  if (!more) return [id]
-  return before.includes(id) ? before.filter((one) => one !== id) : [...before, id]
+function chosenNow(
+  before: readonly string[],
+  ids: readonly string[],
+  more: boolean,
+): readonly string[] {
+  if (!more || ids.length === 0) return ids
+  const others = before.filter((one) => !ids.includes(one))
+  return ids.every((id) => before.includes(id)) ? others : [...others, ...ids]
 }

@@ -1,0 +1,85 @@
+/** What is kept together and what is drawn over the rest: it moves nothing, goes with the layout, and speaks of nothing that is gone. */
+import fc from 'fast-check'
+import { lodge } from '@/data/demo/lodge'
+import { tankNow } from '../history/tank-at'
+import type { Board } from '../history/types'
+import {
+  arrangementOf,
+  drawnAt,
+  inDrawnOrder,
+  keepTogether,
+  letApart,
+  togetherWith,
+} from './arrange'
+import { boardOf } from './board'
+import { between } from './between'
+import { removeThings } from './edit'
+import { withBoard } from './onto-story'
+
+const NOW = '2026-11-24T09:00:00.000Z'
+const [tarn] = lodge(NOW)
+const board = boardOf(tankNow(tarn, NOW))!
+const ids = [...board.plantings, ...board.pieces].map(({ id }) => id)
+const [a, b, c, d] = ids
+const laid = (next: Board) => {
+  const done = withBoard(tarn, next, NOW, NOW)
+  if (!done.ok) throw new Error(done.problem)
+  return boardOf(tankNow(done.value, NOW))!
+}
+
+test('taking hold of one takes all; a thing is in one group; apart again each is alone', () => {
+  const grouped = keepTogether(keepTogether(board, [a, b]), [b, c])
+  expect(togetherWith(grouped, b)).toEqual([b, c])
+  // A group of one is none.
+  expect(togetherWith(grouped, a)).toEqual([a])
+  expect(togetherWith(letApart(grouped, [c]), b)).toEqual([b])
+  expect(letApart(grouped, [b])).toEqual(board)
+})
+test('it moves nothing, goes with the layout into the tank and comes back as it was', () => {
+  const arranged = drawnAt(keepTogether(board, [a, b, c]), [d], 'over')
+  expect(between(board, arranged).things.every(({ fate }) => fate === 'kept')).toBe(true)
+  expect(laid(arranged)).toEqual(arranged)
+  const [layout] = tarn.layouts
+  expect(layout.arrangement).toBeUndefined()
+})
+test('what is taken off is in no group any more', () => {
+  const grouped = keepTogether(board, [a, b, c])
+  expect(togetherWith(removeThings(grouped, [c]), a)).toEqual([a, b])
+  expect(removeThings(keepTogether(board, [a, b]), [b]).arrangement).toBeUndefined()
+  expect(arrangementOf({ groups: [[a, b]], over: [c], under: [] }, new Set([a]))).toBeUndefined()
+})
+test('over all, under all, the last said outermost; the rest by its layer', () => {
+  const things = ['p', 'q', 'r', 's'].map((id, i) => ({ id, layer: i }))
+  const order = (arrangement: Board['arrangement']) =>
+    inDrawnOrder(things, { arrangement }, ({ layer }) => layer)
+      .map(({ id }) => id)
+      .join('')
+  expect(order(undefined)).toBe('pqrs')
+  expect(order({ groups: [], over: ['p', 'q'], under: [] })).toBe('rspq')
+  expect(order({ groups: [], over: [], under: ['r', 's'] })).toBe('srpq')
+  const twice = drawnAt(drawnAt(board, [a], 'over'), [a], 'under')
+  expect(twice.arrangement).toMatchObject({ over: [], under: [a] })
+})
+test('after any sequence of such acts every thing is in one group at most, and drawn over or under, not both', () => {
+  const some = fc.uniqueArray(fc.constantFrom(...ids), { minLength: 1, maxLength: 5 })
+  const act = fc.oneof(
+    some.map((of) => (on: Board) => keepTogether(on, of)),
+    some.map((of) => (on: Board) => letApart(on, of)),
+    some.map((of) => (on: Board) => drawnAt(on, of, 'over')),
+    some.map((of) => (on: Board) => drawnAt(on, of, 'under')),
+    some.map((of) => (on: Board) => removeThings(on, of)),
+  )
+  fc.assert(
+    fc.property(fc.array(act, { maxLength: 12 }), (acts) => {
+      const { arrangement, pieces, plantings } = acts.reduce((on, next) => next(on), board)
+      const here = new Set([...pieces, ...plantings].map(({ id }) => id))
+      const { groups = [], over = [], under = [] } = arrangement ?? {}
+      const grouped = groups.flat()
+      expect(new Set(grouped).size).toBe(grouped.length)
+      expect(groups.every((group) => group.length > 1)).toBe(true)
+      expect(over.some((id) => under.includes(id))).toBe(false)
+      expect([...grouped, ...over, ...under].every((id) => here.has(id))).toBe(true)
+    }),
+    { seed: 31 },
+  )
+})

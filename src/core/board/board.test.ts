@@ -388,7 +388,7 @@ describe('a board and the story', () => {
     const as = boardSums(stood, stood, glass, species)
     expect(as.waterLitres).toBeCloseTo(netLitres(glass, tank.layout), 9)
     expect(as.portions).toEqual([])
-    expect(as.groundToAdd).toBe(0)
+    expect(as.groundToBuy).toEqual([])
     expect(as.filledKg - as.drainedKg).toBeGreaterThan(100)
     const deeper = {
       ...stood,
@@ -403,7 +403,11 @@ describe('a board and the story', () => {
     }
     const more = boardSums(deeper, stood, glass, species)
     // A wedge of 2 cm at the back: half of 2 × length × depth, and an eighth to spare.
-    expect(more.groundToAdd).toBeCloseTo(((glass.lengthCm * glass.depthCm) / 1000) * 1.125, 3)
+    expect(more.groundToBuy).toHaveLength(1)
+    expect(more.groundToBuy[0].litres).toBeCloseTo(
+      ((glass.lengthCm * glass.depthCm) / 1000) * 1.125,
+      3,
+    )
     expect(more.portions).toMatchObject([{ stake: 'L9', new: true, needs: { of: 'pots' } }])
   })
 })

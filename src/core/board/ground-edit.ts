@@ -50,16 +50,22 @@ export function sayArea(
   board: Board,
   plan: Plan,
   id: string,
-  said: Partial<Pick<GroundArea, 'material' | 'grainMm'>> & { box?: Partial<Box> },
+  said: Partial<Pick<GroundArea, 'material' | 'grainMm'>> & {
+    box?: Partial<Box>
+    /** Null: as deep as the ground round it again. */
+    own?: GroundArea['own'] | null
+  },
 ): Board {
-  const { box, ...rest } = said
+  const { box, own, ...rest } = said
   return withGround(board, {
     areas: board.ground.areas?.map((area) => {
       if (area.id !== id) return area
       const into = box && { ...boxOf(area.outline), ...box }
       const sound = into && into.right - into.left >= 1 && into.back - into.front >= 1
       const outline = sound ? cutAtGlass(plan, intoBox(area.outline, into)) : null
-      return { ...area, ...rest, outline: outline ?? area.outline }
+      const { own: before, ...lies } = { ...area, ...rest, outline: outline ?? area.outline }
+      const deep = own === undefined ? before : own
+      return deep ? { ...lies, own: deep } : lies
     }),
   })
 }

@@ -1,13 +1,17 @@
 import fc from 'fast-check'
 import type { Board, GroundArea, Point } from '../history/types'
 import { groundDepth, groundLitres } from '../vessel/ground-depth'
-import { crossings, groundParts, materialAt } from '../vessel/ground-parts'
+import { crossings } from '../vessel/crossings'
+import { groundParts, materialAt } from '../vessel/ground-parts'
 import { filledMass, pieceKilograms, polygonArea } from '../vessel/volume'
 import { UNKNOWN_NATURE, type PieceNature } from '../history/piece-nature'
 import { PIECE_SHAPES, pieceOfShape } from './shapes'
 import { boardWarnings } from './warnings'
 import { creeping } from './creep'
 import { slides } from './slope'
+import { boardSums } from './sums'
+import { sayArea } from './ground-edit'
+import { groundLine } from '../vessel/ground-line'
 
 const BOX = { lengthCm: 60, depthCm: 30, heightCm: 36, waterlineCm: 33, glassMm: 6 }
 const level = (cm: number) => [0, 60].map((x) => ({ x, frontCm: cm, backCm: cm }))
@@ -94,6 +98,48 @@ describe('what a ground is made up of', () => {
       ),
       { numRuns: 60, seed: 20_261_127 },
     )
+  })
+})
+
+describe('an area as deep as it was drawn', () => {
+  const bank = {
+    material: 'active soil' as const,
+    profile: [0, 60].map((x) => ({ x, frontCm: 6, backCm: 12 })),
+  }
+  const beach = { ...area(square(10, 0, 20)), own: { frontCm: 2, backCm: 4 } }
+  test('lies from its front to its back edge as it was said, whatever lies round it', () => {
+    const ground = { ...bank, areas: [beach] }
+    expect(groundDepth(ground, 30, 20, 0)).toBeCloseTo(2, 6)
+    expect(groundDepth(ground, 30, 20, 10)).toBeCloseTo(3, 6)
+    expect(groundDepth(ground, 30, 5, 10)).toBeCloseTo(8, 6)
+    expect(groundDepth(ground, 30, 20, 25)).toBeCloseTo(11, 6)
+    // One drawn over it that has no depth of its own lies as the ground does.
+    expect(
+      groundDepth({ ...ground, areas: [beach, area(square(15, 5, 5))] }, 30, 17, 7),
+    ).toBeCloseTo(7.4, 6)
+  })
+  test('takes the litres of its own depth: 20 × 20 cm of 3 cm are 1.2 L, and the soil loses what lay there', () => {
+    const parts = groundParts({ ...bank, areas: [beach] }, BOX)
+    expect(parts.find(({ of }) => of === 'sand')!.litres).toBeCloseTo(1.2, 2)
+    // 60 × 30 × 9 cm less 20 × 20 × 8 cm.
+    expect(parts.find(({ of }) => of === 'active soil')!.litres).toBeCloseTo(16.2 - 3.2, 2)
+    expect(groundLitres({ ...bank, areas: [beach] }, BOX)).toBeCloseTo(14.2, 2)
+  })
+  test('is seen along the front glass where it lies against it', () => {
+    const line = groundLine({ ...bank, areas: [beach] }, BOX)
+    const at = (x: number) => line.find((one) => one.x === x)!.frontCm
+    expect([at(5), at(20), at(40)].map((cm) => Number(cm.toFixed(1)))).toEqual([6, 2, 6])
+    expect(groundLine(bank, BOX)).toBe(bank.profile)
+  })
+  test('emptied of its depth it lies as the rest again; more of a material than lies there is to be bought, each by itself', () => {
+    const stood = { ground: bank, pieces: [], plantings: [] } as unknown as Board
+    const drawn = { ...stood, ground: { ...bank, areas: [beach] } } as Board
+    const flat = sayArea(drawn, BOX, beach.id, { own: null })
+    expect(flat.ground.areas![0]).not.toHaveProperty('own')
+    const bought = boardSums(drawn, stood, BOX, new Map()).groundToBuy
+    expect(bought).toEqual([{ of: 'sand', litres: expect.closeTo(1.2 * 1.125, 2) }])
+    const fresh = boardSums(drawn, null, BOX, new Map()).groundToBuy
+    expect(fresh.map(({ of }) => of)).toEqual(['active soil', 'sand'])
   })
 })
 

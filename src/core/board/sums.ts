@@ -12,8 +12,29 @@ import {
 } from '../vessel/volume'
 import { groundLitres } from '../vessel/ground-depth'
 
-/** Spare soil to buy, share of what is laid. Common practice: 10–15 %. */
-const SPARE_SOIL = 0.125
+/** Spare to buy, share of what is laid. Common practice: 10–15 %. */
+const SPARE = 0.125
+/** Less is not bought, L. */
+const LEAST_LITRES = 0.05
+
+/** By material: what is drawn over what lies there of it today. Another main material is another ground: nothing of the old one is counted on. */
+function groundToBuy(board: Board, stood: Board | null, glass: Glass): BoardSums['groundToBuy'] {
+  const renewed = stood !== null && stood.ground.material !== board.ground.material
+  const laid = stood && !renewed ? groundParts(stood.ground, glass) : []
+  const had = (of: GroundPart['of']) =>
+    laid.filter((part) => part.of === of).reduce((sum, part) => sum + part.litres, 0)
+  return totals(groundParts(board.ground, glass)).flatMap(({ of, litres }) => {
+    const more = litres - had(of)
+    return more > LEAST_LITRES ? [{ of, litres: more * (1 + SPARE) }] : []
+  })
+}
+
+/** Each material once, in the order it is met. */
+const totals = (parts: readonly GroundPart[]) =>
+  [...new Set(parts.map(({ of }) => of))].map((of) => ({
+    of,
+    litres: parts.filter((part) => part.of === of).reduce((sum, part) => sum + part.litres, 0),
+  }))
 
 /** What a layout comes to. Litres and kilograms are figures to plan by, not to certify by. */
 export interface BoardSums {
@@ -25,8 +46,8 @@ export interface BoardSums {
   groundLitres: number
   /** Of what, litres and wet kilograms: one line where it is all of one material. */
   ground: readonly GroundPart[]
-  /** More ground than lies there today, with its spare; zero where there is less. */
-  groundToAdd: number
+  /** What more of each material and layer there is than lies there today, with its spare, litres. */
+  groundToBuy: readonly { of: GroundPart['of']; litres: number }[]
   filledKg: number
   /** With the water drained: what has to be lifted or moved. */
   drainedKg: number
@@ -46,9 +67,6 @@ export function boardSums(
   const layout = { ground: board.ground, hardscape: board.pieces }
   const mass = filledMass(glass, layout)
   const ground = groundLitres(board.ground, glass)
-  const laid = stood ? groundLitres(stood.ground, glass) : 0
-  const renewed = stood !== null && stood.ground.material !== board.ground.material
-  const more = renewed ? ground : ground - laid
   const weight = (material: 'stone' | 'wood') =>
     board.pieces
       .filter((piece) => piece.material === material)
@@ -60,7 +78,7 @@ export function boardSums(
     chamberLitres: chamberLitres(glass),
     groundLitres: ground,
     ground: groundParts(board.ground, glass),
-    groundToAdd: more > 0.05 ? more * (1 + SPARE_SOIL) : 0,
+    groundToBuy: groundToBuy(board, stood, glass),
     filledKg: mass.total,
     drainedKg: mass.total - mass.water,
     stoneKg: weight('stone'),

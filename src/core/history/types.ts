@@ -130,6 +130,8 @@ export interface GroundArea {
   outline: Polygon
   material: (typeof GROUND_MATERIALS)[number]
   grainMm: number | null
+  /** How deep it lies at its foremost and its hindmost edge, cm; absent: as the ground it is drawn on. */
+  own?: { frontCm: number; backCm: number }
 }
 export const LAYER_KINDS = [
   'filler bags',

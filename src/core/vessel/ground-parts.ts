@@ -1,7 +1,8 @@
 import { backAt, frontAt, type Plan } from '../history/glass-shape'
 import { isSpread, LAYER_DENSITY, WET_DENSITY } from '../history/ground-kinds'
-import type { Ground, GroundLayer, Polygon } from '../history/types'
-import { groundDepth, groundLitres } from './ground-depth'
+import type { Ground, GroundLayer } from '../history/types'
+import { crossings, shared, without, type Span } from './crossings'
+import { areaAt, groundDepth, groundLitres } from './ground-depth'
 
 type Drawn = Pick<Ground, 'material' | 'profile' | 'areas' | 'layers'>
 /** So much of one material, or of one layer under or over it. */
@@ -74,38 +75,9 @@ function areaLitres(ground: Drawn, plan: Plan): Map<Ground['material'], number> 
   return found
 }
 
-type Span = readonly [from: number, to: number]
-
-/** Where a line straight back at x runs inside an outline, front first (even–odd). */
-export function crossings(outline: Polygon, x: number): Span[] {
-  const at = outline
-    .flatMap(([x1, z1], i) => {
-      const [x2, z2] = outline[(i + 1) % outline.length]
-      return x1 <= x === x2 <= x ? [] : [z1 + ((x - x1) / (x2 - x1)) * (z2 - z1)]
-    })
-    .sort((a, b) => a - b)
-  return Array.from({ length: Math.floor(at.length / 2) }, (_, i) => [at[2 * i], at[2 * i + 1]])
-}
-
-const shared = (free: readonly Span[], [from, to]: Span): Span[] =>
-  free.map(([a, b]): Span => [Math.max(a, from), Math.min(b, to)]).filter(([a, b]) => b > a)
-
-const without = (free: readonly Span[], [from, to]: Span): Span[] =>
-  free
-    .flatMap(([a, b]): Span[] => [
-      [a, Math.min(b, from)],
-      [Math.max(a, to), b],
-    ])
-    .filter(([a, b]) => b > a)
-
 /** The material at a place of the plan: of the area drawn last there, else the main one. */
-export function materialAt(
+export const materialAt = (
   ground: Pick<Ground, 'material' | 'areas'>,
   x: number,
   z: number,
-): Ground['material'] {
-  const area = ground.areas?.findLast(({ outline }) =>
-    crossings(outline, x).some(([from, to]) => z >= from && z <= to),
-  )
-  return area?.material ?? ground.material
-}
+): Ground['material'] => areaAt(ground.areas, x, z)?.material ?? ground.material

@@ -229,6 +229,13 @@ const GROUND = {
         outline: polygon(),
         material: choice(GROUND_MATERIALS, 'The area of ground'),
         grainMm: grain().defined(),
+        own: object({
+          frontCm: bounded('The depth in front', 0, 200),
+          backCm: bounded('The depth at the back', 0, 200),
+        })
+          .noUnknown()
+          .optional()
+          .default(undefined),
       }).noUnknown(),
     )
     .max(60, 'The areas of ground: more than 60 is not a tank.'),

@@ -5,6 +5,7 @@ import { useMemo, useRef } from 'react'
 import { inDrawnOrder } from '@/core/board/arrange'
 import { boxOf, middleOf, planOf, spanOfHeight } from '@/core/board/board'
 import type { BoardPiece, BoardPlanting } from '@/core/history/types'
+import { groundLine } from '@/core/vessel/ground-line'
 import { Fittings } from './fittings.client'
 import { GroundHandles } from './ground-handles.client'
 import { Handles, type Handle } from './handles.client'
@@ -39,7 +40,7 @@ export function FrontSheet(given: ViewProps) {
   const { bind, bindEdge } = useHandling(hand, glass, sheet, svg, 'front')
   const { shown, selected, tool } = hand
   const piece = selected.length === 1 ? shown.pieces.find(({ id }) => id === selected[0]) : null
-  const { profile } = shown.ground
+  const profile = groundLine(shown.ground, glass)
   const line = (end: 'frontCm' | 'backCm') =>
     profile.map((one) => `${sheet.x(one.x)} ${sheet.y(one[end])}`).join('L')
   const [left, right, bottom] = [sheet.x(0), sheet.x(glass.lengthCm), sheet.y(0)]

@@ -1,7 +1,7 @@
 'use client'
 
 import { Box, Flex } from '@chakra-ui/react'
-import { boxOf } from '@/core/board/board'
+import { boxOf, depthAt, middleOf } from '@/core/board/board'
 import {
   addLayer,
   putArea,
@@ -190,6 +190,11 @@ function Area({ area, hand, glass }: { area: GroundArea; hand: BoardInHand; glas
           onSay={(cm) => say({ box: { [edge]: cm } })}
         />
       ))}
+      <OwnDepth
+        own={area.own}
+        round={depthAt(hand.board, glass, middleOf(area.outline))}
+        onSay={(own) => say({ own })}
+      />
       <Button
         look="clay"
         size="line"
@@ -198,6 +203,40 @@ function Area({ area, hand, glass }: { area: GroundArea; hand: BoardInHand; glas
         take this area away
       </Button>
     </Flex>
+  )
+}
+
+/** No ground is deeper, cm. */
+const DEEPEST_CM = 200
+
+/** How deep an area lies of its own at its front and its back edge; emptied, it lies as the ground round it. */
+function OwnDepth({
+  own,
+  round,
+  onSay,
+}: {
+  own: GroundArea['own']
+  /** As deep as it lies now, cm. */
+  round: number
+  onSay: (own: GroundArea['own'] | null) => void
+}) {
+  const deep = (cm: number) => Math.min(DEEPEST_CM, Math.max(0, cm))
+  const still = own ?? { frontCm: Math.round(round), backCm: Math.round(round) }
+  return (
+    <>
+      <Figure
+        label="deep in front"
+        cm={own?.frontCm ?? null}
+        onSay={(cm) => onSay({ ...still, frontCm: deep(cm) })}
+        onEmpty={() => onSay(null)}
+      />
+      <Figure
+        label="deep at its back"
+        cm={own?.backCm ?? null}
+        onSay={(cm) => onSay({ ...still, backCm: deep(cm) })}
+        onEmpty={() => onSay(null)}
+      />
+    </>
   )
 }
 

@@ -12,6 +12,7 @@ import { softOutline } from '@/ui/drawing/geometry'
 import { GlassAbove } from '@/ui/drawing/glass-above'
 import type { Scene } from '@/core/layout/scene'
 import { Fittings, KeepOuts } from './fittings.client'
+import { AreasInHand } from './areas-in-hand.client'
 import { FlowLines } from './flow-lines.client'
 import { LightBands } from './light-bands.client'
 import { GroundAbove } from './ground-above.client'
@@ -103,6 +104,7 @@ export function PlanSheet(given: PlanProps) {
           style={{ cursor: 'crosshair', touchAction: 'none' }}
         />
       ) : null}
+      <AreasInHand act={props.ground.act} hand={hand} glass={glass} sheet={sheet} svg={svg} />
       {drawing.path ? (
         <path
           d={drawing.path}

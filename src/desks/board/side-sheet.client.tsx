@@ -3,7 +3,7 @@
 import { useLive } from './use-board.client'
 import { backAt, chamberOf, frontAt, isCurved } from '@/core/history/glass-shape'
 import { isSoil } from '@/core/history/ground-kinds'
-import { crossings } from '@/core/vessel/ground-parts'
+import { crossings } from '@/core/vessel/crossings'
 import { isMoreThanBox } from '@/ui/drawing/glass-above'
 import { useMemo, useRef } from 'react'
 import { boxOf, depthAt, middleOf, spanOfHeight } from '@/core/board/board'

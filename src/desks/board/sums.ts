@@ -24,9 +24,10 @@ export function sumsOf({ sums }: Weighed, measures: Measures): [string, string][
           `${litres(much)}, ${kilograms(heavy)}`,
         ])
       : []),
-    ...(sums.groundToAdd > 0
-      ? [['ground to buy, an eighth spare', litres(sums.groundToAdd)] as [string, string]]
-      : []),
+    ...sums.groundToBuy.map(({ of, litres: much }): [string, string] => [
+      `${of} to buy, an eighth spare`,
+      litres(much),
+    ]),
     ...(sums.stoneKg >= LEAST_KG
       ? [['stones', measures.say(sums.stoneKg, 'kg', 1)] as [string, string]]
       : []),

@@ -34,7 +34,7 @@ const TOOLS: readonly { tool: Tool; says: string; hint: string }[] = [
   {
     tool: 'ground',
     says: 'shape the ground',
-    hint: 'From the front: round marks lie on the front glass, square ones on the back; a tap sets another. In the cut: both ends where it cuts.',
+    hint: 'From the front: round marks lie on the front glass, square ones on the back; a tap sets another. In the cut: both ends where it cuts. From above, areas are moved.',
   },
 ]
 

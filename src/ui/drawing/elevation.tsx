@@ -3,6 +3,7 @@ import { memo, useMemo } from 'react'
 import type { GroundStation, Hardscape, Species } from '@/core/history/types'
 import type { Scene, ScenePlant } from '@/core/layout/scene'
 import { spanOf } from '@/core/layout/draw-plant'
+import { groundLine } from '@/core/vessel/ground-line'
 import { patchCentre } from '@/core/plants/place'
 import { CM_PER_INCH } from '@/core/quantity/measures'
 import { seededRandom, seedOf } from '@/core/quantity/random'
@@ -38,10 +39,9 @@ interface Props {
 
 /** The tank from the front, to scale, on one day: ink up to today, pencil after it. */
 export function Elevation({ scene, width, maxHeight, alarmed, title, moving = false }: Props) {
-  const {
-    vessel: { lengthCm, heightCm, waterlineCm },
-    layout,
-  } = scene.tank
+  const { vessel, layout } = scene.tank
+  const { lengthCm, heightCm, waterlineCm } = vessel
+  const profile = useMemo(() => layout && groundLine(layout.ground, vessel), [layout, vessel])
   const projection = useMemo(
     () => frontProjection({ lengthCm, heightCm }, width, maxHeight, ELEVATION_MARGIN),
     [lengthCm, heightCm, width, maxHeight],
@@ -76,7 +76,7 @@ export function Elevation({ scene, width, maxHeight, alarmed, title, moving = fa
       <Water projection={projection} lengthCm={lengthCm} waterlineCm={waterlineCm} />
       <Shades projection={projection} scene={scene} />
       <g transform={transform}>
-        {layout ? <GroundBack profile={layout.ground.profile} waterlineCm={waterlineCm} /> : null}
+        {profile ? <GroundBack profile={profile} waterlineCm={waterlineCm} /> : null}
         {behind.map((plant) => (
           <PlantInk
             key={plant.planting.id}
@@ -102,7 +102,7 @@ export function Elevation({ scene, width, maxHeight, alarmed, title, moving = fa
               scale={projection.scale}
             />
           ))}
-        {layout ? <GroundFront profile={layout.ground.profile} length={lengthCm} /> : null}
+        {profile ? <GroundFront profile={profile} length={lengthCm} /> : null}
         {before
           .filter((plant) => plant.planting.zone === 'surface')
           .map((plant) => (

@@ -67,12 +67,14 @@ export const FACT_ROWS = {
     order: [t.population.name, t.population.id],
     toRow: (fact, vesselId) => ({
       ...fact,
+      toPlants: fact.toPlants ?? null,
       vesselId,
       since: date(fact.since),
       until: maybeDate(fact.until),
     }),
-    fromRow: ({ vesselId: _v, ...row }) => ({
+    fromRow: ({ vesselId: _v, toPlants, ...row }) => ({
       ...row,
+      ...(toPlants ? { toPlants } : {}),
       since: iso(row.since),
       until: maybeIso(row.until),
     }),

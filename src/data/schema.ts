@@ -151,6 +151,7 @@ export const population = pgTable(
     until: moment('until_at'),
     temporary: jsonb('temporary').$type<NonNullable<Population['temporary']>>(),
     needs: jsonb('needs').$type<Population['needs']>().notNull().default({}),
+    toPlants: text('to_plants').$type<NonNullable<Population['toPlants']>>(),
   },
   (table) => [index('population_vessel').on(table.vesselId)],
 )

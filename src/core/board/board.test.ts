@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { lodge } from '@/data/demo/lodge'
 import { storyFaults } from '../history/sound'
 import { tankNow } from '../history/tank-at'
-import type { Board, Point } from '../history/types'
+import type { Board, Point, ToPlants } from '../history/types'
 import { CATALOGUE } from '../plants/catalogue'
 import { dayOf } from '../quantity/time'
 import { netLitres, polygonArea } from '../vessel/volume'
@@ -26,13 +26,14 @@ import { REPOSE_DEGREES } from './repose'
 import { PIECE_SHAPES, pieceOfShape, roundPatch } from './shapes'
 import { boardSums } from './sums'
 import { bySuiting, unfitFor } from './suits'
-import { boardWarnings, sharedArea } from './warnings'
+import { boardWarnings, harmed, sharedArea } from './warnings'
 
 const NOW = '2026-11-24T09:00:00.000Z'
 const [tarn] = lodge(NOW)
 const tank = tankNow(tarn, NOW)
 const { vessel: glass } = tank
 const stood = boardOf(tank)!
+const NOBODY = { animals: [], perched: false }
 const species = new Map(tarn.species.map((one) => [one.id, one]))
 const BOX = { lengthCm: 60, depthCm: 30, heightCm: 36, waterlineCm: 33, glassMm: 6 }
 const flat: Board = {
@@ -294,12 +295,29 @@ describe('warnings', () => {
     expect(of('tall')).toMatchObject([{ name: 'R1', room: 29 }])
   })
   test('what suits a dim, low place comes first, and why the others do not is said', () => {
-    const spot = { lit: { now: 16, later: 14 }, roomCm: 20, widthCm: 20 }
+    const spot = { ...NOBODY, lit: { now: 16, later: 14 }, roomCm: 20, widthCm: 20 }
     const [first] = bySuiting(Object.values(CATALOGUE), spot)
     expect(first.unfit).toEqual([])
     expect(unfitFor(CATALOGUE.carpet, spot)).toEqual(['dark'])
     expect(unfitFor(CATALOGUE.sword, spot)).toEqual(['dark', 'too tall'])
     expect(unfitFor(CATALOGUE.brownCrypt, spot)).toEqual([])
+  })
+  test('who lives there decides: soft leaves are eaten, rooted kinds dug up, leathery ones on stone left (common practice)', () => {
+    const bright = { lit: { now: 90, later: 90 }, roomCm: 60, widthCm: 60 }
+    const unfit = (kind: keyof typeof CATALOGUE, animals: readonly ToPlants[], perched = false) =>
+      unfitFor(CATALOGUE[kind], { ...bright, animals, perched })
+    expect(unfit('carpet', ['eats soft leaves'])).toEqual(['eaten'])
+    expect(unfit('brownCrypt', ['eats soft leaves'])).toEqual([])
+    expect(unfit('brownCrypt', ['digs'])).toEqual(['uprooted'])
+    expect(unfit('brownCrypt', ['digs'], true)).toEqual([])
+    expect(unfit('carpet', ['leaves them alone'])).toEqual([])
+    const told = (toPlants?: ToPlants) =>
+      harmed(stood, species, [{ name: 'goldfish', toPlants }]).map(({ of }) => of)
+    expect(told()).toEqual([])
+    expect(told('leaves them alone')).toEqual([])
+    expect(told('eats soft leaves')).toContain('eaten')
+    expect(told('eats soft leaves')).not.toContain('uprooted')
+    expect(told('eats and digs')).toContain('uprooted')
   })
 })
 

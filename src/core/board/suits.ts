@@ -1,6 +1,6 @@
-import type { Species } from '../history/types'
+import type { PlantGroup, Species, ToPlants } from '../history/types'
 import { isStem } from '../plants/groups'
-import { LEAST_PAR } from './warnings'
+import { LEAST_PAR } from './least-par'
 
 /** What is known of a place. */
 export interface Spot {
@@ -10,13 +10,39 @@ export interface Spot {
   roomCm: number
   /** Its shorter side, cm. */
   widthCm: number
+  /** What those who live here do to plants. */
+  animals: readonly ToPlants[]
+  /** It grows on stone or wood there, out of reach of what digs. */
+  perched: boolean
 }
-export type Unfit = 'dark' | 'dark later' | 'too tall' | 'too wide'
+export type Unfit = 'dark' | 'dark later' | 'too tall' | 'too wide' | 'eaten' | 'uprooted'
+
+/** Leathery or bitter leaves are left by most that eat plants. Common practice. */
+const LEFT_ALONE: ReadonlySet<PlantGroup> = new Set(['epiphyte', 'crypt'])
+/** What has no root in the ground cannot be dug up. */
+const ROOTLESS: ReadonlySet<PlantGroup> = new Set(['epiphyte', 'moss', 'floating'])
+
+/** What animals do to a kind, worst first; empty where they leave it. */
+export function harmTo(
+  group: PlantGroup,
+  animals: readonly ToPlants[],
+  perched: boolean,
+): ('eaten' | 'uprooted')[] {
+  const eat = animals.some((one) => one === 'eats soft leaves' || one === 'eats and digs')
+  const dig = animals.some((one) => one === 'digs' || one === 'eats and digs')
+  return [
+    ...(eat && !LEFT_ALONE.has(group) ? (['eaten'] as const) : []),
+    ...(dig && !perched && !ROOTLESS.has(group) ? (['uprooted'] as const) : []),
+  ]
+}
 
 /** Why a kind does not suit a place; empty where it does. Light first, as it cannot be cut. */
-export function unfitFor(species: Species, { lit, roomCm, widthCm }: Spot): Unfit[] {
+export function unfitFor(
+  species: Species,
+  { lit, roomCm, widthCm, animals, perched }: Spot,
+): Unfit[] {
   const wants = LEAST_PAR[species.group]
-  const why: Unfit[] = []
+  const why: Unfit[] = [...harmTo(species.group, animals, perched)]
   if (species.group === 'floating') return why
   if (lit && lit.now < wants) why.push('dark')
   else if (lit && lit.later < wants) why.push('dark later')
@@ -30,6 +56,8 @@ export const UNFIT_WORDS: Readonly<Record<Unfit, string>> = {
   'dark later': 'too dark in eight weeks',
   'too tall': 'grows too tall',
   'too wide': 'grows too wide',
+  eaten: 'eaten here',
+  uprooted: 'dug up here',
 }
 
 /** Kinds with those first that suit a place, each group by name. */

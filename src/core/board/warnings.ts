@@ -5,8 +5,8 @@ import type {
   BoardPiece,
   BoardPlanting,
   Glass,
-  PlantGroup,
   Polygon,
+  Population,
   Species,
 } from '../history/types'
 import { isStem } from '../plants/groups'
@@ -16,6 +16,8 @@ import { boxOf, depthAt, footOf, middleOf, planOf, spanOfHeight } from './board'
 import { fitsGlass } from './within-glass'
 import { intoBox } from './edit'
 import { creeping } from './creep'
+import { LEAST_PAR } from './least-par'
+import { harmTo } from './suits'
 import { slides } from './slope'
 
 /** What an old hand would say to a drawing. It warns, it never forbids. */
@@ -35,6 +37,7 @@ export type BoardWarning =
   | { of: 'outflow' | 'inlet' | 'lamp'; id: string; name: string; fitting: string }
   | { of: 'dry'; id: string; name: string }
   | { of: 'buried'; id: string; name: string }
+  | { of: 'eaten' | 'uprooted'; id: string; name: string; by: string }
 
 /** A planting whose foot gets less light than its kind wants, µmol m⁻² s⁻¹. */
 interface Dark {
@@ -52,17 +55,6 @@ export interface Lit {
 /** Glass that is to be scraped wants a blade’s way free, cm; below floaters a hand’s width. Common practice. */
 const SCRAPER_CM = 3
 const HAND_CM = 8
-/** Light at the foot below which a group goes bare or melts, µmol m⁻² s⁻¹. Common practice: low under 30, medium 30–80. */
-export const LEAST_PAR: Readonly<Record<PlantGroup, number>> = {
-  'stem-fast': 20,
-  'stem-slow': 45,
-  rosette: 20,
-  crypt: 12,
-  epiphyte: 10,
-  moss: 8,
-  carpet: 30,
-  floating: 0,
-}
 /** As far as a story lets a thing stand over its edge, cm. */
 const OUTSIDE_CM = 0.5
 /** Two patches that share less than this of the smaller one merely touch. */
@@ -246,4 +238,24 @@ export function sharedArea(a: Polygon, b: Polygon): number {
         sum + polygonArea(outer) - holes.reduce((inner, hole) => inner + polygonArea(hole), 0),
       0,
     )
+}
+
+/** Plantings that those who live here eat or dig up. */
+export function harmed(
+  board: Board,
+  speciesById: ReadonlyMap<string, Species>,
+  populations: readonly Pick<Population, 'name' | 'toPlants'>[],
+): BoardWarning[] {
+  return board.plantings.flatMap(({ id, stake: name, speciesId, perch }) => {
+    const group = speciesById.get(speciesId)?.group
+    if (!group) return []
+    const harm = populations.flatMap(({ name: by, toPlants }) =>
+      toPlants ? harmTo(group, [toPlants], perch !== null).map((of) => ({ of, by })) : [],
+    )
+    // One word of each sort is enough.
+    return (['eaten', 'uprooted'] as const).flatMap((of) => {
+      const found = harm.find((one) => one.of === of)
+      return found ? [{ of, id, name, by: found.by }] : []
+    })
+  })
 }

@@ -1,5 +1,5 @@
 import { METRIC, type Measures } from '../quantity/measures'
-import { sayNumber, uncapital } from '../quantity/say'
+import { capital, sayNumber, uncapital } from '../quantity/say'
 import type { BoardWarning } from './warnings'
 
 type Of<K extends BoardWarning['of']> = BoardWarning extends infer W
@@ -99,6 +99,15 @@ const WORDS: WordsFor = {
     says: `${name} reaches the surface`,
     suggests:
       'A heater that falls dry at a change bursts. Hang it lower, level or slanting, and unplug it before the water drops.',
+  }),
+  eaten: ({ name, by }) => ({
+    says: `${capital(by)} will eat ${name}`,
+    suggests:
+      'Choose leathery leaves (what grows on stone and wood, crypts), or plant more than is eaten.',
+  }),
+  uprooted: ({ name, by }) => ({
+    says: `${capital(by)} will dig up ${name}`,
+    suggests: 'Tie it to a stone, pin its roots under one, or lay the soil in bags under gravel.',
   }),
   dark: sayDark,
   buried: ({ name }) => ({

@@ -305,6 +305,8 @@ export interface Planting extends PlantingIdentity, PlantingSpot {
   removedAt: Instant | null
 }
 
+export const TO_PLANTS = ['leaves them alone', 'eats soft leaves', 'digs', 'eats and digs'] as const
+export type ToPlants = (typeof TO_PLANTS)[number]
 export const ANIMAL_KINDS = ['fish', 'shrimp', 'snail', 'crab', 'amphibian'] as const
 export interface Population {
   id: string
@@ -318,6 +320,8 @@ export interface Population {
   temporary: Temporary | null
   /** Ranges of water it is to be kept in, canonical units. */
   needs: Partial<Record<Parameter, Band>>
+  /** What it does to plants; absent: not said. */
+  toPlants?: ToPlants
 }
 
 export const SOURCE_KINDS = ['tap', 'spring', 'softened', 'rain', 'reverse osmosis'] as const

@@ -5,6 +5,8 @@ export interface AnimalGroup {
   name: string
   kind: Population['kind']
   needs: Population['needs']
+  /** What they usually do to plants; absent: nothing to speak of. */
+  toPlants?: Population['toPlants']
 }
 
 const band = (low: number, high: number) => ({ low, high })
@@ -52,11 +54,13 @@ export const ANIMAL_GROUPS: readonly AnimalGroup[] = [
   {
     name: 'large warm-water cichlids',
     kind: 'fish',
+    toPlants: 'eats and digs',
     needs: needs([27, 31], [5.5, 7.2], [1, 10], [0, 6], 30),
   },
   {
     name: 'rift-lake cichlids',
     kind: 'fish',
+    toPlants: 'digs',
     needs: needs([24, 28], [7.6, 9], [8, 22], [6, 20], 40),
   },
   { name: 'labyrinth fish', kind: 'fish', needs: needs([23, 29], [6, 7.6], [2, 16], [0, 10], 40) },
@@ -70,7 +74,12 @@ export const ANIMAL_GROUPS: readonly AnimalGroup[] = [
     kind: 'fish',
     needs: needs([23, 28], [5.8, 7.6], [2, 15], [0, 10], 40),
   },
-  { name: 'goldfish', kind: 'fish', needs: needs([12, 24], [6.8, 8.2], [6, 22], [4, 15], 50) },
+  {
+    name: 'goldfish',
+    kind: 'fish',
+    toPlants: 'eats soft leaves',
+    needs: needs([12, 24], [6.8, 8.2], [6, 22], [4, 15], 50),
+  },
   {
     name: 'dwarf shrimp of soft water',
     kind: 'shrimp',
@@ -87,7 +96,12 @@ export const ANIMAL_GROUPS: readonly AnimalGroup[] = [
     needs: needs([23, 28], [6.4, 8], [5, 18], [2, 12], 40),
   },
   { name: 'snails', kind: 'snail', needs: needs([16, 28], [6.6, 8.5], [4, 25], [2, 18], 60) },
-  { name: 'land crabs', kind: 'crab', needs: needs([22, 28], [7, 8.4], [8, 25], [5, 18], 40) },
+  {
+    name: 'land crabs',
+    kind: 'crab',
+    toPlants: 'eats and digs',
+    needs: needs([22, 28], [7, 8.4], [8, 25], [5, 18], 40),
+  },
 ]
 
 /** The ranges of a group. Throws RangeError for one that is not on the list. */

@@ -20,6 +20,8 @@ import {
 } from '@/core/history/equipment'
 import {
   ANIMAL_KINDS,
+  TO_PLANTS,
+  type ToPlants,
   FATES,
   GROUND_MATERIALS,
   LAYER_KINDS,
@@ -415,6 +417,9 @@ export const populationSchema = object({
   until: maybeInstant('The day none lived here any more'),
   temporary: temporarySchema,
   needs: bandsSchema,
+  toPlants: mixed<ToPlants>()
+    .oneOf([...TO_PLANTS], 'What they do to plants is none of those Vivero knows.')
+    .optional(),
 }).noUnknown()
 const trace = (what: string, max: number) =>
   amount(what)

@@ -58,7 +58,7 @@ function refuseNamesake(here: readonly Population[], { name, id }: Population): 
 /** What the keeper says of animals beside their number. `until`: the day none lived here any more. */
 export type SaidPopulation = Pick<
   Population,
-  'name' | 'kind' | 'adultLengthCm' | 'since' | 'until' | 'temporary' | 'needs'
+  'name' | 'kind' | 'adultLengthCm' | 'since' | 'until' | 'temporary' | 'needs' | 'toPlants'
 >
 
 /** Writes what the keeper says of animals: what is true of them on every day is put right, their end is a change. Throws ValidationError or EntryRefused. */

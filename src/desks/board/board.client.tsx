@@ -55,7 +55,13 @@ export function BoardPage({ model }: { model: BoardModel }) {
         <Drawing model={model} hand={hand} weighed={weighed} problem={problem} onKey={onKey} />
         <Box flex={{ lg: '0 0 31%' }} w="100%" minW={0}>
           {hand.tool === 'ground' ? <GroundPanel hand={hand} glass={glass} /> : null}
-          <Numbers hand={hand} glass={glass} species={model.species} lit={weighed?.lit ?? {}} />
+          <Numbers
+            hand={hand}
+            glass={glass}
+            species={model.species}
+            animals={model.animals}
+            lit={weighed?.lit ?? {}}
+          />
           {weighed ? (
             <MarginNotes weighed={weighed} onShow={(id) => hand.select(id)} />
           ) : (

@@ -1,5 +1,5 @@
 import type { Equipment } from '@/core/history/equipment'
-import type { Board, Glass, Species } from '@/core/history/types'
+import type { Board, Glass, Species, ToPlants } from '@/core/history/types'
 
 /** A draft that is kept, as it is listed. */
 interface DraftLine {
@@ -28,4 +28,6 @@ export interface BoardModel {
   species: readonly Species[]
   /** What serves the tank today: its parts can be hung on the board. */
   equipment: readonly Equipment[]
+  /** What those who live here do to plants. */
+  animals: readonly ToPlants[]
 }

@@ -14,6 +14,7 @@ import {
   type BoardPlanting,
   type Glass,
   type Species,
+  type ToPlants,
 } from '@/core/history/types'
 import { Button } from '@/ui/kit/button.client'
 import { Input, Select, Tick } from '@/ui/kit/input.client'
@@ -29,11 +30,13 @@ export function Numbers({
   hand,
   glass,
   species,
+  animals,
   lit,
 }: {
   hand: BoardInHand
   glass: Glass
   species: readonly Species[]
+  animals: readonly ToPlants[]
   lit: Readonly<Record<string, Lit>>
 }) {
   const { shown, selected } = hand
@@ -61,6 +64,7 @@ export function Numbers({
           planting={thing}
           glass={glass}
           species={species}
+          animals={animals}
           lit={lit[thing.id]}
         />
       ) : (
@@ -140,12 +144,14 @@ function OfPlanting({
   planting,
   glass,
   species,
+  animals,
   lit,
 }: {
   hand: BoardInHand
   planting: BoardPlanting
   glass: Glass
   species: readonly Species[]
+  animals: readonly ToPlants[]
   lit: Lit | undefined
 }) {
   const say = (says: Partial<BoardPlanting>) =>
@@ -158,6 +164,7 @@ function OfPlanting({
         planting={planting}
         glass={glass}
         species={species}
+        animals={animals}
         lit={lit}
         onSay={say}
       />
@@ -209,6 +216,7 @@ function KindChoice({
   planting,
   glass,
   species,
+  animals,
   lit,
   onSay,
 }: {
@@ -216,6 +224,7 @@ function KindChoice({
   planting: BoardPlanting
   glass: Glass
   species: readonly Species[]
+  animals: readonly ToPlants[]
   lit: Lit | undefined
   onSay: (says: Partial<BoardPlanting>) => void
 }) {
@@ -224,6 +233,8 @@ function KindChoice({
     lit: lit ?? null,
     roomCm: glass.waterlineCm - footOf(planting, board, glass),
     widthCm: Math.min(right - left, back - front),
+    animals,
+    perched: planting.perch !== null,
   })
   return (
     <label>

@@ -50,6 +50,7 @@ export async function BoardDesk({ slug, draftId }: { slug: string; draftId: stri
         })),
         species: await plantable(await database()),
         equipment: tank.equipment,
+        animals: tank.populations.flatMap(({ toPlants }) => toPlants ?? []),
       }}
     />
   )

@@ -1,7 +1,7 @@
 import { boardOf } from '@/core/board/board'
 import { boardSums, type BoardSums } from '@/core/board/sums'
 import { flowWarnings } from '@/core/board/flow-warnings'
-import { boardWarnings, type BoardWarning, type Lit } from '@/core/board/warnings'
+import { boardWarnings, harmed, type BoardWarning, type Lit } from '@/core/board/warnings'
 import { sayBoardWarning } from '@/core/board/warnings.words'
 import { tankNow } from '@/core/history/tank-at'
 import type { Board, TankHistory } from '@/core/history/types'
@@ -51,6 +51,7 @@ export function weighedOf(
     sums: boardSums(board, boardOf(standing), standing.vessel, species),
     warnings: [
       ...boardWarnings(board, standing.vessel, species, lit),
+      ...harmed(board, species, standing.populations),
       ...flowWarnings(board, standing.vessel, tankNow(drawn, now), species),
     ]
       .filter(meant)

@@ -1,7 +1,7 @@
 'use client'
 
 import { ANIMAL_GROUPS } from '@/core/livestock/usual-needs'
-import { ANIMAL_KINDS } from '@/core/history/types'
+import { ANIMAL_KINDS, TO_PLANTS } from '@/core/history/types'
 import { OpenItem } from '@/ui/open-item.client'
 import type { PlainField } from '@/ui/plain-form.client'
 import { addAnimals, sayAnimals } from './facts-actions'
@@ -29,6 +29,12 @@ const NEEDS: readonly PlainField[] = [
   number('kh-low', 'KH from', '°dH'),
   number('kh-high', 'to', '°dH'),
   number('nitrate-high', 'Nitrate up to', 'mg/L'),
+  {
+    name: 'toPlants',
+    label: 'To plants it',
+    type: 'choice',
+    choices: [{ id: '', says: 'not said' }, ...TO_PLANTS.map((id) => ({ id, says: id }))],
+  },
 ]
 const NEEDS_GROUP = {
   title: 'The water they are kept in',

@@ -45,7 +45,7 @@ import {
   size,
   startedAtOf,
 } from './fields'
-import { needsOf, withoutNeeds } from './needs-field'
+import { needsOf, toPlantsOf, withoutNeeds } from './needs-field'
 
 type Fields = Record<string, string>
 
@@ -248,6 +248,7 @@ export async function addAnimals(
         until: null,
         temporary: temporaryOf(fields, vessel.timeZone),
         needs: needsOf(fields),
+        toPlants: toPlantsOf(fields),
       },
       form.count,
       now(),
@@ -292,6 +293,7 @@ export async function sayAnimals(
         until: form.endedOn === '' ? null : dayIn(fields, 'endedOn', zone, now()),
         temporary: temporaryOf(fields, zone),
         needs: needsOf(fields),
+        toPlants: toPlantsOf(fields),
       },
       { id: parseSending(sending).id, now: now() },
     )

@@ -390,6 +390,7 @@ function populationFields(population: Population, zone: string): Fields {
     ...band('kh'),
     'nitrate-high': band('nitrate')['nitrate-high'],
     keptAs: '',
+    toPlants: population.toPlants ?? '',
   }
 }
 

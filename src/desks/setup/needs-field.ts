@@ -1,4 +1,4 @@
-import type { Band, Population } from '@/core/history/types'
+import { TO_PLANTS, type Band, type Population } from '@/core/history/types'
 import { SAY, type EntryProblem } from '@/core/journal/faults'
 import { ANIMAL_GROUPS } from '@/core/livestock/usual-needs'
 import { numberOrText } from '@/core/quantity/read-number'
@@ -21,10 +21,17 @@ export function needsOf(fields: Fields): Population['needs'] {
   return { ...group?.needs, ...ownNeeds(fields) }
 }
 
+/** What a form says they do to plants; not said, what the group they are kept as usually does. */
+export const toPlantsOf = (fields: Fields): Population['toPlants'] =>
+  TO_PLANTS.find((one) => one === fields.toPlants) ??
+  ANIMAL_GROUPS.find(({ name }) => name === fields.keptAs)?.toPlants
+
 /** A form without what it says of needs. */
 export const withoutNeeds = (fields: Fields): Record<string, string> =>
   Object.fromEntries(
-    Object.entries(fields).filter(([name]) => name !== 'keptAs' && !/-(low|high)$/.test(name)),
+    Object.entries(fields).filter(
+      ([name]) => name !== 'keptAs' && name !== 'toPlants' && !/-(low|high)$/.test(name),
+    ),
   )
 
 function ownNeeds(fields: Fields): Population['needs'] {

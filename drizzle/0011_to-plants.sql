@@ -1,0 +1,1 @@
+ALTER TABLE "population" ADD COLUMN "to_plants" text;

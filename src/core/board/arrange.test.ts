@@ -11,6 +11,7 @@ import {
   letApart,
   togetherWith,
 } from './arrange'
+import { leaveBare, noLongerBare, runnersInto } from './bare'
 import { boardOf } from './board'
 import { between } from './between'
 import { removeThings } from './edit'
@@ -82,4 +83,55 @@ test('after any sequence of such acts every thing is in one group at most, and d
     }),
     { seed: 31 },
   )
+})
+
+describe('a spot left bare', () => {
+  const glass = tankNow(tarn, NOW).vessel
+  const square = [
+    [40, 2],
+    [50, 2],
+    [50, 8],
+    [40, 8],
+  ] as const
+  const bare = leaveBare(board, glass, square, 'bare-1')
+  test('stays with the layout, and goes when it is said', () => {
+    expect(laid(bare)).toEqual(bare)
+    expect(keepTogether(bare, [a, b]).arrangement).toMatchObject({ bare: [{ id: 'bare-1' }] })
+    expect(noLongerBare(bare, 'bare-1')).toEqual(board)
+    expect(
+      leaveBare(
+        board,
+        glass,
+        square.map(([x, z]) => [x + 900, z] as const),
+        'x',
+      ),
+    ).toEqual(board)
+  })
+  test('is crossed by the nearest carpet, a centimetre a week and its range (common practice)', () => {
+    const kinds = new Map(tarn.species.map((one) => [one.id, one]))
+    const carpet = board.plantings.find(
+      ({ speciesId }) => kinds.get(speciesId)?.group === 'carpet',
+    )!
+    const on = {
+      ...board,
+      plantings: [
+        {
+          ...carpet,
+          patch: [
+            [20, 2],
+            [30, 2],
+            [30, 8],
+            [20, 8],
+          ] as const,
+        },
+      ],
+    }
+    const { stake, weeks } = runnersInto({ id: 'x', outline: square }, on, kinds)!
+    expect(stake).toBe(carpet.stake)
+    // From x = 30 to the far corner at 50.
+    expect(weeks.value).toBeCloseTo(20, 6)
+    expect(weeks.low).toBeLessThan(12)
+    expect(weeks.high).toBeGreaterThan(28)
+    expect(runnersInto({ id: 'x', outline: square }, { ...on, plantings: [] }, kinds)).toBeNull()
+  })
 })

@@ -1,8 +1,8 @@
 import type { Arrangement, Board } from '../history/types'
 
 const NONE: Arrangement = { groups: [], over: [], under: [] }
-const isEmpty = ({ groups, over, under }: Arrangement) =>
-  groups.length + over.length + under.length === 0
+const isEmpty = ({ groups, over, under, bare = [] }: Arrangement) =>
+  groups.length + over.length + under.length + bare.length === 0
 
 /** An arrangement without what is not there any more; a group of one is none. Undefined where nothing is left of it. */
 export function arrangementOf(
@@ -11,7 +11,9 @@ export function arrangementOf(
 ): Arrangement | undefined {
   if (!arrangement) return undefined
   const only = (ids: readonly string[]) => ids.filter((id) => here.has(id))
+  const { bare = [] } = arrangement
   const left = {
+    ...(bare.length > 0 ? { bare } : {}),
     groups: arrangement.groups.map(only).filter((ids) => ids.length > 1),
     over: only(arrangement.over),
     under: only(arrangement.under),
@@ -20,7 +22,7 @@ export function arrangementOf(
 }
 
 /** A board with another arrangement, or with none. */
-function arranged(board: Board, change: (before: Arrangement) => Arrangement): Board {
+export function arranged(board: Board, change: (before: Arrangement) => Arrangement): Board {
   const here = new Set([...board.pieces, ...board.plantings].map(({ id }) => id))
   const { arrangement, ...rest } = board
   const next = arrangementOf(change(arrangement ?? NONE), here)
@@ -53,8 +55,8 @@ export const togetherWith = ({ arrangement }: Board, id: string): readonly strin
 
 /** Things drawn over all others, or under them; the last said lies outermost. */
 export const drawnAt = (board: Board, ids: readonly string[], where: 'over' | 'under'): Board =>
-  arranged(board, ({ groups, over, under }) => ({
-    groups,
+  arranged(board, ({ over, under, ...rest }) => ({
+    ...rest,
     over: [...without(over, ids), ...(where === 'over' ? ids : [])],
     under: [...without(under, ids), ...(where === 'under' ? ids : [])],
   }))

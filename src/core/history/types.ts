@@ -186,8 +186,15 @@ export interface PieceRecord extends PieceIdentity {
 /** A piece as it stood on a day. */
 export interface Hardscape extends PieceIdentity, PieceSpot {}
 
+/** A spot left bare on purpose: runners will come, or it stays open. */
+export interface BareSpot {
+  id: string
+  outline: Polygon
+}
 /** How a layout is drawn, which moves nothing in the tank: what is taken hold of together, and what is drawn over or under the rest. Ids of pieces and plantings. */
 export interface Arrangement {
+  /** Absent: nothing is left bare on purpose. */
+  bare?: readonly BareSpot[]
   groups: readonly (readonly string[])[]
   over: readonly string[]
   under: readonly string[]

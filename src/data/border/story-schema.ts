@@ -281,6 +281,9 @@ const idsOf = (what: string) =>
     .max(600, `${what}: more than 600 things are not a layout.`)
     .required(SAY.missing(what))
 const arrangementSchema = object({
+  bare: array()
+    .of(object({ id: ident().required(), outline: polygon() }).noUnknown())
+    .max(60, 'What is left bare: more than 60 spots are not a tank.'),
   groups: array()
     .of(idsOf('What is taken together'))
     .max(300, 'What is taken together: more than 300 groups are not a layout.')

@@ -18,7 +18,8 @@ import { Leave } from './leave.client'
 import { MarginNotes } from './margin.client'
 import { Numbers } from './numbers.client'
 import { ThingsList } from './things-list.client'
-import { DrawTools, SeenRow, type GroundChoice, type SeenIn } from './tools.client'
+import { BareSpots } from './bare.client'
+import { BARE, DrawTools, SeenRow, type GroundChoice, type SeenIn } from './tools.client'
 import { useBoard, type BoardInHand } from './use-board.client'
 import { useWeighed } from './use-weighed.client'
 import { Begin } from './begin.client'
@@ -55,6 +56,7 @@ export function BoardPage({ model }: { model: BoardModel }) {
         <Drawing model={model} hand={hand} weighed={weighed} problem={problem} onKey={onKey} />
         <Box flex={{ lg: '0 0 31%' }} w="100%" minW={0}>
           {hand.tool === 'ground' ? <GroundPanel hand={hand} glass={glass} /> : null}
+          <BareSpots hand={hand} species={model.species} />
           <Numbers
             hand={hand}
             glass={glass}
@@ -166,7 +168,7 @@ function Drawing({
           onKey={onKey}
           grown={grown}
           scene={scene}
-          kind={species.get(kindId) ?? model.species[0]}
+          kind={kindId === BARE ? null : (species.get(kindId) ?? model.species[0])}
           shape={PIECE_SHAPES.find(({ name }) => name === shapeName) ?? PIECE_SHAPES[0]}
           freehand={freehand}
           ground={ground}

@@ -12,6 +12,7 @@ import { softOutline } from '@/ui/drawing/geometry'
 import { GlassAbove } from '@/ui/drawing/glass-above'
 import type { Scene } from '@/core/layout/scene'
 import { Fittings, KeepOuts } from './fittings.client'
+import { BareAbove } from './bare.client'
 import { AreasInHand } from './areas-in-hand.client'
 import { FlowLines } from './flow-lines.client'
 import { LightBands } from './light-bands.client'
@@ -28,7 +29,7 @@ import { useForThings, type ViewProps } from './view-props'
 const colour = (name: string) => `var(--chakra-colors-${name})`
 
 export interface PlanProps extends ViewProps {
-  kind: Species
+  kind: Species | null
   shape: PieceShape
   freehand: boolean
   /** What of the ground is drawn while the ground is in hand. */
@@ -68,6 +69,7 @@ export function PlanSheet(given: PlanProps) {
       <rect {...floor} fill={colour('margin')} onClick={() => hand.select(null)} />
       {props.lit ? <LightBands scene={props.lit} sheet={sheet} /> : null}
       <GroundAbove ground={shown.ground} sheet={sheet} />
+      <BareAbove board={shown} sheet={sheet} />
       <KeepOuts board={shown} glass={glass} species={species} sheet={sheet} />
       <PlanThings {...props} sheet={sheet} bind={bind} />
       {only && 'patch' in only ? (

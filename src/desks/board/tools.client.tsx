@@ -10,6 +10,9 @@ import { Input, Select, Tick } from '@/ui/kit/input.client'
 import { UNDO_ID } from './keys.client'
 import type { BoardInHand, Tool } from './use-board.client'
 
+/** Chosen in place of a kind: the spot is left bare on purpose. */
+export const BARE = 'bare'
+
 const TOOLS: readonly { tool: Tool; says: string; hint: string }[] = [
   {
     tool: 'select',
@@ -209,6 +212,7 @@ function KindToDraw({
           onChange={(event) => onKind(event.target.value)}
           color="ink"
         >
+          <option value={BARE}>nothing: left bare</option>
           {offered.map(({ id, name }) => (
             <option key={id} value={id}>
               {name}

@@ -7,7 +7,8 @@ import { outlineDrawn } from '@/core/board/outline'
 import { putPiece, putPlanting, usualPlace } from '@/core/board/put'
 import { roundPatch, type PieceShape } from '@/core/board/shapes'
 import { putArea, putStrip } from '@/core/board/ground-edit'
-import { ok, type Result } from '@/core/quantity/result'
+import { leaveBare } from '@/core/board/bare'
+import { ok, refuse, type Result } from '@/core/quantity/result'
 import type { GroundChoice } from './tools.client'
 import type { Board, Glass, Point, Species } from '@/core/history/types'
 import { newId } from '@/ui/new-id'
@@ -30,7 +31,8 @@ export function useDrawing({
   glass: Glass
   sheet: Sheet
   svg: React.RefObject<SVGSVGElement | null>
-  kind: Species
+  /** Null: nothing is planted, the spot is left bare. */
+  kind: Species | null
   shape: PieceShape
   freehand: boolean
   ground: GroundChoice
@@ -44,6 +46,11 @@ export function useDrawing({
       const put = groundDrawn(hand.board, glass, drawn, ground, id)
       if (put.ok) hand.commit(put.value)
       return onRefused(put.ok ? null : put.problem)
+    }
+    if (hand.tool === 'planting' && kind === null) {
+      const spot = spotDrawn(glass, drawn, fine, byHand)
+      if (spot.ok) hand.commit(leaveBare(hand.board, glass, spot.value, id))
+      return onRefused(spot.ok ? null : spot.problem)
     }
     const drawing = thingDrawn(hand, glass, drawn, fine, { kind, shape, byHand }, id)
     if (!drawing.ok) return onRefused(drawing.problem)
@@ -72,13 +79,13 @@ function thingDrawn(
   glass: Glass,
   drawn: readonly Point[],
   fine: boolean,
-  { kind, shape, byHand }: { kind: Species; shape: PieceShape; byHand: boolean },
+  { kind, shape, byHand }: { kind: Species | null; shape: PieceShape; byHand: boolean },
   id: string,
 ): Result<Board> {
   const at = drawn[0]
   const box = boxOf(drawn.map(([x, z]): Point => [snapped(x, fine), snapped(z, fine)]))
   const tapped = box.right - box.left < 1 && box.back - box.front < 1
-  if (hand.tool === 'piece') {
+  if (hand.tool === 'piece' || kind === null) {
     const place = tapped ? { x: at[0], z: at[1] } : within(box, glass)
     return ok(putPiece(hand.board, glass, shape, place, id))
   }
@@ -89,6 +96,21 @@ function thingDrawn(
     ? outline.value
     : roundPatch(wide.left, wide.right, wide.front, wide.back)
   return ok(putPlanting(hand.board, glass, kind, patch, id))
+}
+
+/** A spot to be left bare, as it was drawn; a tap is none. */
+function spotDrawn(
+  glass: Glass,
+  drawn: readonly Point[],
+  fine: boolean,
+  byHand: boolean,
+): Result<readonly Point[]> {
+  if (byHand) return outlineDrawn(drawn, glass)
+  const box = boxOf(drawn.map(([x, z]): Point => [snapped(x, fine), snapped(z, fine)]))
+  if (box.right - box.left < 1 || box.back - box.front < 1)
+    return refuse('Draw round the spot that is to stay bare.')
+  const { left, right, front, back } = within(box, glass)
+  return ok(roundPatch(left, right, front, back))
 }
 
 /** An area or a strip of the ground, as it was drawn. */

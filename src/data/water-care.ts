@@ -23,6 +23,7 @@ export const CARE_PARTS = {
   bands: (care: WaterCare) => [care.bands, care.school],
   school: (care: WaterCare) => care.school,
   kits: (care: WaterCare) => care.kits ?? [],
+  prices: (care: WaterCare) => care.prices ?? null,
 } as const
 
 interface Saying {

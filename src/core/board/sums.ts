@@ -13,7 +13,7 @@ import {
 import { groundLitres } from '../vessel/ground-depth'
 
 /** Spare to buy, share of what is laid. Common practice: 10–15 %. */
-const SPARE = 0.125
+export const SPARE = 0.125
 /** Less is not bought, L. */
 const LEAST_LITRES = 0.05
 

@@ -31,6 +31,15 @@ export interface Band {
   high: number | null
 }
 /** What the keeper has decided about a vessel's water. */
+/** What is bought for a layout by the portion or the kilogram; ground is bought by the litre, by its own name. */
+export const PORTION_ITEMS = ['pot', 'bunch', 'single plant', 'stone', 'wood'] as const
+export type PriceItem =
+  (typeof PORTION_ITEMS)[number] | (typeof GROUND_MATERIALS)[number] | (typeof LAYER_KINDS)[number]
+export interface Prices {
+  /** As the keeper writes it; may be empty. */
+  currency: string
+  each: Partial<Record<PriceItem, number>>
+}
 export interface WaterCare {
   school: School
   /** Bands the keeper set instead of those of the school and the kind of vessel, canonical units. */
@@ -44,6 +53,8 @@ export interface WaterCare {
   feeding: FeedingPlan | null
   /** Test kits of the keeper’s own, with their fields; absent where none was ever named. */
   kits?: readonly TestKit[]
+  /** What things cost where the keeper buys them; absent where nobody said. */
+  prices?: Prices
 }
 interface FeedingPlan {
   gramsPerDay: number

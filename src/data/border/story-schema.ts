@@ -20,6 +20,7 @@ import {
 } from '@/core/history/equipment'
 import {
   ANIMAL_KINDS,
+  PORTION_ITEMS,
   TO_PLANTS,
   type ToPlants,
   FATES,
@@ -59,6 +60,7 @@ const size = (what: string, max: number) =>
     .required(SAY.missing(what))
 const name = (what: string) => words(what, 120).required(SAY.missing(what))
 /** No coordinate of any tank is larger; each is held against its own vessel where the story is read whole. */
+const PRICE_ITEMS = [...PORTION_ITEMS, ...GROUND_MATERIALS, ...LAYER_KINDS] as const
 const FARTHEST_CM = 2000
 const coordinate = (what: string) =>
   amount(what)
@@ -140,6 +142,22 @@ const bandsSchema = mixed<Record<string, Band>>()
       }),
   )
 
+/** Prices of what a layout is bought from. */
+export const pricesSchema = object({
+  currency: words('The currency', 12).defined().default(''),
+  each: object(
+    Object.fromEntries(
+      PRICE_ITEMS.map((item) => [
+        item,
+        amount(`The price of ${item}`)
+          .min(0, `The price of ${item} cannot be below zero.`)
+          .max(1e6, `The price of ${item} is more than anyone asks.`)
+          .optional(),
+      ]),
+    ),
+  ).noUnknown(),
+}).noUnknown()
+
 export const careSchema = object({
   school: choice(SCHOOLS, 'The school of dosing'),
   bands: bandsSchema,
@@ -162,6 +180,7 @@ export const careSchema = object({
     .nullable()
     .defined(),
   kits: array().of(kitSchema).max(60),
+  prices: pricesSchema.optional().default(undefined),
 }).noUnknown()
 
 const buildSchema = object({

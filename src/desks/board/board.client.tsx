@@ -34,7 +34,7 @@ export function BoardPage({ model }: { model: BoardModel }) {
     stamp: draft?.stamp ?? model.stamp,
     glass,
   })
-  const { weighed, problem } = useWeighed(slug, hand.board)
+  const { weighed, problem, weighAgain } = useWeighed(slug, hand.board)
   const onKey = (event: React.KeyboardEvent, id: string, axes: Axes) =>
     keyed(event, id, axes, hand, glass)
   useBoardKeys(hand)
@@ -65,7 +65,12 @@ export function BoardPage({ model }: { model: BoardModel }) {
             lit={weighed?.lit ?? {}}
           />
           {weighed ? (
-            <MarginNotes weighed={weighed} onShow={(id) => hand.select(id)} />
+            <MarginNotes
+              slug={slug}
+              weighed={weighed}
+              onShow={(id) => hand.select(id)}
+              onPriced={weighAgain}
+            />
           ) : (
             <Box color="pencil">Weighing what is drawn …</Box>
           )}

@@ -4,6 +4,7 @@ import { Box, Flex } from '@chakra-ui/react'
 import { useMeasures } from '@/ui/measures.client'
 import { LevelMark } from '@/ui/marks/level-mark'
 import { Button } from '@/ui/kit/button.client'
+import { Costs } from './prices.client'
 import { sumsOf } from './sums'
 import type { Weighed } from './weighed'
 
@@ -17,11 +18,15 @@ const PRESSING: ReadonlySet<Weighed['warnings'][number]['of']> = new Set([
 
 /** What an old hand would say to the drawing, and what it comes to. */
 export function MarginNotes({
+  slug,
   weighed,
   onShow,
+  onPriced,
 }: {
+  slug: string
   weighed: Weighed
   onShow: (id: string) => void
+  onPriced: () => void
 }) {
   const measures = useMeasures()
   return (
@@ -83,6 +88,7 @@ export function MarginNotes({
           </Box>
         ))}
       </Box>
+      <Costs slug={slug} weighed={weighed} onPriced={onPriced} />
     </>
   )
 }

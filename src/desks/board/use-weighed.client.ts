@@ -13,9 +13,10 @@ const PAUSE_MS = 250
 export function useWeighed(
   slug: string,
   board: Board | null,
-): { weighed: Weighed | null; problem: string | null } {
+): { weighed: Weighed | null; problem: string | null; weighAgain: () => void } {
   const [weighed, setWeighed] = useState<Weighed | null>(null)
   const [problem, setProblem] = useState<string | null>(null)
+  const [asked, setAsked] = useState(0)
   useEffect(() => {
     if (board === null) return
     let dropped = false
@@ -30,6 +31,8 @@ export function useWeighed(
       dropped = true
       clearTimeout(pause)
     }
-  }, [slug, board])
-  return { weighed, problem }
+  }, [slug, board, asked])
+  /** What it rests on was changed: prices, say. */
+  const weighAgain = () => setAsked((times) => times + 1)
+  return { weighed, problem, weighAgain }
 }

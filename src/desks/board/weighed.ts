@@ -1,10 +1,11 @@
 import { boardOf } from '@/core/board/board'
 import { boardSums, type BoardSums } from '@/core/board/sums'
+import { costOf, shoppingList, type ToBuy } from '@/core/board/cost'
 import { flowWarnings } from '@/core/board/flow-warnings'
 import { boardWarnings, harmed, type BoardWarning, type Lit } from '@/core/board/warnings'
 import { sayBoardWarning } from '@/core/board/warnings.words'
 import { tankNow } from '@/core/history/tank-at'
-import type { Board, TankHistory } from '@/core/history/types'
+import type { Board, Prices, TankHistory } from '@/core/history/types'
 import { packStage, type PackedStage } from '@/core/layout/pack-stage'
 import { sceneOn, stageOf } from '@/core/layout/scene'
 import type { Measures } from '@/core/quantity/measures'
@@ -18,6 +19,10 @@ const LANDED: ReadonlySet<string> = new Set(['paludarium', 'terrarium'])
 /** What a board comes to, as its page shows it. */
 export interface Weighed {
   sums: BoardSums
+  /** What has to be bought, and what it costs as far as prices are known. */
+  toBuy: readonly ToBuy[]
+  cost: ReturnType<typeof costOf>
+  prices: Prices
   warnings: { of: BoardWarning['of']; id: string | null; says: string; suggests: string }[]
   /** Light at the foot of each planting by its id, µmol m⁻² s⁻¹. */
   lit: Record<string, Lit>
@@ -47,8 +52,15 @@ export function weighedOf(
   const wet = !LANDED.has(standing.vessel.kind)
   const meant = (warning: BoardWarning) => wet || warning.of !== 'rim' || warning.over === 'rim'
   const species = new Map(drawn.species.map((one) => [one.id, one]))
+  const stood = boardOf(standing)
+  const sums = boardSums(board, stood, standing.vessel, species)
+  const toBuy = shoppingList(board, stood, sums)
+  const { prices } = standing.vessel.care
   return {
-    sums: boardSums(board, boardOf(standing), standing.vessel, species),
+    sums,
+    toBuy,
+    cost: costOf(toBuy, prices),
+    prices: prices ?? { currency: '', each: {} },
     warnings: [
       ...boardWarnings(board, standing.vessel, species, lit),
       ...harmed(board, species, standing.populations),

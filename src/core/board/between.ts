@@ -12,8 +12,11 @@ interface Change {
   fate: Fate
 }
 
-/** The difference of two layouts: every thing of either, kept as it is, moved (or made larger, or of another kind), new, or gone. */
-export function between(before: Board, after: Board): { things: Change[]; ground: boolean } {
+/** The difference of two layouts, in how they are drawn as well: every thing of either, kept as it is, moved (or made larger, or of another kind), new, or gone. */
+export function between(
+  before: Board,
+  after: Board,
+): { things: Change[]; ground: boolean; arrangement: boolean } {
   const ids = (board: Board) => [...board.plantings, ...board.pieces].map(({ id }) => id)
   const all = [...new Set([...ids(before), ...ids(after)])]
   return {
@@ -22,6 +25,7 @@ export function between(before: Board, after: Board): { things: Change[]; ground
       ...fittingChanges(before, after),
     ],
     ground: !sameFact(before.ground, after.ground),
+    arrangement: !sameFact(before.arrangement ?? null, after.arrangement ?? null),
   }
 }
 

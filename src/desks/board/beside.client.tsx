@@ -8,7 +8,7 @@ import { Elevation } from '@/ui/drawing/elevation'
 import { PlanView } from '@/ui/drawing/plan-view'
 import { useMeasures } from '@/ui/measures.client'
 import { useWidth } from '@/ui/use-width.client'
-import { sumsOf } from './sums'
+import { costLine, lightLine, sumsOf } from './sums'
 import type { Weighed } from './weighed'
 
 /** Room for the drawing from the front, and for that from above, px. */
@@ -114,7 +114,9 @@ function Differences({
   names: readonly [string, string]
 }) {
   const measures = useMeasures()
-  const [ours, theirs] = [new Map(sumsOf(a, measures)), new Map(sumsOf(b, measures))]
+  const linesOf = (one: Weighed) =>
+    new Map([...sumsOf(one, measures), ...lightLine(one), ...costLine(one)])
+  const [ours, theirs] = [linesOf(a), linesOf(b)]
   const rows = [...new Set([...ours.keys(), ...theirs.keys()])].filter(
     (what) => ours.get(what) !== theirs.get(what),
   )

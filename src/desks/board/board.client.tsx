@@ -20,7 +20,7 @@ import { Numbers } from './numbers.client'
 import { ThingsList } from './things-list.client'
 import { BareSpots } from './bare.client'
 import { BARE, DrawTools, SeenRow, type GroundChoice, type SeenIn } from './tools.client'
-import { useBoard, type BoardInHand } from './use-board.client'
+import { useBoard, type BoardInHand, type Tool } from './use-board.client'
 import { useWeighed } from './use-weighed.client'
 import { Begin } from './begin.client'
 import { Aged } from './beside.client'
@@ -122,6 +122,14 @@ function Title({
   )
 }
 
+/** Why a stroke was not taken: said until another tool is in hand. */
+interface Refusal {
+  tool: Tool
+  says: string | null
+}
+const refusedTo = (tool: Tool, refusal: Refusal | null) =>
+  refusal?.tool === tool ? refusal.says : null
+
 /** The tools, the views they work in, and the days to come on which the drawing can be seen. */
 function Drawing({
   model,
@@ -137,7 +145,7 @@ function Drawing({
   onKey: (event: React.KeyboardEvent, id: string, axes: Axes) => void
 }) {
   const { glass, stood } = model
-  const [refused, setRefused] = useState<string | null>(null)
+  const [refusal, setRefusal] = useState<Refusal | null>(null)
   const [kindId, setKindId] = useState(model.species[0].id)
   const [shapeName, setShapeName] = useState(PIECE_SHAPES[2].name)
   const [freehand, setFreehand] = useState(false)
@@ -162,7 +170,7 @@ function Drawing({
         onShape={setShapeName}
         onFreehand={setFreehand}
         onGround={setGround}
-        problem={refused ?? problem}
+        problem={refusedTo(hand.tool, refusal) ?? problem}
       />
       {(seen === 0 && !other) || !weighed ? (
         <Views
@@ -177,7 +185,7 @@ function Drawing({
           shape={PIECE_SHAPES.find(({ name }) => name === shapeName) ?? PIECE_SHAPES[0]}
           freehand={freehand}
           ground={ground}
-          onRefused={setRefused}
+          onRefused={(says) => setRefusal({ tool: hand.tool, says })}
         />
       ) : (
         <Aged

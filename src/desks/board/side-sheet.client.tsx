@@ -7,7 +7,7 @@ import { crossings } from '@/core/vessel/crossings'
 import { isMoreThanBox } from '@/ui/drawing/glass-above'
 import { useMemo, useRef } from 'react'
 import { boxOf, depthAt, middleOf, spanOfHeight } from '@/core/board/board'
-import type { Glass, Point } from '@/core/history/types'
+import type { Board, Glass, Point } from '@/core/history/types'
 import { useMeasures } from '@/ui/measures.client'
 import { Fittings } from './fittings.client'
 import { CutGroundHandles } from './ground-handles.client'
@@ -30,8 +30,10 @@ export function SideSheet(given: ViewProps & { cutAt: number }) {
     [glass.depthCm, glass.heightCm, scale],
   )
   const { bind } = useHandling(hand, glass, sheet, svg, 'side')
-  const depth = (z: number) => sheet.y(depthAt(hand.shown, glass, { x: cutAt, z }))
-  const [front, back, bottom] = [sheet.x(0), sheet.x(glass.depthCm), sheet.y(0)]
+  const ground = useMemo(
+    () => groundInCut(hand.shown, glass, cutAt, sheet),
+    [hand.shown, glass, cutAt, sheet],
+  )
   return (
     <SheetSvg
       ref={svg}
@@ -42,7 +44,7 @@ export function SideSheet(given: ViewProps & { cutAt: number }) {
       <Water sheet={sheet} waterlineCm={glass.waterlineCm} onClick={() => hand.select(null)} />
       <SideThings {...props} sheet={sheet} bind={bind} />
       <path
-        d={`M${front} ${bottom}V${depth(0)}L${back} ${depth(glass.depthCm)}V${bottom}Z`}
+        d={ground}
         fill={colour('ground')}
         stroke={colour('ink')}
         strokeWidth={1}
@@ -68,6 +70,19 @@ export function SideSheet(given: ViewProps & { cutAt: number }) {
       ) : null}
     </SheetSvg>
   )
+}
+
+/** A step in the ground is followed by so much, cm. */
+const STEP_CM = 0.5
+
+/** The ground as the cut shows it, from the front to the back glass. */
+function groundInCut(board: Board, glass: Glass, cutAt: number, sheet: Sheet): string {
+  const steps = Math.ceil(glass.depthCm / STEP_CM)
+  const line = Array.from({ length: steps + 1 }, (_, i) => {
+    const z = Math.min(glass.depthCm, i * STEP_CM)
+    return `${sheet.x(z)} ${sheet.y(depthAt(board, glass, { x: cutAt, z }))}`
+  })
+  return `M${sheet.x(0)} ${sheet.y(0)}L${line.join('L')}L${sheet.x(glass.depthCm)} ${sheet.y(0)}Z`
 }
 
 /** Where the cut goes through areas of another material. */

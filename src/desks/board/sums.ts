@@ -1,4 +1,5 @@
 import { CM_PER_INCH, type Measures } from '@/core/quantity/measures'
+import { sayEstimate, sayNumber } from '@/core/quantity/say'
 import { sayWeight } from '@/ui/say-glass'
 import type { Weighed } from './weighed'
 
@@ -38,6 +39,23 @@ export function sumsOf({ sums }: Weighed, measures: Measures): [string, string][
     ['filled', `${kilograms(sums.filledKg)}; two people and a sound floor`],
     ['drained', kilograms(sums.drainedKg)],
   ]
+}
+
+/** What a drawing costs beside what stands, in one line; nothing where no price is known. */
+export const costLine = ({ cost, prices }: Weighed): [string, string][] =>
+  cost ? [['to buy for about', `${sayEstimate(cost.total)} ${prices.currency}`.trim()]] : []
+
+/** The least and the most light at the feet of what is drawn, in one line; nothing where it was not reckoned. */
+export function lightLine({ lit }: Weighed): [string, string][] {
+  const light = Object.values(lit).map(({ now }) => now)
+  return light.length === 0
+    ? []
+    : [
+        [
+          'light at the feet, now',
+          `${sayNumber(Math.min(...light), 3)}–${sayNumber(Math.max(...light), 3)} µmol`,
+        ],
+      ]
 }
 
 /** Less is not worth a line. */

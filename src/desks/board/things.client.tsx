@@ -26,6 +26,8 @@ export interface Handling {
   bind: (id: string) => object
   onKey: (event: React.KeyboardEvent, id: string) => void
   onFocus: (id: string) => void
+  /** A pointer went down on it: the focus follows. */
+  onPointed: () => void
 }
 
 /** How a thing that can be taken hold of is told to those who do not see it. */
@@ -33,9 +35,10 @@ export const handled = (
   name: string,
   chosen: boolean,
   id: string,
-  { bind, onKey, onFocus }: Handling,
+  { bind, onKey, onFocus, onPointed }: Handling,
 ) => ({
   ...bind(id),
+  onPointerDownCapture: onPointed,
   role: 'button',
   tabIndex: 0,
   'aria-label': name,

@@ -44,6 +44,7 @@ export function useForThings(
   bind: (id: string) => object,
 ) {
   const latest = useRef({ hand, onKey, bind })
+  const pointed = useRef(false)
   useEffect(() => {
     latest.current = { hand, onKey, bind }
   })
@@ -51,8 +52,13 @@ export function useForThings(
     // The gestures are those of one recogniser, whichever drawing asked for them first.
     bind,
     onKey: (event: React.KeyboardEvent, id: string) => latest.current.onKey(event, id, axes),
-    // What has the focus is what the keys move.
+    onPointed: () => {
+      pointed.current = true
+      setTimeout(() => (pointed.current = false))
+    },
+    // What has the focus is what the keys move; what a pointer takes hold of chooses by itself, with others where it says so.
     onFocus: (id: string) => {
+      if (pointed.current) return
       const { selected, select } = latest.current.hand
       if (!selected.includes(id)) select(id)
     },

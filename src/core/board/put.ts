@@ -1,7 +1,7 @@
 import type { Board, BoardPiece, Glass, Point, Species, Zone } from '../history/types'
 import { nextStake } from '../layout/next-stake'
 import { isStem } from '../plants/groups'
-import { carpetPots, denseStems } from '../plants/portions'
+import { carpetPots, denseStems, PLUGS_A_POT } from '../plants/portions'
 import { polygonArea } from '../vessel/volume'
 import { boxOf, depthAt, middleOf, spanOfHeight, type Box } from './board'
 import { toMm } from './to-mm'
@@ -12,8 +12,6 @@ import { pieceOfShape, type PieceShape } from './shapes'
 
 type Within = Pick<Glass, 'lengthCm' | 'depthCm' | 'heightCm' | 'build'>
 
-/** Plugs that a pot of carpet is split into. Common practice: five to eight. */
-const PLUGS_A_POT = 6
 /** Where a zone begins, share of the depth from the front. Common practice: thirds, the foreground the smallest. */
 const MIDGROUND_FROM = 0.34
 const BACKGROUND_FROM = 0.67

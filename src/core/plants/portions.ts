@@ -5,6 +5,8 @@ import { isStem } from './groups'
 const POT_CM2 = 150
 /** A tenth of a pot is made good by setting the plugs a little wider. */
 const STRETCHED = 0.1
+/** Plugs that a pot of carpet is split into. Common practice: five to eight. */
+export const PLUGS_A_POT = 6
 /** Stems in a bought pot or bunch. Common practice. */
 export const STEMS_A_POT = 8
 /** Stems set per 100 cm², a hand’s breadth square, when planting densely. Common practice: 20 to 40; nine are sparse. */
@@ -19,7 +21,7 @@ export const denseStems = (areaCm2: number): number => Math.ceil((areaCm2 / 100)
 
 /** What a planting takes: pots of a carpet (each twice a cup), stems in bunches, else crowns as they are counted. */
 export type Portions =
-  | { of: 'pots'; count: number; cups: number }
+  | { of: 'pots'; count: number; cups: number; plugs: number }
   | { of: 'stems'; count: number; bunches: number }
   | { of: 'crowns'; count: number }
 
@@ -27,7 +29,7 @@ export type Portions =
 export function portionsOf(group: PlantGroup, areaCm2: number, crowns: number): Portions {
   if (group === 'carpet') {
     const count = carpetPots(areaCm2)
-    return { of: 'pots', count, cups: Math.ceil(count / 2) }
+    return { of: 'pots', count, cups: Math.ceil(count / 2), plugs: count * PLUGS_A_POT }
   }
   if (!isStem(group)) return { of: 'crowns', count: crowns }
   const count = denseStems(areaCm2)

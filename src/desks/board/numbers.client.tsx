@@ -2,7 +2,16 @@
 
 import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
-import { boxOf, fittingOf, footOf, planOf, spanOfHeight, thingOf } from '@/core/board/board'
+import {
+  boxOf,
+  depthAt,
+  fittingOf,
+  footOf,
+  middleOf,
+  planOf,
+  spanOfHeight,
+  thingOf,
+} from '@/core/board/board'
 import { perchAt } from '@/core/board/put'
 import { resizeThing, sayOfPiece, sayOfPlanting, turnThing } from '@/core/board/edit'
 import { bySuiting, UNFIT_WORDS } from '@/core/board/suits'
@@ -201,7 +210,7 @@ function OfPlanting({
             ?.label ?? 'a piece'}
         </Flex>
       ) : null}
-      {lit ? (
+      {lit && planting.zone !== 'surface' ? (
         <Box color="pencil" minH="42px" display="flex" alignItems="center">
           about {Math.round(lit.now)} µmol now, {Math.round(lit.later)} in eight weeks
         </Box>
@@ -231,7 +240,12 @@ function KindChoice({
   const { left, right, front, back } = boxOf(planting.patch)
   const kinds = bySuiting(species, {
     lit: lit ?? null,
-    roomCm: glass.waterlineCm - footOf(planting, board, glass),
+    // A kind that floats takes no room; one set in its place would root below it.
+    roomCm:
+      glass.waterlineCm -
+      (planting.zone === 'surface'
+        ? depthAt(board, glass, middleOf(planting.patch))
+        : footOf(planting, board, glass)),
     widthCm: Math.min(right - left, back - front),
     animals,
     perched: planting.perch !== null,

@@ -20,6 +20,7 @@ import { GroundAbove } from './ground-above.client'
 import { Groups } from './groups.client'
 import { Handles, type Handle } from './handles.client'
 import { useHandling } from './handling.client'
+import { SightLines } from './sight-lines.client'
 import { sheetOf, toPage, type Sheet } from './sheet'
 import { Frame, Piece, PlantingAbove, SheetSvg, Thirds } from './things.client'
 import type { GroundChoice } from './tools.client'
@@ -122,9 +123,10 @@ export function PlanSheet(given: PlanProps) {
 }
 
 /** Lines to compose by. */
-function Guides({ hand, groups, thirds, sheet }: ViewProps & { sheet: Sheet }) {
+function Guides({ hand, glass, groups, thirds, sight, sheet }: ViewProps & { sheet: Sheet }) {
   return (
     <>
+      {sight ? <SightLines board={hand.shown} glass={glass} sheet={sheet} /> : null}
       {groups ? <Groups board={hand.shown} sheet={sheet} /> : null}
       {thirds ? <Thirds sheet={sheet} /> : null}
     </>

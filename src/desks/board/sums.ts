@@ -64,10 +64,10 @@ const LEAST_KG = 0.5
 function sayPortions(needs: Weighed['sums']['portions'][number]['needs']): string {
   switch (needs.of) {
     case 'pots':
-      return `${needs.count} ${needs.count === 1 ? 'pot' : 'pots'}, or ${needs.cups} ${needs.cups === 1 ? 'cup' : 'cups'}`
+      return `${needs.count} ${needs.count === 1 ? 'pot' : 'pots'}, or ${needs.cups} ${needs.cups === 1 ? 'cup' : 'cups'}, or about ${needs.plugs} plugs of your own`
     case 'stems':
-      return `${needs.count} stems, ${needs.bunches} ${needs.bunches === 1 ? 'bunch' : 'bunches'}`
+      return `${needs.count} stems: ${needs.bunches} ${needs.bunches === 1 ? 'bunch' : 'bunches'}, or your own tops`
     case 'crowns':
-      return `${needs.count} ${needs.count === 1 ? 'crown' : 'crowns'}`
+      return `${needs.count} ${needs.count === 1 ? 'plant' : 'plants'}, bought or divided`
   }
 }

@@ -21,6 +21,8 @@ export interface ViewProps {
   grown: ReadonlyMap<string, ScenePlant>
   /** Lines of thirds over the view. */
   thirds: boolean
+  /** What pieces hide from the eye before the tank. */
+  sight: boolean
   /** Lines between plantings of one kind. */
   groups: boolean
 }

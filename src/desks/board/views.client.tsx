@@ -34,13 +34,14 @@ export function Views({
   onRefused,
   grown,
   scene,
-}: Omit<PlanProps, 'scale' | 'cutAt' | 'lit' | 'flowing' | 'thirds' | 'groups'> & {
+}: Omit<PlanProps, 'scale' | 'cutAt' | 'lit' | 'flowing' | 'thirds' | 'sight' | 'groups'> & {
   scene: Scene | null
 }) {
   const [over, setOver] = useState<Over>({
     light: false,
     flow: false,
     thirds: false,
+    sight: false,
     groups: false,
   })
   const [ref, width] = useWidth<HTMLDivElement>(740)
@@ -50,8 +51,8 @@ export function Views({
   usePinched(ref, zoom, setZoom)
   const narrow = width < NARROW
   const scale = zoom * commonScale(glass, width, HEIGHT, narrow ? 'one' : 'three')
-  const { thirds, groups } = over
-  const shared = { hand, glass, scale, species, pencilled, onKey, grown, thirds, groups }
+  const { thirds, sight, groups } = over
+  const shared = { hand, glass, scale, species, pencilled, onKey, grown, thirds, sight, groups }
   const shown = (view: Axes) => !narrow || alone === view
   const choices = (
     <Box pl={4} pt={3} fontSize="sm" color="pencil">
@@ -99,7 +100,7 @@ export function Views({
 }
 
 /** What is laid over the views. */
-type Over = Record<'light' | 'flow' | 'thirds' | 'groups', boolean>
+type Over = Record<'light' | 'flow' | 'thirds' | 'sight' | 'groups', boolean>
 
 function Overlays({
   over,
@@ -123,6 +124,7 @@ function Overlays({
         </>
       ) : null}
       <TickOf says="lines of thirds" on={over.thirds} onSay={say('thirds')} />
+      {plan ? <TickOf says="lines of sight" on={over.sight} onSay={say('sight')} /> : null}
       {plan ? <TickOf says="groups of a kind" on={over.groups} onSay={say('groups')} /> : null}
     </>
   )

@@ -77,9 +77,14 @@ export function fittingsOf({
 }
 
 /** A lamp is on the board once its place across the tank was said. */
-function lampSpot({ xCm, zCm, aboveWaterCm }: LampSetting, glass: TankGlass): Spot | null {
+function lampSpot(
+  { xCm, zCm, aboveWaterCm, spreadDegrees, longCm }: LampSetting,
+  glass: TankGlass,
+): (Spot & Pick<BoardFitting, 'spread' | 'long'>) | null {
   if (xCm === null) return null
   return {
+    ...(spreadDegrees ? { spread: spreadDegrees } : {}),
+    ...(longCm ? { long: longCm } : {}),
     x: xCm,
     z: toMm(zCm ?? glass.depthCm / 2),
     y: toMm(glass.waterlineCm + (aboveWaterCm ?? LAMP_ABOVE_CM)),
@@ -186,8 +191,11 @@ function lampAt(
     return { ...rest, xCm: null }
   }
   const drawn = lampSpot({ ...setting, xCm: fitting.x }, glass)!
+  const { spread, long } = fitting
   return {
     ...setting,
+    ...(spread === drawn.spread ? {} : { spreadDegrees: spread ?? null }),
+    ...(long === drawn.long ? {} : { longCm: long ?? null }),
     xCm: fitting.x,
     ...(fitting.z === toMm(drawn.z) ? {} : { zCm: fitting.z }),
     aboveWaterCm:

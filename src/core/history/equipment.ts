@@ -41,6 +41,9 @@ export interface LampSetting {
   xCm: number | null
   /** From the front glass to its middle, cm; absent: not said. */
   zCm?: number
+  /** Full angle within which it gives half its light and more, degrees, and how long it is along the tank, cm; null or absent: not said. */
+  spreadDegrees?: number | null
+  longCm?: number | null
 }
 export interface GasSetting extends Placed {
   onAt: string

@@ -54,6 +54,8 @@ const FIELDS: Record<string, readonly [label: string, unit?: string]> = {
   arrangement: ['how it is drawn'],
   spots: ['where its parts hang'],
   zCm: ['place from the front', 'cm'],
+  spreadDegrees: ['spread', '°'],
+  longCm: ['length', 'cm'],
   evaporationLitresPerDay: ['evaporation a day', 'L'],
   nitrateMgL: ['nitrate', 'mg/L'],
   phosphateMgL: ['phosphate', 'mg/L'],

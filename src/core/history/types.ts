@@ -511,6 +511,9 @@ export interface BoardFitting extends Spot {
   equipmentId: string
   part: Part
   name: string
+  /** Of a lamp: over how many degrees it spreads, and how long it is, cm; absent: not said. */
+  spread?: number
+  long?: number
 }
 
 /** A layout as it is drawn by hand: a tank’s own, or how it might be. Things that stand in the tank keep their ids. */

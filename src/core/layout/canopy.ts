@@ -1,5 +1,6 @@
 import type { Planting, Species } from '../history/types'
 import { dailyLightIntegral, transmission } from '../chemistry/light'
+import { sideways, type Beam } from '../vessel/beam'
 import { polygonArea } from '../vessel/volume'
 
 /** Attenuation of clear planted-tank water, per cm. Common practice (about half the light lost in 70 cm). */
@@ -12,6 +13,14 @@ const USUAL_ABOVE_CM = 8
 const CANOPY_EXTINCTION = 0.5
 /** A full floating cover takes about half the light. Common practice. */
 const FLOATER_SHARE = 0.5
+
+/** The light that falls on the water, µmol m⁻² s⁻¹, all lamps in it; how high they hang, and the beams of those of which that is known. */
+export interface LightOnWater {
+  par: number
+  waterlineCm: number
+  lampCm?: number
+  beams?: readonly Beam[]
+}
 
 export interface StandingPlant {
   planting: Planting
@@ -103,22 +112,31 @@ const SHADE_REACH_CM = 5
 export function parAt(
   point: { x: number; y: number; z: number },
   plants: readonly Canopy[],
-  surface: { par: number; waterlineCm: number; lampCm?: number },
+  surface: LightOnWater,
   except: string | null = null,
 ): number {
-  let par = openPar(point.y, surface)
+  let par = openPar(point, surface)
   for (const plant of plants)
     if (plant.planting.id !== except) par *= letThrough(plant, point, surface.waterlineCm)
   return par
 }
 
-/** PAR at a height with nothing over it: lamp, its spread, and water. */
+/** PAR at a place with nothing over it: lamps, their spread, and water. A lamp whose beam is known gives less aside of it. */
 export function openPar(
-  y: number,
-  surface: { par: number; waterlineCm: number; lampCm?: number },
+  point: { x: number; y: number; z: number },
+  { par, waterlineCm, lampCm, beams = [] }: LightOnWater,
 ): number {
-  const depth = Math.max(0, surface.waterlineCm - y)
-  return surface.par * transmission(WATER_ATTENUATION, depth) * spreadOver(depth, surface.lampCm)
+  const depth = Math.max(0, waterlineCm - point.y)
+  const even = beams.reduce((rest, beam) => rest - beam.par, par)
+  const lit = beams.reduce(
+    (sum, beam) =>
+      sum +
+      beam.par *
+        spreadOver(depth, beam.aboveCm) *
+        sideways(beam, point, waterlineCm + beam.aboveCm - point.y),
+    Math.max(0, even) * spreadOver(depth, lampCm),
+  )
+  return lit * transmission(WATER_ATTENUATION, depth)
 }
 
 /** How far beyond its box a planting shades at all, cm; see {@link letThrough}. */

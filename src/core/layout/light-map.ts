@@ -22,6 +22,7 @@ export function lightMap({ tank, plants }: Scene, stepCm = 1): LightMap {
     par: light.parAtSurface,
     waterlineCm: vessel.waterlineCm,
     lampCm: light.aboveWaterCm ?? undefined,
+    beams: light.beams,
   }
   const canopy = canopyOf(
     plants.map(({ planting, staged, rootCm, height, cover, bareShare }): StandingPlant => ({
@@ -41,7 +42,7 @@ export function lightMap({ tank, plants }: Scene, stepCm = 1): LightMap {
     for (let column = 0; column < columns; column++) {
       const cell = row * columns + column
       heights[cell] = layout ? groundDepth(layout.ground, vessel.depthCm, at(column), at(row)) : 0
-      par[cell] = openPar(heights[cell], surface)
+      par[cell] = openPar({ x: at(column), y: heights[cell], z: at(row) }, surface)
     }
   // Each planting is asked where it shades at all: a tank of forty is no dearer than its leaves.
   for (const plant of canopy) {

@@ -160,6 +160,7 @@ export function sceneOn(
     par: light.parAtSurface,
     waterlineCm: vessel.waterlineCm,
     lampCm: light.aboveWaterCm ?? undefined,
+    beams: light.beams,
   }
   const plants = posed.map(({ staged, height, cover, plant }): ScenePlant => {
     const { planting, rootCm, bareShare } = plant

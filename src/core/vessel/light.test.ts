@@ -31,6 +31,7 @@ test('several lamps add up to the light of the day, whenever they burn', () => {
     hours: 8,
     parAtSurface: 100,
     aboveWaterCm: null,
+    beams: [],
   })
   const both = lightOf([main, lamp({ onAt: '12:00', hours: 4, parAtSurface: 50 })], GLASS)
   expect([both.onAt, both.hours]).toEqual(['09:00', 8])

@@ -1,5 +1,6 @@
 import type { Equipment, LampSetting } from '../history/equipment'
 import type { Glass } from '../history/types'
+import { beamOf, type Beam } from './beam'
 
 /** The lamps of a tank taken together: light from `onAt` for `hours`, as if at one level all that time. */
 export interface Light {
@@ -11,8 +12,16 @@ export interface Light {
   parAtSurface: number
   /** How high they hang above the water, cm, by the light of each; null: nobody said. */
   aboveWaterCm: number | null
+  /** The lamps of which it is known how their light spreads; their light is in `parAtSurface` as well. */
+  beams: readonly Beam[]
 }
-export const DARK: Light = { onAt: '12:00', hours: 0, parAtSurface: 0, aboveWaterCm: null }
+export const DARK: Light = {
+  onAt: '12:00',
+  hours: 0,
+  parAtSurface: 0,
+  aboveWaterCm: null,
+  beams: [],
+}
 
 /** µmol of usable light a second from a watt of a lamp of today, and the share of it that falls on the water. Common practice, rough: within a factor of two. */
 const UMOL_PER_WATT = 2
@@ -40,16 +49,16 @@ export function lightOf(equipment: readonly Equipment[], glass: Glass): Light {
   )
   if (lamps.length === 0) return DARK
   const hours = hoursOfAny(lamps)
-  const day = lamps.reduce(
-    (sum, lamp) => sum + lampPar(lamp, glass) * (lamp.levelPercent / 100) * hoursAtFullLevel(lamp),
-    0,
-  )
+  const dayOf = (lamp: LampSetting) =>
+    lampPar(lamp, glass) * (lamp.levelPercent / 100) * hoursAtFullLevel(lamp)
+  const day = lamps.reduce((sum, lamp) => sum + dayOf(lamp), 0)
   const first = lamps.reduce((a, b) => (minuteOf(b.onAt) < minuteOf(a.onAt) ? b : a))
   return {
     onAt: first.onAt,
     hours,
     parAtSurface: day / hours,
     aboveWaterCm: heightOf(lamps, glass),
+    beams: lamps.flatMap((lamp) => beamOf(lamp, dayOf(lamp) / hours, glass) ?? []),
   }
 }
 

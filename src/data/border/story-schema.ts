@@ -602,6 +602,12 @@ const SETTING_SCHEMAS = {
     aboveWaterCm: upTo('The height above the water', 500),
     xCm: upTo('The place of the lamp', FARTHEST_CM),
     zCm: bounded('The place of the lamp', 0, FARTHEST_CM).optional(),
+    spreadDegrees: amount('The spread of the lamp')
+      .min(10, 'A lamp spreads over 10° at the least.')
+      .max(170, 'A lamp spreads over 170° at the most.')
+      .nullable()
+      .optional(),
+    longCm: upTo('The length of the lamp', FARTHEST_CM).optional(),
   }).noUnknown(),
   gas: object({
     onAt: clock('Gas on'),
@@ -793,6 +799,11 @@ export const boardSchema = object({
       equipmentId: ident().required(),
       part: choice(PARTS, 'The part of a thing'),
       name: name('The name of the part'),
+      spread: amount('The spread of the lamp')
+        .min(10, 'A lamp spreads over 10° at the least.')
+        .max(170, 'A lamp spreads over 170° at the most.')
+        .optional(),
+      long: bounded('The length of the lamp', 0, FARTHEST_CM).optional(),
       ...SPOT_CM,
     }).noUnknown(),
     'The parts drawn',

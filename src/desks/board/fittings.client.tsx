@@ -79,19 +79,47 @@ export function Fittings({
   return fittings.map((fitting) => {
     const { handling, chosen, pencil } = of(fitting.id)
     return (
-      <Fitting
-        key={fitting.id}
-        fitting={fitting}
-        at={placeOf(fitting, sheet, axes)}
-        edge={sheet.x(sheet.across)}
-        axes={axes}
-        chosen={chosen}
-        pencil={pencil}
-        through={fitting.part === 'lamp' && axes === 'plan' && !hanging}
-        handling={handling}
-      />
+      <g key={fitting.id}>
+        {chosen && axes !== 'plan' ? <Cone fitting={fitting} sheet={sheet} axes={axes} /> : null}
+        <Fitting
+          fitting={fitting}
+          at={placeOf(fitting, sheet, axes)}
+          edge={sheet.x(sheet.across)}
+          axes={axes}
+          chosen={chosen}
+          pencil={pencil}
+          through={fitting.part === 'lamp' && axes === 'plan' && !hanging}
+          handling={handling}
+        />
+      </g>
     )
   })
+}
+
+/** Where a lamp in hand gives half its light and more, down to the bottom. */
+function Cone({ fitting, sheet, axes }: { fitting: BoardFitting; sheet: Sheet; axes: Axes }) {
+  const { spread, long = 0, y } = fitting
+  if (!spread) return null
+  const middle = axes === 'front' ? fitting.x : fitting.z
+  const half = axes === 'front' ? long / 2 : 0
+  const aside = half + y * Math.tan((spread * Math.PI) / 360)
+  const [left, right] = [Math.max(0, middle - aside), Math.min(sheet.across, middle + aside)]
+  const foot = (end: number, at: number) => {
+    // Cut off where the beam meets the pane.
+    const reach = Math.abs(end - middle) - half
+    return reach <= 0 ? at : Math.max(0, y - reach / Math.tan((spread * Math.PI) / 360))
+  }
+  const top = Math.max(sheet.y(sheet.up) - 3, sheet.y(y))
+  return (
+    <path
+      d={`M${sheet.x(middle - half)} ${top}L${sheet.x(left)} ${sheet.y(foot(left, 0))}V${sheet.y(0)}H${sheet.x(right)}V${sheet.y(foot(right, 0))}L${sheet.x(middle + half)} ${top}Z`}
+      fill={colour('leaf-pale')}
+      fillOpacity={0.25}
+      stroke={colour('pencil')}
+      strokeDasharray="4 4"
+      style={{ pointerEvents: 'none' }}
+    />
+  )
 }
 
 /** A letter of a label takes about so much, px. */

@@ -75,6 +75,7 @@ export function PartInNumbers({
           cm={which === 'lamp' ? y - glass.waterlineCm : y}
           onSay={(value) => to({ y: which === 'lamp' ? value + glass.waterlineCm : value })}
         />
+        {which === 'lamp' ? <OfLamp part={part} hand={hand} /> : null}
         {toward === undefined ? null : <Turned toward={toward} onTurn={turn} />}
       </Flex>
       {which === 'lamp' ? null : (
@@ -122,3 +123,42 @@ function Turned({ toward, onTurn }: { toward: number; onTurn: (degrees: number) 
     </Box>
   )
 }
+
+/** How a lamp spreads and how long it is; emptied, neither is known, and the whole tank is taken to be lit alike. */
+function OfLamp({ part, hand }: { part: BoardFitting; hand: BoardInHand }) {
+  const { spread, long, ...rest } = part
+  const say = (said: Pick<BoardFitting, 'spread' | 'long'>) => {
+    const next = { ...rest, ...said }
+    hand.commit({
+      ...hand.board,
+      fittings: hand.board.fittings?.map((one) => (one.id === part.id ? next : one)),
+    })
+  }
+  const held = {
+    ...(spread === undefined ? {} : { spread }),
+    ...(long === undefined ? {} : { long }),
+  }
+  return (
+    <>
+      <Figure
+        key={`s${part.id}`}
+        label="Spreads over"
+        unit="°"
+        cm={spread ?? null}
+        onSay={(degrees) =>
+          say({ ...held, spread: Math.min(SPREADS.most, Math.max(SPREADS.least, degrees)) })
+        }
+        onEmpty={() => say(long === undefined ? {} : { long })}
+      />
+      <Figure
+        key={`g${part.id}`}
+        label="Long"
+        cm={long ?? null}
+        onSay={(cm) => say({ ...held, long: Math.max(0, cm) })}
+        onEmpty={() => say(spread === undefined ? {} : { spread })}
+      />
+    </>
+  )
+}
+/** No lamp spreads over less or more, degrees. */
+const SPREADS = { least: 10, most: 170 } as const

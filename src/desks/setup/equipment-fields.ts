@@ -46,6 +46,8 @@ export const SETTING_FIELDS: Record<EquipmentKind, readonly SettingField[]> = {
     maybe('watts', 'Power', 'W'),
     maybe('aboveWaterCm', 'Above the water', 'cm'),
     maybe('xCm', 'Its middle from the left', 'cm'),
+    maybe('spreadDegrees', 'Spreads over', '°'),
+    maybe('longCm', 'Long', 'cm'),
   ],
   gas: [
     clock('onAt', 'On at'),
@@ -80,7 +82,7 @@ const FIRST: Partial<Record<EquipmentKind, Record<string, string>>> = {
   mister: { timesADay: '4', seconds: '20' },
 }
 export const HINTS: Partial<Record<EquipmentKind, string>> = {
-  lamp: 'Nobody measured the light? A weak lamp gives about 60 µmol at the surface, a middling one 120, a strong one 250 (common practice); from its watts alone Vivero reckons within a factor of two. Keep lamps clear of splashes and growing tips, with a drip loop and residual-current protection; mains work is an electrician’s.',
+  lamp: 'Nobody measured the light? A weak lamp gives about 60 µmol at the surface, a middling one 120, a strong one 250 (common practice); from its watts alone Vivero reckons within a factor of two. With its place and spread (a bare diode about 120°, one with a lens 40–90°) the light is reckoned to fall off beside it; without them the whole tank is taken to be lit alike. Keep lamps clear of splashes and growing tips, with a drip loop and residual-current protection; mains work is an electrician’s.',
   gas: 'A cylinder stands upright, with a regulator, in an aired room. Too much gas kills fish: watch their breathing.',
   heater: 'Unplug a heater and let it cool before the water drops.',
   mister: 'Clean the misting tank with mild acid every two weeks; never fill it above its tube.',

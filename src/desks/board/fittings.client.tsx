@@ -165,7 +165,7 @@ function Fitting({
       >
         <Mark part={part} axes={axes} toward={fitting.toward} />
       </g>
-      {part === 'lamp' && axes !== 'front' && !chosen ? null : (
+      {part === 'lamp' && (axes === 'side' || (axes === 'plan' && !chosen)) ? null : (
         <text
           x={px + (outward ? -10 : 10)}
           y={py - 7}

@@ -29,6 +29,7 @@ import { Button } from '@/ui/kit/button.client'
 import { Input, Select, Tick } from '@/ui/kit/input.client'
 import { DrawnAt, Several } from './several.client'
 import { PartInNumbers } from './part-in-numbers.client'
+import { InHand } from './in-hand.client'
 import { toUndo } from './keys.client'
 import { Figure } from './figure.client'
 import { Nature } from './nature.client'
@@ -55,17 +56,10 @@ export function Numbers({
   if (part) return <PartInNumbers hand={hand} part={part} glass={glass} species={species} />
   if (!thing) return null
   return (
-    <Box
-      as="section"
-      aria-label="In numbers"
-      mb={4}
-      borderLeft="3px solid"
-      borderColor="water"
-      pl={3}
+    <InHand
+      label="In numbers"
+      title={'patch' in thing ? `${thing.stake} ${thing.name}` : thing.label}
     >
-      <Box className="serif" fontSize="lg" fontWeight={620}>
-        {'patch' in thing ? `${thing.stake} ${thing.name}` : thing.label}
-      </Box>
       <Ends hand={hand} glass={glass} thing={thing} />
       {'patch' in thing ? (
         <OfPlanting
@@ -95,7 +89,7 @@ export function Numbers({
           take it off
         </Button>
       </Flex>
-    </Box>
+    </InHand>
   )
 }
 

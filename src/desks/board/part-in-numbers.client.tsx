@@ -8,6 +8,7 @@ import type { BoardFitting, Glass, Species } from '@/core/history/types'
 import { Button } from '@/ui/kit/button.client'
 import { Select } from '@/ui/kit/input.client'
 import { Figure } from './figure.client'
+import { InHand } from './in-hand.client'
 import { toUndo } from './keys.client'
 import { useLive, type BoardInHand } from './use-board.client'
 
@@ -55,17 +56,7 @@ export function PartInNumbers({
     })
   const hides = hiddenBy(part, hand.board, glass, new Map(species.map((one) => [one.id, one])))
   return (
-    <Box
-      as="section"
-      aria-label="In numbers"
-      mb={4}
-      borderLeft="3px solid"
-      borderColor="water"
-      pl={3}
-    >
-      <Box className="serif" fontSize="lg" fontWeight={620}>
-        {name}
-      </Box>
+    <InHand label="In numbers" title={name}>
       <Flex gap={2.5} wrap="wrap" mt={1} align="flex-end">
         <Figure key={`x${id}`} label="From the left" cm={x} onSay={(value) => to({ x: value })} />
         <Figure key={`z${id}`} label="From the front" cm={z} onSay={(value) => to({ z: value })} />
@@ -96,7 +87,7 @@ export function PartInNumbers({
       >
         take it off
       </Button>
-    </Box>
+    </InHand>
   )
 }
 

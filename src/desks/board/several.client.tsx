@@ -4,6 +4,7 @@ import { Box, Flex } from '@chakra-ui/react'
 import { drawnAt, keepTogether, letApart, togetherWith } from '@/core/board/arrange'
 import { thingOf } from '@/core/board/board'
 import { Button } from '@/ui/kit/button.client'
+import { InHand } from './in-hand.client'
 import { toUndo } from './keys.client'
 import type { BoardInHand } from './use-board.client'
 
@@ -15,19 +16,8 @@ export function Several({ hand }: { hand: BoardInHand }) {
   const oneGroup =
     things.length > 1 && togetherWith(board, things[0]).length === things.length && grouped
   return (
-    <Box
-      as="section"
-      aria-label="Several things"
-      fontSize="sm"
-      mb={4}
-      borderLeft="3px solid"
-      borderColor="water"
-      pl={3}
-    >
-      <Box className="serif" fontSize="lg" fontWeight={620}>
-        {selected.length} things in hand
-      </Box>
-      <Box>The arrow keys move them all.</Box>
+    <InHand label="Several things" title={`${selected.length} things in hand`}>
+      <Box fontSize="sm">The arrow keys move them all.</Box>
       <Flex columnGap={4} wrap="wrap">
         {oneGroup || things.length < 2 ? null : (
           <Button look="quiet" size="line" onClick={() => hand.commit(keepTogether(board, things))}>
@@ -58,7 +48,7 @@ export function Several({ hand }: { hand: BoardInHand }) {
           take them off
         </Button>
       </Flex>
-    </Box>
+    </InHand>
   )
 }
 

@@ -4,6 +4,7 @@ import { storyFaults } from '../history/sound'
 import { tankNow } from '../history/tank-at'
 import type { Board, Point, ToPlants } from '../history/types'
 import { CATALOGUE } from '../plants/catalogue'
+import { PLANT_KINDS } from '../plants/kinds'
 import { dayOf } from '../quantity/time'
 import { netLitres, polygonArea } from '../vessel/volume'
 import { groundLitres } from '../vessel/ground-depth'
@@ -33,7 +34,7 @@ const [tarn] = lodge(NOW)
 const tank = tankNow(tarn, NOW)
 const { vessel: glass } = tank
 const stood = boardOf(tank)!
-const NOBODY = { animals: [], perched: false }
+const NOBODY = { animals: [], perched: false, temperature: null, gh: null, inAir: false }
 const species = new Map(tarn.species.map((one) => [one.id, one]))
 const BOX = { lengthCm: 60, depthCm: 30, heightCm: 36, waterlineCm: 33, glassMm: 6 }
 const flat: Board = {
@@ -302,10 +303,28 @@ describe('warnings', () => {
     expect(unfitFor(CATALOGUE.sword, spot)).toEqual(['dark', 'too tall'])
     expect(unfitFor(CATALOGUE.brownCrypt, spot)).toEqual([])
   })
+  test('the water decides too, where it is known beyond doubt; land plants drown, and what never grows in air dries', () => {
+    const kind = (id: string) => PLANT_KINDS.find(({ species: one }) => one.id === id)!.species
+    const spot = { ...NOBODY, lit: { now: 90, later: 90 }, roomCm: 60, widthCm: 60 }
+    const range = (low: number, high: number) => ({ low, high })
+    expect(unfitFor(kind('willow-moss'), { ...spot, temperature: range(25, 26) })).toEqual([
+      'too warm',
+    ])
+    expect(unfitFor(kind('willow-moss'), { ...spot, temperature: range(20, 26) })).toEqual([])
+    expect(unfitFor(kind('tonina-fluviatilis'), { ...spot, gh: range(9, 12) })).toEqual([
+      'too hard',
+    ])
+    expect(unfitFor(kind('vallisneria-spiralis'), { ...spot, gh: range(1, 2) })).toEqual([
+      'too soft',
+    ])
+    expect(unfitFor(kind('epipremnum'), spot)).toEqual(['drowns'])
+    expect(unfitFor(kind('epipremnum'), { ...spot, inAir: true })).toEqual([])
+    expect(unfitFor(kind('ceratophyllum'), { ...spot, inAir: true })).toEqual(['dries'])
+  })
   test('who lives there decides: soft leaves are eaten, rooted kinds dug up, leathery ones on stone left (common practice)', () => {
     const bright = { lit: { now: 90, later: 90 }, roomCm: 60, widthCm: 60 }
     const unfit = (kind: keyof typeof CATALOGUE, animals: readonly ToPlants[], perched = false) =>
-      unfitFor(CATALOGUE[kind], { ...bright, animals, perched })
+      unfitFor(CATALOGUE[kind], { ...NOBODY, ...bright, animals, perched })
     expect(unfit('carpet', ['eats soft leaves'])).toEqual(['eaten'])
     expect(unfit('brownCrypt', ['eats soft leaves'])).toEqual([])
     expect(unfit('brownCrypt', ['digs'])).toEqual(['uprooted'])

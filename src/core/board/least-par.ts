@@ -1,7 +1,8 @@
-import type { PlantGroup } from '../history/types'
+import { factsOf } from '../plants/kinds'
+import type { PlantGroup, Species } from '../history/types'
 
 /** Light at the foot below which a group goes bare or melts, µmol m⁻² s⁻¹. Common practice: low under 30, medium 30–80. */
-export const LEAST_PAR: Readonly<Record<PlantGroup, number>> = {
+const LEAST_PAR: Readonly<Record<PlantGroup, number>> = {
   'stem-fast': 20,
   'stem-slow': 45,
   rosette: 20,
@@ -10,4 +11,21 @@ export const LEAST_PAR: Readonly<Record<PlantGroup, number>> = {
   moss: 8,
   carpet: 30,
   floating: 0,
+}
+
+/** By what is known of a kind itself: one that does with dim light needs no more than this, one that wants strong light no less. Common practice. */
+const DIM_AT_MOST = 12
+const STRONG_AT_LEAST = 40
+
+/** Light at the foot below which a kind goes bare or melts, µmol m⁻² s⁻¹: that of its group, moved by what is known of the kind. */
+export function leastPar(species: Pick<Species, 'id' | 'group'>): number {
+  const usual = LEAST_PAR[species.group]
+  switch (factsOf(species).light) {
+    case 'dim':
+      return Math.min(usual, DIM_AT_MOST)
+    case 'fair':
+      return usual
+    case 'strong':
+      return species.group === 'floating' ? usual : Math.max(usual, STRONG_AT_LEAST)
+  }
 }

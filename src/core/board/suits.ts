@@ -1,6 +1,7 @@
 import type { PlantGroup, Species, ToPlants } from '../history/types'
 import { isStem } from '../plants/groups'
-import { LEAST_PAR } from './least-par'
+import { factsOf } from '../plants/kinds'
+import { leastPar } from './least-par'
 
 /** What is known of a place. */
 export interface Spot {
@@ -14,8 +15,29 @@ export interface Spot {
   animals: readonly ToPlants[]
   /** It grows on stone or wood there, out of reach of what digs. */
   perched: boolean
+  /** How warm, °C, and how hard, °dH, the water is, 80 % ranges; null: nobody knows. */
+  temperature: Range | null
+  gh: Range | null
+  /** Whether it stands in air: land plants belong there, water plants do not. */
+  inAir: boolean
 }
-export type Unfit = 'dark' | 'dark later' | 'too tall' | 'too wide' | 'eaten' | 'uprooted'
+interface Range {
+  low: number
+  high: number
+}
+export type Unfit =
+  | 'dark'
+  | 'dark later'
+  | 'too tall'
+  | 'too wide'
+  | 'eaten'
+  | 'uprooted'
+  | 'too warm'
+  | 'too cool'
+  | 'too hard'
+  | 'too soft'
+  | 'drowns'
+  | 'dries'
 
 /** Leathery or bitter leaves are left by most that eat plants. Common practice. */
 const LEFT_ALONE: ReadonlySet<PlantGroup> = new Set(['epiphyte', 'crypt'])
@@ -36,13 +58,35 @@ export function harmTo(
   ]
 }
 
-/** Why a kind does not suit a place; empty where it does. Light first, as it cannot be cut. */
-export function unfitFor(
-  species: Species,
-  { lit, roomCm, widthCm, animals, perched }: Spot,
+/** What of the water, or of the air, a kind does not bear. Beyond doubt only: the whole range of what is known must lie outside. */
+function outOfPlace(
+  species: Pick<Species, 'id' | 'group'>,
+  { temperature, gh, inAir }: Spot,
 ): Unfit[] {
-  const wants = LEAST_PAR[species.group]
-  const why: Unfit[] = [...harmTo(species.group, animals, perched)]
+  const facts = factsOf(species)
+  const [cool, warm] = facts.temperature
+  const [soft, hard] = facts.gh
+  const floats = species.group === 'floating'
+  const air = [
+    ...(facts.land !== null && !inAir ? (['drowns'] as const) : []),
+    ...(inAir && !floats && (facts.emersed === 'never' || facts.emersed === 'hardly')
+      ? (['dries'] as const)
+      : []),
+  ]
+  return [
+    ...air,
+    ...(temperature && temperature.low > warm ? (['too warm'] as const) : []),
+    ...(temperature && temperature.high < cool ? (['too cool'] as const) : []),
+    ...(gh && gh.low > hard ? (['too hard'] as const) : []),
+    ...(gh && gh.high < soft ? (['too soft'] as const) : []),
+  ]
+}
+
+/** Why a kind does not suit a place; empty where it does. Light first, as it cannot be cut. */
+export function unfitFor(species: Species, spot: Spot): Unfit[] {
+  const wants = leastPar(species)
+  const { lit, roomCm, widthCm, animals, perched } = spot
+  const why: Unfit[] = [...outOfPlace(species, spot), ...harmTo(species.group, animals, perched)]
   if (species.group === 'floating') return why
   if (lit && lit.now < wants) why.push('dark')
   else if (lit && lit.later < wants) why.push('dark later')
@@ -58,6 +102,12 @@ export const UNFIT_WORDS: Readonly<Record<Unfit, string>> = {
   'too wide': 'grows too wide',
   eaten: 'eaten here',
   uprooted: 'dug up here',
+  'too warm': 'too warm for it',
+  'too cool': 'too cool for it',
+  'too hard': 'too hard water',
+  'too soft': 'too soft water',
+  drowns: 'no water plant',
+  dries: 'dries out of the water',
 }
 
 /** Kinds with those first that suit a place, each group by name. */

@@ -16,7 +16,7 @@ import { boxOf, depthAt, footOf, middleOf, planOf, spanOfHeight } from './board'
 import { fitsGlass } from './within-glass'
 import { intoBox } from './edit'
 import { creeping } from './creep'
-import { LEAST_PAR } from './least-par'
+import { leastPar } from './least-par'
 import { harmTo } from './suits'
 import { slides } from './slope'
 
@@ -171,7 +171,7 @@ function darkness(
       const [light, species] = [lit.get(id), speciesById.get(speciesId)]
       const dry = footOf(planting, board, glass) >= glass.waterlineCm
       if (!light || !species || dry || zone === 'surface') return []
-      const wants = LEAST_PAR[species.group]
+      const wants = leastPar(species)
       return light[when] < wants ? [{ id, name: stake, par: light[when], wants }] : []
     })
   const now = under('now')

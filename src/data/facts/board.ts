@@ -4,7 +4,7 @@ import { withFact, withNewFact, type Since } from '@/core/history/facts'
 import { tankNow } from '@/core/history/tank-at'
 import type { Board, Draft, Species } from '@/core/history/types'
 import type { Instant } from '@/core/quantity/time'
-import { CATALOGUE } from '@/core/plants/catalogue'
+import { PLANT_KINDS } from '@/core/plants/kinds'
 import { actOn } from '../acts'
 import type { Database } from '../db'
 import { EntryRefused } from '../refused'
@@ -22,7 +22,7 @@ interface Saying {
 export async function plantable(db: Database): Promise<Species[]> {
   const own = await listSpecies(db)
   const known = new Set(own.map(({ id }) => id))
-  return [...own, ...Object.values(CATALOGUE).filter(({ id }) => !known.has(id))]
+  return [...own, ...PLANT_KINDS.map(({ species }) => species).filter(({ id }) => !known.has(id))]
 }
 
 /** Writes a board as what stands in the tank: all along (null), or since a moment. Told when the tank was changed since it was drawn. Throws ValidationError or EntryRefused. */

@@ -61,7 +61,7 @@ export function BoardPage({ model }: { model: BoardModel }) {
             hand={hand}
             glass={glass}
             species={model.species}
-            animals={model.animals}
+            here={{ animals: model.animals, ...model.water }}
             lit={weighed?.lit ?? {}}
           />
           {weighed ? (

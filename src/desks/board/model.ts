@@ -1,3 +1,4 @@
+import type { Spot } from '@/core/board/suits'
 import type { Equipment } from '@/core/history/equipment'
 import type { Board, Glass, Species, ToPlants } from '@/core/history/types'
 
@@ -30,4 +31,6 @@ export interface BoardModel {
   equipment: readonly Equipment[]
   /** What those who live here do to plants. */
   animals: readonly ToPlants[]
+  /** How warm and how hard its water is, as far as that is known. */
+  water: Pick<Spot, 'temperature' | 'gh'>
 }

@@ -14,7 +14,7 @@ import {
 } from '@/core/board/board'
 import { perchAt } from '@/core/board/put'
 import { resizeThing, sayOfPiece, sayOfPlanting, turnThing } from '@/core/board/edit'
-import { bySuiting, UNFIT_WORDS } from '@/core/board/suits'
+import { bySuiting, UNFIT_WORDS, type Spot } from '@/core/board/suits'
 import type { Lit } from '@/core/board/warnings'
 import {
   ZONES,
@@ -23,8 +23,10 @@ import {
   type BoardPlanting,
   type Glass,
   type Species,
-  type ToPlants,
 } from '@/core/history/types'
+import { factsOf } from '@/core/plants/kinds'
+import type { PlantFacts } from '@/core/plants/kinds/facts'
+import { useMeasures } from '@/ui/measures.client'
 import { Button } from '@/ui/kit/button.client'
 import { Input, Select, Tick } from '@/ui/kit/input.client'
 import { DrawnAt, Several } from './several.client'
@@ -35,18 +37,21 @@ import { Figure } from './figure.client'
 import { Nature } from './nature.client'
 import { useLive, type BoardInHand } from './use-board.client'
 
+/** What of a tank decides which kinds do well in it. */
+type Here = Pick<Spot, 'animals' | 'temperature' | 'gh'>
+
 /** The selected thing in numbers, and what it is. */
 export function Numbers({
   hand,
   glass,
   species,
-  animals,
+  here,
   lit,
 }: {
   hand: BoardInHand
   glass: Glass
   species: readonly Species[]
-  animals: readonly ToPlants[]
+  here: Here
   lit: Readonly<Record<string, Lit>>
 }) {
   const { shown, selected } = hand
@@ -67,7 +72,7 @@ export function Numbers({
           planting={thing}
           glass={glass}
           species={species}
-          animals={animals}
+          here={here}
           lit={lit[thing.id]}
         />
       ) : (
@@ -147,14 +152,14 @@ function OfPlanting({
   planting,
   glass,
   species,
-  animals,
+  here,
   lit,
 }: {
   hand: BoardInHand
   planting: BoardPlanting
   glass: Glass
   species: readonly Species[]
-  animals: readonly ToPlants[]
+  here: Here
   lit: Lit | undefined
 }) {
   const say = (says: Partial<BoardPlanting>) =>
@@ -167,7 +172,7 @@ function OfPlanting({
         planting={planting}
         glass={glass}
         species={species}
-        animals={animals}
+        here={here}
         lit={lit}
         onSay={say}
       />
@@ -204,6 +209,7 @@ function OfPlanting({
             ?.label ?? 'a piece'}
         </Flex>
       ) : null}
+      <OfKind kind={species.find(({ id }) => id === planting.speciesId)} />
       {lit && planting.zone !== 'surface' ? (
         <Box color="pencil" minH="42px" display="flex" alignItems="center">
           about {Math.round(lit.now)} µmol now, {Math.round(lit.later)} in eight weeks
@@ -213,13 +219,35 @@ function OfPlanting({
   )
 }
 
+const GAS: Record<PlantFacts['gas'], string> = {
+  'does without': 'does without gas',
+  'better with': 'grows better with gas',
+  'needs it': 'needs gas',
+}
+
+/** What the kind is also called, what it wants, and what it may do to people and pets. */
+function OfKind({ kind }: { kind: Species | undefined }) {
+  const measures = useMeasures()
+  if (!kind) return null
+  const { names, light, gas, temperature, gh, caution, colour } = factsOf(kind)
+  const [cool, warm] = temperature
+  return (
+    <Box color="pencil" flexBasis="100%">
+      {names.length > 0 ? `Also called ${names.slice(0, 2).join(', ')}. ` : ''}
+      It wants {light} light and {GAS[gas]}; {measures.figure(cool, '°C', 1)}–
+      {measures.say(warm, '°C', 1)}, GH {gh[0]}–{gh[1]}
+      {colour ? `; ${colour}` : ''}.{caution ? <b> {caution}</b> : null}
+    </Box>
+  )
+}
+
 /** Which kind it is, with those first that suit its spot, and why the others do not. */
 function KindChoice({
   board,
   planting,
   glass,
   species,
-  animals,
+  here,
   lit,
   onSay,
 }: {
@@ -227,7 +255,7 @@ function KindChoice({
   planting: BoardPlanting
   glass: Glass
   species: readonly Species[]
-  animals: readonly ToPlants[]
+  here: Here
   lit: Lit | undefined
   onSay: (says: Partial<BoardPlanting>) => void
 }) {
@@ -241,8 +269,9 @@ function KindChoice({
         ? depthAt(board, glass, middleOf(planting.patch))
         : footOf(planting, board, glass)),
     widthCm: Math.min(right - left, back - front),
-    animals,
+    ...here,
     perched: planting.perch !== null,
+    inAir: planting.zone !== 'surface' && footOf(planting, board, glass) >= glass.waterlineCm,
   })
   return (
     <label>

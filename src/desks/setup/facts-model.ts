@@ -18,7 +18,7 @@ import {
   type Species,
   type TankHistory,
 } from '@/core/history/types'
-import { CATALOGUE } from '@/core/plants/catalogue'
+import { PLANT_KINDS } from '@/core/plants/kinds'
 import { kinName } from '@/core/plants/kin'
 import { sayAgo, sayEvery, sayNumber } from '@/core/quantity/say'
 import { dayOf, type Instant } from '@/core/quantity/time'
@@ -213,7 +213,7 @@ const routineLine = (routine: TankHistory['routines'][number]) => ({
 })
 
 const knownSpecies = (story: TankHistory, species: readonly Species[]): Species[] =>
-  [...story.species, ...species, ...Object.values(CATALOGUE)]
+  [...story.species, ...species, ...PLANT_KINDS.map((kind) => kind.species)]
     .filter((one, i, all) => all.findIndex((other) => other.id === one.id) === i)
     .sort((a, b) => a.name.localeCompare(b.name))
 

@@ -11,7 +11,7 @@ import {
   type TankHistory,
 } from '@/core/history/types'
 import { nextStake } from '@/core/layout/next-stake'
-import { CATALOGUE } from '@/core/plants/catalogue'
+import { PLANT_KINDS } from '@/core/plants/kinds'
 import { dayOf } from '@/core/quantity/time'
 import { localMoment } from '@/core/quantity/zone'
 import type { EntryProblem } from '@/core/journal/faults'
@@ -86,7 +86,7 @@ async function read(slug: string, fields: Fields) {
 
 const speciesKnown = async (story: TankHistory): Promise<Species[]> => [
   ...story.species,
-  ...Object.values(CATALOGUE),
+  ...PLANT_KINDS.map((kind) => kind.species),
   ...(await listSpecies(await database())),
 ]
 

@@ -5,35 +5,26 @@ export const LIGHT_NEEDS = ['dim', 'fair', 'strong'] as const
 export const GAS_NEEDS = ['does without', 'better with', 'needs it'] as const
 /** How a kind takes being grown out of the water. */
 export const EMERSED = ['well', 'slowly', 'hardly', 'always', 'never'] as const
-const WAYS_TO_MULTIPLY = [
-  'cuttings',
-  'runners',
-  'division',
-  'plantlets',
-  'leaves',
-  'pieces',
-  'bulbs',
-] as const
-const WAYS_TO_CUT = [
-  'hard, tops replanted',
-  'gently',
-  'leaves off at the base',
-  'mown',
-  'sheared',
-  'rhizome cut',
-  'scooped off',
-] as const
+type WayToMultiply =
+  'cuttings' | 'runners' | 'division' | 'plantlets' | 'leaves' | 'pieces' | 'bulbs'
+type WayToCut =
+  | 'hard, tops replanted'
+  | 'gently'
+  | 'leaves off at the base'
+  | 'mown'
+  | 'sheared'
+  | 'rhizome cut'
+  | 'scooped off'
 /** What land plants are, where they are no water plants. */
-const LAND_HABITS = [
-  'climber',
-  'creeper',
-  'ground cover',
-  'spot-watered',
-  'bromeliad',
-  'cushion moss',
-  'fern',
-  'roots in the water',
-] as const
+type LandHabit =
+  | 'climber'
+  | 'creeper'
+  | 'ground cover'
+  | 'spot-watered'
+  | 'bromeliad'
+  | 'cushion moss'
+  | 'fern'
+  | 'roots in the water'
 
 /** What is known of a kind beside its measures. All of it from memory and common practice, unless a line says otherwise. */
 export interface PlantFacts {
@@ -44,8 +35,8 @@ export interface PlantFacts {
   /** °C and °dH in which it does well. */
   temperature: readonly [low: number, high: number]
   gh: readonly [low: number, high: number]
-  multiplies: readonly (typeof WAYS_TO_MULTIPLY)[number][]
-  cut: (typeof WAYS_TO_CUT)[number]
+  multiplies: readonly WayToMultiply[]
+  cut: WayToCut
   emersed: (typeof EMERSED)[number]
   /** Weeks it sulks or melts after a move, most of the time. */
   sulksWeeks: number
@@ -56,7 +47,7 @@ export interface PlantFacts {
   /** What hurts people or pets, or where it is restricted; null: nothing usual. */
   caution: string | null
   /** Null: a water plant. */
-  land: (typeof LAND_HABITS)[number] | null
+  land: LandHabit | null
 }
 export interface PlantKind {
   species: Species

@@ -317,6 +317,8 @@ describe('warnings', () => {
     expect(unfitFor(kind('vallisneria-spiralis'), { ...spot, gh: range(1, 2) })).toEqual([
       'too soft',
     ])
+    expect(unfitFor(kind('anubias-barteri'), spot)).toEqual(['rots'])
+    expect(unfitFor(kind('anubias-barteri'), { ...spot, perched: true })).toEqual([])
     expect(unfitFor(kind('epipremnum'), spot)).toEqual(['drowns'])
     expect(unfitFor(kind('epipremnum'), { ...spot, inAir: true })).toEqual([])
     expect(unfitFor(kind('ceratophyllum'), { ...spot, inAir: true })).toEqual(['dries'])

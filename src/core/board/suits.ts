@@ -37,6 +37,7 @@ export type Unfit =
   | 'too hard'
   | 'too soft'
   | 'drowns'
+  | 'rots'
   | 'dries'
 
 /** Leathery or bitter leaves are left by most that eat plants. Common practice. */
@@ -61,7 +62,7 @@ export function harmTo(
 /** What of the water, or of the air, a kind does not bear. Beyond doubt only: the whole range of what is known must lie outside. */
 function outOfPlace(
   species: Pick<Species, 'id' | 'group'>,
-  { temperature, gh, inAir }: Spot,
+  { temperature, gh, inAir, perched }: Spot,
 ): Unfit[] {
   const facts = factsOf(species)
   const [cool, warm] = facts.temperature
@@ -75,6 +76,7 @@ function outOfPlace(
   ]
   return [
     ...air,
+    ...(species.group === 'epiphyte' && !perched && facts.land === null ? (['rots'] as const) : []),
     ...(temperature && temperature.low > warm ? (['too warm'] as const) : []),
     ...(temperature && temperature.high < cool ? (['too cool'] as const) : []),
     ...(gh && gh.low > hard ? (['too hard'] as const) : []),
@@ -107,6 +109,7 @@ export const UNFIT_WORDS: Readonly<Record<Unfit, string>> = {
   'too hard': 'too hard water',
   'too soft': 'too soft water',
   drowns: 'no water plant',
+  rots: 'wants stone or wood',
   dries: 'dries out of the water',
 }
 

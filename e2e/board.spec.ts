@@ -415,6 +415,50 @@ test('the ground: an area of soil, bags below, a strip between; litres of each, 
   await expect(page.getByTestId('ground-above')).toBeVisible()
 })
 
+test('a stone is drawn by hand: its foot from above, its outline from the front; what crosses itself is refused', async ({
+  page,
+}) => {
+  await open(page, '/tanks/tarn/board')
+  await page.getByRole('button', { name: 'draw stone or wood' }).click()
+  await page.getByLabel('freehand').check()
+  await stroke(page, [
+    [0.6, 0.1],
+    [0.66, 0.3],
+    [0.66, 0.1],
+    [0.6, 0.3],
+    [0.6, 0.1],
+  ])
+  await expect(page.getByText('That outline crosses itself; draw it once round.')).toBeVisible()
+  await stroke(page, [
+    [0.6, 0.1],
+    [0.7, 0.12],
+    [0.68, 0.3],
+    [0.58, 0.28],
+    [0.6, 0.1],
+  ])
+  await expect(difference(page)).toContainText(/^new /)
+  const numbers = page.getByRole('region', { name: 'In numbers' })
+  const front = (await page.getByTestId('drawing-outline').boundingBox())!
+  const at = (x: number, y: number) =>
+    [front.x + x * front.width, front.y + y * front.height] as const
+  await page.mouse.move(...at(0.55, 0.9))
+  await page.mouse.down()
+  for (const [x, y] of [
+    [0.6, 0.4],
+    [0.68, 0.45],
+    [0.74, 0.9],
+    [0.55, 0.9],
+  ])
+    await page.mouse.move(...at(x, y), { steps: 4 })
+  await page.mouse.up()
+  await expect(numbers.getByLabel('Left')).toHaveValue(/^5[45]/)
+  await expect(numbers.getByLabel('Right')).toHaveValue(/^7[34]/)
+  expect(Number(await numbers.getByLabel('Top').inputValue())).toBeGreaterThan(24)
+  await page.getByRole('button', { name: 'undo' }).click()
+  await page.getByRole('button', { name: 'undo' }).click()
+  await expect(difference(page)).toContainText('Take hold of anything')
+})
+
 test('things are hung on the board: set down, moved by hand and by key, warned of, written, and kept by their form', async ({
   page,
 }) => {

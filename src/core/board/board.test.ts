@@ -24,6 +24,7 @@ import { withBoard } from './onto-story'
 import { EXAMPLES } from './examples'
 import { crossesItself, outlineDrawn } from './outline'
 import { REPOSE_DEGREES } from './repose'
+import { outlinedFromFront, putPieceDrawn } from './put'
 import { PIECE_SHAPES, pieceOfShape, roundPatch } from './shapes'
 import { boardSums } from './sums'
 import { bySuiting, unfitFor } from './suits'
@@ -448,5 +449,34 @@ describe('a board and the story', () => {
       3,
     )
     expect(more.portions).toMatchObject([{ stake: 'L9', new: true, needs: { of: 'pots' } }])
+  })
+})
+
+describe('a stone drawn by hand', () => {
+  const glass = tank.vessel
+  const [shape] = PIECE_SHAPES
+  const round = [
+    [40, 20],
+    [52, 18],
+    [55, 26],
+    [44, 30],
+  ] as const
+  const put = putPieceDrawn(stood, glass, shape, round, 'by-hand')
+  const piece = (board: Board) => board.pieces.find(({ id }) => id === 'by-hand')!
+  test('has the footprint that was drawn, and is as wide from the front', () => {
+    expect(piece(put).footprint).toEqual(round)
+    const { left, right } = boxOf(piece(put).outline)
+    expect([left, right]).toEqual([40, 55])
+  })
+  test('has the outline that was drawn from the front; from above it is stretched to that width', () => {
+    const outline = [
+      [38, 6],
+      [58, 6],
+      [50, 28],
+    ] as const
+    const drawn = piece(outlinedFromFront(put, glass, 'by-hand', outline))
+    expect(drawn.outline).toEqual(outline)
+    expect(boxOf(drawn.footprint)).toEqual({ left: 38, right: 58, front: 18, back: 30 })
+    expect(spanOfHeight(drawn)).toEqual({ foot: 6, top: 28 })
   })
 })

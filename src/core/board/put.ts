@@ -6,7 +6,7 @@ import { polygonArea } from '../vessel/volume'
 import { boxOf, depthAt, middleOf, spanOfHeight, type Box } from './board'
 import { toMm } from './to-mm'
 import { freeLabel } from './duplicate'
-import { moveThings } from './edit'
+import { intoBox, moveThings } from './edit'
 import { cutAtGlass, inwards } from './within-glass'
 import { pieceOfShape, type PieceShape } from './shapes'
 
@@ -109,6 +109,40 @@ export function putPiece(
   })
   const { footprint } = boxed.pieces[boxed.pieces.length - 1]
   return moveThings(boxed, glass, [id], inwards(glass, footprint))
+}
+
+/** A new piece with the footprint a hand drew; from the front it is as the shape has it, as wide as it was drawn. */
+export function putPieceDrawn(
+  board: Board,
+  glass: Within,
+  shape: PieceShape,
+  footprint: readonly Point[],
+  id: string,
+): Board {
+  const put = putPiece(board, glass, shape, boxOf(footprint), id)
+  return {
+    ...put,
+    pieces: put.pieces.map((piece) => (piece.id === id ? { ...piece, footprint } : piece)),
+  }
+}
+
+/** A piece with the outline a hand drew from the front: so wide, from its foot to its top. From above it is stretched to that width. */
+export function outlinedFromFront(
+  board: Board,
+  glass: Within,
+  id: string,
+  outline: readonly Point[],
+): Board {
+  const { left, right } = boxOf(outline)
+  return {
+    ...board,
+    pieces: board.pieces.map((piece) => {
+      if (piece.id !== id) return piece
+      const { front, back } = boxOf(piece.footprint)
+      const wide = intoBox(piece.footprint, { left, right, front, back })
+      return { ...piece, outline, footprint: cutAtGlass(glass, wide) ?? wide }
+    }),
+  }
 }
 
 /** The least a planting is set wide with one tap, cm. Common practice: what a pot is split over. */

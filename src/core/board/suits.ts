@@ -1,6 +1,7 @@
 import type { PlantGroup, Species, ToPlants } from '../history/types'
 import { isStem } from '../plants/groups'
 import { factsOf } from '../plants/kinds'
+import type { PlantFacts } from '../plants/kinds/facts'
 import { leastPar } from './least-par'
 
 /** What is known of a place. */
@@ -59,28 +60,27 @@ export function harmTo(
   ]
 }
 
-/** What of the water, or of the air, a kind does not bear. Beyond doubt only: the whole range of what is known must lie outside. */
-function outOfPlace(
-  species: Pick<Species, 'id' | 'group'>,
-  { temperature, gh, inAir, perched }: Spot,
-): Unfit[] {
-  const facts = factsOf(species)
-  const [cool, warm] = facts.temperature
-  const [soft, hard] = facts.gh
-  const floats = species.group === 'floating'
-  const air = [
-    ...(facts.land !== null && !inAir ? (['drowns'] as const) : []),
-    ...(inAir && !floats && (facts.emersed === 'never' || facts.emersed === 'hardly')
-      ? (['dries'] as const)
-      : []),
-  ]
+/** What of the water a kind does not bear. Beyond doubt only: the whole range of what is known must lie outside. */
+function ofWater({ temperature: warmth, gh }: PlantFacts, spot: Spot): Unfit[] {
+  const beyond = (known: Range | null, [low, high]: readonly [number, number]) => {
+    if (known && known.low > high) return 'over'
+    return known && known.high < low ? 'under' : null
+  }
+  const [warm, hard] = [beyond(spot.temperature, warmth), beyond(spot.gh, gh)]
   return [
-    ...air,
-    ...(species.group === 'epiphyte' && !perched && facts.land === null ? (['rots'] as const) : []),
-    ...(temperature && temperature.low > warm ? (['too warm'] as const) : []),
-    ...(temperature && temperature.high < cool ? (['too cool'] as const) : []),
-    ...(gh && gh.low > hard ? (['too hard'] as const) : []),
-    ...(gh && gh.high < soft ? (['too soft'] as const) : []),
+    ...(warm ? [warm === 'over' ? ('too warm' as const) : ('too cool' as const)] : []),
+    ...(hard ? [hard === 'over' ? ('too hard' as const) : ('too soft' as const)] : []),
+  ]
+}
+
+/** What a kind does in air, under water, or in the ground where it does not belong. */
+function ofPlace(group: PlantGroup, { land, emersed }: PlantFacts, spot: Spot): Unfit[] {
+  const rooted = group !== 'floating'
+  const dries = spot.inAir && rooted && (emersed === 'never' || emersed === 'hardly')
+  return [
+    ...(land !== null && !spot.inAir ? (['drowns'] as const) : []),
+    ...(dries ? (['dries'] as const) : []),
+    ...(group === 'epiphyte' && !spot.perched && land === null ? (['rots'] as const) : []),
   ]
 }
 
@@ -88,7 +88,12 @@ function outOfPlace(
 export function unfitFor(species: Species, spot: Spot): Unfit[] {
   const wants = leastPar(species)
   const { lit, roomCm, widthCm, animals, perched } = spot
-  const why: Unfit[] = [...outOfPlace(species, spot), ...harmTo(species.group, animals, perched)]
+  const facts = factsOf(species)
+  const why: Unfit[] = [
+    ...ofPlace(species.group, facts, spot),
+    ...ofWater(facts, spot),
+    ...harmTo(species.group, animals, perched),
+  ]
   if (species.group === 'floating') return why
   if (lit && lit.now < wants) why.push('dark')
   else if (lit && lit.later < wants) why.push('dark later')

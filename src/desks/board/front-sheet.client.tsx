@@ -6,6 +6,7 @@ import { inDrawnOrder } from '@/core/board/arrange'
 import { boxOf, middleOf, planOf, spanOfHeight } from '@/core/board/board'
 import type { BoardPiece, BoardPlanting } from '@/core/history/types'
 import { groundLine } from '@/core/vessel/ground-line'
+import { OutlineByHand } from './outline-by-hand.client'
 import { Fittings } from './fittings.client'
 import { GroundHandles } from './ground-handles.client'
 import { Handles, type Handle } from './handles.client'
@@ -28,7 +29,9 @@ const colour = (name: string) => `var(--chakra-colors-${name})`
 const BEHIND = 0.6
 
 /** From the front: heights, the ground along both glasses, pieces as they stand. */
-export function FrontSheet(given: ViewProps) {
+export function FrontSheet(
+  given: ViewProps & { freehand: boolean; onRefused: (says: string | null) => void },
+) {
   const hand = useLive(given.hand)
   const props = { ...given, hand }
   const { glass, scale } = given
@@ -70,6 +73,16 @@ export function FrontSheet(given: ViewProps) {
       <Frame sheet={sheet} says="from the front" open />
       {piece && tool === 'select' ? (
         <Handles handles={endsOf(sheet, piece)} id={piece.id} bindEdge={bindEdge} />
+      ) : null}
+      {piece && tool === 'piece' && given.freehand ? (
+        <OutlineByHand
+          hand={hand}
+          piece={piece}
+          glass={glass}
+          sheet={sheet}
+          svg={svg}
+          onRefused={given.onRefused}
+        />
       ) : null}
       {tool === 'ground' ? (
         <GroundHandles hand={hand} glass={glass} sheet={sheet} svg={svg} />

@@ -148,31 +148,41 @@ function OfWhat({
     return (
       <>
         <KindToDraw species={species} kindId={choice.kindId} onKind={onKind} />
-        <chakra.label display="flex" gap={2} alignItems="center">
-          <Tick
-            type="checkbox"
-            checked={choice.freehand}
-            onChange={(event) => onFreehand(event.target.checked)}
-          />
-          freehand
-        </chakra.label>
+        <Freehand on={choice.freehand} onSay={onFreehand} />
       </>
     )
   if (tool !== 'piece') return null
   return (
-    <label>
-      shaped like{' '}
-      <Select
-        aria-label="Shape to draw"
-        value={choice.shapeName}
-        onChange={(event) => onShape(event.target.value)}
-        color="ink"
-      >
-        {PIECE_SHAPES.map(({ name }) => (
-          <option key={name}>{name}</option>
-        ))}
-      </Select>
-    </label>
+    <>
+      <label>
+        shaped like{' '}
+        <Select
+          aria-label="Shape to draw"
+          value={choice.shapeName}
+          onChange={(event) => onShape(event.target.value)}
+          color="ink"
+        >
+          {PIECE_SHAPES.map(({ name }) => (
+            <option key={name}>{name}</option>
+          ))}
+        </Select>
+      </label>
+      <Freehand on={choice.freehand} onSay={onFreehand} />
+      {choice.freehand ? (
+        <span>
+          Round its foot from above; then, while it is in hand, its outline from the front.
+        </span>
+      ) : null}
+    </>
+  )
+}
+
+function Freehand({ on, onSay }: { on: boolean; onSay: (on: boolean) => void }) {
+  return (
+    <chakra.label display="flex" gap={2} alignItems="center">
+      <Tick type="checkbox" checked={on} onChange={(event) => onSay(event.target.checked)} />
+      freehand
+    </chakra.label>
   )
 }
 

@@ -4,7 +4,7 @@ import { useDrag } from '@use-gesture/react'
 import { useMemo, useState } from 'react'
 import { boxOf } from '@/core/board/board'
 import { outlineDrawn } from '@/core/board/outline'
-import { putPiece, putPlanting, usualPlace } from '@/core/board/put'
+import { putPiece, putPieceDrawn, putPlanting, usualPlace } from '@/core/board/put'
 import { roundPatch, type PieceShape } from '@/core/board/shapes'
 import { putArea, putStrip } from '@/core/board/ground-edit'
 import { leaveBare } from '@/core/board/bare'
@@ -39,7 +39,8 @@ export function useDrawing({
   onRefused: (says: string | null) => void
 }) {
   const [points, setPoints] = useState<readonly Point[]>([])
-  const byHand = (freehand && hand.tool === 'planting') || hand.tool === 'ground'
+  const byHand =
+    (freehand && (hand.tool === 'planting' || hand.tool === 'piece')) || hand.tool === 'ground'
   const put = (drawn: readonly Point[], fine: boolean) => {
     const id = newId()
     if (hand.tool === 'ground') {
@@ -86,6 +87,12 @@ function thingDrawn(
   const box = boxOf(drawn.map(([x, z]): Point => [snapped(x, fine), snapped(z, fine)]))
   const tapped = box.right - box.left < 1 && box.back - box.front < 1
   if (hand.tool === 'piece' || kind === null) {
+    if (byHand && !tapped) {
+      const drawnRound = outlineDrawn(drawn, glass)
+      return drawnRound.ok
+        ? ok(putPieceDrawn(hand.board, glass, shape, drawnRound.value, id))
+        : drawnRound
+    }
     const place = tapped ? { x: at[0], z: at[1] } : within(box, glass)
     return ok(putPiece(hand.board, glass, shape, place, id))
   }

@@ -74,7 +74,9 @@ export function Views({
       ) : null}
       <Box css={zoom > 1 ? LARGER : undefined}>
         <Flex wrap={zoom > 1 ? 'nowrap' : 'wrap'} align="flex-start">
-          {shown('front') ? <FrontSheet {...shared} /> : null}
+          {shown('front') ? (
+            <FrontSheet {...shared} freehand={freehand} onRefused={onRefused} />
+          ) : null}
           {shown('side') ? <SideSheet {...shared} cutAt={cutAt} /> : null}
         </Flex>
         <Flex wrap="wrap" align="flex-start">

@@ -1,0 +1,67 @@
+'use client'
+
+import { useDrag } from '@use-gesture/react'
+import { useState } from 'react'
+import { outlineDrawn } from '@/core/board/outline'
+import { outlinedFromFront } from '@/core/board/put'
+import type { BoardPiece, Glass, Point } from '@/core/history/types'
+import { placeIn, type Sheet } from './sheet'
+import type { BoardInHand } from './use-board.client'
+
+const colour = (name: string) => `var(--chakra-colors-${name})`
+
+/** The outline of the piece in hand, drawn from the front over all that stands. */
+export function OutlineByHand({
+  hand,
+  piece,
+  glass,
+  sheet,
+  svg,
+  onRefused,
+}: {
+  hand: BoardInHand
+  piece: BoardPiece
+  glass: Glass
+  sheet: Sheet
+  svg: React.RefObject<SVGSVGElement | null>
+  onRefused: (says: string | null) => void
+}) {
+  const [points, setPoints] = useState<readonly Point[]>([])
+  const bind = useDrag(
+    ({ xy: [px, py], first, last }) => {
+      if (!svg.current) return
+      const { across, up } = placeIn(sheet, svg.current, px, py)
+      const next: readonly Point[] = first ? [[across, up]] : [...points, [across, up]]
+      setPoints(last ? [] : next)
+      if (!last) return
+      const drawn = outlineDrawn(next, { lengthCm: glass.lengthCm, depthCm: glass.heightCm })
+      if (drawn.ok) hand.commit(outlinedFromFront(hand.board, glass, piece.id, drawn.value))
+      onRefused(drawn.ok ? null : drawn.problem)
+    },
+    { pointer: { keys: false } },
+  )
+  return (
+    <>
+      <rect
+        {...bind()}
+        x={sheet.x(0)}
+        y={sheet.y(sheet.up)}
+        width={sheet.across * sheet.scale}
+        height={sheet.up * sheet.scale}
+        fill="transparent"
+        data-testid="drawing-outline"
+        style={{ cursor: 'crosshair', touchAction: 'none' }}
+      />
+      {points.length > 1 ? (
+        <path
+          d={`M${points.map(([x, y]) => `${sheet.x(x)} ${sheet.y(y)}`).join('L')}Z`}
+          fill={colour('wash')}
+          fillOpacity={0.5}
+          stroke={colour('water')}
+          strokeWidth={1.6}
+          style={{ pointerEvents: 'none' }}
+        />
+      ) : null}
+    </>
+  )
+}

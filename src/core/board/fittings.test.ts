@@ -4,6 +4,7 @@ import { CATALOGUE } from '../plants/catalogue'
 import type { Equipment, EquipmentRecord, FlowSetting } from '../history/equipment'
 import { since } from '../history/dated'
 import { lampRecord } from '../history/records'
+import { moveBetween } from '../history/moves'
 import { tankNow } from '../history/tank-at'
 import type { Board, BoardFitting, Glass, Point, TankHistory } from '../history/types'
 import { flowMap } from '../layout/flow-map'
@@ -268,4 +269,19 @@ describe('the way of a jet', () => {
     ])
       expect(cell(up, 29 - row, column)).toBeCloseTo(cell(right, column, row), 6)
   })
+})
+
+test('moved to another tank a thing hangs nowhere there until it is drawn again', () => {
+  const placed = laid(drawn({ ...set('lamp', 'lamp'), x: 20 }, set('filter', 'outlet')))
+  const other = tank([], { vessel: { ...story.vessel, id: 'other', slug: 'other', name: 'Other' } })
+  for (const equipmentId of ['lamp', 'filter']) {
+    const moved = moveBetween(
+      placed,
+      other,
+      { what: 'equipment', equipmentId },
+      { id: `${equipmentId}-moved`, at: now },
+    )!
+    expect(boardOf(tankNow(moved.to.story, now))!.fittings).toEqual([])
+    expect(boardOf(tankNow(placed, now))!.fittings).toHaveLength(2)
+  }
 })

@@ -1,7 +1,7 @@
 import { dayOf, type Instant } from '../quantity/time'
 import { since } from './dated'
 import type { Entry, EntryDetails, EntryKind, EntryOf } from '../journal/entry'
-import type { EquipmentRecord } from './equipment'
+import type { Equipment, EquipmentRecord, LampSetting, Placed } from './equipment'
 import { endPlanting, movePlanting, withFact, withNewFact } from './facts'
 import { equipmentOn, plantingOn } from './tank-at'
 import type { PlantingSpot, Population, TankHistory } from './types'
@@ -179,7 +179,7 @@ function moveEquipment(
     kind: thing.kind,
     name: thing.name,
     servesId: null,
-    settings: [since(when.at, thing.setting)],
+    settings: [since(when.at, unplaced(thing.setting))],
     endedAt: null,
   } as EquipmentRecord
   const left = withFact(from, 'equipment', equipmentId, (one) => ({ ...one, endedAt: when.at }))
@@ -190,4 +190,11 @@ function moveEquipment(
       movedLine(when, 'in', from, 'equipment', thing.name, null),
     ),
   }
+}
+
+/** A setting without the places of its parts: in another tank they hang elsewhere. */
+function unplaced(setting: Equipment['setting']): Equipment['setting'] {
+  if (setting === null) return null
+  const { spots: _spots, zCm: _zCm, ...rest } = setting as Placed & Partial<LampSetting>
+  return ('xCm' in rest ? { ...rest, xCm: null } : rest) as Equipment['setting']
 }

@@ -573,4 +573,7 @@ test('things are kept together, spots left bare, an area laid deeper; what it co
   await expect(page.getByText('sand to buy, an eighth spare')).toBeVisible()
   await thing(page, 'S2').click()
   await expect(page.getByRole('region', { name: 'Several things' })).toContainText('let them apart')
+  await expectAccessible(page)
+  await page.getByRole('button', { name: 'put Kept together away' }).click()
+  await expect(page.getByRole('link', { name: 'Kept together' })).toHaveCount(0)
 })

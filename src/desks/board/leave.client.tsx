@@ -147,6 +147,11 @@ function AsDraft({ model: { draft }, leaving }: { model: BoardModel; leaving: Le
   )
 }
 
+/** Links that stand under each other are as high as a finger asks for. */
+const FINGER_WIDE = {
+  '& a': { display: 'inline-block', minHeight: '32px', lineHeight: '32px' },
+}
+
 function Drafts({
   model: { slug, draft, drafts },
   leaving,
@@ -160,7 +165,7 @@ function Drafts({
       <Box as="h2" className="serif" fontSize="lg" fontWeight={620}>
         Drafts
       </Box>
-      <Box as="ul" listStyleType="none" p={0} m={0}>
+      <Box as="ul" listStyleType="none" p={0} m={0} css={FINGER_WIDE}>
         {drafts.map((one) => (
           <Flex as="li" key={one.id} gap={4} align="baseline" wrap="wrap">
             <Box

@@ -541,6 +541,10 @@ test('things are kept together, spots left bare, an area laid deeper; what it co
   await expect(page.getByText('Draw round the spot that is to stay bare.')).toHaveCount(0)
   const ground = page.getByRole('region', { name: 'The ground' })
   await ground.getByRole('button', { name: 'an area in front' }).click()
+  // No deeper than the glass is high.
+  await ground.getByLabel('deep in front').fill('900')
+  await page.keyboard.press('Enter')
+  await expect(ground.getByLabel('deep in front')).toHaveValue('45')
   await ground.getByLabel('deep in front').fill('2')
   await page.keyboard.press('Enter')
   await ground.getByLabel('deep at its back').fill('3')

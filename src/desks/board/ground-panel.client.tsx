@@ -192,6 +192,7 @@ function Area({ area, hand, glass }: { area: GroundArea; hand: BoardInHand; glas
       ))}
       <OwnDepth
         own={area.own}
+        most={glass.heightCm}
         round={depthAt(hand.board, glass, middleOf(area.outline))}
         onSay={(own) => say({ own })}
       />
@@ -206,21 +207,21 @@ function Area({ area, hand, glass }: { area: GroundArea; hand: BoardInHand; glas
   )
 }
 
-/** No ground is deeper, cm. */
-const DEEPEST_CM = 200
-
 /** How deep an area lies of its own at its front and its back edge; emptied, it lies as the ground round it. */
 function OwnDepth({
   own,
+  most,
   round,
   onSay,
 }: {
   own: GroundArea['own']
+  /** As high as the glass, cm: no ground is deeper. */
+  most: number
   /** As deep as it lies now, cm. */
   round: number
   onSay: (own: GroundArea['own'] | null) => void
 }) {
-  const deep = (cm: number) => Math.min(DEEPEST_CM, Math.max(0, cm))
+  const deep = (cm: number) => Math.min(most, Math.max(0, cm))
   const still = own ?? { frontCm: Math.round(round), backCm: Math.round(round) }
   return (
     <>

@@ -186,3 +186,19 @@ test('no water has “too much” of what is not a stuff in it', () => {
   expect(all.join()).toMatch(/too warm/)
   expect(all.join()).not.toMatch(/too (much|little) (pH|GH|KH|temperature|conductivity)/i)
 })
+
+describe('how it is said', () => {
+  test('a colour that never changed is one colour, not a range of nothing', () => {
+    const green = [1, 4, 7, 10, 13, 16, 19].map((day) => look(day + NOON, 'green'))
+    const steady = findings(tank(green, gassed), at(20)).find(({ rule }) => rule === 'gas-steady')!
+    expect(steady.detail).toBe('The indicator showed one colour for three weeks.')
+    expect(steady.because.map((one) => one.says).join(' ')).not.toMatch(/from (\d+) to \1/)
+  })
+  test('nitrite of a tank’s first weeks is named for what it is, and nobody is sent to look for a cause', () => {
+    const nitrite = [read(6, 'ammonia', 1), read(8, 'nitrite', 0.9), read(10, 'nitrite', 0.9)]
+    expect(find(nitrite, 11, 'water:nitrite')!.clause).toBe('is in the nitrite weeks of a new tank')
+    const beside = find(nitrite, 11, 'water:nitrite', { populations: [FISH] })!
+    expect(beside.suggests).toContain('the filter is still coming to life')
+    expect(beside.wouldChangeMyMind).toMatch(/test that shows at most/)
+  })
+})

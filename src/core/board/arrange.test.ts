@@ -133,5 +133,14 @@ describe('a spot left bare', () => {
     expect(weeks.low).toBeLessThan(12)
     expect(weeks.high).toBeGreaterThan(28)
     expect(runnersInto({ id: 'x', outline: square }, { ...on, plantings: [] }, kinds)).toBeNull()
+    // Left open in the midst of a carpet it closes from all sides: half its width.
+    const around = [
+      [20, 0],
+      [70, 0],
+      [70, 20],
+      [20, 20],
+    ] as const
+    const within = { ...on, plantings: [{ ...carpet, patch: around }] }
+    expect(runnersInto({ id: 'x', outline: square }, within, kinds)!.weeks.value).toBeCloseTo(3, 6)
   })
 })

@@ -1,7 +1,9 @@
+import polygonClipping, { type Pair } from 'polygon-clipping'
 import { distanceTo } from '../history/segment'
 import type { BareSpot, Board, Glass, Point, Polygon, Species } from '../history/types'
 import { normalEstimate, type Estimate } from '../quantity/estimate'
 import { arranged } from './arrange'
+import { middleOf } from './board'
 import { cutAtGlass } from './within-glass'
 
 /** Runners of a carpet cross so much bare ground a week, cm, and the spread of it between tanks, as a share. Common practice, from memory: half a centimetre to two, by light and kind. */
@@ -42,10 +44,12 @@ export function runnersInto(
   const carpets = board.plantings.filter(
     ({ speciesId }) => speciesById.get(speciesId)?.group === 'carpet',
   )
-  const ways = carpets.map(({ stake, patch }) => ({
-    stake,
-    cm: Math.max(...outline.map((corner) => awayFrom(corner, patch))),
-  }))
+  const { x, z } = middleOf(outline)
+  const within: readonly Point[] = [...outline, [x, z]]
+  const ways = carpets.map(({ stake, patch }) => {
+    const edges = besideSpot(patch, outline)
+    return { stake, cm: Math.max(...within.map((point) => awayFrom(point, edges))) }
+  })
   if (ways.length === 0) return null
   const { stake, cm } = ways.reduce((a, b) => (b.cm < a.cm ? b : a))
   const weeks = cm / RUN_CM_PER_WEEK
@@ -55,8 +59,17 @@ export function runnersInto(
   }
 }
 
-/** How far a point lies from the nearest edge of an outline, cm. */
-const awayFrom = (point: Point, outline: Polygon): number =>
+/** The edges of a carpet as it stands beside a spot that is left bare in it; all of its own where it lies wholly within. */
+function besideSpot(patch: Polygon, spot: Polygon): readonly Polygon[] {
+  const ring = (outline: Polygon) => [outline.map(([x, z]): Pair => [x, z])]
+  const left = polygonClipping.difference(ring(patch), ring(spot)).flat()
+  return left.length > 0 ? left : [patch]
+}
+
+/** How far a point lies from the nearest of some edges, cm. */
+const awayFrom = (point: Point, edges: readonly Polygon[]): number =>
   Math.min(
-    ...outline.map((corner, i) => distanceTo(point, corner, outline[(i + 1) % outline.length])),
+    ...edges.flatMap((edge) =>
+      edge.map((corner, i) => distanceTo(point, corner, edge[(i + 1) % edge.length])),
+    ),
   )

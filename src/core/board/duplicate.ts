@@ -9,7 +9,7 @@ const BESIDE_CM = 3
 /** A thing set a second time beside the first, under the id of its own; a planting under a stake of its own. Without the first nothing changes. */
 export function duplicateOf(
   board: Board,
-  glass: Pick<Glass, 'lengthCm' | 'depthCm' | 'heightCm'>,
+  glass: Pick<Glass, 'lengthCm' | 'depthCm' | 'heightCm' | 'waterlineCm'>,
   id: string,
   copyId: string,
 ): Board {

@@ -12,7 +12,7 @@ import { boxOf, depthAt, middleOf, planOf, shifted, thingOf, type Box } from './
 import { toMm } from './to-mm'
 
 /** The glass a board is drawn in. */
-type Within = Pick<Glass, 'lengthCm' | 'depthCm' | 'heightCm'>
+type Within = Pick<Glass, 'lengthCm' | 'depthCm' | 'heightCm' | 'waterlineCm'>
 
 /** The smallest a thing may be drawn, cm a side. */
 const LEAST_CM = 1
@@ -75,13 +75,15 @@ const OVER_RIM_CM = 150
 function movedFittings(
   fittings: readonly BoardFitting[],
   ids: readonly string[],
-  { heightCm }: Within,
+  { heightCm, waterlineCm }: Within,
   { dx, dz, dy }: Required<Parameters<typeof moveThings>[3]>,
 ): BoardFitting[] {
   return fittings.map((one) => {
     if (!ids.includes(one.id)) return one
-    const most = one.part === 'lamp' ? heightCm + OVER_RIM_CM : heightCm
-    const y = Math.max(0, Math.min(most, one.y + dy))
+    // A lamp hangs over the water, all else within the glass.
+    const [least, most] =
+      one.part === 'lamp' ? [waterlineCm, heightCm + OVER_RIM_CM] : [0, heightCm]
+    const y = Math.max(least, Math.min(most, one.y + dy))
     return { ...one, x: toMm(one.x + dx), z: toMm(one.z + dz), y: toMm(y) }
   })
 }

@@ -72,6 +72,15 @@ describe('a part set on the board', () => {
   })
   test('is set down where its words put it, within the glass', () => {
     expect(set('filter', 'outlet')).toMatchObject({ x: 4, z: 36, y: 32, toward: 0 })
+    // Wherever its words put it, hanging it there does not turn the jet.
+    for (const outletAt of ['left', 'middle', 'right'] as const)
+      for (const aimedAt of ['along the front', 'along the back'] as const) {
+        const said = { ...FILTER, outletAt, aimedAt }
+        const placeable = { equipmentId: 'filter', part: 'outlet', name: 'filter: outlet' } as const
+        const hung = firstFitting(placeable, { kind: 'filter', setting: said }, board, glass)
+        const spots = { outlet: { x: hung.x, z: hung.z, y: hung.y, toward: hung.toward } }
+        expect(jetWay({ ...said, spots }, glass)).toEqual(jetWay(said, glass))
+      }
     for (const { x, z } of [set('heater', 'body'), set('lamp', 'lamp'), set('filter', 'inlet')]) {
       expect(x).toBeGreaterThan(0)
       expect(x).toBeLessThan(glass.lengthCm)
@@ -119,6 +128,11 @@ describe('a part set on the board', () => {
     const one = drawn(set('heater', 'body'))
     const far = moveThings(one, glass, ['heater.body'], { dx: 500, dy: 500 })
     expect(far.fittings![0]).toMatchObject({ x: glass.lengthCm, y: glass.heightCm })
+    // A lamp does not go under water, however far it is pushed.
+    const lit = drawn(set('lamp', 'lamp'))
+    expect(moveThings(lit, glass, ['lamp.lamp'], { dy: -90 }).fittings![0].y).toBe(
+      glass.waterlineCm,
+    )
     const refused = (fitting: object) =>
       withBoard(story, drawn({ ...set('heater', 'body'), ...fitting }), now, now)
     expect(refused({ x: 900 })).toMatchObject({

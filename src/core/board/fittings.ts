@@ -1,3 +1,5 @@
+import { OFF_PANE_CM, outletInWords } from '../layout/jet-way'
+import { USUAL_ABOVE_CM } from '../vessel/beam'
 import { groundDepth } from '../vessel/ground-depth'
 import type {
   Equipment,
@@ -27,10 +29,7 @@ const PARTS_OF: Partial<Record<EquipmentKind, readonly Part[]>> = {
   lamp: ['lamp'],
 }
 
-/** So far above the water a lamp hangs where nobody said, cm. Common practice. */
-const LAMP_ABOVE_CM = 10
-/** So far from a pane, and below the surface, things hang at first, cm. */
-const OFF_PANE_CM = 4
+/** So far below the surface an outlet hangs at first, cm. */
 const UNDER_CM = 4
 
 export const fittingId = (equipmentId: string, part: Part): string =>
@@ -87,7 +86,7 @@ function lampSpot(
     ...(longCm ? { long: longCm } : {}),
     x: xCm,
     z: toMm(zCm ?? glass.depthCm / 2),
-    y: toMm(glass.waterlineCm + (aboveWaterCm ?? LAMP_ABOVE_CM)),
+    y: toMm(glass.waterlineCm + (aboveWaterCm ?? USUAL_ABOVE_CM)),
   }
 }
 
@@ -98,6 +97,17 @@ export function firstFitting(
   board: Pick<Board, 'ground'>,
   glass: TankGlass,
 ): BoardFitting {
+  const { x, z, y, ...turned } = firstSpot(part, thing, board, glass)
+  const id = fittingId(equipmentId, part)
+  return { id, equipmentId, part, name, x: toMm(x), z: toMm(z), y: toMm(y), ...turned }
+}
+
+function firstSpot(
+  part: Part,
+  thing: Pick<Equipment, 'kind' | 'setting'>,
+  board: Pick<Board, 'ground'>,
+  glass: TankGlass,
+): Spot {
   const { lengthCm, depthCm, waterlineCm } = glass
   const back = depthCm - OFF_PANE_CM
   const along = { left: OFF_PANE_CM, middle: lengthCm / 2, right: lengthCm - OFF_PANE_CM }
@@ -107,14 +117,15 @@ export function firstFitting(
   const ground = (x: number, z: number) => groundDepth(board.ground, depthCm, x, z)
   const spots: Record<Part, () => Spot> = {
     outlet: () => {
-      const x = said(setting?.outletAt, along.left)
-      const front = setting?.aimedAt === 'along the front'
-      return {
-        x,
-        z: front ? OFF_PANE_CM : back,
-        y: waterlineCm - UNDER_CM,
-        toward: x > lengthCm / 2 ? 180 : 0,
-      }
+      const { at, toward } = outletInWords(
+        {
+          outletAt:
+            setting?.outletAt && setting.outletAt !== 'not said' ? setting.outletAt : 'left',
+          aimedAt: setting?.aimedAt ?? 'not said',
+        },
+        glass,
+      )!
+      return { x: at[0], z: at[1], y: waterlineCm - UNDER_CM, toward }
     },
     inlet: () => {
       const x = said(setting?.outletAt, along.left)
@@ -137,20 +148,10 @@ export function firstFitting(
     lamp: () => ({
       x: setting?.xCm ?? lengthCm / 2,
       z: setting?.zCm ?? depthCm / 2,
-      y: waterlineCm + (setting?.aboveWaterCm ?? LAMP_ABOVE_CM),
+      y: waterlineCm + (setting?.aboveWaterCm ?? USUAL_ABOVE_CM),
     }),
   }
-  const { x, z, y, ...turned } = spots[part]()
-  return {
-    id: fittingId(equipmentId, part),
-    equipmentId,
-    part,
-    name,
-    x: toMm(x),
-    z: toMm(z),
-    y: toMm(y),
-    ...turned,
-  }
+  return spots[part]()
 }
 
 /** The equipment of a story with its parts where a board has them: since a moment, or all along (null). What is off, and what the board leaves as it is, stays untouched. */

@@ -1,4 +1,3 @@
-import polygonClipping, { type Pair } from 'polygon-clipping'
 import type {
   Board,
   BoardFitting,
@@ -10,6 +9,7 @@ import type {
   Species,
 } from '../history/types'
 import { boxOf, footOf, planOf, spanOfHeight } from './board'
+import { sharedArea } from './warnings'
 
 /** An outflow wants so much free way ahead, beginning and ending so wide on either side, and as much above and below, cm. Common practice. */
 const AHEAD_CM = 18
@@ -119,20 +119,19 @@ export function blocking(
     const standing = keepOut.of === 'outflow' ? pieces : [...pieces, ...plantings]
     return standing
       .filter(({ foot, top }) => top > keepOut.low && foot < keepOut.high)
-      .filter(({ thing }) => share(keepOut.shape, planOf(thing)) > 0)
+      .filter(({ thing }) => share(keepOut.shape, planOf(thing)))
       .map(({ thing: { id }, name }) => ({ keepOut, id, name }))
   })
 }
 
 /** Whether two outlines share any room. Boxes first: most stand far apart. */
-function share(a: Polygon, b: Polygon): number {
+function share(a: Polygon, b: Polygon): boolean {
   const [p, q] = [boxOf(a), boxOf(b)]
-  if (p.right < q.left || q.right < p.left || p.back < q.front || q.back < p.front) return 0
-  const ring = (outline: Polygon): Pair[] => outline.map(([x, z]): Pair => [x, z])
-  return polygonClipping.intersection([ring(a)], [ring(b)]).length
+  const apart = p.right < q.left || q.right < p.left || p.back < q.front || q.back < p.front
+  return !apart && sharedArea(a, b) > 0
 }
 
-/** What hides a part from the front: the foremost thing before it that stands as high, as it is grown; null where it is in plain sight. */
+/** What hides a part from the front: a piece, else a planting as it is grown, that stands before it and as high; null where it is in plain sight. */
 export function hiddenBy(
   { x, z, y }: BoardFitting,
   board: Board,

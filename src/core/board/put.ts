@@ -10,7 +10,7 @@ import { intoBox, moveThings } from './edit'
 import { cutAtGlass, inwards } from './within-glass'
 import { pieceOfShape, type PieceShape } from './shapes'
 
-type Within = Pick<Glass, 'lengthCm' | 'depthCm' | 'heightCm' | 'build'>
+type Within = Pick<Glass, 'lengthCm' | 'depthCm' | 'heightCm' | 'waterlineCm' | 'build'>
 
 /** Where a zone begins, share of the depth from the front. Common practice: thirds, the foreground the smallest. */
 const MIDGROUND_FROM = 0.34

@@ -1,6 +1,6 @@
 import type { Planting, Species } from '../history/types'
 import { dailyLightIntegral, transmission } from '../chemistry/light'
-import { sideways, type Beam } from '../vessel/beam'
+import { sideways, USUAL_ABOVE_CM, type Beam } from '../vessel/beam'
 import { polygonArea } from '../vessel/volume'
 
 /** Attenuation of clear planted-tank water, per cm. Common practice (about half the light lost in 70 cm). */
@@ -8,7 +8,6 @@ const WATER_ATTENUATION = 0.01
 /** A lamp as wide as a tank spreads as if it hung so much higher, cm, and falls off by this power of the distance: between that of a line and of a point. Common practice: of what falls on the water a quarter to a third is left under 45 cm. */
 const VIRTUAL_HEIGHT_CM = 30
 const FALL_OFF = 1.2
-const USUAL_ABOVE_CM = 8
 /** Extinction of a leaf canopy per unit leaf area index for spherical leaf angles (Monsi & Saeki 1953; Campbell & Norman 1998, ch. 15). */
 const CANOPY_EXTINCTION = 0.5
 /** A full floating cover takes about half the light. Common practice. */

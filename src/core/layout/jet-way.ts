@@ -19,30 +19,39 @@ export function jetWay(setting: FlowSetting, vessel: Glass): Leg[] | null {
   return start && legsOf(start, vessel)
 }
 
-/** Where a jet begins, and where it is turned to, degrees from the right, seen from above. */
+/** Where a jet begins, and where it is turned to, degrees from the right against the clock, seen from above. */
 interface Start {
   at: Point
   toward: number
 }
 
-/** From a pane things stand so far, cm. */
-const OFF_PANE = 4
+/** From a pane things hang so far, cm. */
+export const OFF_PANE_CM = 4
 
 /** Where an outlet hangs: as it was drawn, else where its words put it; null where nobody said. */
-function startOf({ spots, outletAt, aimedAt }: FlowSetting, vessel: Glass): Start | null {
-  const drawn = spots?.outlet
-  if (drawn) return { at: [drawn.x, drawn.z], toward: drawn.toward ?? 0 }
-  if (outletAt === 'not said') return null
-  const { lengthCm, depthCm } = vessel
+function startOf(setting: FlowSetting, vessel: Glass): Start | null {
+  const drawn = setting.spots?.outlet
+  return drawn
+    ? { at: [drawn.x, drawn.z], toward: drawn.toward ?? 0 }
+    : outletInWords(setting, vessel)
+}
+
+/** Where the words of an outlet put it: along its side, out of the middle across the tank; null where nobody said. */
+export function outletInWords(
+  { outletAt, aimedAt }: Pick<FlowSetting, 'outletAt' | 'aimedAt'>,
+  { lengthCm, depthCm }: Pick<Glass, 'lengthCm' | 'depthCm'>,
+): Start | null {
   const front = aimedAt === 'along the front'
-  const z = front ? OFF_PANE : depthCm - OFF_PANE
+  const z = front ? OFF_PANE_CM : depthCm - OFF_PANE_CM
   switch (outletAt) {
     case 'left':
-      return { at: [OFF_PANE, z], toward: 0 }
+      return { at: [OFF_PANE_CM, z], toward: 0 }
     case 'right':
-      return { at: [lengthCm - OFF_PANE, z], toward: 180 }
+      return { at: [lengthCm - OFF_PANE_CM, z], toward: 180 }
     case 'middle':
       return { at: [lengthCm / 2, z], toward: front ? 90 : 270 }
+    case 'not said':
+      return null
   }
 }
 
@@ -54,7 +63,7 @@ function wayRound(plan: Glass): Point[] {
   const outline = planOutline(plan)
   const stride = Math.ceil(outline.length / PARTS)
   const [cx, cz] = [plan.lengthCm / 2, plan.depthCm / 2]
-  const [kx, kz] = [1 - OFF_PANE / cx, 1 - OFF_PANE / cz]
+  const [kx, kz] = [1 - OFF_PANE_CM / cx, 1 - OFF_PANE_CM / cz]
   return outline
     .filter((_, i) => i % stride === 0)
     .map(([x, z]): Point => [cx + (x - cx) * kx, cz + (z - cz) * kz])

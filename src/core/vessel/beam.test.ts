@@ -61,7 +61,7 @@ test('a lamp has a beam once its place and its spread are said; its height is th
   expect(lamp({ xCm: 20 }).beams).toEqual([])
   expect(lamp({ spreadDegrees: 90 }).beams).toEqual([])
   const [beam] = lamp({ xCm: 20, spreadDegrees: 90 }).beams
-  expect(beam).toMatchObject({ x: 20, z: 20, aboveCm: 10, longCm: 0, spreadDegrees: 90 })
+  expect(beam).toMatchObject({ x: 20, z: 20, aboveCm: 8, longCm: 0, spreadDegrees: 90 })
   expect(beam.par).toBeCloseTo(lamp({}).parAtSurface, 9)
   expect(beamOf({ ...LAMPLESS, xCm: null, spreadDegrees: 90 }, 50, { depthCm: 40 })).toBeNull()
 })

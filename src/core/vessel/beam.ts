@@ -15,7 +15,7 @@ export interface Beam {
 }
 
 /** So high a lamp hangs above the water where nobody said, cm. Common practice. */
-const USUAL_ABOVE_CM = 10
+export const USUAL_ABOVE_CM = 8
 
 /** The beam of a lamp of which place and spread are known; null for one that is taken to light the whole tank alike. */
 export function beamOf(

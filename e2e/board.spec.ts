@@ -218,22 +218,47 @@ test('a kind is found by typing, and Enter takes it', async ({ page }) => {
   )
 })
 
-test('by touch: a stone is drawn along with what grows on it', async ({ page }) => {
+test('by touch: a stone is drawn along, a place drawn round, and two fingers draw nothing', async ({
+  page,
+}) => {
   await open(page, '/tanks/tarn/board')
-  const stone = thing(page, 'the main stone')
-  const at = await middle(stone)
   const finger = await page.context().newCDPSession(page)
-  const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', x: number) =>
+  const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', ...at: [x: number, y: number][]) =>
     finger.send('Input.dispatchTouchEvent', {
       type,
-      touchPoints: type === 'touchEnd' ? [] : [{ x, y: at.y }],
+      touchPoints: at.map(([x, y], id) => ({ x, y, id })),
     })
+  const { x, y } = await middle(thing(page, 'the main stone'))
   const fern = (await middle(thing(page, 'E1'))).x
-  await touch('touchStart', at.x)
-  for (const by of [8, 16, 24, 30]) await touch('touchMove', at.x + by)
-  await touch('touchEnd', at.x + 30)
+  await touch('touchStart', [x, y])
+  for (const by of [8, 16, 24, 30]) await touch('touchMove', [x + by, y])
+  await touch('touchEnd')
   await expect(difference(page)).toContainText('moved')
   expect((await middle(thing(page, 'E1'))).x - fern).toBeGreaterThan(8)
+  await page.getByRole('button', { name: 'begin again from what stands' }).click()
+  await expect(difference(page)).not.toContainText('moved')
+
+  await page.getByRole('button', { name: 'draw a planting', exact: true }).click()
+  await page.getByLabel('freehand').check()
+  const floor = page.getByTestId('drawing-ground')
+  await floor.scrollIntoViewIfNeeded()
+  const from = await middle(floor)
+  const round = (turn: number): [number, number] => [
+    from.x + 40 * Math.cos(turn),
+    from.y + 30 * Math.sin(turn),
+  ]
+  await touch('touchStart', round(0))
+  for (let turn = 0.4; turn < 6.2; turn += 0.4) await touch('touchMove', round(turn))
+  await touch('touchEnd')
+  await expect(difference(page)).toContainText(/^new \S+$/)
+  const drawn = await difference(page).innerText()
+
+  await page.getByRole('button', { name: 'draw a planting', exact: true }).click()
+  await touch('touchStart', round(0), round(Math.PI))
+  for (const by of [10, 20, 30])
+    await touch('touchMove', [from.x + 40 + by, from.y], [from.x - 40 - by, from.y + 20])
+  await touch('touchEnd')
+  await expect(difference(page)).toHaveText(drawn)
   await page.getByRole('button', { name: 'begin again from what stands' }).click()
 })
 

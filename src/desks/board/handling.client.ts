@@ -56,9 +56,10 @@ export function useHandling(
     return box && box.width > 0 ? sheet.width / box.width : 1
   }
   const bind = useDrag(
-    ({ args: [id], movement: [mx, my], first, last, tap, altKey, shiftKey, event }) => {
+    ({ args: [id], movement: [mx, my], first, last, tap, altKey, shiftKey, event, ...gesture }) => {
       const own = id as string
       event.stopPropagation()
+      if (givenUp(gesture)) return setLive(null)
       if (first || tap) {
         if (!selected.includes(own) || shiftKey) select(own, shiftKey)
       }
@@ -73,8 +74,9 @@ export function useHandling(
     { filterTaps: true, pointer: { keys: false } },
   )
   const bindEdge = useDrag(
-    ({ args, xy: [px, py], last, altKey, event }) => {
+    ({ args, xy: [px, py], last, altKey, event, ...gesture }) => {
       event.stopPropagation()
+      if (givenUp(gesture)) return setLive(null)
       const [id, edges] = args as [string, readonly Edge[]]
       if (!svg.current) return
       const box = svg.current.getBoundingClientRect()
@@ -100,6 +102,21 @@ export function useHandling(
     }),
     [bind, bindEdge],
   )
+}
+
+/** A second finger means that the drawing is drawn larger: what the first had hold of stays where it was. */
+export function givenUp({
+  touches,
+  canceled,
+  cancel,
+}: {
+  touches: number
+  canceled: boolean
+  cancel: () => void
+}): boolean {
+  if (canceled || touches < 2) return canceled
+  cancel()
+  return true
 }
 
 export type Edge = 'left' | 'right' | 'front' | 'back' | 'foot' | 'top'

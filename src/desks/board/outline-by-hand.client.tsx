@@ -1,12 +1,11 @@
 'use client'
 
-import { useDrag } from '@use-gesture/react'
-import { useState } from 'react'
 import { outlineDrawn } from '@/core/board/outline'
 import { outlinedFromFront } from '@/core/board/put'
-import type { BoardPiece, Glass, Point } from '@/core/history/types'
-import { placeIn, type Sheet } from './sheet'
+import type { BoardPiece, Glass } from '@/core/history/types'
+import type { Sheet } from './sheet'
 import type { BoardInHand } from './use-board.client'
+import { useStroke } from './use-stroke.client'
 
 const colour = (name: string) => `var(--chakra-colors-${name})`
 
@@ -26,20 +25,11 @@ export function OutlineByHand({
   svg: React.RefObject<SVGSVGElement | null>
   onRefused: (says: string | null) => void
 }) {
-  const [points, setPoints] = useState<readonly Point[]>([])
-  const bind = useDrag(
-    ({ xy: [px, py], first, last }) => {
-      if (!svg.current) return
-      const { across, up } = placeIn(sheet, svg.current, px, py)
-      const next: readonly Point[] = first ? [[across, up]] : [...points, [across, up]]
-      setPoints(last ? [] : next)
-      if (!last) return
-      const drawn = outlineDrawn(next, { lengthCm: glass.lengthCm, depthCm: glass.heightCm })
-      if (drawn.ok) hand.commit(outlinedFromFront(hand.board, glass, piece.id, drawn.value))
-      onRefused(drawn.ok ? null : drawn.problem)
-    },
-    { pointer: { keys: false } },
-  )
+  const { bind, points } = useStroke(sheet, svg, (stroke) => {
+    const drawn = outlineDrawn(stroke, { lengthCm: glass.lengthCm, depthCm: glass.heightCm })
+    if (drawn.ok) hand.commit(outlinedFromFront(hand.board, glass, piece.id, drawn.value))
+    onRefused(drawn.ok ? null : drawn.problem)
+  })
   return (
     <>
       <rect

@@ -1,7 +1,6 @@
 'use client'
 
-import { useDrag } from '@use-gesture/react'
-import { useMemo, useState } from 'react'
+import { useMemo } from 'react'
 import { boxOf } from '@/core/board/board'
 import { outlineDrawn } from '@/core/board/outline'
 import { putPiece, putPieceDrawn, putPlanting, usualPlace } from '@/core/board/put'
@@ -12,8 +11,9 @@ import { ok, refuse, type Result } from '@/core/quantity/result'
 import type { GroundChoice } from './tools.client'
 import type { Board, Glass, Point, Species } from '@/core/history/types'
 import { newId } from '@/ui/new-id'
-import { placeIn, snapped, type Sheet } from './sheet'
+import { snapped, type Sheet } from './sheet'
 import type { BoardInHand } from './use-board.client'
+import { useStroke } from './use-stroke.client'
 
 /** A new thing drawn in the plan: freehand round its place, or from corner to corner; a tap sets one of the usual size. */
 export function useDrawing({
@@ -38,7 +38,6 @@ export function useDrawing({
   ground: GroundChoice
   onRefused: (says: string | null) => void
 }) {
-  const [points, setPoints] = useState<readonly Point[]>([])
   const byHand =
     (freehand && (hand.tool === 'planting' || hand.tool === 'piece')) || hand.tool === 'ground'
   const put = (drawn: readonly Point[], fine: boolean) => {
@@ -59,16 +58,7 @@ export function useDrawing({
     onRefused(null)
     hand.select(id)
   }
-  const bind = useDrag(
-    ({ xy: [px, py], first, last, altKey }) => {
-      if (!svg.current) return
-      const { across, up } = placeIn(sheet, svg.current, px, py)
-      const next: readonly Point[] = first ? [[across, up]] : [...points, [across, up]]
-      setPoints(last ? [] : next)
-      if (last) put(next, altKey)
-    },
-    { pointer: { keys: false } },
-  )
+  const { bind, points } = useStroke(sheet, svg, put)
   const open = hand.tool === 'ground' && ground.act === 'a strip'
   const path = useMemo(() => outlineOf(points, byHand, sheet, open), [points, byHand, sheet, open])
   return { bind, path }

@@ -15,6 +15,7 @@ import { LIGHT_BANDS } from './light-bands.client'
 import { PlanSheet, type PlanProps } from './plan-sheet.client'
 import { commonScale } from './sheet'
 import { SideSheet } from './side-sheet.client'
+import { useHeldFingers } from './use-held-fingers.client'
 
 /** Room for the three views, px. */
 const HEIGHT = 500
@@ -49,6 +50,7 @@ export function Views({
   const [alone, setAlone] = useState<Axes>('plan')
   const [zoom, setZoom] = useState<number>(1)
   usePinched(ref, zoom, setZoom)
+  useHeldFingers(ref)
   const narrow = width < NARROW
   const scale = zoom * commonScale(glass, width, HEIGHT, narrow ? 'one' : 'three')
   const { thirds, sight, groups } = over

@@ -259,6 +259,15 @@ test('by touch: a stone is drawn along, a place drawn round, and two fingers dra
     await touch('touchMove', [from.x + 40 + by, from.y], [from.x - 40 - by, from.y + 20])
   await touch('touchEnd')
   await expect(difference(page)).toHaveText(drawn)
+
+  // One finger on the ground, the other on the stone: it stays where it is.
+  await page.getByRole('button', { name: 'move', exact: true }).click()
+  const held = await middle(thing(page, 'the main stone'))
+  await touch('touchStart', [from.x, from.y], [held.x, held.y])
+  for (const by of [10, 20, 30])
+    await touch('touchMove', [from.x - by, from.y], [held.x + by, held.y])
+  await touch('touchEnd')
+  await expect(difference(page)).toHaveText(drawn)
   await page.getByRole('button', { name: 'begin again from what stands' }).click()
 })
 

@@ -59,7 +59,7 @@ export function useHandling(
     ({ args: [id], movement: [mx, my], first, last, tap, altKey, shiftKey, event, ...gesture }) => {
       const own = id as string
       event.stopPropagation()
-      if (givenUp(gesture)) return setLive(null)
+      if (givenUp(gesture, hand)) return setLive(null)
       if (first || tap) {
         if (!selected.includes(own) || shiftKey) select(own, shiftKey)
       }
@@ -76,7 +76,7 @@ export function useHandling(
   const bindEdge = useDrag(
     ({ args, xy: [px, py], last, altKey, event, ...gesture }) => {
       event.stopPropagation()
-      if (givenUp(gesture)) return setLive(null)
+      if (givenUp(gesture, hand)) return setLive(null)
       const [id, edges] = args as [string, readonly Edge[]]
       if (!svg.current) return
       const box = svg.current.getBoundingClientRect()
@@ -105,16 +105,11 @@ export function useHandling(
 }
 
 /** A second finger means that the drawing is drawn larger: what the first had hold of stays where it was. */
-export function givenUp({
-  touches,
-  canceled,
-  cancel,
-}: {
-  touches: number
-  canceled: boolean
-  cancel: () => void
-}): boolean {
-  if (canceled || touches < 2) return canceled
+export function givenUp(
+  { canceled, cancel }: { canceled: boolean; cancel: () => void },
+  { live }: Pick<BoardInHand, 'live'>,
+): boolean {
+  if (canceled || live.getState().fingers < 2) return canceled
   cancel()
   return true
 }

@@ -25,7 +25,7 @@ export function OutlineByHand({
   svg: React.RefObject<SVGSVGElement | null>
   onRefused: (says: string | null) => void
 }) {
-  const { bind, points } = useStroke(sheet, svg, (stroke) => {
+  const { bind, points } = useStroke(hand, sheet, svg, (stroke) => {
     const drawn = outlineDrawn(stroke, { lengthCm: glass.lengthCm, depthCm: glass.heightCm })
     if (drawn.ok) hand.commit(outlinedFromFront(hand.board, glass, piece.id, drawn.value))
     onRefused(drawn.ok ? null : drawn.problem)

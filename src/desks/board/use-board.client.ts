@@ -48,6 +48,12 @@ function useSteps(place: string, stood: Board, stamp: string) {
   return { store, board, begunOn, steps }
 }
 
+/** What is under the hand just now: the board as it looks meanwhile, and how many fingers lie on the views. */
+interface Held {
+  board: Board | null
+  fingers: number
+}
+
 /**
  * The board being drawn, and every act on it. While something is dragged the views alone show where it is (`useLive`), and it becomes one step when
  * it is let go: the rest of the page is not drawn anew at every move of a hand.
@@ -64,7 +70,7 @@ export function useBoard({
   glass: Glass
 }) {
   const { store, board, begunOn, steps } = useSteps(place, stood, stamp)
-  const [live] = useState(() => createStore<{ board: Board | null }>(() => ({ board: null })))
+  const [live] = useState(() => createStore<Held>(() => ({ board: null, fingers: 0 })))
   const setLive = useCallback((next: Board | null) => live.setState({ board: next }), [live])
   const [selected, setSelected] = useState<readonly string[]>([])
   const [tool, setTool] = useState<Tool>('select')
@@ -116,7 +122,7 @@ export type BoardInHand = ReturnType<typeof useBoard>
 
 /** The board in hand as it looks while something is dragged. */
 export function useLive(hand: BoardInHand): BoardInHand {
-  const { board } = useStore(hand.live)
+  const board = useStore(hand.live, (held) => held.board)
   return useMemo(() => (board ? { ...hand, shown: board } : hand), [hand, board])
 }
 

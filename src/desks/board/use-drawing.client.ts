@@ -58,7 +58,7 @@ export function useDrawing({
     onRefused(null)
     hand.select(id)
   }
-  const { bind, points } = useStroke(sheet, svg, put)
+  const { bind, points } = useStroke(hand, sheet, svg, put)
   const open = hand.tool === 'ground' && ground.act === 'a strip'
   const path = useMemo(() => outlineOf(points, byHand, sheet, open), [points, byHand, sheet, open])
   return { bind, path }

@@ -50,7 +50,7 @@ export function Views({
   const [alone, setAlone] = useState<Axes>('plan')
   const [zoom, setZoom] = useState<number>(1)
   usePinched(ref, zoom, setZoom)
-  useHeldFingers(ref)
+  useHeldFingers(ref, hand)
   const narrow = width < NARROW
   const scale = zoom * commonScale(glass, width, HEIGHT, narrow ? 'one' : 'three')
   const { thirds, sight, groups } = over

@@ -194,14 +194,8 @@ function Mark({
   toward: number | undefined
 }) {
   switch (part) {
-    case 'outlet': {
-      return (
-        <g transform={`rotate(${turnedOnPage(toward, axes)})`}>
-          <rect x={-6} y={-3.5} width={8} height={7} />
-          <path d="M3 0H14M10 -3.5L14 0L10 3.5" fill="none" />
-        </g>
-      )
-    }
+    case 'outlet':
+      return <OutletMark axes={axes} toward={toward} />
     case 'inlet':
       return (
         <>
@@ -221,6 +215,36 @@ function Mark({
         </>
       )
   }
+}
+
+/** Seen so nearly along its jet, its arrow would point where nothing blows: share of the jet that goes across the view. */
+const END_ON = 0.3
+
+/** An outlet and where it blows; seen along its jet, a point that comes towards the eye or a cross that goes away from it. */
+function OutletMark({ axes, toward }: { axes: Axes; toward: number }) {
+  if (axes !== 'plan' && Math.abs(acrossOf(toward, axes)) < END_ON)
+    return (
+      <>
+        <rect x={-5} y={-5} width={10} height={10} />
+        {goesAway(toward, axes) ? (
+          <path d="M-3 -3L3 3M3 -3L-3 3" fill="none" />
+        ) : (
+          <circle r={1.8} fill="currentColor" />
+        )}
+      </>
+    )
+  return (
+    <g transform={`rotate(${turnedOnPage(toward, axes)})`}>
+      <rect x={-6} y={-3.5} width={8} height={7} />
+      <path d="M3 0H14M10 -3.5L14 0L10 3.5" fill="none" />
+    </g>
+  )
+}
+
+/** The front is looked at from the front, the side from the right. */
+const goesAway = (toward: number, axes: Axes): boolean => {
+  const turn = (toward * Math.PI) / 180
+  return axes === 'front' ? Math.sin(turn) > 0 : Math.cos(turn) < 0
 }
 
 /** How an outlet is turned on the page, degrees with the clock: as it is from above, to the right or the left from elsewhere. */

@@ -18,6 +18,7 @@ const floors = [
   ['plants', 'algae', 'livestock'],
   ['layout'],
   ['water'],
+  ['gardening'],
   ['admission'],
   ['judgement'],
   ['rescape', 'routine'],
@@ -34,7 +35,18 @@ const coreFloors = floors.map((own, i) => {
     'The core knows no interface, no database and no machine, and each of its floors only those below it.',
   )
 })
-const desks = ['bench', 'board', 'look', 'round', 'water', 'rescape', 'book', 'exchange', 'setup']
+const desks = [
+  'bench',
+  'board',
+  'plants',
+  'look',
+  'round',
+  'water',
+  'rescape',
+  'book',
+  'exchange',
+  'setup',
+]
 
 const config = [
   {

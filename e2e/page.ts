@@ -86,6 +86,7 @@ export const VIEWS = [
   ['look', '/tanks/tarn'],
   ['round', '/tanks/tarn/round'],
   ['water', '/tanks/tarn/water'],
+  ['plants', '/tanks/tarn/plants'],
   ['board', '/tanks/tarn/board'],
   ['rescape', '/tanks/tarn/rescape'],
   ['book', '/tanks/tarn/book'],

@@ -2,9 +2,12 @@ import { rememberedAt } from '../quantity/remember'
 import type { Certainty } from '../journal/entry'
 import { entryDay, ofPlanting } from '../history/journal-index'
 import { speciesOf } from '../history/lookup'
-import type { Planting, Species, TankHistory } from '../history/types'
+import { plantingAsLastSeen } from '../history/tank-at'
+import type { Planting, TankHistory } from '../history/types'
 import { normalEstimate, Z80, type Estimate } from '../quantity/estimate'
 import { dayOf, type Instant } from '../quantity/time'
+import { factsOf } from './kinds'
+import { expectedOfEach, type Lesson } from './shared-growth'
 import { conditionsFor, vigour } from './vigour'
 
 /** A height that is known: measured, or left by a trim. */
@@ -68,38 +71,88 @@ export const growthSegments = rememberedAt(
 
 /**
  * Growth rate of a planting in cm a day: weighted least squares with one slope over all segments and an intercept for
- * each, joined with the species prior (conjugate normal). A segment adds Σ w (t − t̄)² of precision, w = ½^(age/45 d)/sd².
+ * each, joined with what was to be expected of it (conjugate normal): the species prior under the light and gas of the day, moved by what the
+ * other plantings of the tank do against theirs ({@link expectedOfEach}). A segment adds Σ w (t − t̄)² of precision, w = ½^(age/45 d)/sd².
  * With no entries the prior is the answer; each dated height outweighs it a little more. Pure least squares is the limit
  * of a flat prior. When the residuals are larger than the stated reading errors, the range is widened by their ratio.
  */
 export function fitGrowth(history: TankHistory, planting: Planting, now: Instant): GrowthFit {
-  const species = speciesOf(history, planting)
   const segments = growthSegments(history, planting.id, now)
-  return fitSegments(segments, priorFor(species, vigourOf(history, planting, now)), dayOf(now))
+  return fitSegments(segments, expectedGrowth(history, planting, now), dayOf(now))
 }
 
-const vigourOf = (history: TankHistory, planting: Planting, now: Instant) =>
-  vigour(conditionsFor(history, planting, dayOf(now)))
+/** What is to be expected of a planting before its own heights, cm a day, by its kind, the day's conditions and the rest of the tank; `from`: other plantings it was learnt from. */
+export function expectedGrowth(
+  history: TankHistory,
+  planting: Planting,
+  now: Instant,
+): { mean: number; sd: number; from: number } {
+  const books = booksSay(history, planting, now)
+  const learnt = expectedInTank(history, '', now).get(planting.id)
+  if (!learnt || books.mean < HARDLY_GROWS) return { ...books, from: 0 }
+  return {
+    mean: books.mean * Math.max(LEAST_RATIO, learnt.ratio),
+    sd: Math.max(LEAST_SD, books.mean * Math.sqrt(learnt.variance)),
+    from: learnt.from,
+  }
+}
+
+/** What does not grow upwards teaches nothing of growth, cm a day. */
+const HARDLY_GROWS = 0.005
+/** However badly all else grows, a planting is not expected to shrink. */
+const LEAST_RATIO = 0.1
+
+const expectedInTank = rememberedAt(
+  (history: TankHistory) => history.entries,
+  (history, _all: string, now: Instant) => expectedOfEach(lessonsOf(history, now)),
+)
+
+/** What the heights of each planting of a tank, gone ones too, say against the books of its kind. */
+export function lessonsOf(history: TankHistory, now: Instant): Lesson[] {
+  const today = dayOf(now)
+  return history.plantings.flatMap((record): Lesson[] => {
+    if (dayOf(record.stands[0].from) > today) return []
+    const planting = plantingAsLastSeen(record, today)
+    const books = booksSay(history, planting, now)
+    if (books.mean < HARDLY_GROWS) return []
+    const own = ownSlope(growthSegments(history, planting.id, now), today)
+    return [
+      {
+        plantingId: planting.id,
+        speciesId: planting.speciesId,
+        booksVariance: (books.sd / books.mean) ** 2,
+        own: own && {
+          ratio: own.rate / books.mean,
+          variance: 1 / (own.precision * books.mean ** 2),
+        },
+      },
+    ]
+  })
+}
 
 /** The range of a species is that of many tanks: knowing light and gas narrows it a little, and moves it. */
 const NARROWED = 0.85
+const LEAST_SD = 0.01
 
-/** What a species usually does under the light and gas it has, cm a day. `factor`: of `vigour`. */
-function priorFor(
-  { growthCmPerDay: { value, low, high } }: Pick<Species, 'growthCmPerDay'>,
-  factor: number,
+/** What a species usually does under the light, gas and air of a planting's day, cm a day. */
+export function booksSay(
+  history: TankHistory,
+  planting: Planting,
+  now: Instant,
 ): { mean: number; sd: number } {
+  const species = speciesOf(history, planting)
+  const { value, low, high } = species.growthCmPerDay
+  const factor = vigour(conditionsFor(history, planting, dayOf(now)), factsOf(species))
   const sd = ((high - low) / (2 * Z80)) * Math.sqrt(factor) * NARROWED
-  return { mean: value * factor, sd: Math.max(0.01, sd) }
+  return { mean: value * factor, sd: Math.max(LEAST_SD, sd) }
 }
 
-/** The same on bare segments: see {@link fitGrowth}. `today` sets the age of each point. */
-export function fitSegments(
-  segments: GrowthSegment[],
-  prior: { mean: number; sd: number },
+/** The slope of a planting's own heights and its precision; null without two heights on two days. */
+export function ownSlope(
+  segments: readonly GrowthSegment[],
   today: number,
   halfLifeDays = HALF_LIFE_DAYS,
-): GrowthFit {
+) {
   let precision = 0
   let moment = 0
   let heights = 0
@@ -114,19 +167,48 @@ export function fitSegments(
     residual += slope.chiSquare
     freedom += points.length - 2
   }
-  const priorPrecision = 1 / prior.sd ** 2
+  if (precision === 0) return null
   const inflation = freedom > 0 ? Math.max(1, residual / freedom) : 1
-  const own = precision / inflation
-  const mean =
-    (priorPrecision * prior.mean + own * (precision > 0 ? moment / precision : 0)) /
-    (priorPrecision + own)
-  const sd = 1 / Math.sqrt(priorPrecision + own)
-  const ownShare = own / (priorPrecision + own)
-  const because =
-    heights === 0
-      ? 'what the species usually does; no two heights without a trim between them yet'
-      : `${heights} heights in ${segments.length} ${segments.length === 1 ? 'stretch' : 'stretches'} between trims; ${Math.round(ownShare * 100)} % your own record`
-  return { rate: normalEstimate(mean, sd, because), heights, segments, ownShare }
+  return { rate: moment / precision, precision: precision / inflation, heights }
+}
+
+/** The same on bare segments: see {@link fitGrowth}. `today` sets the age of each point. */
+export function fitSegments(
+  segments: GrowthSegment[],
+  prior: { mean: number; sd: number; from?: number },
+  today: number,
+  halfLifeDays = HALF_LIFE_DAYS,
+): GrowthFit {
+  const own = ownSlope(segments, today, halfLifeDays)
+  const [precision, heights] = [own?.precision ?? 0, own?.heights ?? 0]
+  const priorPrecision = 1 / prior.sd ** 2
+  const total = priorPrecision + precision
+  const mean = (priorPrecision * prior.mean + precision * (own?.rate ?? 0)) / total
+  const ownShare = precision / total
+  return {
+    rate: normalEstimate(
+      mean,
+      1 / Math.sqrt(total),
+      becauseOf(heights, segments.length, ownShare, prior.from ?? 0),
+    ),
+    heights,
+    segments,
+    ownShare,
+  }
+}
+
+/** Of a record that says so much by itself the other plantings move nothing worth a word. */
+const OWN_WORD = 0.9
+
+function becauseOf(heights: number, stretches: number, ownShare: number, from: number): string {
+  const others =
+    from === 0 || ownShare > OWN_WORD
+      ? ''
+      : `, moved by ${from === 1 ? 'one other planting' : `${from} other plantings`} here`
+  if (heights === 0)
+    return `what the species usually does in such light${others}; no two heights without a trim between them yet`
+  const stretch = stretches === 1 ? 'stretch' : 'stretches'
+  return `${heights} heights in ${stretches} ${stretch} between trims; ${Math.round(ownShare * 100)} % your own record${others}`
 }
 
 /** Weighted slope of one segment; null under two distinct days. */

@@ -1,6 +1,7 @@
 import { gasOf, tankAt } from '../history/tank-at'
 import type { Planting, TankHistory } from '../history/types'
 import { lightOf } from '../vessel/light'
+import type { PlantFacts } from './kinds/facts'
 import { standsInAir } from './place'
 
 /** What makes plants grow fast or slowly in a tank. */
@@ -16,12 +17,22 @@ const DIM_MOL = 1.6
 const STRONG_MOL = 5
 const SECONDS_PER_HOUR = 3600
 
-/** How fast plants grow against what books say of them, which is fair light with some gas. Common practice, from memory: a third without gas of what gas and light give; in air six times what the same light gives without gas under water. */
+/** How fast a middling kind grows against what books say of it, which is fair light with some gas. Common practice, from memory: a third without gas of what gas and light give. */
 const FACTOR = {
   gas: { dim: 0.6, fair: 1.15, strong: 1.8 },
   plain: { dim: 0.3, fair: 0.5, strong: 0.65 },
 } as const
-const IN_AIR = 6
+/** How strongly a kind answers to light and to gas, by what it needs of them: powers of what a middling kind gains or loses. What puts up with little gains little from more. Common practice, from memory. */
+const ANSWERS_LIGHT = { dim: 0.5, fair: 1, strong: 1.3 } as const
+const ANSWERS_GAS = { 'does without': 0.6, 'better with': 1, 'needs it': 1.4 } as const
+/** Growth in air in parts of what the same light gives without gas under water, by how a kind takes it. Common practice, from memory. */
+const IN_AIR: Readonly<Record<PlantFacts['emersed'], number>> = {
+  well: 6,
+  slowly: 2,
+  hardly: 0.7,
+  always: 2,
+  never: 0.1,
+}
 
 /** What a planting had on a day. A tank without a lamp on paper is taken as fairly lit: by a window, or by one nobody wrote down. */
 export function conditionsFor(history: TankHistory, planting: Planting, day: number): Conditions {
@@ -41,6 +52,25 @@ function lightClass(mol: number): Conditions['light'] {
   return mol > STRONG_MOL ? 'strong' : 'fair'
 }
 
-/** By how much growth differs from the books under these conditions: 1 is as they say. */
-export const vigour = ({ light, gas, inAir }: Conditions): number =>
-  inAir ? IN_AIR * FACTOR.plain[light] : FACTOR[gas ? 'gas' : 'plain'][light]
+/**
+ * By how much a kind grows faster or slower under these conditions than the books say: 1 is as they say. `kind`: what it needs; a
+ * middling kind where it is left out. Land plants are known by how they grow in air, so that light alone moves them.
+ */
+export function vigour(
+  { light, gas, inAir }: Conditions,
+  kind: Pick<PlantFacts, 'light' | 'gas' | 'emersed' | 'land'> = MIDDLING,
+): number {
+  const regime = FACTOR[gas && !inAir ? 'gas' : 'plain']
+  const byLight = (regime[light] / regime.fair) ** ANSWERS_LIGHT[kind.light]
+  if (inAir && kind.land !== null) return byLight
+  const inWater = byLight * withGas(gas && !inAir, kind.gas)
+  return inAir ? IN_AIR[kind.emersed] * inWater : inWater
+}
+
+const MIDDLING = { light: 'fair', gas: 'better with', emersed: 'well', land: null } as const
+
+/** Growth in fair light with or without gas, against the books. */
+const withGas = (gas: boolean, need: PlantFacts['gas']): number =>
+  gas
+    ? FACTOR.gas.fair
+    : FACTOR.gas.fair * (FACTOR.plain.fair / FACTOR.gas.fair) ** ANSWERS_GAS[need]

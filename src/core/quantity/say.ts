@@ -37,8 +37,9 @@ export function hoursOrDays(hours: Estimate): { estimate: Estimate; unit: string
 export function sayRange(range: { low: number; high: number; value?: number }): string {
   const { low, high } = range
   const half = halfWidthSaid(range)
-  const joint = low < 0 ? ' to ' : '–'
-  return `${sayNumber(low, half)}${joint}${sayNumber(high, isSkewed(range) ? (high - low) / 2 : half)}`
+  const from = sayNumber(low, half)
+  const joint = from.startsWith('-') ? ' to ' : '–'
+  return `${from}${joint}${sayNumber(high, isSkewed(range) ? (high - low) / 2 : half)}`
 }
 
 /** A range this much longer upwards than downwards is read on each side by itself. */

@@ -7,7 +7,7 @@ import type { Regime, WhatIfBand, WhatIfInput } from '@/core/water/changes/what-
 import { BandChart } from '@/ui/chart/band-chart.client'
 import type { BandPoint } from '@/ui/chart/band-data'
 import type { BalanceModel } from '../balance/balance-model'
-import { Section } from '../frame'
+import { Section } from '@/ui/frame/desk-frame'
 import { nameOf, unitOf } from '@/core/quantity/parameter-name'
 import { useWhatIf } from './use-what-if.client'
 import { Button } from '@/ui/kit/button.client'

@@ -16,7 +16,7 @@ import {
 import { doseUnitOf, raises } from '@/core/water/dosing/products'
 import { Select } from '@/ui/kit/input.client'
 import { Caution } from '../caution'
-import { Section } from '../frame'
+import { Section } from '@/ui/frame/desk-frame'
 import { NumberInSentence } from '../number-in-sentence.client'
 import type { DosedParameter, DosingModel } from './dosing-model'
 import { ProductSelect } from './product-select.client'

@@ -8,7 +8,7 @@ import { sayNumber } from '@/core/quantity/say'
 import { planMix, USUAL_SALTS } from '@/core/water/changes/mixing'
 import { Caution } from '../caution'
 import type { ChangesModel } from '../changes/changes-model'
-import { Section } from '../frame'
+import { Section } from '@/ui/frame/desk-frame'
 import { NumberInSentence } from '../number-in-sentence.client'
 import { Select, Tick } from '@/ui/kit/input.client'
 

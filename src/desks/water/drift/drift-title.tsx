@@ -2,7 +2,7 @@ import type { Estimate } from '@/core/quantity/estimate'
 import { PARAMETER_UNITS } from '@/core/quantity/units'
 import { Pencil } from '@/ui/marks/pencil.client'
 import type { DriftModel } from './drift-model'
-import { TankName } from '../frame'
+import { TankName } from '@/ui/frame/desk-frame'
 import { unitOf } from '@/core/quantity/parameter-name'
 
 /** The chosen parameter in one sentence. */

@@ -20,7 +20,7 @@ import NextLink from '@/ui/page-link'
 import { sayMoment } from '@/ui/when'
 import { Caution } from '../caution'
 import { Outcome, SeeIt } from '../outcome.client'
-import { Section } from '../frame'
+import { Section } from '@/ui/frame/desk-frame'
 import type { GasModel } from './gas-model'
 
 const colour = (name: string) => `var(--chakra-colors-${name})`

@@ -13,7 +13,8 @@ import { stampOf } from '@/data/stamp'
 import { storyOr404 } from '@/data/tank'
 import { CARE_PARTS } from '@/data/water-care'
 import { dropProduct, keepBands, keepHabits, keepProduct, keepSource } from '../actions'
-import { DryVessel, TankName, WaterFrame } from '../frame'
+import { TankName } from '@/ui/frame/desk-frame'
+import { DryVessel, WaterFrame } from '../frame'
 import { WaterSettings } from './settings.client'
 
 /** Waters and bottles: what the desk reckons with, to be looked at and changed. */

@@ -1,0 +1,93 @@
+import type { Measures } from '../../quantity/measures'
+import { sayAll, sayDays, sayNumber } from '../../quantity/say'
+import type { GrowthCourse } from './growth-course'
+import { sayReason } from './turn-reasons.words'
+
+/** Days are said by the screen, which knows the zone. */
+type SayDay = (day: number) => string
+type Said = Pick<GrowthCourse, 'of' | 'rate' | 'surface' | 'turn' | 'pace'>
+
+/** “0.92 (0.80–1.04) cm a day”, or points of cover a week; what nobody judged is said so. */
+export function sayRate({ of, rate }: Said, measures: Measures): string {
+  if (!rate) return 'nobody has judged its cover yet'
+  if (of === 'height') return `${measures.sayEstimate(rate, 'cm')} a day`
+  const half = Math.max(0.5, (rate.high - rate.low) / 2)
+  const sign = rate.value > 0 ? '+' : ''
+  return `${sign}${sayNumber(rate.value, half)} points of cover a week (${sayNumber(rate.low, half)} to ${sayNumber(rate.high, half)})`
+}
+
+/** When it is at the surface, or null for what does not go there. */
+export function saySurface({ surface }: Said): string | null {
+  if (!surface) return null
+  if (surface.value < 0.5) return 'It is at the surface.'
+  const { low, high } = surface
+  const range =
+    high === null ? `${Math.round(low)} or more` : `${Math.round(low)}–${Math.round(high)}`
+  return `At the surface in ${sayDays(surface.value)} (${range}).`
+}
+
+/** Since when it grows otherwise, and what changed about then. */
+export function sayTurn({ turn }: Said, measures: Measures, day: SayDay): string | null {
+  if (!turn) return null
+  const { before, after, reasons, chance } = turn
+  const way = after.value > before.value ? 'Faster' : 'Slower'
+  const rates = `${measures.figure(before.value, 'cm', half(before))} before, ${measures.say(after.value, 'cm', half(after))} a day since`
+  const odds = `odds ${Math.round(10 * chance)} in 10`
+  return `${way} since about ${day(turn.day)} (${day(turn.low)} to ${day(turn.high)}): ${rates}; ${odds}. ${because(reasons, measures, day)}`
+}
+
+const half = ({ low, high }: { low: number; high: number }) => (high - low) / 2
+
+function because(
+  { fitting, against, byChance }: NonNullable<Said['turn']>['reasons'],
+  measures: Measures,
+  day: SayDay,
+): string {
+  const near = fitting.map((one) => `${sayReason(one, measures)} on ${day(one.day)}`)
+  const other = against.map((one) => `${sayReason(one, measures)} on ${day(one.day)}`)
+  const unlike =
+    other.length === 0 ? '' : ` It is not because ${sayAll(other)}: that would go the other way.`
+  if (near.length === 0) return `Nothing on paper would explain it.${unlike}`
+  const often = byChance < 0.05 ? 'seldom' : `${Math.max(1, Math.round(10 * byChance))} times in 10`
+  return `About then ${sayAll(near)}, which would do it; something of the kind falls so near by chance ${often}.${unlike}`
+}
+
+/** Whether it is slower than it should be. */
+export function sayPace({ pace }: Said, measures: Measures): string | null {
+  if (!pace) return null
+  const should = `its kind does ${measures.sayEstimate(pace.should, 'cm')} a day in such light, gas and air`
+  const own = pace.own && measures.sayEstimate(pace.own, 'cm')
+  if (own === null) return `Slower than it should be? It was never measured twice; ${should}.`
+  switch (pace.slower) {
+    case 'yes':
+      return `Slower than it should be: ${own} by its own heights, ${should}.`
+    case 'no':
+      return `Not slower than it should be: ${should}.`
+    case 'cannot tell':
+      return pace.doubt === 'its own'
+        ? `Slower than it should be? Two more heights a week apart would tell; ${should}.`
+        : `Slower than it should be? Within what books can tell of its kind: ${should}.`
+  }
+}
+
+/** All plantings in one sentence, to go on from the tank’s name. */
+export function sayGarden(
+  courses: readonly GrowthCourse[],
+  measures: Measures,
+  day: SayDay,
+): string {
+  if (courses.length === 0) return 'has no planting on paper yet.'
+  const slow = courses.filter(({ pace }) => pace?.slower === 'yes')
+  const turned = courses.find(({ turn }) => turn !== null)
+  if (slow.length > 0)
+    return `grows slower than it should at ${sayAll(slow.map(({ planting }) => planting.stake))}.`
+  if (turned?.turn) {
+    const { before, after, day: on } = turned.turn
+    const way = after.value > before.value ? 'faster' : 'slower'
+    return `grows ${way} at ${turned.planting.stake} since about ${day(on)}.`
+  }
+  const upright = courses.filter(({ of, rate }) => of === 'height' && rate !== null)
+  if (upright.length === 0) return 'is covered by what lies flat; nothing in it grows upwards.'
+  const { planting, rate } = upright.reduce((a, b) => (b.rate!.value > a.rate!.value ? b : a))
+  return `grows fastest at ${planting.stake}, by ${measures.say(rate!.value, 'cm', half(rate!))} a day, and nothing in it lags.`
+}

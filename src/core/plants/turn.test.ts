@@ -1,0 +1,59 @@
+import type { Species } from '../history/types'
+import { CATALOGUE } from './catalogue'
+import { dayOf, instantOf } from '../quantity/time'
+import { DAY0 } from '../testing/tank'
+import { growsAndTurns } from '../testing/worlds/turning'
+import { growthSegments } from './growth'
+import { turnOf, type Turn } from './turn'
+
+/** Three weeks of measurements after the turn, eleven weeks before. */
+const TURNS_ON = 80
+const DAYS = TURNS_ON + 21
+const SEEDS = 200
+
+function found(seed: number, factor: number, species?: Species): Turn | null {
+  const { story, planting } = growsAndTurns(seed, DAYS, TURNS_ON, factor, species)
+  const now = instantOf(DAY0 + DAYS + 0.99)
+  return turnOf(growthSegments(story, planting.id, now), dayOf(now))
+}
+const turns = (factor: number, species?: Species) =>
+  Array.from({ length: SEEDS }, (_, i) => found(i + 1, factor, species)).filter(
+    (one) => one !== null,
+  )
+
+describe('on 200 plantings by other laws than those of the estimate (seeds 1–200)', () => {
+  test('growth that went on as it was is taken for turned at most ten times in a hundred, of fast and of slow kinds', () => {
+    expect(turns(1).length).toBeLessThanOrEqual(0.1 * SEEDS)
+    expect(turns(1, CATALOGUE.redStem).length).toBeLessThanOrEqual(0.1 * SEEDS)
+  })
+  test('growth that turns by a third, down or up, is seen after three weeks at least seventy times in a hundred, and the right way', () => {
+    const right = [2 / 3, 4 / 3].flatMap((factor) =>
+      turns(factor).filter(({ before, after }) => after.value > before.value === factor > 1),
+    )
+    expect(right.length).toBeGreaterThanOrEqual(0.7 * 2 * SEEDS)
+  })
+})
+
+test('too few heights say nothing', () => {
+  expect(turnOf([], 100)).toBeNull()
+  const few = [
+    { day: 0, cm: 10, sd: 1, entryId: 'a' },
+    { day: 9, cm: 19, sd: 1, entryId: 'b' },
+  ]
+  expect(turnOf([{ points: few }], 10)).toBeNull()
+})
+
+test('a clean break is dated within a few days, with both rates beside it', () => {
+  // One centimetre a day for sixty days, a third of it afterwards, read to the millimetre.
+  const points = Array.from({ length: 28 }, (_, i) => {
+    const day = i * 3
+    return { day, cm: 5 + Math.min(day, 60) + Math.max(0, day - 60) / 3, sd: 0.1, entryId: `${i}` }
+  })
+  const turn = turnOf([{ points }], 81)!
+  expect(Math.abs(turn.day - 60)).toBeLessThanOrEqual(3)
+  expect(turn.low).toBeLessThanOrEqual(60)
+  expect(turn.high).toBeGreaterThanOrEqual(60)
+  expect(turn.before.value).toBeCloseTo(1, 1)
+  expect(Math.abs(turn.after.value - 1 / 3)).toBeLessThan(0.1)
+  expect(turn.chance).toBeGreaterThan(0.95)
+})

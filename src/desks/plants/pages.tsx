@@ -1,0 +1,18 @@
+import type { ReactNode } from 'react'
+import { DeskFrame } from '@/ui/frame/desk-frame'
+
+/** The pages of the plants desk in the order of the work. */
+const PAGES = [{ path: '', name: 'Growth' }] as const
+type PlantsPage = (typeof PAGES)[number]['path']
+
+/** A page of the plants desk. */
+export const PlantsFrame = ({
+  slug,
+  ...rest
+}: {
+  slug: string
+  page: PlantsPage
+  title: ReactNode
+  aside?: ReactNode
+  children: ReactNode
+}) => <DeskFrame at={`/tanks/${slug}/plants`} desk="plants" pages={PAGES} {...rest} />

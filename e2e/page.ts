@@ -87,6 +87,7 @@ export const VIEWS = [
   ['round', '/tanks/tarn/round'],
   ['water', '/tanks/tarn/water'],
   ['plants', '/tanks/tarn/plants'],
+  ['trimming', '/tanks/tarn/plants/trimming'],
   ['board', '/tanks/tarn/board'],
   ['rescape', '/tanks/tarn/rescape'],
   ['book', '/tanks/tarn/book'],

@@ -2,7 +2,7 @@ import type { PlantGroup, Species, ToPlants } from '../history/types'
 import { isStem } from '../plants/groups'
 import { factsOf } from '../plants/kinds'
 import type { PlantFacts } from '../plants/kinds/facts'
-import { leastPar } from './least-par'
+import { leastPar } from '../gardening/light/least-par'
 
 /** What is known of a place. */
 export interface Spot {

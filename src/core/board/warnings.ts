@@ -16,7 +16,7 @@ import { boxOf, depthAt, footOf, middleOf, planOf, spanOfHeight } from './board'
 import { fitsGlass } from './within-glass'
 import { intoBox } from './edit'
 import { creeping } from './creep'
-import { leastPar } from './least-par'
+import { leastPar } from '../gardening/light/least-par'
 import { harmTo } from './suits'
 import { slides } from './slope'
 

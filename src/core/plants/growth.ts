@@ -82,7 +82,7 @@ export function fitGrowth(history: TankHistory, planting: Planting, now: Instant
 }
 
 /** What is to be expected of a planting before its own heights, cm a day, by its kind, the day's conditions and the rest of the tank; `from`: other plantings it was learnt from. */
-export function expectedGrowth(
+function expectedGrowth(
   history: TankHistory,
   planting: Planting,
   now: Instant,
@@ -108,7 +108,7 @@ const expectedInTank = rememberedAt(
 )
 
 /** What the heights of each planting of a tank, gone ones too, say against the books of its kind. */
-export function lessonsOf(history: TankHistory, now: Instant): Lesson[] {
+function lessonsOf(history: TankHistory, now: Instant): Lesson[] {
   const today = dayOf(now)
   return history.plantings.flatMap((record): Lesson[] => {
     if (dayOf(record.stands[0].from) > today) return []

@@ -2,7 +2,10 @@ import type { ReactNode } from 'react'
 import { DeskFrame } from '@/ui/frame/desk-frame'
 
 /** The pages of the plants desk in the order of the work. */
-const PAGES = [{ path: '', name: 'Growth' }] as const
+const PAGES = [
+  { path: '', name: 'Growth' },
+  { path: '/trimming', name: 'Trimming' },
+] as const
 type PlantsPage = (typeof PAGES)[number]['path']
 
 /** A page of the plants desk. */

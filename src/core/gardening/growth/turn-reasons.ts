@@ -137,15 +137,14 @@ function ofMoves({ plantings }: TankHistory, { id }: Planting): Reason[] {
 /** So near to the surface, in parts of the water over the root, tips bend over and go on more slowly. Common practice. */
 const NEAR_SURFACE = 0.85
 
-/** Each time a stem came near the surface since its last cut. */
+/** When a stem came near the surface since its last cut. */
 function ofSurface(history: TankHistory, planting: Planting, until: number): Reason[] {
   const tank = tankAt(history, until)
   if (!isStem(speciesOf(history, planting).group) || standsInAir(tank, planting)) return []
   const near = NEAR_SURFACE * headroom(tank, planting)
-  return growthSegments(history, planting.id, instantOf(until)).flatMap(({ points }): Reason[] => {
-    const first = points.find(({ cm }) => cm >= near)
-    return first ? [{ of: 'surface', day: first.day, towards: 'slower' }] : []
-  })
+  const last = growthSegments(history, planting.id, instantOf(until)).at(-1)
+  const first = last?.points.find(({ cm }) => cm >= near)
+  return first ? [{ of: 'surface', day: first.day, towards: 'slower' }] : []
 }
 
 /** Readings of warmth, a fortnight each side. */

@@ -7,7 +7,7 @@ import { measuresHere } from '@/data/border/measures-here'
 import { now } from '@/data/clock'
 import { storyOr404 } from '@/data/tank'
 import { TankName } from '@/ui/frame/desk-frame'
-import NextLink from '@/ui/page-link'
+import { DoLink } from '../do-link'
 import { sayDay } from '@/ui/when'
 import { PlantsFrame } from '../pages'
 import { GrowthRow } from './growth-row'
@@ -42,7 +42,7 @@ export async function GrowthPage({ slug }: { slug: string }) {
     >
       {courses.length === 0 ? (
         <Box className="serif" fontSize="lg">
-          <NextLink href={`/tanks/${slug}/board`}>Draw what stands in it</NextLink>, then measure it
+          <DoLink href={`/tanks/${slug}/board`}>Draw what stands in it</DoLink>, then measure it
           once or twice.
         </Box>
       ) : (

@@ -3,7 +3,7 @@ import type { GrowthCourse } from '@/core/gardening/growth/growth-course'
 import { sayPace, sayRate, saySurface, sayTurn } from '@/core/gardening/growth/growth-course.words'
 import type { Measures } from '@/core/quantity/measures'
 import { Stake } from '@/ui/marks/stake'
-import NextLink from '@/ui/page-link'
+import { DoLink } from '../do-link'
 import { GrowthLine } from './growth-line'
 import { COLUMNS, type Span } from './span'
 
@@ -62,7 +62,7 @@ export function GrowthRow({
             {pace}
           </Box>
         ) : null}
-        <NextLink href={log}>Log a {of === 'height' ? 'height' : 'cover'}</NextLink>
+        <DoLink href={log}>{of === 'height' ? 'Log a height' : 'Log a cover'}</DoLink>
       </Box>
     </Grid>
   )

@@ -1,5 +1,5 @@
-import { factsOf } from '../plants/kinds'
-import type { PlantGroup, Species } from '../history/types'
+import { factsOf } from '../../plants/kinds'
+import type { PlantGroup, Species } from '../../history/types'
 
 /** Light at the foot below which a group goes bare or melts, µmol m⁻² s⁻¹. Common practice: low under 30, medium 30–80. */
 const LEAST_PAR: Readonly<Record<PlantGroup, number>> = {

@@ -1,0 +1,35 @@
+import { expect, open, test } from './page'
+
+test('growth of every planting stands on one scale, what turned or lags first; a height is logged from there', async ({
+  page,
+}) => {
+  await open(page, '/tanks/tarn/plants')
+  await expect(page.locator('h1')).toContainText('Tarn grows')
+  const rows = page.locator('main section')
+  await expect(rows).toHaveCount(12)
+  await expect(rows.filter({ hasText: 'S2' })).toContainText(/At the surface in .* days? \(/)
+  await rows.filter({ hasText: 'S2' }).getByText('as a table').click()
+  await expect(page.getByRole('table', { name: 'What was seen of S2' })).toBeVisible()
+  await rows.filter({ hasText: 'S2' }).getByRole('link', { name: 'Log a height' }).click()
+  await expect(page.getByLabel('Value')).toBeVisible()
+})
+
+test('trimming: what the week holds, what a rhythm costs, and a day on which all is in shape; a day that is over is refused in a sentence', async ({
+  page,
+}) => {
+  await open(page, '/tanks/tarn/plants/trimming')
+  await expect(page.locator('h1')).toContainText(/wants .* cut/)
+  await expect(page.getByText(/^every 4 weeks/)).toBeVisible()
+  await expect(page.getByText(/together in shape \d+ days/)).toBeVisible()
+  const on = page.getByLabel('in shape on')
+  const planned = await on.inputValue()
+  await on.fill('2020-02-03')
+  await page.getByRole('button', { name: 'Plan it' }).click()
+  await expect(page.getByText('That day is over; a day to come is wanted.')).toBeVisible()
+  await expect(page.getByLabel('in shape on')).toHaveValue(planned)
+  await open(page, '/tanks/tarn/plants/trimming?on=soon&sessions=99&evening=Never')
+  await expect(page.getByText('That day does not exist')).toBeVisible()
+  await page.getByLabel('with scissors at most').selectOption('1')
+  await page.getByRole('button', { name: 'Plan it' }).click()
+  await expect(page).toHaveURL(/sessions=1/)
+})

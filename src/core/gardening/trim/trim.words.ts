@@ -1,0 +1,52 @@
+import type { Measures } from '../../quantity/measures'
+import { sayAll, sayDays, sayNumber } from '../../quantity/say'
+import { factsOf } from '../../plants/kinds'
+import type { Rhythm } from './rhythm'
+import type { TrimDue } from './work-list'
+
+/** “in 4 days (2–7)”, “now”. */
+export function sayWhen({ value, low, high }: TrimDue['days']): string {
+  if (value < 0.5) return 'now'
+  const range =
+    high === null ? `${Math.round(low)} or more` : `${Math.round(low)}–${Math.round(high)}`
+  return `in ${sayDays(Math.max(1, Math.round(value)))} (${range})`
+}
+
+/** Why it is cut. */
+export function sayTrimReason({ why, days }: TrimDue): string {
+  switch (why.of) {
+    case 'surface':
+      return days.value < 0.5 ? 'it lies on the surface' : 'its tops reach the surface then'
+    case 'shade':
+      return `it takes the light that ${sayAll([...why.over])} cannot do without`
+    case 'with the others':
+      return 'it is due soon after and stands beside one that is cut'
+  }
+}
+
+/** To what it is cut, and how its kind takes it. */
+export function sayCut({ hedge, cutTo }: TrimDue, measures: Measures): string {
+  return `to ${measures.say(cutTo, 'cm', 2)}, ${HOW[factsOf(hedge.species).cut]}`
+}
+const HOW: Readonly<Record<ReturnType<typeof factsOf>['cut'], string>> = {
+  'hard, tops replanted': 'hard; the tops may be replanted',
+  gently: 'gently, not all stems at once',
+  'leaves off at the base': 'whole leaves off at the base',
+  mown: 'mown',
+  sheared: 'sheared',
+  'rhizome cut': 'the rhizome cut',
+  'scooped off': 'scooped off',
+}
+
+/** What a rhythm comes to, in a sentence. */
+export function sayRhythm(rhythm: Rhythm): string {
+  const { cutsEach, overgrown, inShape, tooMuch, mostMass } = rhythm
+  const lie =
+    overgrown.length === 0
+      ? 'nothing reaches the surface'
+      : `${sayAll(overgrown.map(({ stake, days }) => `${stake} lies on the surface for ${sayDays(Math.max(1, Math.round(days)))}`))} each time`
+  const mass = tooMuch
+    ? `; an evening takes ${sayNumber(100 * mostMass, 5)} % of the plants at once, which is much`
+    : ''
+  return `${sayNumber(cutsEach, 0.5)} cuts an evening; ${lie}; in shape on ${sayNumber(100 * inShape, 5)} % of days${mass}`
+}

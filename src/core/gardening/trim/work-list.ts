@@ -1,0 +1,141 @@
+import type { Planting, TankHistory } from '../../history/types'
+import { leastPar } from '../light/least-par'
+import { sceneOn, stageOf, type Scene } from '../../layout/scene'
+import { canopyTransmission } from '../../layout/canopy'
+import { patchCentre } from '../../plants/place'
+import { dayOf, type Instant } from '../../quantity/time'
+import { CUT_SHARES, hedgesOf, type Hedge } from './in-shape'
+
+/** Why a planting is to be cut. */
+export type TrimReason =
+  { of: 'surface' } | { of: 'shade'; over: readonly string[] } | { of: 'with the others' }
+export interface TrimDue {
+  hedge: Hedge
+  why: TrimReason
+  /** In how many days, 80 % range; `high` null: not in sight at that end. */
+  days: { value: number; low: number; high: number | null }
+  cutTo: number
+}
+
+/** What is due within so many days is on the list of the week; a slow one beside it that is due soon after goes with it. Common practice. */
+const WEEK_DAYS = 7
+const WITH_OTHERS_DAYS = 14
+const LOOK_DAYS = 56
+const STEP_DAYS = 4
+/** Plantings so near stand beside each other, cm. */
+const BESIDE_CM = 22
+
+/** When each stem is to be cut, why, and to what: before it lies on the surface or takes the light that another cannot do without. The soonest first. */
+export function trimsDue(history: TankHistory, now: Instant): TrimDue[] {
+  const shades = shadesAhead(history, now)
+  return hedgesOf(history, now)
+    .map((hedge): TrimDue => {
+      const surface = daysTo(hedge, hedge.roomCm)
+      const shade = shades.get(hedge.planting.id)
+      const first = shade && shade.day < surface.value ? shade : null
+      return {
+        hedge,
+        why: first ? { of: 'shade', over: first.over } : { of: 'surface' },
+        days: first ? ranged(hedge, first.day) : surface,
+        cutTo: cutOf(hedge),
+      }
+    })
+    .sort((a, b) => a.days.value - b.days.value)
+}
+
+/** A fast stem is cut to a third of its room, a slow one, which takes cuts ill, to a half. Common practice. */
+const cutOf = ({ species, roomCm }: Hedge): number =>
+  roomCm * (species.group === 'stem-fast' ? CUT_SHARES[0] : CUT_SHARES[1])
+
+function daysTo({ height, rate }: Hedge, cm: number): TrimDue['days'] {
+  const left = (from: number, speed: number) => Math.max(0, (cm - from) / Math.max(1e-6, speed))
+  const late = left(height.low, rate.low)
+  return {
+    value: left(height.value, rate.value),
+    low: left(height.high, rate.high),
+    high: late > LOOK_DAYS * 4 ? null : late,
+  }
+}
+
+/** Days until growth has done what it does in `days` at the middling rate. */
+const ranged = ({ rate }: Hedge, days: number): TrimDue['days'] => ({
+  value: days,
+  low: (days * rate.value) / Math.max(rate.value, rate.high),
+  high: rate.low > 0 ? (days * rate.value) / rate.low : null,
+})
+
+/** By planting: the first day on which it takes so much light that what stands below falls short, and that would not without it. */
+function shadesAhead(history: TankHistory, now: Instant) {
+  const stage = stageOf(history, now)
+  const today = dayOf(now)
+  const found = new Map<string, { day: number; over: string[] }>()
+  for (let days = 0; days <= LOOK_DAYS; days += STEP_DAYS) {
+    const scene = sceneOn(stage, today + days, undefined, true)
+    for (const { id, over } of shadingIn(scene))
+      if (!found.has(id)) found.set(id, { day: days, over })
+  }
+  return found
+}
+
+/** Stems that leave others short of light in a scene, with the stakes of those. */
+function shadingIn({ plants, tank }: Scene): { id: string; over: string[] }[] {
+  const standing = plants.map(({ planting, staged, rootCm, height, cover, bareShare, par }) => ({
+    planting,
+    species: staged.species,
+    rootCm,
+    topCm: rootCm + height.value,
+    coverPercent: cover.value,
+    bareShare,
+    par,
+  }))
+  return standing.flatMap((above) => {
+    const over = standing.filter(
+      (below) =>
+        below !== above &&
+        below.topCm < above.topCm &&
+        reaches(
+          above.planting,
+          below.planting,
+          Math.max(0, above.topCm - tank.vessel.waterlineCm),
+        ) &&
+        below.par < leastPar(below.species) &&
+        below.par / canopyTransmission(above, below.rootCm) >= leastPar(below.species),
+    )
+    return over.length > 0
+      ? [{ id: above.planting.id, over: over.map(({ planting }) => planting.stake) }]
+      : []
+  })
+}
+
+/** Whether one planting hangs over the middle of another. */
+function reaches(above: Planting, below: Planting, spread: number): boolean {
+  const { x, z } = patchCentre(below)
+  const xs = above.patch.map((one) => one[0])
+  const zs = above.patch.map((one) => one[1])
+  return (
+    x >= Math.min(...xs) - spread &&
+    x <= Math.max(...xs) + spread &&
+    z >= Math.min(...zs) - spread &&
+    z <= Math.max(...zs) + spread
+  )
+}
+
+/** What of it is done this week, in the order of the work: from the top down; a slow one that stands beside a cut one and is due soon goes with it, so that it saves an evening. */
+export function weekOf(due: readonly TrimDue[]): TrimDue[] {
+  const now = due.filter(({ days }) => days.value <= WEEK_DAYS)
+  const along = due
+    .filter(
+      (one) =>
+        one.days.value > WEEK_DAYS &&
+        one.days.value <= WITH_OTHERS_DAYS &&
+        one.hedge.species.group === 'stem-slow' &&
+        now.some((other) => isBeside(one.hedge.planting, other.hedge.planting)),
+    )
+    .map((one): TrimDue => ({ ...one, why: { of: 'with the others' } }))
+  return [...now, ...along].sort((a, b) => b.hedge.height.value - a.hedge.height.value)
+}
+
+function isBeside(a: Planting, b: Planting): boolean {
+  const [p, q] = [patchCentre(a), patchCentre(b)]
+  return Math.hypot(p.x - q.x, p.z - q.z) <= BESIDE_CM
+}

@@ -1,0 +1,71 @@
+import { Box } from '@chakra-ui/react'
+import type { DayAnswer, DayPlan } from '@/core/gardening/trim/for-a-day'
+import type { Measures } from '@/core/quantity/measures'
+import { capital, sayAll, sayDays } from '@/core/quantity/say'
+import type { TrimAsked } from './asked'
+import { Windows } from './windows'
+
+/** The best plan for the day, its chart, and what fewer evenings would cost. */
+export function DayPlans({
+  answer: { plans, cannot, nothing },
+  asked,
+  today,
+  measures,
+  say,
+}: {
+  answer: DayAnswer
+  asked: TrimAsked
+  today: number
+  measures: Measures
+  say: (day: number) => string
+}) {
+  if (nothing) return <Box color="pencil">No stem here is kept in shape by cutting.</Box>
+  const best = plans.at(-1)
+  const out = cannot.map(({ planting }) => planting.stake)
+  return (
+    <>
+      {out.length > 0 ? (
+        <Box mb={2}>
+          No cut on a free evening brings {sayAll(out)} into shape by {say(asked.day)}; the plan
+          leaves {out.length === 1 ? 'it' : 'them'} out.
+        </Box>
+      ) : null}
+      {best ? (
+        <>
+          <Box className="serif" fontSize="lg" mb={2}>
+            {capital(together(best, out.length > 0))} in shape{' '}
+            {sayDays(Math.round(best.to - Math.max(today, best.from)))}, from{' '}
+            {say(Math.max(today, best.from))} to {say(best.to)}, with {evenings(best)}.
+          </Box>
+          <Windows plan={best} day={asked.day} today={today} measures={measures} say={say} />
+          {plans.slice(0, -1).map((plan) => (
+            <Box key={plan.evenings} fontSize="sm" color="pencil">
+              With {evenings(plan)} it would be{' '}
+              {sayDays(Math.round(plan.to - Math.max(today, plan.from)))}: from{' '}
+              {say(Math.max(today, plan.from))} to {say(plan.to)}.
+            </Box>
+          ))}
+          <Box fontSize="sm" color="pencil" mt={2}>
+            Exact for the middling rates; the full part of a bar holds however fast or slow it
+            grows. Nothing is cut by more than three tenths of all plants on one evening. Where it
+            matters, leave a slow red uncut when the rest is cut.
+          </Box>
+        </>
+      ) : (
+        <Box>
+          {asked.evenings.length === 0
+            ? 'No free evening lies before that day.'
+            : `No plan with ${asked.sessions === 1 ? 'one evening' : `${asked.sessions} evenings`} brings all of them into shape on ${say(asked.day)}: allow one more, or another day.`}
+        </Box>
+      )}
+    </>
+  )
+}
+
+const together = ({ cuts }: DayPlan, some: boolean): string => {
+  if (cuts.length === 1) return `${cuts[0].hedge.planting.stake} is`
+  return some ? 'the others are together' : 'all are together'
+}
+
+const evenings = ({ evenings: n }: DayPlan): string =>
+  n === 0 ? 'no cut at all' : `${n === 1 ? 'one evening' : `${n} evenings`} of scissors`

@@ -1,0 +1,120 @@
+import { Box, Flex } from '@chakra-ui/react'
+import type { Rhythm } from '@/core/gardening/trim/rhythm'
+import { sayRhythm, sayWhen } from '@/core/gardening/trim/trim.words'
+import type { TrimDue } from '@/core/gardening/trim/work-list'
+import { sayAll, sayEstimate } from '@/core/quantity/say'
+import { instantOf, dayOf } from '@/core/quantity/time'
+import { measuresHere } from '@/data/border/measures-here'
+import { now } from '@/data/clock'
+import { storyOr404 } from '@/data/tank'
+import { Section, TankName } from '@/ui/frame/desk-frame'
+import { sayDay } from '@/ui/when'
+import { PlantsFrame } from '../pages'
+import { AskDay } from './ask-day.client'
+import { readAsked } from './asked'
+import { DayPlans } from './day-plans'
+import { dayAnswer, trimmingModel } from './trimming-model'
+import { WorkList } from './work-list'
+
+/** Trimming: what to cut when, this week and for a day that matters, or steady and easy. */
+export async function TrimmingPage({
+  slug,
+  query,
+}: {
+  slug: string
+  query: Record<string, string | string[] | undefined>
+}) {
+  const story = await storyOr404(slug)
+  const measures = await measuresHere()
+  const { timeZone, name } = story.vessel
+  const model = trimmingModel(story, now())
+  const asked = readAsked(query, timeZone, model.at)
+  const answer = dayAnswer(story, now(), asked)
+  const say = (day: number) => sayDay(instantOf(day), timeZone, model.at)
+  return (
+    <PlantsFrame
+      slug={slug}
+      page="/trimming"
+      title={
+        <>
+          <TankName>{name}</TankName> {sentenceOf(model.due, model.week)}
+        </>
+      }
+    >
+      <Flex gap={8} direction={{ base: 'column', lg: 'row' }} align="flex-start">
+        <Box flex={1} minW={0}>
+          <Section title="This week, from the top down">
+            <WorkList
+              slug={slug}
+              due={model.week}
+              measures={measures}
+              empty="Nothing wants scissors within the week."
+            />
+            {model.week.length > 0 ? (
+              <Box fontSize="sm" color="pencil">
+                {sayEstimate(model.minutes)} minutes a cut, by {model.minutes.because}.
+              </Box>
+            ) : null}
+          </Section>
+          <Section title="After that">
+            <WorkList
+              slug={slug}
+              due={model.due.filter((one) => !model.week.some((same) => same.hedge === one.hedge))}
+              measures={measures}
+              empty="No other stem is in sight."
+            />
+          </Section>
+        </Box>
+        <Box flex={1} minW={0}>
+          <Steady rhythms={model.rhythms} />
+        </Box>
+      </Flex>
+      <Section title="Or all in shape on one day">
+        <AskDay asked={asked} />
+        <DayPlans
+          answer={answer}
+          asked={asked}
+          today={dayOf(model.at)}
+          measures={measures}
+          say={say}
+        />
+      </Section>
+    </PlantsFrame>
+  )
+}
+
+function Steady({ rhythms }: { rhythms: readonly Rhythm[] }) {
+  return (
+    <Section title="Steady and easy">
+      {rhythms.length === 0 ? (
+        <Box color="pencil">No stem here is kept in shape by cutting.</Box>
+      ) : (
+        <>
+          <Box color="pencil" fontSize="sm" mb={1}>
+            When all is cut that would reach the surface before the next evening:
+          </Box>
+          {rhythms.map((rhythm) => (
+            <Box as="p" key={rhythm.everyDays} mb={2}>
+              <b>every {rhythm.everyDays === 7 ? 'week' : `${rhythm.everyDays / 7} weeks`}</b>:{' '}
+              {sayRhythm(rhythm)}.
+            </Box>
+          ))}
+        </>
+      )}
+    </Section>
+  )
+}
+
+/** What is cut first, to go on from the tank’s name. */
+function sentenceOf(due: readonly TrimDue[], week: readonly TrimDue[]): string {
+  const stakes = (all: readonly TrimDue[]) => sayAll(all.map(({ hedge }) => hedge.planting.stake))
+  if (week.length > 0) {
+    const at = week.filter(({ days }) => days.value < 0.5)
+    if (at.length === 0) return `wants ${stakes(week)} cut this week.`
+    const rest = week.filter((one) => !at.includes(one))
+    return `wants ${stakes(at)} cut now${rest.length > 0 ? `, ${stakes(rest)} this week` : ''}.`
+  }
+  return due.length > 0
+    ? `wants no scissors this week; ${due[0].hedge.planting.stake} is next, ${sayWhen(due[0].days)}.`
+    : 'has no stem that wants scissors.'
+}

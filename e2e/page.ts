@@ -88,6 +88,8 @@ export const VIEWS = [
   ['water', '/tanks/tarn/water'],
   ['plants', '/tanks/tarn/plants'],
   ['trimming', '/tanks/tarn/plants/trimming'],
+  ['light', '/tanks/tarn/plants/light'],
+  ['here', '/tanks/tarn/plants/here?x=30&z=10'],
   ['board', '/tanks/tarn/board'],
   ['rescape', '/tanks/tarn/rescape'],
   ['book', '/tanks/tarn/book'],

@@ -33,3 +33,29 @@ test('trimming: what the week holds, what a rhythm costs, and a day on which all
   await page.getByRole('button', { name: 'Plan it' }).click()
   await expect(page).toHaveURL(/sessions=1/)
 })
+
+test('light: drawn for four days, told planting by planting; a place is asked for, and what cannot be is refused in a sentence', async ({
+  page,
+}) => {
+  await open(page, '/tanks/tarn/plants/light')
+  await expect(page.locator('h1')).toContainText(/light/)
+  await expect(page.getByRole('img', { name: 'Light at the ground, the front below' })).toBeVisible()
+  await page.getByRole('link', { name: 'in 8 weeks' }).click()
+  await expect(page).toHaveURL(/in=56/)
+  await expect(page.getByRole('rowheader', { name: /S3/ })).toBeVisible()
+  await open(page, '/tanks/tarn/plants/light?in=soon')
+  await expect(page.locator('h1')).toBeVisible()
+
+  await open(page, '/tanks/tarn/plants/here')
+  await page.getByLabel('from the left').fill('30')
+  await page.getByLabel('from the front').fill('ten')
+  await page.getByRole('button', { name: 'What grows here?' }).click()
+  await expect(page.getByText('From the front must be a number.')).toBeVisible()
+  await expect(page.getByLabel('from the left')).toHaveValue('30')
+  await page.getByLabel('from the front').fill('10')
+  await page.getByRole('button', { name: 'What grows here?' }).click()
+  await expect(page.locator('h1')).toContainText('would grow')
+  await page.getByLabel('from the left').fill('400')
+  await page.getByRole('button', { name: 'What grows here?' }).click()
+  await expect(page.getByText('That place lies outside the glass')).toBeVisible()
+})

@@ -27,7 +27,7 @@ import { REPOSE_DEGREES } from './repose'
 import { outlinedFromFront, putPieceDrawn } from './put'
 import { PIECE_SHAPES, pieceOfShape, roundPatch } from './shapes'
 import { boardSums } from './sums'
-import { bySuiting, unfitFor } from './suits'
+import { bySuiting, unfitFor } from '../gardening/here/suits'
 import { boardWarnings, harmed, sharedArea } from './warnings'
 
 const NOW = '2026-11-24T09:00:00.000Z'
@@ -35,7 +35,7 @@ const [tarn] = lodge(NOW)
 const tank = tankNow(tarn, NOW)
 const { vessel: glass } = tank
 const stood = boardOf(tank)!
-const NOBODY = { animals: [], perched: false, temperature: null, gh: null, inAir: false }
+const NOBODY = { animals: [], perched: false, temperature: null, gh: null, gas: true, inAir: false }
 const species = new Map(tarn.species.map((one) => [one.id, one]))
 const BOX = { lengthCm: 60, depthCm: 30, heightCm: 36, waterlineCm: 33, glassMm: 6 }
 const flat: Board = {

@@ -17,7 +17,7 @@ import { fitsGlass } from './within-glass'
 import { intoBox } from './edit'
 import { creeping } from './creep'
 import { leastPar } from '../gardening/light/least-par'
-import { harmTo } from './suits'
+import { harmTo } from '../gardening/here/suits'
 import { slides } from './slope'
 
 /** What an old hand would say to a drawing. It warns, it never forbids. */

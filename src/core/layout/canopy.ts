@@ -160,13 +160,16 @@ export function letThrough(
     0,
   )
   if (plant.species.group === 'floating')
-    return apart === 0 ? 1 - (FLOATER_SHARE * plant.coverPercent) / 100 : 1
+    return apart === 0 ? 1 - floaterShade(plant.coverPercent) : 1
   const spread = alongSurface(plant, waterlineCm)
   const reach = Math.min(1, Math.max(0, 1 - (apart - spread) / SHADE_REACH_CM))
   return reach > 0
     ? 1 - reach * (1 - canopyTransmission(plant, point.y, thinned(plant, apart, spread)))
     : 1
 }
+
+/** Share of the light that floaters take which cover so much, %. */
+export const floaterShade = (coverPercent: number): number => (FLOATER_SHARE * coverPercent) / 100
 
 /** What spreading leaves of the light at a depth, share; a lamp that hangs higher falls off less. `lampCm`: above the water. */
 export function spreadOver(depthCm: number, lampCm: number = USUAL_ABOVE_CM): number {

@@ -61,7 +61,7 @@ export function BoardPage({ model }: { model: BoardModel }) {
             hand={hand}
             glass={glass}
             species={model.species}
-            here={{ animals: model.animals, ...model.water }}
+            here={model.life}
             lit={weighed?.lit ?? {}}
           />
           {weighed ? (

@@ -3,7 +3,7 @@
 import { memo, useId, useMemo } from 'react'
 import { flowMap, STANDS_CM_S, type FlowMap } from '@/core/layout/flow-map'
 import type { Scene } from '@/core/layout/scene'
-import { pathUnder } from './contour-path'
+import { pathUnder } from '@/ui/drawing/contour-path'
 import { toPage, type Sheet } from './sheet'
 
 /** The flow over the ground, roughly: the way of each jet, and, hatched, where the water hardly moves. */

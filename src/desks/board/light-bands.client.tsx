@@ -3,7 +3,7 @@
 import { memo, useMemo } from 'react'
 import { lightMap } from '@/core/layout/light-map'
 import type { Scene } from '@/core/layout/scene'
-import { pathUnder } from './contour-path'
+import { pathUnder } from '@/ui/drawing/contour-path'
 import { toPage, type Sheet } from './sheet'
 
 /** Below these the ground is drawn darker, step by step, µmol m⁻² s⁻¹. Common practice: low under 30, medium to 80; carpets want 30, crypts 12. */

@@ -1,6 +1,6 @@
-import type { Spot } from '@/core/board/suits'
+import type { LifeHere } from '@/core/gardening/here/life-here'
 import type { Equipment } from '@/core/history/equipment'
-import type { Board, Glass, Species, ToPlants } from '@/core/history/types'
+import type { Board, Glass, Species } from '@/core/history/types'
 
 /** A draft that is kept, as it is listed. */
 interface DraftLine {
@@ -29,8 +29,6 @@ export interface BoardModel {
   species: readonly Species[]
   /** What serves the tank today: its parts can be hung on the board. */
   equipment: readonly Equipment[]
-  /** What those who live here do to plants. */
-  animals: readonly ToPlants[]
-  /** How warm and how hard its water is, as far as that is known. */
-  water: Pick<Spot, 'temperature' | 'gh'>
+  /** What of the tank decides which kinds do well in it. */
+  life: LifeHere
 }

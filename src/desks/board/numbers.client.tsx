@@ -14,7 +14,8 @@ import {
 } from '@/core/board/board'
 import { perchAt } from '@/core/board/put'
 import { resizeThing, sayOfPiece, sayOfPlanting, turnThing } from '@/core/board/edit'
-import { bySuiting, UNFIT_WORDS, type Spot } from '@/core/board/suits'
+import type { LifeHere } from '@/core/gardening/here/life-here'
+import { bySuiting, UNFIT_WORDS } from '@/core/gardening/here/suits'
 import type { Lit } from '@/core/board/warnings'
 import {
   ZONES,
@@ -37,9 +38,6 @@ import { Figure } from './figure.client'
 import { Nature } from './nature.client'
 import { useLive, type BoardInHand } from './use-board.client'
 
-/** What of a tank decides which kinds do well in it. */
-type Here = Pick<Spot, 'animals' | 'temperature' | 'gh'>
-
 /** The selected thing in numbers, and what it is. */
 export function Numbers({
   hand,
@@ -51,7 +49,7 @@ export function Numbers({
   hand: BoardInHand
   glass: Glass
   species: readonly Species[]
-  here: Here
+  here: LifeHere
   lit: Readonly<Record<string, Lit>>
 }) {
   const { shown, selected } = hand
@@ -159,7 +157,7 @@ function OfPlanting({
   planting: BoardPlanting
   glass: Glass
   species: readonly Species[]
-  here: Here
+  here: LifeHere
   lit: Lit | undefined
 }) {
   const say = (says: Partial<BoardPlanting>) =>
@@ -255,7 +253,7 @@ function KindChoice({
   planting: BoardPlanting
   glass: Glass
   species: readonly Species[]
-  here: Here
+  here: LifeHere
   lit: Lit | undefined
   onSay: (says: Partial<BoardPlanting>) => void
 }) {

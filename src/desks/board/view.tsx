@@ -1,10 +1,9 @@
 import { boardOf } from '@/core/board/board'
 import { between } from '@/core/board/between'
 import { Box } from '@chakra-ui/react'
+import { lifeHere } from '@/core/gardening/here/life-here'
 import { tankNow } from '@/core/history/tank-at'
-import type { Board, TankHistory } from '@/core/history/types'
-import type { Instant } from '@/core/quantity/time'
-import { conditionsOf } from '@/core/water/estimate/conditions'
+import type { Board } from '@/core/history/types'
 import { now } from '@/data/clock'
 import { database } from '@/data/database'
 import { plantable } from '@/data/facts/board'
@@ -52,8 +51,7 @@ export async function BoardDesk({ slug, draftId }: { slug: string; draftId: stri
         })),
         species: await plantable(await database()),
         equipment: tank.equipment,
-        water: waterOf(story, at),
-        animals: tank.populations.flatMap(({ toPlants }) => toPlants ?? []),
+        life: lifeHere(story, at),
       }}
     />
   )
@@ -63,14 +61,4 @@ function countOf(stood: Board, board: Board): string {
   const changed = between(stood, board).things.filter(({ fate }) => fate !== 'kept').length
   if (changed === 0) return 'as it stands'
   return changed === 1 ? 'one thing otherwise' : `${changed} things otherwise`
-}
-
-/** What of the water decides which kinds do well. */
-function waterOf(story: TankHistory, at: Instant) {
-  const conditions = conditionsOf(story, at)
-  const range = (parameter: 'temperature' | 'gh') => {
-    const known = conditions.value(parameter)
-    return known ? { low: known.low, high: known.high } : null
-  }
-  return { temperature: range('temperature'), gh: range('gh') }
 }

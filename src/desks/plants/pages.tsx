@@ -5,6 +5,8 @@ import { DeskFrame } from '@/ui/frame/desk-frame'
 const PAGES = [
   { path: '', name: 'Growth' },
   { path: '/trimming', name: 'Trimming' },
+  { path: '/light', name: 'Light' },
+  { path: '/here', name: 'What grows here' },
 ] as const
 type PlantsPage = (typeof PAGES)[number]['path']
 

@@ -7,7 +7,7 @@ import { dayOf, type Instant } from '../../quantity/time'
 import { CUT_SHARES, hedgesOf, type Hedge } from './in-shape'
 
 /** Why a planting is to be cut. */
-export type TrimReason =
+type TrimReason =
   { of: 'surface' } | { of: 'shade'; over: readonly string[] } | { of: 'with the others' }
 export interface TrimDue {
   hedge: Hedge

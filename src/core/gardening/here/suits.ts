@@ -1,8 +1,8 @@
-import type { PlantGroup, Species, ToPlants } from '../history/types'
-import { isStem } from '../plants/groups'
-import { factsOf } from '../plants/kinds'
-import type { PlantFacts } from '../plants/kinds/facts'
-import { leastPar } from '../gardening/light/least-par'
+import type { PlantGroup, Species, ToPlants } from '../../history/types'
+import { isStem } from '../../plants/groups'
+import { factsOf } from '../../plants/kinds'
+import type { PlantFacts } from '../../plants/kinds/facts'
+import { leastPar } from '../light/least-par'
 
 /** What is known of a place. */
 export interface Spot {
@@ -19,6 +19,8 @@ export interface Spot {
   /** How warm, °C, and how hard, °dH, the water is, 80 % ranges; null: nobody knows. */
   temperature: Range | null
   gh: Range | null
+  /** Whether carbon dioxide is given. */
+  gas: boolean
   /** Whether it stands in air: land plants belong there, water plants do not. */
   inAir: boolean
 }
@@ -40,6 +42,7 @@ export type Unfit =
   | 'drowns'
   | 'rots'
   | 'dries'
+  | 'wants gas'
 
 /** Leathery or bitter leaves are left by most that eat plants. Common practice. */
 const LEFT_ALONE: ReadonlySet<PlantGroup> = new Set(['epiphyte', 'crypt'])
@@ -91,6 +94,7 @@ export function unfitFor(species: Species, spot: Spot): Unfit[] {
   const facts = factsOf(species)
   const why: Unfit[] = [
     ...ofPlace(species.group, facts, spot),
+    ...(facts.gas === 'needs it' && !spot.gas && !spot.inAir ? (['wants gas'] as const) : []),
     ...ofWater(facts, spot),
     ...harmTo(species.group, animals, perched),
   ]
@@ -116,6 +120,7 @@ export const UNFIT_WORDS: Readonly<Record<Unfit, string>> = {
   drowns: 'no water plant',
   rots: 'wants stone or wood',
   dries: 'dries out of the water',
+  'wants gas': 'wants gas',
 }
 
 /** Kinds with those first that suit a place, each group by name. */

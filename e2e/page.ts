@@ -89,6 +89,7 @@ export const VIEWS = [
   ['plants', '/tanks/tarn/plants'],
   ['trimming', '/tanks/tarn/plants/trimming'],
   ['light', '/tanks/tarn/plants/light'],
+  ['leaves', '/tanks/tarn/plants/leaves'],
   ['here', '/tanks/tarn/plants/here?x=30&z=10'],
   ['board', '/tanks/tarn/board'],
   ['rescape', '/tanks/tarn/rescape'],

@@ -59,3 +59,20 @@ test('light: drawn for four days, told planting by planting; a place is asked fo
   await page.getByRole('button', { name: 'What grows here?' }).click()
   await expect(page.getByText('That place lies outside the glass')).toBeVisible()
 })
+
+test('leaves: what ails them is weighed, and a look is written down from its drawing', async ({
+  page,
+}) => {
+  await open(page, '/tanks/tarn/plants/leaves')
+  await expect(page.locator('h1')).toContainText(/shows .* at/)
+  const note = page.locator('main section').filter({ hasText: 'pinholes' }).first()
+  await expect(note).toContainText('Too little potassium')
+  await note.getByText('what other schools would do').first().click()
+  await expect(note.getByText(/root only/)).toBeVisible()
+  await page.getByRole('link', { name: 'burnt edges' }).click()
+  await expect(page.getByLabel('They are')).toHaveValue('burnt edges')
+  await page.getByLabel('They are').selectOption('bare stem')
+  await page.getByLabel('On', { exact: true }).selectOption('new growth')
+  await page.getByRole('button', { name: 'Ink it' }).click()
+  await expect(page.getByText('A bare stem has lost its old leaves')).toBeVisible()
+})

@@ -643,6 +643,17 @@ const STORY: { day: number; tell: (diary: Diary, ago: number) => void }[] = [
     tell: (d, ago) => d.add(ago, 18, 'flowering', { plantingId: 'tarn-r1', stage: 'open' }),
   },
   {
+    day: 318,
+    tell: (d, ago) =>
+      d.add(
+        ago,
+        18.2,
+        'leaf',
+        { plantingId: 'tarn-r1', on: 'old leaves', look: 'pinholes', extent: 'many leaves' },
+        { note: 'The outer leaves look shot through; the heart is clean.' },
+      ),
+  },
+  {
     day: 152,
     tell: (d, ago) =>
       d.add(ago, 18, 'stock', {

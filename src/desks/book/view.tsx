@@ -5,6 +5,7 @@ import NextLink from '@/ui/page-link'
 import { describeEntry } from '@/core/history/describe'
 import { entriesOf } from '@/core/history/journal-index'
 import { ENTRY_KINDS, kindOf, type EntryKind } from '@/core/journal/entry'
+import type { Shape } from '@/core/journal/shape'
 import { usualMethod } from '@/core/journal/kinds/usual-method'
 import type { Instant } from '@/core/quantity/time'
 import { unitsOf } from '@/core/journal/kinds/reading'
@@ -189,13 +190,22 @@ function presetFields(
     const usual = nextChange(story, at)?.fraction
     return usual ? { amount: String(Math.round(usual * 100)) } : {}
   }
-  if (one('planting')) return { plantingId: one('planting') }
+  if (one('planting')) return { plantingId: one('planting'), ...chosenFields(kind, one) }
   if (kind === 'reading' && isParameter(one('parameter'))) {
     const parameter = one('parameter')
     return isParameter(parameter) ? { parameter, method: usualMethod(parameter) } : {}
   }
   if (kind === 'dose' && one('product')) return { productId: one('product') }
-  return {}
+  return chosenFields(kind, one)
+}
+
+/** Choices of a kind that the address names. */
+function chosenFields(kind: EntryKind, one: (name: string) => string): Record<string, string> {
+  return Object.fromEntries(
+    Object.entries(kindOf(kind).shape as Shape).flatMap(([name, field]) =>
+      field.is === 'choice' && field.of.includes(one(name)) ? [[name, one(name)]] : [],
+    ),
+  )
 }
 
 const SAY_ACT = { edit: 'replaced', void: 'struck out', restore: 'brought back' } as const

@@ -6,6 +6,7 @@ const PAGES = [
   { path: '', name: 'Growth' },
   { path: '/trimming', name: 'Trimming' },
   { path: '/light', name: 'Light' },
+  { path: '/leaves', name: 'Leaves' },
   { path: '/here', name: 'What grows here' },
 ] as const
 type PlantsPage = (typeof PAGES)[number]['path']

@@ -10,6 +10,7 @@ import { feeling } from './feeling'
 import { flowering } from './flowering'
 import { gasUse } from './gas-use'
 import { groom } from './groom'
+import { leaf } from './leaf'
 import { measure } from './measure'
 import { moved } from './moved'
 import { note } from './note'
@@ -40,6 +41,7 @@ export const KINDS = {
   trim,
   groom,
   flowering,
+  leaf,
   algae,
   sign,
   stock,

@@ -6,8 +6,8 @@ import type { Station, StationName } from './question'
 export const LINES_AT: Readonly<Record<StationName, readonly EntryKind[]>> = {
   surface: ['algae', 'groom', 'top-off', 'note'],
   glass: ['algae', 'clean', 'note'],
-  background: ['trim', 'algae', 'groom', 'measure', 'flowering', 'note'],
-  midground: ['algae', 'groom', 'trim', 'measure', 'flowering', 'note'],
+  background: ['trim', 'algae', 'groom', 'measure', 'flowering', 'leaf', 'note'],
+  midground: ['algae', 'groom', 'trim', 'measure', 'flowering', 'leaf', 'note'],
   carpet: ['algae', 'trim', 'groom', 'measure', 'note'],
   'stone and wood': ['algae', 'groom', 'note'],
   ground: ['clean', 'algae', 'note'],

@@ -90,6 +90,7 @@ export const VIEWS = [
   ['trimming', '/tanks/tarn/plants/trimming'],
   ['light', '/tanks/tarn/plants/light'],
   ['leaves', '/tanks/tarn/plants/leaves'],
+  ['cuttings', '/tanks/tarn/plants/cuttings'],
   ['here', '/tanks/tarn/plants/here?x=30&z=10'],
   ['board', '/tanks/tarn/board'],
   ['rescape', '/tanks/tarn/rescape'],

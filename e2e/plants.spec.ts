@@ -39,7 +39,9 @@ test('light: drawn for four days, told planting by planting; a place is asked fo
 }) => {
   await open(page, '/tanks/tarn/plants/light')
   await expect(page.locator('h1')).toContainText(/light/)
-  await expect(page.getByRole('img', { name: 'Light at the ground, the front below' })).toBeVisible()
+  await expect(
+    page.getByRole('img', { name: 'Light at the ground, the front below' }),
+  ).toBeVisible()
   await page.getByRole('link', { name: 'in 8 weeks' }).click()
   await expect(page).toHaveURL(/in=56/)
   await expect(page.getByRole('rowheader', { name: /S3/ })).toBeVisible()
@@ -75,4 +77,19 @@ test('leaves: what ails them is weighed, and a look is written down from its dra
   await page.getByLabel('On', { exact: true }).selectOption('new growth')
   await page.getByRole('button', { name: 'Ink it' }).click()
   await expect(page.getByText('A bare stem has lost its old leaves')).toBeVisible()
+})
+
+test('cuttings: what a cut would give, where they went, who descends from whom over the tanks; held ones tell what they wait for', async ({
+  page,
+}) => {
+  await open(page, '/tanks/tarn/plants/cuttings')
+  await expect(page.locator('h1')).toContainText('would give')
+  await expect(page.getByText('Red cuttings, back row, Spring')).toBeVisible()
+  await expect(page.getByText(/in 10 weeks/).first()).toBeVisible()
+  await page.getByRole('link', { name: 'Log cuttings' }).first().click()
+  await page.getByLabel('How many').fill('2,5')
+  await page.getByRole('button', { name: 'Ink it' }).click()
+  await expect(page.getByText('Cuttings come in whole numbers.')).toBeVisible()
+  await open(page, '/tanks/spring/plants/cuttings')
+  await expect(page.getByText('Held here')).toBeVisible()
 })

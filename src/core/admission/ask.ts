@@ -36,7 +36,14 @@ export function askOf(
     nameOf: (what, id) => lists[what].byId.get(id)?.shown ?? null,
     planting(id) {
       const planting = story.plantings.find((one) => one.id === id)
-      return planting ? { stake: planting.stake, from: planting.stands[0].from } : null
+      return planting
+        ? {
+            stake: planting.stake,
+            from: planting.stands[0].from,
+            until: planting.ended?.at ?? null,
+            group: speciesOf(story, planting).group,
+          }
+        : null
     },
     litres: () => litresOf(day),
     litresPerCentimetre: () => litresPerCentimetre(tankNow(story, at).vessel),

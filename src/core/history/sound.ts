@@ -1,3 +1,4 @@
+import { isOwnAncestor } from './ancestry'
 import { isWithin } from './glass-shape'
 import { dayOf, type Instant } from '../quantity/time'
 import { heldOn, inOrder, type Dated } from './dated'
@@ -147,6 +148,7 @@ function spotFaults({ outline, footprint }: PieceSpot, glass: Glass): string[] {
 }
 
 function plantingFaults(history: TankHistory): StoryFault[] {
+  const parentsOf = new Map(history.plantings.map(({ id, parentIds }) => [id, parentIds]))
   return [
     ...twinStakes(history),
     ...history.plantings.flatMap((planting, i) => {
@@ -158,6 +160,9 @@ function plantingFaults(history: TankHistory): StoryFault[] {
           ? [{ at, fault: 'the shares of its kinds do not add up to one' }]
           : []),
         ...(stands[0]?.is === null ? [{ at, fault: 'it was held out before it was planted' }] : []),
+        ...(isOwnAncestor(planting.id, parentsOf)
+          ? [{ at, fault: 'it stands among its own ancestors' }]
+          : []),
         ...(ended !== null && stands.length > 0 && dayOf(ended.at) < dayOf(stands[0].from)
           ? [{ at, fault: 'it was removed before it was planted' }]
           : []),

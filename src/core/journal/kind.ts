@@ -68,7 +68,10 @@ export interface Ask {
   /** By name or stake, whatever the case of the letters. */
   find: (what: PointsAt, name: string) => Found | null
   nameOf: (what: PointsAt, id: string) => string | null
-  planting: (id: string) => { stake: string; from: Instant } | null
+  /** When it stood, and what group its kind is of. */
+  planting: (
+    id: string,
+  ) => { stake: string; from: Instant; until: Instant | null; group: string } | null
   /** How this keeper measures, for what is said of a fault. */
   measures: Measures
   /** Net litres of the tank. */

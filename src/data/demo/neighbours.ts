@@ -33,6 +33,7 @@ function planting(
   stems: number,
   since: number,
   perch: Planting['perch'] = null,
+  parentIds: readonly string[] = [],
 ): PlantingRecord {
   return plantingRecord({
     id: `${tank}-${stake.toLowerCase()}`,
@@ -40,7 +41,7 @@ function planting(
     speciesId: species.id,
     kinds: [{ speciesId: species.id, share: 1, sure: 'sure' }],
     origin: 'cutting',
-    parentIds: [],
+    parentIds,
     stake,
     name,
     zone,
@@ -112,6 +113,8 @@ export function springStory(clock: DemoClock): TankHistory {
         patch(6, 40, 6, 12),
         6,
         200,
+        null,
+        ['tarn-k2'],
       ),
       planting(
         'spring',
@@ -123,6 +126,8 @@ export function springStory(clock: DemoClock): TankHistory {
         patch(6, 28, 20, 27),
         14,
         120,
+        null,
+        ['tarn-s1'],
       ),
       planting(
         'spring',
@@ -134,6 +139,8 @@ export function springStory(clock: DemoClock): TankHistory {
         patch(32, 54, 20, 27),
         12,
         120,
+        null,
+        ['tarn-s3'],
       ),
     ],
     populations: [

@@ -642,6 +642,18 @@ const STORY: { day: number; tell: (diary: Diary, ago: number) => void }[] = [
     day: 239,
     tell: (d, ago) => d.add(ago, 18, 'flowering', { plantingId: 'tarn-r1', stage: 'open' }),
   },
+  ...(
+    [
+      { day: 203, stake: 's3', part: 'tops', count: 8, went: 'nursery row' },
+      { day: 232, stake: 'r1', part: 'runners', count: 3, went: 'given away' },
+      { day: 262, stake: 's1', part: 'tops', count: 12, went: 'replanted here' },
+      { day: 296, stake: 's2', part: 'tops', count: 9, went: 'composted' },
+    ] as const
+  ).map(({ day, stake, ...taken }) => ({
+    day,
+    tell: (d: Diary, ago: number) =>
+      d.add(ago, 18.4, 'cuttings', { plantingId: `tarn-${stake}`, ...taken }),
+  })),
   {
     day: 318,
     tell: (d, ago) =>

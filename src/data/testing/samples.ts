@@ -18,6 +18,7 @@ const SAMPLES: { [K in EntryKind]: EntryDetails[K] } = {
   algae: { algae: 'hair', place: { of: 'glass' }, coverPercent: 8 },
   groom: { what: 'leaves-taken', place: { of: 'planting', id: 's1' }, count: 3 },
   flowering: { plantingId: 's1', stage: 'open' },
+  cuttings: { plantingId: 's1', part: 'tops', count: 6, went: 'nursery row' },
   leaf: { plantingId: 's1', on: 'old leaves', look: 'pinholes', extent: 'a few leaves' },
   'seen-again': { populationId: 'tetras', count: 1, place: { of: 'surface' } },
   equipment: { item: 'Lamp', says: 'Seven hours', equipmentId: null },

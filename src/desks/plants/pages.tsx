@@ -7,6 +7,7 @@ const PAGES = [
   { path: '/trimming', name: 'Trimming' },
   { path: '/light', name: 'Light' },
   { path: '/leaves', name: 'Leaves' },
+  { path: '/cuttings', name: 'Cuttings' },
   { path: '/here', name: 'What grows here' },
 ] as const
 type PlantsPage = (typeof PAGES)[number]['path']

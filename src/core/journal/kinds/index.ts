@@ -1,6 +1,7 @@
 import { algae } from './algae'
 import { changed } from './changed'
 import { clean } from './clean'
+import { cuttings } from './cuttings'
 import { degassedSample } from './degassed-sample'
 import { disagreement } from './disagreement'
 import { dose } from './dose'
@@ -39,6 +40,7 @@ export const KINDS = {
   'degassed-sample': degassedSample,
   measure,
   trim,
+  cuttings,
   groom,
   flowering,
   leaf,

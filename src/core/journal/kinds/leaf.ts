@@ -3,7 +3,7 @@ import type { Kind } from '../kind'
 import { choice, id, type DetailOf } from '../shape'
 
 /** Where on the plant: what is movable within a plant is taken from old leaves, what is not fails in new ones. */
-export const LEAF_AGES = ['old leaves', 'new growth', 'whole plant'] as const
+const LEAF_AGES = ['old leaves', 'new growth', 'whole plant'] as const
 export type LeafAge = (typeof LEAF_AGES)[number]
 /** What is seen, each with a small drawing of its own. */
 export const LEAF_LOOKS = [
@@ -21,7 +21,7 @@ export const LEAF_LOOKS = [
   'bare stem',
 ] as const
 export type LeafLook = (typeof LEAF_LOOKS)[number]
-export const LEAF_EXTENTS = ['a few leaves', 'many leaves', 'nearly all'] as const
+const LEAF_EXTENTS = ['a few leaves', 'many leaves', 'nearly all'] as const
 
 const shape = {
   plantingId: id('The planting', 'planting'),

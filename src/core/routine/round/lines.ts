@@ -6,7 +6,7 @@ import type { Station, StationName } from './question'
 export const LINES_AT: Readonly<Record<StationName, readonly EntryKind[]>> = {
   surface: ['algae', 'groom', 'top-off', 'note'],
   glass: ['algae', 'clean', 'note'],
-  background: ['trim', 'algae', 'groom', 'measure', 'flowering', 'leaf', 'note'],
+  background: ['trim', 'cuttings', 'algae', 'groom', 'measure', 'flowering', 'leaf', 'note'],
   midground: ['algae', 'groom', 'trim', 'measure', 'flowering', 'leaf', 'note'],
   carpet: ['algae', 'trim', 'groom', 'measure', 'note'],
   'stone and wood': ['algae', 'groom', 'note'],

@@ -1,0 +1,174 @@
+import { Box, Flex } from '@chakra-ui/react'
+import {
+  HOW_HELD,
+  HOW_SET,
+  sayHeld,
+  sayNow,
+  sayPart,
+  sayThen,
+} from '@/core/gardening/cuttings/cuttings.words'
+import { cuttingsWent, heldBack, type Held } from '@/core/gardening/cuttings/ledger'
+import { familiesOf, type Kinship } from '@/core/gardening/cuttings/lineage'
+import { yieldsOf, type Yield } from '@/core/gardening/cuttings/yields'
+import { sayPart } from '@/core/journal/kinds/cuttings'
+import type { TankHistory } from '@/core/history/types'
+import type { Measures } from '@/core/quantity/measures'
+import { capital, sayAll } from '@/core/quantity/say'
+import { reckoned } from '@/data/analysis-cache'
+import { measuresHere } from '@/data/border/measures-here'
+import { now } from '@/data/clock'
+import { database } from '@/data/database'
+import { listVessels, loadStory } from '@/data/story'
+import { storyOr404 } from '@/data/tank'
+import { Section, TankName } from '@/ui/frame/desk-frame'
+import { Stake } from '@/ui/marks/stake'
+import { sayDay } from '@/ui/when'
+import { DoLink } from '../do-link'
+import { PlantsFrame } from '../pages'
+import { FamilyTree } from './family-tree'
+
+/** Cuttings: what could be taken, what it multiplies to, where it went, who descends from whom, what is ready to go back. */
+export async function CuttingsPage({ slug }: { slug: string }) {
+  const story = await storyOr404(slug)
+  const measures = await measuresHere()
+  const { at, yields, went, held } = reckoned(story, now(), 'cuttings', (at) => ({
+    at,
+    yields: yieldsOf(story, at),
+    went: cuttingsWent(story, at),
+    held: heldBack(story, at),
+  }))
+  const families = (await familiesOfRoom()).filter((one) => isOf(one, story.vessel.name))
+  const stakeOf = (id: string) => story.plantings.find((one) => one.id === id)?.stake ?? ''
+  return (
+    <PlantsFrame
+      slug={slug}
+      page="/cuttings"
+      title={
+        <>
+          <TankName>{story.vessel.name}</TankName> {sentenceOf(yields, held)}
+        </>
+      }
+      aside="Never into the wild: neither plants nor their water."
+    >
+      <Flex gap={8} direction={{ base: 'column', lg: 'row' }} align="flex-start">
+        <Box flex={1.3} minW={0} w="100%">
+          <Section title="What a cut would give">
+            {yields.map((one) => (
+              <YieldLine key={one.planting.id} slug={slug} of={one} />
+            ))}
+          </Section>
+        </Box>
+        <Box flex={1} minW={0} w="100%">
+          <HeldList held={held} measures={measures} />
+          <Section title="Where cuttings went, in a year">
+            {went.length === 0 ? (
+              <Box color="pencil">
+                None is written down yet.{' '}
+                <DoLink href={`/tanks/${slug}/book?log=cuttings`}>Log cuttings</DoLink>
+              </Box>
+            ) : (
+              went.map(({ went: place, count, plantingIds }) => (
+                <Box key={place}>
+                  <b>{count}</b> {place}{' '}
+                  <Box as="span" color="pencil">
+                    of {sayAll(plantingIds.map(stakeOf))}
+                  </Box>
+                </Box>
+              ))
+            )}
+          </Section>
+          <Section title="How they are held">
+            {HOW_HELD.map(([where, how]) => (
+              <Box key={where} mb={1}>
+                <b>{where}</b>: {how}.
+              </Box>
+            ))}
+          </Section>
+          <Section title="Who descends from whom">
+            {families.length === 0 ? (
+              <Box color="pencil">
+                No planting here names its parent. Say it where it is put on paper.
+              </Box>
+            ) : (
+              families.map((one) => (
+                <FamilyTree
+                  key={one.id}
+                  of={one}
+                  say={(on) => sayDay(on, story.vessel.timeZone, at)}
+                />
+              ))
+            )}
+          </Section>
+        </Box>
+      </Flex>
+    </PlantsFrame>
+  )
+}
+
+/** Families reach over all tanks of the room. */
+async function familiesOfRoom(): Promise<Kinship[]> {
+  const db = await database()
+  const stories = await Promise.all((await listVessels(db)).map(({ slug }) => loadStory(db, slug)))
+  return familiesOf(stories.filter((one): one is TankHistory => one !== null))
+}
+
+const isOf = ({ tank, children }: Kinship, name: string): boolean =>
+  tank === name || children.some((child) => isOf(child, name))
+
+function sentenceOf(yields: readonly Yield[], held: readonly Held[]): string {
+  const ready = held.filter(({ state }) => state === 'ready')
+  if (ready.length > 0)
+    return `holds ${sayAll(ready.map(({ planting }) => planting.stake))}, ready to go back.`
+  const most = yields
+    .filter(({ now }) => now.some(({ part }) => part === 'tops'))
+    .sort((a, b) => b.stock - a.stock)
+  return most.length > 0
+    ? `would give ${sayPart(most[0].now[0].part, most[0].now[0].count)} of ${most[0].planting.stake} today.`
+    : 'has nothing that wants to be multiplied today.'
+}
+
+function YieldLine({ slug, of }: { slug: string; of: Yield }) {
+  const { planting } = of
+  const then = sayThen(of)
+  return (
+    <Flex gap={3} py={2} borderTop="1px solid" borderColor="rule" align="flex-start">
+      <Stake code={planting.stake} />
+      <Box>
+        <Box>
+          <b>{planting.name}</b>: {sayNow(of)}.
+        </Box>
+        {then ? (
+          <Box color="pencil" className="serif">
+            {capital(then)}.
+          </Box>
+        ) : null}
+        {of.now.length > 0 ? (
+          <Box fontSize="sm">
+            Set {HOW_SET[of.species.group]}.{' '}
+            <DoLink
+              href={`/tanks/${slug}/book?log=cuttings&planting=${planting.id}&part=${encodeURIComponent(of.now[0].part)}`}
+            >
+              Log cuttings
+            </DoLink>
+          </Box>
+        ) : null}
+      </Box>
+    </Flex>
+  )
+}
+
+function HeldList({ held, measures }: { held: readonly Held[]; measures: Measures }) {
+  if (held.length === 0) return null
+  return (
+    <Section title="Held here">
+      {held.map((one) => (
+        <Flex key={one.planting.id} gap={3} mb={1} align="flex-start">
+          <Stake code={one.planting.stake} />
+          <Box>
+            {one.planting.name} {sayHeld(one, measures)}.
+          </Box>
+        </Flex>
+      ))}
+    </Section>
+  )
+}

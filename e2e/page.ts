@@ -88,6 +88,7 @@ export const VIEWS = [
   ['water', '/tanks/tarn/water'],
   ['plants', '/tanks/tarn/plants'],
   ['trimming', '/tanks/tarn/plants/trimming'],
+  ['grooming', '/tanks/tarn/plants/grooming'],
   ['light', '/tanks/tarn/plants/light'],
   ['leaves', '/tanks/tarn/plants/leaves'],
   ['cuttings', '/tanks/tarn/plants/cuttings'],

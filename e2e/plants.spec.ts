@@ -93,3 +93,13 @@ test('cuttings: what a cut would give, where they went, who descends from whom o
   await open(page, '/tanks/spring/plants/cuttings')
   await expect(page.getByText('Held here')).toBeVisible()
 })
+
+test('lawns and grooming: what is late, how the lawn fares; an act is written down from there with its planting chosen', async ({
+  page,
+}) => {
+  await open(page, '/tanks/tarn/plants/grooming')
+  await expect(page.locator('h1')).toContainText(/lawn|groomed/)
+  await expect(page.getByText(/the mat is about/)).toBeVisible()
+  await page.getByRole('link', { name: 'Log it' }).first().click()
+  await expect(page.getByLabel('Where')).toHaveValue(/^planting:/)
+})

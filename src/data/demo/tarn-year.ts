@@ -629,6 +629,9 @@ const STORY: { day: number; tell: (diary: Diary, ago: number) => void }[] = [
     { day: 190, what: 'runners-cut', stake: 'r1', count: 3 },
     { day: 201, what: 'leaves-taken', stake: 'k1', count: 7 },
     { day: 232, what: 'spike-left', stake: 'r1', count: 1 },
+    { day: 305, what: 'thinned', stake: 'm1', count: null },
+    { day: 309, what: 'leaves-taken', stake: 'r1', count: 5 },
+    { day: 327, what: 'thinned', stake: 'f1', count: null },
   ].map(({ day, what, stake, count }) => ({
     day,
     tell: (d: Diary, ago: number) =>

@@ -23,7 +23,7 @@ import { BringBack } from './bring-back.client'
 import { EntryLine } from './entry-line.client'
 import { Filters } from './filters.client'
 import { formContext } from '@/ui/entry/form-context'
-import { formOf, writtenOf, WRITTEN_KINDS } from '@/core/journal/written'
+import { formOf, placeText, writtenOf, WRITTEN_KINDS } from '@/core/journal/written'
 import { LogForm } from './log-form.client'
 import { TestsForm, type TestRow } from './tests-form.client'
 import { StruckNotice } from './struck-notice.client'
@@ -190,7 +190,12 @@ function presetFields(
     const usual = nextChange(story, at)?.fraction
     return usual ? { amount: String(Math.round(usual * 100)) } : {}
   }
-  if (one('planting')) return { plantingId: one('planting'), ...chosenFields(kind, one) }
+  if (one('planting'))
+    return {
+      plantingId: one('planting'),
+      place: placeText({ of: 'planting', id: one('planting') }),
+      ...chosenFields(kind, one),
+    }
   if (kind === 'reading' && isParameter(one('parameter'))) {
     const parameter = one('parameter')
     return isParameter(parameter) ? { parameter, method: usualMethod(parameter) } : {}

@@ -5,6 +5,7 @@ import { DeskFrame } from '@/ui/frame/desk-frame'
 const PAGES = [
   { path: '', name: 'Growth' },
   { path: '/trimming', name: 'Trimming' },
+  { path: '/grooming', name: 'Lawns and grooming' },
   { path: '/light', name: 'Light' },
   { path: '/leaves', name: 'Leaves' },
   { path: '/cuttings', name: 'Cuttings' },

@@ -30,7 +30,7 @@ export const sayPart = (part: Part, count: number): string =>
   `${count} ${count === 1 ? ONE[part] : part}`
 
 /** Where it went. */
-export const CUTTINGS_WENT = [
+const CUTTINGS_WENT = [
   'replanted here',
   'jar',
   'nursery row',

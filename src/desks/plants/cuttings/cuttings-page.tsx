@@ -4,7 +4,6 @@ import {
   HOW_SET,
   sayHeld,
   sayNow,
-  sayPart,
   sayThen,
 } from '@/core/gardening/cuttings/cuttings.words'
 import { cuttingsWent, heldBack, type Held } from '@/core/gardening/cuttings/ledger'

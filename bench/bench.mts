@@ -260,6 +260,9 @@ async function answers(
     '/water',
     '/water/balance',
     '/water/dosing',
+    '/plants',
+    '/plants/trimming',
+    '/plants/light',
     '/rescape',
     '/book',
   ]) {

@@ -110,6 +110,7 @@ function oldTank(model: TankHistory, index: number, lines: number, today: number
     entries: rows,
     plantings,
     plans: [],
+    drafts: [],
     vessel: {
       ...model.vessel,
       id: prefix('tank'),

@@ -24,7 +24,17 @@ interface Judgement {
   /** Entries it rests on, in the order they are shown. */
   entryIds: readonly string[]
   /** Where in Vivero one does what is suggested. */
-  leadsTo: 'water' | 'round' | 'rescape' | 'log-trim' | 'log-change' | 'book' | 'facts' | null
+  leadsTo:
+    | 'water'
+    | 'round'
+    | 'plants'
+    | 'leaves'
+    | 'rescape'
+    | 'log-trim'
+    | 'log-change'
+    | 'book'
+    | 'facts'
+    | null
 }
 /**
  * What a rule has found: by which rule, on which facts, of what, how grave. It holds no sentence; `*.words.ts` says it. `F`: the rules of a

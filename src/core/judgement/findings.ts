@@ -12,6 +12,7 @@ import { changeFinding } from './change-finding'
 import type { Finding } from './finding'
 import type { AnyJudged } from './rules'
 import { byUrgency } from './urgency'
+import { growthFindings, leafFindings } from './growth-findings'
 import { intakeFinding } from './intake-finding'
 import { moodFinding } from './mood-finding'
 import { nitrateFinding } from './nitrate-finding'
@@ -49,6 +50,8 @@ export function findings(
     ...stemFindings(story, now),
     ...bareFindings(story, now),
     ...rootsFindings(story, now),
+    ...growthFindings(story, now),
+    ...leafFindings(story, now),
     ...carpetFindings(story, now),
     ...algaeFindings(story, now),
   ].filter((judged) => judged !== null) as AnyJudged[]

@@ -3,6 +3,7 @@ import type { AlgaeFacts } from './algae-findings'
 import type { CarpetFacts } from './carpet-findings'
 import type { ChangeFacts } from './change-finding'
 import type { Judged } from './finding'
+import type { GrowthFacts } from './growth-findings'
 import type { IntakeFacts } from './intake-finding'
 import type { MoodFacts } from './mood-finding'
 import type { NitrateFacts } from './nitrate-finding'
@@ -24,6 +25,7 @@ export type FactsOf = NitrateFacts &
   StemFacts &
   CarpetFacts &
   AlgaeFacts &
-  RootsFacts
+  RootsFacts &
+  GrowthFacts
 /** A judgement by whichever rule, its facts with it. */
 export type AnyJudged = Judged<FactsOf>

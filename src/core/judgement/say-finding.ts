@@ -8,6 +8,7 @@ import { carpetWords } from './carpet-findings.words'
 import { changeWords } from './change-finding.words'
 import { evidenceFor, reckoned } from './evidence'
 import type { Finding, FindingWords, WordsFor } from './finding'
+import { growthWords } from './growth-findings.words'
 import { intakeWords } from './intake-finding.words'
 import { moodWords } from './mood-finding.words'
 import { nitrateWords } from './nitrate-finding.words'
@@ -32,6 +33,7 @@ const WORDS: WordsFor<FactsOf> = {
   ...carpetWords,
   ...algaeWords,
   ...rootsWords,
+  ...growthWords,
 }
 
 /** A judgement with its words and its evidence, for a keeper to read. */

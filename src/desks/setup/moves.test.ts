@@ -74,7 +74,7 @@ test('cuttings know the planting they were cut from in the other tank; all of it
   const spot = { zone: 'background', left: '30', right: '40', front: '8', back: '14' }
   const fields = { what: 'plants', plantingId: stems.id, as: 'cutting', stems: '6', ...spot }
   await thereAndBack(fields, async () => {
-    const planted = (await story('spring')).plantings.find(({ parentIds }) =>
+    const planted = (await story('spring')).plantings.findLast(({ parentIds }) =>
       parentIds.includes(stems.id),
     )!
     expect(planted).toMatchObject({ stake: 'S3', origin: 'cutting', kinds: stems.kinds })

@@ -19,6 +19,8 @@ type Dispute = (finding: string, why: string, sending: Sending) => Promise<Answe
 const DOES: Record<NonNullable<Finding['leadsTo']>, { says: string; path: string }> = {
   water: { says: 'open the water', path: '/water' },
   round: { says: 'start a round', path: '/round' },
+  plants: { says: 'see how it grows', path: '/plants' },
+  leaves: { says: 'read the leaves', path: '/plants/leaves' },
   rescape: { says: 'is it time to rescape?', path: '/rescape' },
   'log-trim': { says: 'log a trim', path: '/book?log=trim' },
   'log-change': { says: 'log a change', path: '/book?log=water-change' },

@@ -8,7 +8,7 @@ import { carpetPots } from '../../plants/portions'
 import type { Estimate } from '../../quantity/estimate'
 import { dayOf, type Instant } from '../../quantity/time'
 
-export type LiftRisk = 'low' | 'some' | 'high'
+type LiftRisk = 'low' | 'some' | 'high'
 /** How a lawn fares and what it wants. */
 export interface Lawn {
   planting: Planting

@@ -1,5 +1,5 @@
 import { plantingsAt } from '../../history/lookup'
-import type { Planting, Species, TankHistory } from '../../history/types'
+import type { Planting, School, Species, TankHistory } from '../../history/types'
 import { sceneOn, stageOf } from '../../layout/scene'
 import { factsOf } from '../../plants/kinds'
 import { dayOf, type Instant } from '../../quantity/time'
@@ -33,6 +33,8 @@ export interface Diagnosis {
   settles: Settles
   /** Day on which new growth tells whether a remedy worked. */
   judgeOn: number
+  /** How this keeper feeds. */
+  school: School
   /** It is best to wait, until this day; null: not. */
   waitUntil: number | null
 }
@@ -77,6 +79,7 @@ export function diagnoses(history: TankHistory, now: Instant): Diagnosis[] {
         settles: settledBy(explanations, weighed, waitUntil),
         judgeOn: dayOf(now) + NEW_LEAVES_DAYS[setting.species.group],
         waitUntil,
+        school: scene.tank.vessel.care.school,
       },
     ]
   })

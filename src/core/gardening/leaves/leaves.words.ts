@@ -90,6 +90,24 @@ export function saySettles(settles: Settles, day: SayDay): string {
   }
 }
 
+/** The same, short: what single look or test would settle it. */
+export function sayShortSettle(settles: Settles): string {
+  switch (settles.by) {
+    case 'test':
+      return `One test of ${nameWithin(settles.parameter)}.`
+    case 'wait':
+      return 'New leaves from the root within some weeks.'
+    case 'torch':
+      return 'A torch, an hour after the lamp is off.'
+    case 'thin out':
+      return 'Three weeks with less above it.'
+    case 'watch the bubbles':
+      return 'Bubbles counted at the same hour for a week.'
+    case 'remedy':
+      return 'Three weeks of the remedy alone: look at new leaves only.'
+  }
+}
+
 /** What is seen, as one says it: “twisted or hooked new growth”, “bare stems”. */
 export function sayLook({ look, on }: Diagnosis['seen']): string {
   switch (look) {

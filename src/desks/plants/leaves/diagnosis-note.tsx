@@ -19,16 +19,14 @@ import { LeafDrawing } from './leaf-drawing'
 /** What the leaves of one planting say: the drawing, explanations by their odds, what settles it, when to look again. */
 export function DiagnosisNote({
   diagnosis,
-  school,
   measures,
   say,
 }: {
   diagnosis: Diagnosis
-  school: School
   measures: Measures
   say: (day: number) => string
 }) {
-  const { planting, species, seen, explanations, settles } = diagnosis
+  const { planting, species, seen, explanations, settles, school } = diagnosis
   return (
     <Box as="section" borderTop="1px solid" borderColor="rule" py={3} display="flex" gap={4}>
       <Box flexShrink={0} textAlign="center">

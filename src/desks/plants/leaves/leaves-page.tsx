@@ -1,7 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { diagnoses, type Diagnosis } from '@/core/gardening/leaves/diagnosis'
 import { CAUSE_WORDS, sayLook } from '@/core/gardening/leaves/leaves.words'
-import { tankNow } from '@/core/history/tank-at'
 import { LEAF_LOOKS } from '@/core/journal/kinds/leaf'
 import { instantOf } from '@/core/quantity/time'
 import { reckoned } from '@/data/analysis-cache'
@@ -24,7 +23,6 @@ export async function LeavesPage({ slug }: { slug: string }) {
     found: diagnoses(story, at),
   }))
   const { timeZone, name } = story.vessel
-  const { school } = tankNow(story, at).vessel.care
   return (
     <PlantsFrame
       slug={slug}
@@ -39,7 +37,6 @@ export async function LeavesPage({ slug }: { slug: string }) {
         <DiagnosisNote
           key={one.seen.entryId}
           diagnosis={one}
-          school={school}
           measures={measures}
           say={(day) => sayDay(instantOf(day), timeZone, at)}
         />

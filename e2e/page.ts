@@ -92,6 +92,7 @@ export const VIEWS = [
   ['light', '/tanks/tarn/plants/light'],
   ['leaves', '/tanks/tarn/plants/leaves'],
   ['cuttings', '/tanks/tarn/plants/cuttings'],
+  ['kinds', '/tanks/tarn/plants/kinds?find=wisteria'],
   ['here', '/tanks/tarn/plants/here?x=30&z=10'],
   ['board', '/tanks/tarn/board'],
   ['rescape', '/tanks/tarn/rescape'],

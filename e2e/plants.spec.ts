@@ -103,3 +103,16 @@ test('lawns and grooming: what is late, how the lawn fares; an act is written do
   await page.getByRole('link', { name: 'Log it' }).first().click()
   await expect(page.getByLabel('Where')).toHaveValue(/^planting:/)
 })
+
+test('kinds: found by a common name, with what they want and grow; a name nobody knows says so', async ({
+  page,
+}) => {
+  await open(page, '/tanks/tarn/plants/kinds')
+  await page.getByLabel('botanical or common name').fill('wisteria')
+  await page.getByRole('button', { name: 'Find it' }).click()
+  await expect(page.locator('h1')).toContainText('Hygrophila difformis')
+  await expect(page.getByRole('rowheader', { name: 'strong' })).toBeVisible()
+  await page.getByLabel('botanical or common name').fill('plastic palm')
+  await page.getByRole('button', { name: 'Find it' }).click()
+  await expect(page.getByText('Nothing goes by “plastic palm”.')).toBeVisible()
+})

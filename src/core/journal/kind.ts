@@ -102,8 +102,8 @@ export interface FormField {
   label: string
   /** What stands behind it: a unit, mostly. */
   after?: string
-  /** Another field whose choice brings another unit: the field, those choices, and the unit then. */
-  exceptFor?: readonly [field: string, choices: readonly string[], unit: string]
+  /** Another field whose choice brings another unit: the field, and for some choices of it the unit then. */
+  exceptFor?: readonly [field: string, ...(readonly [choices: readonly string[], unit: string])[]]
   /** Only where the shape does not say it. */
   input?: 'number' | 'text' | 'choice' | 'unit' | 'product' | 'equipment' | 'kit'
   choices?: readonly string[]

@@ -1,3 +1,4 @@
+import fc from 'fast-check'
 import type { Species } from '../history/types'
 import { CATALOGUE } from './catalogue'
 import { dayOf, instantOf } from '../quantity/time'
@@ -41,6 +42,26 @@ test('too few heights say nothing', () => {
     { day: 9, cm: 19, sd: 1, entryId: 'b' },
   ]
   expect(turnOf([{ points: few }], 10)).toBeNull()
+})
+
+test('whatever was written down, several times a day and at random, is weighed without a fault', () => {
+  const point = fc.record({
+    day: fc.double({ min: 0, max: 120, noNaN: true }),
+    cm: fc.double({ min: 0, max: 60, noNaN: true }),
+    sd: fc.double({ min: 0.05, max: 6, noNaN: true }),
+  })
+  fc.assert(
+    fc.property(fc.array(fc.array(point, { maxLength: 40 }), { maxLength: 5 }), (all) => {
+      const segments = all.map((points) => ({
+        points: points.sort((a, b) => a.day - b.day).map((one, i) => ({ ...one, entryId: `${i}` })),
+      }))
+      const turn = turnOf(segments, 120)
+      if (!turn) return
+      expect(turn.low).toBeLessThanOrEqual(turn.high)
+      expect(turn.chance).toBeGreaterThan(0.5)
+      expect(Number.isFinite(turn.before.value + turn.after.value)).toBe(true)
+    }),
+  )
 })
 
 test('a clean break is dated within a few days, with both rates beside it', () => {

@@ -113,23 +113,24 @@ function quantileOf(weights: readonly number[], upTo: number): number {
 function stretchesOf(segments: readonly GrowthSegment[], today: number, rate: number): Stretch[] {
   const uneven = LEAST_UNEVEN_CM2 + UNEVEN * rate * rate
   return segments.flatMap(({ points }) => {
-    const seen = points.filter(({ day }) => day > today - WINDOW_DAYS && day <= today)
-    return seen.slice(1).flatMap((point, i): Stretch[] => {
+    const seen = points
+      .filter(({ day }) => day > today - WINDOW_DAYS && day <= today)
+      // Of two readings of one day the later one: nothing grows in between.
+      .filter(({ day }, i, all) => i + 1 === all.length || all[i + 1].day - day >= SAME_DAY)
+    return seen.slice(1).map((point, i): Stretch => {
       const last = seen[i]
-      if (point.day - last.day < 0.5) return []
-      return [
-        {
-          from: last.day,
-          to: point.day,
-          grew: point.cm - last.cm,
-          at: (point.cm + last.cm) / 2,
-          variance: uneven * (point.day - last.day) + last.sd ** 2 + point.sd ** 2,
-          withBefore: i === 0 ? 0 : -(last.sd ** 2),
-        },
-      ]
+      return {
+        from: last.day,
+        to: point.day,
+        grew: point.cm - last.cm,
+        at: (point.cm + last.cm) / 2,
+        variance: uneven * (point.day - last.day) + last.sd ** 2 + point.sd ** 2,
+        withBefore: i === 0 ? 0 : -(last.sd ** 2),
+      }
     })
   })
 }
+const SAME_DAY = 0.5
 
 /** The days of the last weeks with two stretches before and after them. */
 function daysTried(all: readonly Stretch[], today: number): number[] {

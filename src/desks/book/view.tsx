@@ -86,6 +86,9 @@ export async function BookDesk({ slug, query }: { slug: string; query: BookQuery
         <a href={`/api/tanks/${slug}/events`} download>
           Write events.csv
         </a>
+        <a href={`/api/tanks/${slug}/growth`} download>
+          Write growth.csv
+        </a>
         <a href={`/api/tanks/${slug}/series`} download>
           Write series.csv
         </a>

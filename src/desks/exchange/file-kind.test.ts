@@ -20,6 +20,10 @@ test('columns in another order, quoted, in capitals; a kind of plant in a note i
   for (const heading of [`${READINGS}\n2026,nitrate,kind,`, 'value,parameter,at'])
     expect(fileKind(heading)).toBe('readings')
 })
+test('heights and covers by plant', () => {
+  for (const heading of ['at,plant,measure,value,unit,note', 'AT;Plant;Measure;Value'])
+    expect(fileKind(heading)).toBe('growth')
+})
 test('what has no heading of ours is a keeper’s own sheet', () => {
   for (const heading of [
     '',

@@ -1,4 +1,4 @@
-export type LineFile = 'readings' | 'events' | 'sheet'
+export type LineFile = 'readings' | 'events' | 'growth' | 'sheet'
 
 /** Which file of lines this is, by its first bytes read as UTF-8: ours are told by their headings, anything else is a keeper’s own sheet. Of UTF-16 the nulls are passed over. */
 export function fileKind(beginning: string): LineFile {
@@ -10,5 +10,6 @@ export function fileKind(beginning: string): LineFile {
   const has = (name: string) =>
     new RegExp(`(^|[,;\\t\\uFEFF"])\\s*${name}\\s*("|[,;\\t]|$)`).test(heading)
   if (has('at') && has('kind')) return 'events'
+  if (has('at') && has('plant') && has('measure')) return 'growth'
   return has('at') && has('parameter') && has('value') ? 'readings' : 'sheet'
 }

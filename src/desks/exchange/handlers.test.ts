@@ -7,6 +7,7 @@ import {
   previewUpload,
   readTankUpload,
   sendEvents,
+  sendGrowth,
   sendReadings,
   sendSeries,
   sendTankFile,
@@ -33,6 +34,7 @@ describe('files going out', () => {
   test.each([
     ['readings', sendReadings, /^at,parameter/],
     ['events', sendEvents, /^at,kind/],
+    ['growth', sendGrowth, /^at,plant,measure/],
     ['series', sendSeries, /^at,parameter,value,low/],
     ['tank file', sendTankFile, /"format": "vivero-tank"/],
   ] as const)('%s: an attachment with its name, never cached', async (_name, send, begins) => {

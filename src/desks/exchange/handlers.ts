@@ -6,6 +6,7 @@ import { database } from '@/data/database'
 import { CSV_MAX_MB, type CsvReader } from '@/data/formats/csv-lines'
 import type { CsvReport } from '@/data/formats/line-report'
 import { readEventsCsv, writeEventsCsv } from '@/data/formats/events-csv'
+import { readGrowthCsv, writeGrowthCsv } from '@/data/formats/growth-csv'
 import { readReadingsCsv, writeReadingsCsv } from '@/data/formats/readings-csv'
 import { writeSeriesCsv } from '@/data/formats/series-csv'
 import { guessMapping } from '@/data/formats/sheet/guess'
@@ -43,6 +44,14 @@ export async function sendEvents(slug: string): Promise<Response> {
     : noSuchTank()
 }
 
+/** What was measured of plants in a tank as growth.csv. */
+export async function sendGrowth(slug: string): Promise<Response> {
+  const story = await loadStory(await database(), slug)
+  return story
+    ? download(writeGrowthCsv(story), 'text/csv; charset=utf-8', `${slug}-growth.csv`)
+    : noSuchTank()
+}
+
 /** Every parameter's course, read, reckoned and to come, as series.csv. */
 export async function sendSeries(slug: string): Promise<Response> {
   const story = await loadStory(await database(), slug)
@@ -54,6 +63,7 @@ export async function sendSeries(slug: string): Promise<Response> {
 const READERS: Record<Exclude<LineFile, 'sheet'>, CsvReader> = {
   readings: readReadingsCsv,
   events: readEventsCsv,
+  growth: readGrowthCsv,
 }
 
 /** The reader of a file, by the name it has in the address; a keeper’s own sheet is read as the address says. Null: it does not say so soundly. */

@@ -10,6 +10,7 @@ const PAGES = [
   { path: '/leaves', name: 'Leaves' },
   { path: '/cuttings', name: 'Cuttings' },
   { path: '/here', name: 'What grows here' },
+  { path: '/kinds', name: 'Kinds' },
 ] as const
 type PlantsPage = (typeof PAGES)[number]['path']
 

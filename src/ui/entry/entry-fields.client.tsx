@@ -23,8 +23,9 @@ function usualUnit(parameter: string, measures: Measures): string {
 /** What stands behind a field, which may hang on what another holds. */
 export function unitOf({ after, exceptFor }: ShownField, values: Readonly<Values>): string {
   if (!exceptFor) return after
-  const [other, choices, unit] = exceptFor
-  return choices.includes(values[other] ?? '') ? unit : after
+  const [other, ...units] = exceptFor
+  const found = units.find(([choices]) => choices.includes(values[other] ?? ''))
+  return found ? found[1] : after
 }
 
 /** What each field of a kind begins with. */

@@ -1,0 +1,13 @@
+import { KindsPage } from '@/desks/plants/kinds/kinds-page'
+
+export const metadata = { title: 'Kinds of plants' }
+
+export default async function Page({
+  params,
+  searchParams,
+}: {
+  params: Promise<{ tank: string }>
+  searchParams: Promise<Record<string, string | string[] | undefined>>
+}) {
+  return <KindsPage slug={(await params).tank} query={await searchParams} />
+}

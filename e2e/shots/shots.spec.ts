@@ -47,6 +47,11 @@ const VIEWS: {
   { name: 'changes', path: '/tanks/tarn/water/changes' },
   { name: 'dosing', path: '/tanks/tarn/water/dosing' },
   { name: 'gas', path: '/tanks/tarn/water/gas' },
+  { name: 'plants', path: '/tanks/tarn/plants' },
+  {
+    name: 'trimming',
+    path: '/tanks/tarn/plants/trimming?sessions=4&evening=Tue&evening=Thu&evening=Sun',
+  },
   {
     name: 'board',
     path: '/tanks/tarn/board',
@@ -75,28 +80,7 @@ const VIEWS: {
     },
   },
   { name: 'book', path: '/tanks/tarn/book' },
-  { name: 'stands', path: '/tanks/tarn/stands' },
-  {
-    name: 'spreadsheet',
-    path: '/tanks/spring/book/import',
-    act: async (page) => {
-      await page.setInputFiles('input[type=file]', {
-        name: 'spring tests.csv',
-        mimeType: 'text/csv',
-        buffer: Buffer.from(KEEPERS_SHEET),
-      })
-      await page.getByText('Are the columns read as you mean them?').waitFor()
-    },
-  },
 ]
-
-/** As a keeper has it: an own order of days, a decimal comma, “less than”, and a remark. */
-const KEEPERS_SHEET = [
-  'Datum;NO3 (mg/L);KH;Temp;Mood of the shrimp;WC %;Notes',
-  '03/04/2026;20;4,5;24;busy;30;lamp cleaned',
-  '10/04/2026;<5;4;23,8;shy;;',
-  '12/04/2026;10-20;;24,1;busy;40;moss trimmed',
-].join('\n')
 
 for (const { name, path, dark, phone, act } of VIEWS) {
   test(name, async ({ page, context, baseURL }) => {

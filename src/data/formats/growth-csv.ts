@@ -1,3 +1,4 @@
+import { unlikelySize } from '@/core/admission/doubts'
 import type { Door } from '@/core/admission/admit'
 import { describeMeasureUnit } from '@/core/journal/kinds/measure'
 import { entriesOf } from '@/core/history/journal-index'
@@ -21,22 +22,31 @@ const GROWTH_COLUMNS = ['at', 'plant', 'measure', 'value', 'unit', 'note'] as co
 type Column = (typeof GROWTH_COLUMNS)[number]
 type Measure = EntryOf<'measure'>
 
-/** Reads growth.csv: `at,plant,measure,value,unit,note`. A plant the tank does not have is refused by its line, never guessed. */
-export const readGrowthCsv: CsvReader = (bytes, history, origins, now) => {
+/** Reads growth.csv: `at,plant,measure,value,unit,note`. A plant the tank does not have is refused by its line, never guessed; a size that can hardly be is remarked on. */
+export const readGrowthCsv: CsvReader = async (bytes, history, origins, now) => {
   const journal = async ({ entries }: TankHistory) => {
     const marks = await marksOf(entriesOf(entries, 'measure'), (entry) =>
       sameMeasure(entry as Measure),
     )
     return (entry: Entry) => entry.kind === 'measure' && marks.has(sameMeasure(entry))
   }
-  return readCsvLines<Column>(
+  const report = await readCsvLines<Column>(
     bytes,
     { columns: GROWTH_COLUMNS, spare: ['note'], mark: 'gro', readLine, journal },
     history,
     origins,
     now,
   )
+  if (report.ok)
+    for (const { line, entry } of report.value.accepted.slice(0, QUESTIONED_LINES))
+      if (entry.kind === 'measure')
+        report.value.remarks.push(
+          ...unlikelySize(entry, history).map((question) => `Line ${line}: ${question}`),
+        )
+  return report
 }
+/** So many lines are questioned at most: whoever reads more questions reads none. */
+const QUESTIONED_LINES = 200
 
 function readLine(
   { field, decimal }: CsvFields<Column>,

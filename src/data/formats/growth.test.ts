@@ -50,6 +50,12 @@ test.each([
   expect(refused[0].says).toContain(says)
 })
 
+test('a height that can hardly be is kept and remarked on', async () => {
+  const { accepted, remarks } = await read(`${on(5)},S1,height,300,cm,`)
+  expect(accepted).toHaveLength(1)
+  expect(remarks[0]).toContain('Line 2: S1 would stand 300 cm high')
+})
+
 test('before it was planted nothing was measured; read twice nothing is added', async () => {
   expect((await read(`${on(-3)},S1,height,9,cm,`)).refused[0].says).toContain('not planted yet')
   const story = tank([entry(5, 'measure', { plantingId: STEMS.id, measure: 'height', value: 9 })])

@@ -89,5 +89,7 @@ export function sayGarden(
   const upright = courses.filter(({ of, rate }) => of === 'height' && rate !== null)
   if (upright.length === 0) return 'is covered by what lies flat; nothing in it grows upwards.'
   const { planting, rate } = upright.reduce((a, b) => (b.rate!.value > a.rate!.value ? b : a))
+  if (upright.every(({ ownShare }) => ownShare === 0))
+    return `was never measured twice; by the books ${planting.stake} grows fastest, ${measures.say(rate!.value, 'cm', half(rate!))} a day.`
   return `grows fastest at ${planting.stake}, by ${measures.say(rate!.value, 'cm', half(rate!))} a day, and nothing in it lags.`
 }

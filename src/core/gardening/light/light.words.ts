@@ -11,6 +11,7 @@ export const sayPar = (par: number): string => sayNumber(par, Math.max(1, par * 
 /** All of it in one sentence, to go on from the tank’s name. */
 export function sayLight({ onWater, plantings }: LightAhead): string {
   if (onWater.par === 0) return 'has no lamp on paper: nobody can tell its light.'
+  if (plantings.length === 0) return 'has no planting yet that wants light.'
   const short = plantings.filter(({ shortIn }) => shortIn === 0)
   const soon = plantings.filter(({ shortIn }) => shortIn !== null && shortIn > 0)
   const stakes = (all: readonly LitPlanting[]) => sayAll(all.map(({ planting }) => planting.stake))

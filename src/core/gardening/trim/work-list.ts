@@ -2,6 +2,7 @@ import type { Planting, TankHistory } from '../../history/types'
 import { leastPar } from '../light/least-par'
 import { sceneOn, stageOf, type Scene } from '../../layout/scene'
 import { canopyTransmission } from '../../layout/canopy'
+import { daysToSurface } from '../../plants/height'
 import { patchCentre } from '../../plants/place'
 import { dayOf, type Instant } from '../../quantity/time'
 import { CUT_SHARES, hedgesOf, type Hedge } from './in-shape'
@@ -30,7 +31,7 @@ export function trimsDue(history: TankHistory, now: Instant): TrimDue[] {
   const shades = shadesAhead(history, now)
   return hedgesOf(history, now)
     .map((hedge): TrimDue => {
-      const surface = daysTo(hedge, hedge.roomCm)
+      const surface = surfaceOf(history, hedge, now)
       const shade = shades.get(hedge.planting.id)
       const first = shade && shade.day < surface.value ? shade : null
       return {
@@ -47,15 +48,10 @@ export function trimsDue(history: TankHistory, now: Instant): TrimDue[] {
 const cutOf = ({ species, roomCm }: Hedge): number =>
   roomCm * (species.group === 'stem-fast' ? CUT_SHARES[0] : CUT_SHARES[1])
 
-function daysTo({ height, rate }: Hedge, cm: number): TrimDue['days'] {
-  const left = (from: number, speed: number) => Math.max(0, (cm - from) / Math.max(1e-6, speed))
-  const late = left(height.low, rate.low)
-  return {
-    value: left(height.value, rate.value),
-    low: left(height.high, rate.high),
-    high: late > LOOK_DAYS * 4 ? null : late,
-  }
-}
+/** Days to the surface, as everywhere; for what hardly gets there, far off. */
+const surfaceOf = (history: TankHistory, { planting }: Hedge, now: Instant): TrimDue['days'] =>
+  daysToSurface(history, planting, now) ?? { value: FAR_DAYS, low: FAR_DAYS, high: null }
+const FAR_DAYS = 400
 
 /** Days until growth has done what it does in `days` at the middling rate. */
 const ranged = ({ rate }: Hedge, days: number): TrimDue['days'] => ({

@@ -52,6 +52,7 @@ export async function CuttingsPage({ slug }: { slug: string }) {
       <Flex gap={8} direction={{ base: 'column', lg: 'row' }} align="flex-start">
         <Box flex={1.3} minW={0} w="100%">
           <Section title="What a cut would give">
+            {yields.length === 0 ? <Box color="pencil">Nothing stands here yet.</Box> : null}
             {yields.map((one) => (
               <YieldLine key={one.planting.id} slug={slug} of={one} />
             ))}

@@ -45,9 +45,11 @@ export function GrowthRow({
             {planting.name}
           </Box>
         </Box>
-        <Box color="pencil" fontStyle="italic">
-          {species.name}
-        </Box>
+        {species.name === planting.name ? null : (
+          <Box color="pencil" fontStyle="italic">
+            {species.name}
+          </Box>
+        )}
         <Box mt={1}>{sayRate(course, measures)}</Box>
       </Box>
       <GrowthLine course={course} span={span} measures={measures} say={say} />

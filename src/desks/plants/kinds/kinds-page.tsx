@@ -69,7 +69,7 @@ export async function KindsPage({
 }
 
 function listOf(sought: string, count: number): string {
-  if (!sought) return 'Those that stand or stood in this tank:'
+  if (!sought) return count === 0 ? '' : 'Those that stand or stood in this tank:'
   if (count === 0)
     return `Nothing goes by “${sought}”. A kind of your own is added where it is planted.`
   return count > SHOWN

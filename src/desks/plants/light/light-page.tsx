@@ -82,7 +82,7 @@ function Said({
   return (
     <>
       <Section title="Who forces the lamps">
-        {demand ? sayDemand(demand) : 'Nothing is lit here by a lamp on paper.'}
+        {demand ? sayDemand(demand) : 'No planting is lit here by a lamp on paper.'}
       </Section>
       <Section title="Floaters">
         {thinnings.length === 0

@@ -21,7 +21,8 @@ const config = {
   },
   setupFiles: ['<rootDir>/jest.clock.cjs', '<rootDir>/jest.request.cjs'],
   testTimeout: 60_000,
-  maxWorkers: 2,
+  // Two cores, and a third while one waits for a server to start or a disk to sync.
+  maxWorkers: 3,
 }
 
 export default config

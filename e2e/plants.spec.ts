@@ -101,7 +101,7 @@ test('lawns and grooming: what is late, how the lawn fares; an act is written do
   await expect(page.locator('h1')).toContainText(/lawn|groomed/)
   await expect(page.getByText(/the mat is about/)).toBeVisible()
   await page.getByRole('link', { name: 'Log it' }).first().click()
-  await expect(page.getByLabel('Where')).toHaveValue(/^planting:/)
+  await expect(page.getByLabel('Where', { exact: true })).toHaveValue(/^planting:/)
 })
 
 test('kinds: found by a common name, with what they want and grow; a name nobody knows says so', async ({

@@ -52,7 +52,6 @@ const FIELDS: Record<string, readonly [label: string, unit?: string]> = {
   prices: ['prices'],
   toPlants: ['what they do to plants'],
   arrangement: ['how it is drawn'],
-  spots: ['where its parts hang'],
   zCm: ['place from the front', 'cm'],
   spreadDegrees: ['spread', '°'],
   longCm: ['length', 'cm'],
@@ -107,7 +106,7 @@ const UNSAID: ReadonlySet<string> = new Set([
 
 /** “hours 8 h → 6 h; level 100 % → 60 %”. */
 export const sayFieldChanges = (changes: readonly FieldChange[], measures: Measures): string =>
-  changes.map((change) => sayFieldChange(change, measures)).join('; ')
+  [...new Set(changes.map((change) => sayFieldChange(change, measures)))].join('; ')
 
 function sayFieldChange({ field, before, after }: FieldChange, measures: Measures): string {
   if (field === 'there') return after ? 'new' : 'taken off the list'
@@ -115,6 +114,8 @@ function sayFieldChange({ field, before, after }: FieldChange, measures: Measure
   if (field === 'in the tank') return after ? 'in the tank again' : 'out of the tank'
   if (field === 'ended' || field.startsWith('ended.'))
     return after === null ? 'stands again' : 'gone'
+  // Places of parts are seen on the board; in the book it is told that they are others.
+  if (field === 'spots' || field.startsWith('spots.')) return 'its parts hang elsewhere'
   const [label, unit = ''] = FIELDS[field] ?? [field.replace(/([A-Z])/g, ' $1').toLowerCase()]
   return UNSAID.has(field)
     ? `${label} changed`

@@ -1,8 +1,8 @@
 import type { Glass } from '../history/types'
 import { groundDepth } from '../vessel/ground-depth'
-import { lightOf } from '../vessel/light'
-import { canopyOf, letThrough, openPar, shadeReach, type StandingPlant } from './canopy'
+import { letThrough, openPar, shadeReach } from './canopy'
 import type { Scene } from './scene'
+import { canopiesOf, lightOnWater } from './scene-light'
 
 /** Light at the ground of a tank, cell by cell: rows from the front to the back, each from left to right. */
 export interface LightMap {
@@ -15,25 +15,10 @@ export interface LightMap {
 }
 
 /** Light at the ground on the day of a scene, all canopies in it: the same as parAt at each cell. `stepCm`: side of a cell. */
-export function lightMap({ tank, plants }: Scene, stepCm = 1): LightMap {
-  const { vessel, layout, equipment } = tank
-  const light = lightOf(equipment, vessel)
-  const surface = {
-    par: light.parAtSurface,
-    waterlineCm: vessel.waterlineCm,
-    lampCm: light.aboveWaterCm ?? undefined,
-    beams: light.beams,
-  }
-  const canopy = canopyOf(
-    plants.map(({ planting, staged, rootCm, height, cover, bareShare }): StandingPlant => ({
-      planting,
-      species: staged.species,
-      rootCm,
-      topCm: rootCm + height.value,
-      coverPercent: cover.value,
-      bareShare,
-    })),
-  )
+export function lightMap(scene: Scene, stepCm = 1): LightMap {
+  const { vessel, layout } = scene.tank
+  const surface = lightOnWater(scene)
+  const canopy = canopiesOf(scene)
   const { columns, rows } = cellsOf(vessel, stepCm)
   const par = new Float64Array(columns * rows)
   const heights = new Float64Array(columns * rows)

@@ -658,6 +658,17 @@ const STORY: { day: number; tell: (diary: Diary, ago: number) => void }[] = [
       d.add(ago, 18.4, 'cuttings', { plantingId: `tarn-${stake}`, ...taken }),
   })),
   {
+    day: 300,
+    tell: (d, ago) =>
+      d.add(
+        ago,
+        19,
+        'sign',
+        { sign: 'never became what was hoped', place: { of: 'planting', id: 'tarn-s3' } },
+        { note: 'Sold as deep red; ten months on it is pink at the tips.' },
+      ),
+  },
+  {
     day: 318,
     tell: (d, ago) =>
       d.add(

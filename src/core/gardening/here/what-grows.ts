@@ -11,7 +11,7 @@ import { ok, refuse, type Result } from '../../quantity/result'
 import { dayOf, type Instant } from '../../quantity/time'
 import { crossings } from '../../vessel/crossings'
 import { groundDepth } from '../../vessel/ground-depth'
-import { canopiesOf, lightOnWater } from '../light/light-ahead'
+import { canopiesOf, lightOnWater } from '../../layout/scene-light'
 import { lifeHere } from './life-here'
 import { unfitFor, type Spot, type Unfit } from './suits'
 

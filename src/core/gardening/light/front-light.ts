@@ -1,6 +1,6 @@
 import { parAt } from '../../layout/canopy'
 import type { Scene } from '../../layout/scene'
-import { canopiesOf, lightOnWater } from './light-ahead'
+import { canopiesOf, lightOnWater } from '../../layout/scene-light'
 
 /** Light in a pane of water across the middle of a tank, cell by cell: rows from the bottom up, each from left to right, µmol m⁻² s⁻¹. */
 export interface FrontLight {

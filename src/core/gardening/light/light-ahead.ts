@@ -1,10 +1,10 @@
 import type { Planting, Species, TankHistory } from '../../history/types'
-import { canopyOf, letThrough, parAt, type Canopy, type LightOnWater } from '../../layout/canopy'
+import { letThrough, parAt } from '../../layout/canopy'
 import { sceneOn, stageOf, type Scene } from '../../layout/scene'
+import { canopiesOf, lightOnWater } from '../../layout/scene-light'
 import { factsOf } from '../../plants/kinds'
 import { patchCentre } from '../../plants/place'
 import { dayOf, type Instant } from '../../quantity/time'
-import { lightOf } from '../../vessel/light'
 import { leastPar } from './least-par'
 
 /** The days ahead for which light is told: today, and in two, four and eight weeks. */
@@ -41,31 +41,6 @@ const WORTH_NAMING = 0.1
 const STEP_DAYS = 7
 /** Light is known to a factor: by a twentieth nothing is short. */
 const SHORT = 0.95
-
-/** The light on the water of a scene. */
-export function lightOnWater({ tank }: Scene): LightOnWater & { hours: number } {
-  const { parAtSurface, hours, aboveWaterCm, beams } = lightOf(tank.equipment, tank.vessel)
-  return {
-    par: parAtSurface,
-    hours,
-    waterlineCm: tank.vessel.waterlineCm,
-    lampCm: aboveWaterCm ?? undefined,
-    beams,
-  }
-}
-
-/** The plantings of a scene as canopies. */
-export const canopiesOf = ({ plants }: Scene): Canopy[] =>
-  canopyOf(
-    plants.map(({ planting, staged, rootCm, height, cover, bareShare }) => ({
-      planting,
-      species: staged.species,
-      rootCm,
-      topCm: rootCm + height.value,
-      coverPercent: cover.value,
-      bareShare,
-    })),
-  )
 
 /** The light at every planting today and in eight weeks, if nothing is cut: who shades whom, and when a foot falls short. */
 export function lightAhead(history: TankHistory, now: Instant): LightAhead {

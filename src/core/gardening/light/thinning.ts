@@ -1,6 +1,7 @@
 import type { Planting } from '../../history/types'
-import { floaterShade } from '../../layout/canopy'
+import { floaterShade, letThrough } from '../../layout/canopy'
 import type { Scene } from '../../layout/scene'
+import { canopiesOf } from '../../layout/scene-light'
 import { patchCentre } from '../../plants/place'
 import { leastPar } from './least-par'
 
@@ -17,12 +18,17 @@ export interface Thinning {
 }
 
 /** Floaters that keep a planting under the light it must have, and how far to thin them for the darkest of those. */
-export function thinningsOf({ plants }: Scene): Thinning[] {
+export function thinningsOf(scene: Scene): Thinning[] {
+  const { plants, tank } = scene
+  const canopies = canopiesOf(scene)
   return plants.flatMap(({ planting: floaters, staged, cover }): Thinning[] => {
     if (staged.species.group !== 'floating') return []
     const now = cover.value
+    const own = canopies.find((one) => one.planting.id === floaters.id)!
+    const isUnder = ({ planting, rootCm }: (typeof plants)[number]) =>
+      letThrough(own, { ...patchCentre(planting), y: rootCm }, tank.vessel.waterlineCm) < 1
     const worst = plants
-      .filter((one) => one.staged.species.group !== 'floating' && isUnder(one.planting, floaters))
+      .filter((one) => one.staged.species.group !== 'floating' && isUnder(one))
       .map((one) => ({ one, least: leastPar(one.staged.species) }))
       .filter(({ one, least }) => one.par < least)
       .sort((a, b) => a.one.par / a.least - b.one.par / b.least)[0]
@@ -43,13 +49,4 @@ export function thinningsOf({ plants }: Scene): Thinning[] {
       },
     ]
   })
-}
-
-function isUnder(planting: Planting, { patch }: Planting): boolean {
-  const { x, z } = patchCentre(planting)
-  const xs = patch.map((one) => one[0])
-  const zs = patch.map((one) => one[1])
-  return (
-    x >= Math.min(...xs) && x <= Math.max(...xs) && z >= Math.min(...zs) && z <= Math.max(...zs)
-  )
 }

@@ -1,7 +1,8 @@
 import type { Planting, TankHistory } from '../../history/types'
 import { leastPar } from '../light/least-par'
 import { sceneOn, stageOf, type Scene } from '../../layout/scene'
-import { canopyTransmission } from '../../layout/canopy'
+import { letThrough } from '../../layout/canopy'
+import { canopiesOf } from '../../layout/scene-light'
 import { daysToSurface } from '../../plants/height'
 import { patchCentre } from '../../plants/place'
 import { dayOf, type Instant } from '../../quantity/time'
@@ -73,47 +74,19 @@ function shadesAhead(history: TankHistory, now: Instant) {
   return found
 }
 
-/** Stems that leave others short of light in a scene, with the stakes of those. */
-function shadingIn({ plants, tank }: Scene): { id: string; over: string[] }[] {
-  const standing = plants.map(({ planting, staged, rootCm, height, cover, bareShare, par }) => ({
-    planting,
-    species: staged.species,
-    rootCm,
-    topCm: rootCm + height.value,
-    coverPercent: cover.value,
-    bareShare,
-    par,
-  }))
-  return standing.flatMap((above) => {
-    const over = standing.filter(
-      (below) =>
-        below !== above &&
-        below.topCm < above.topCm &&
-        reaches(
-          above.planting,
-          below.planting,
-          Math.max(0, above.topCm - tank.vessel.waterlineCm),
-        ) &&
-        below.par < leastPar(below.species) &&
-        below.par / canopyTransmission(above, below.rootCm) >= leastPar(below.species),
-    )
+/** Plantings that leave others short of light in a scene, with the stakes of those. */
+function shadingIn(scene: Scene): { id: string; over: string[] }[] {
+  const { waterlineCm } = scene.tank.vessel
+  return canopiesOf(scene).flatMap((above) => {
+    const over = scene.plants.filter(({ planting, staged: { species }, par, rootCm }) => {
+      const least = leastPar(species)
+      if (planting.id === above.planting.id || par >= least) return false
+      return par / letThrough(above, { ...patchCentre(planting), y: rootCm }, waterlineCm) >= least
+    })
     return over.length > 0
       ? [{ id: above.planting.id, over: over.map(({ planting }) => planting.stake) }]
       : []
   })
-}
-
-/** Whether one planting hangs over the middle of another. */
-function reaches(above: Planting, below: Planting, spread: number): boolean {
-  const { x, z } = patchCentre(below)
-  const xs = above.patch.map((one) => one[0])
-  const zs = above.patch.map((one) => one[1])
-  return (
-    x >= Math.min(...xs) - spread &&
-    x <= Math.max(...xs) + spread &&
-    z >= Math.min(...zs) - spread &&
-    z <= Math.max(...zs) + spread
-  )
 }
 
 /** What of it is done this week, in the order of the work: from the top down; a slow one that stands beside a cut one and is due soon goes with it, so that it saves an evening. */

@@ -43,18 +43,11 @@ export async function GroomingPage({ slug }: { slug: string }) {
           <Section title="What wants a hand">
             {late.length === 0 ? <Box color="pencil">Nothing today.</Box> : null}
             {late.map((one) => (
-              <Line key={`${one.planting.id} ${one.act}`} planting={one.planting} alarm>
-                {one.planting.name}: {sayGroomDue(one)}.{' '}
-                <DoLink
-                  href={`/tanks/${slug}/book?log=groom&planting=${one.planting.id}&what=${one.act}`}
-                >
-                  Log it
-                </DoLink>
-              </Line>
+              <Act key={`${one.planting.id} ${one.act}`} slug={slug} due={one} alarm />
             ))}
           </Section>
-          <Acts title="Later" acts={coming} />
-          <Acts title="Never written down here" acts={unwritten} />
+          <Acts slug={slug} title="Later" acts={coming} />
+          <Acts slug={slug} title="Never written down here" acts={unwritten} />
         </Box>
         <Box flex={1} minW={0} w="100%">
           <Section title="Lawns">
@@ -93,16 +86,23 @@ export async function GroomingPage({ slug }: { slug: string }) {
   )
 }
 
-const Acts = ({ title, acts }: { title: string; acts: readonly GroomDue[] }) =>
+const Acts = ({ slug, title, acts }: { slug: string; title: string; acts: readonly GroomDue[] }) =>
   acts.length === 0 ? null : (
     <Section title={title}>
       {acts.map((one) => (
-        <Line key={`${one.planting.id} ${one.act}`} planting={one.planting}>
-          {one.planting.name}: {sayGroomDue(one)}.
-        </Line>
+        <Act key={`${one.planting.id} ${one.act}`} slug={slug} due={one} />
       ))}
     </Section>
   )
+
+const Act = ({ slug, due, alarm }: { slug: string; due: GroomDue; alarm?: boolean }) => (
+  <Line planting={due.planting} alarm={alarm}>
+    {due.planting.name}: {sayGroomDue(due)}.{' '}
+    <DoLink href={`/tanks/${slug}/book?log=groom&planting=${due.planting.id}&what=${due.act}`}>
+      Log it
+    </DoLink>
+  </Line>
+)
 
 const Line = ({
   planting,

@@ -133,8 +133,10 @@ const lastDay = ({ removedAt }: Planting, now: Instant): number =>
 export function heightOn(course: HeightCourse, day: number): Estimate {
   const { anchors, ceilingCm } = course
   if (day < anchors[0].day) return { value: 0, low: 0, high: 0, because: 'not planted yet' }
+  const last = anchors[anchors.length - 1]
+  // Forecasts ask day after day: years of heights need not be walked through for each.
+  if (last.day <= day) return beyond(course, last, day)
   const next = anchors.findIndex((anchor) => anchor.day > day)
-  if (next === -1) return beyond(course, anchors[anchors.length - 1], day)
   const [a, b] = [anchors[next - 1], anchors[next]]
   const t = b.day === a.day ? 0 : (day - a.day) / (b.day - a.day)
   const value = a.cm + t * (b.cm - a.cm)

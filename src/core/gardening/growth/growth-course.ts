@@ -1,5 +1,5 @@
 import type { Entry } from '../../journal/entry'
-import { entriesOf, entryDay } from '../../history/journal-index'
+import { entryDay, ofPlanting } from '../../history/journal-index'
 import { plantingsAt, speciesOf } from '../../history/lookup'
 import { tankNow } from '../../history/tank-at'
 import type { Planting, Species, TankHistory } from '../../history/types'
@@ -77,9 +77,11 @@ function heightCourseOf(history: TankHistory, planting: Planting, now: Instant):
   const course = heightCourse(history, planting, now, fit)
   const turn = turnOf(growthSegments(history, planting.id, now), today)
   const tank = tankNow(history, now)
-  const cuts = entriesOf(history.entries, 'trim')
-    .filter((entry) => entry.plantingId === planting.id && shownFrom(today)(entry))
-    .map((entry) => ({ day: entryDay(entry), from: entry.fromCm, to: entry.toCm }))
+  const cuts = ofPlanting(history.entries, planting.id).flatMap((entry) =>
+    entry.kind === 'trim' && shownFrom(today)(entry)
+      ? [{ day: entryDay(entry), from: entry.fromCm, to: entry.toCm }]
+      : [],
+  )
   // The day before and of each cut are drawn, so that a cut stands upright.
   const days = [
     ...daysShown(planting.plantedAt, today),
@@ -147,13 +149,8 @@ const seenOf = (
   today: number,
   what: GrowthCourse['of'],
 ): GrowthCourse['seen'] =>
-  entriesOf(history.entries, 'measure')
-    .filter(
-      (entry) =>
-        entry.plantingId === planting.id && entry.measure === what && shownFrom(today)(entry),
-    )
-    .map((entry) => ({
-      day: entryDay(entry),
-      value: entry.value,
-      glance: entry.certainty === 'glance',
-    }))
+  ofPlanting(history.entries, planting.id).flatMap((entry) =>
+    entry.kind === 'measure' && entry.measure === what && shownFrom(today)(entry)
+      ? [{ day: entryDay(entry), value: entry.value, glance: entry.certainty === 'glance' }]
+      : [],
+  )

@@ -1,3 +1,4 @@
+import { rememberedAt } from '../quantity/remember'
 import { dayOf, type Instant } from '../quantity/time'
 import { heldOn, versionOn } from './dated'
 import type { Equipment, EquipmentRecord, GasSetting } from './equipment'
@@ -30,8 +31,15 @@ export interface Tank {
   sources: readonly SourceWater[]
 }
 
-/** The tank as it stood on a day (day number, fractions are hours): its measures, what was laid, placed, planted, switched on, who lived there. */
-export function tankAt(facts: TankFacts, day: number): Tank {
+/** The tank as it stood on a day (day number, fractions are hours): its measures, what was laid, placed, planted, switched on, who lived there. The day last asked for is kept: forty plantings ask for the same. */
+export const tankAt = (facts: TankFacts, day: number): Tank => lastTank(facts, 'tank', day)
+
+const lastTank = rememberedAt(
+  (facts: TankFacts) => facts,
+  (facts, _what: 'tank', day: number): Tank => tankMade(facts, day),
+)
+
+function tankMade(facts: TankFacts, day: number): Tank {
   const layout = layoutOn(facts, day)
   return {
     day,

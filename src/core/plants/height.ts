@@ -15,7 +15,7 @@ export const startHeight = ({ matureHeightCm }: Pick<Species, 'matureHeightCm'>)
   START_SHARE * matureHeightCm
 
 /** A stem that has reached the surface goes on along it: its length may pass the headroom by this factor. Common practice. */
-const ALONG_SURFACE = 1.5
+export const ALONG_SURFACE = 1.5
 /** A kind seldom stands higher than this share of what the books say, and its leaves may stand so far out of the water, cm. Common practice. */
 const GROWN_SHARE = 1.25
 const LEAVES_OVER_CM = 4
@@ -207,4 +207,4 @@ export function daysToSurface(
   }
 }
 /** Nobody looks further ahead for a plant’s tops. */
-const FURTHEST_DAYS = 400
+export const FURTHEST_DAYS = 400

@@ -26,7 +26,9 @@ const TURNS_BY = 0.5
 const PRIOR_CHANCE = 0.4
 /** Odds above which it is said: more likely than not, and no more is claimed. */
 const SAID_FROM = 0.55
-/** Spurts and lulls between two heights, variance a day in squares of the daily rate; see `height.ts`. Common practice. */
+/** The way it went must be as sure as this, 0–1. */
+const SURE_OF_WAY = 0.9
+/** Spurts and lulls between two heights, variance a day in squares of the daily rate. Common practice; less than `height.ts` has, where nothing learns from the scatter. */
 const UNEVEN = 0.25
 const LEAST_UNEVEN_CM2 = 0.004
 
@@ -69,7 +71,7 @@ export function turnOf(segments: readonly GrowthSegment[], today: number): Turn 
   const { at: found, inverse, rest } = fits[best]
   const scale = (GUESSED + rest) / free
   // Which way it went must be as sure as that it did.
-  if (normalCdf(Math.abs(found[1]) / Math.sqrt(scale * inverse[4])) < 0.9) return null
+  if (normalCdf(Math.abs(found[1]) / Math.sqrt(scale * inverse[4])) < SURE_OF_WAY) return null
   const sinceVariance = inverse[0] + inverse[4] + 2 * inverse[1]
   return {
     day: days[best],
@@ -143,12 +145,12 @@ function daysTried(all: readonly Stretch[], today: number): number[] {
 function freed(all: readonly Stretch[], figure: (of: Stretch) => number): Float64Array {
   const free = new Float64Array(all.length)
   let last = 0
-  all.forEach(({ variance, withBefore, ...rest }, i) => {
-    const tie = i === 0 ? 0 : withBefore / last
-    const own = Math.sqrt(Math.max(1e-9, variance - tie * tie))
-    free[i] = (figure({ variance, withBefore, ...rest }) - (i === 0 ? 0 : tie * free[i - 1])) / own
+  for (let i = 0; i < all.length; i++) {
+    const tie = i === 0 ? 0 : all[i].withBefore / last
+    const own = Math.sqrt(Math.max(1e-9, all[i].variance - tie * tie))
+    free[i] = (figure(all[i]) - (i === 0 ? 0 : tie * free[i - 1])) / own
     last = own
-  })
+  }
   return free
 }
 

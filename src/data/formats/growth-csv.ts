@@ -1,6 +1,6 @@
 import { unlikelySize } from '@/core/admission/doubts'
 import type { Door } from '@/core/admission/admit'
-import { describeMeasureUnit } from '@/core/journal/kinds/measure'
+import { unitOfMeasure } from '@/core/journal/kinds/measure'
 import { entriesOf } from '@/core/history/journal-index'
 import { PLANT_MEASURES, type Entry, type EntryOf } from '@/core/journal/entry'
 import type { TankHistory } from '@/core/history/types'
@@ -87,7 +87,7 @@ function readLine(
 
 /** Lengths in cm, inches or millimetres; shares in per cent; counts and marks as they are. */
 function canonical(measure: Measure['measure'], value: number, unit: string): Result<number> {
-  const own = describeMeasureUnit(measure)
+  const own = unitOfMeasure(measure)
   if (own === 'cm') return lengthToCm(value, unit)
   if (own === '%')
     return unit === 'percent' || unit === '%'
@@ -112,7 +112,7 @@ export function writeGrowthCsv(history: TankHistory): string {
       stakes.get(entry.plantingId) ?? '',
       entry.measure,
       String(entry.value),
-      WORDS[describeMeasureUnit(entry.measure)],
+      WORDS[unitOfMeasure(entry.measure)],
       entry.note ?? '',
     ]),
   )

@@ -1,7 +1,7 @@
 import { plantingsAt, speciesOf } from '../../history/lookup'
 import type { CUTTING_PARTS } from '../../journal/kinds/cuttings'
 import type { Planting, Species, TankHistory } from '../../history/types'
-import { fitCover } from '../../plants/cover'
+import { coverOn, fitCover } from '../../plants/cover'
 import { fitGrowth } from '../../plants/growth'
 import { heightCourse, heightOn } from '../../plants/height'
 import { factsOf } from '../../plants/kinds'
@@ -93,7 +93,8 @@ type Base = Pick<Yield, 'planting' | 'species'> & { nodes: null }
 /** Sods and pinches of what lies flat. */
 function ofMat(history: TankHistory, base: Base, part: Part, each: number, now: Instant): Yield {
   const { planting, species } = base
-  const cover = (fitCover(history, planting, now)?.now.value ?? UNSEEN_COVER) / 100
+  const today = dayOf(now)
+  const cover = coverOn(fitCover(history, planting, now), today, today).value / 100
   const area = patchArea(planting) * cover
   const stock = Math.max(1, Math.round(area / each))
   return {
@@ -103,8 +104,6 @@ function ofMat(history: TankHistory, base: Base, part: Part, each: number, now: 
     stock,
   }
 }
-/** Cover where nobody judged it, %. */
-const UNSEEN_COVER = 60
 
 const some = (part: Part, count: number): Yield['now'] => (count > 0 ? [{ part, count }] : [])
 

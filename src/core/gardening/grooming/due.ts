@@ -2,11 +2,14 @@ import { entriesOf, entryDay } from '../../history/journal-index'
 import { plantingsAt, speciesOf } from '../../history/lookup'
 import { tankNow } from '../../history/tank-at'
 import type { Planting, Species, TankHistory } from '../../history/types'
+import type { EntryOf } from '../../journal/entry'
 import type { GROOMING } from '../../journal/kinds/groom'
+import { POKE_DAYS } from '../lawns/lawn'
 import { fitCover } from '../../plants/cover'
 import { factsOf } from '../../plants/kinds'
 import type { PlantFacts } from '../../plants/kinds/facts'
 import { dayOf, type Instant } from '../../quantity/time'
+import { lastGroomed } from './last-groomed'
 
 type Act = (typeof GROOMING)[number]
 /** An act of grooming that is due, or will be. */
@@ -42,7 +45,7 @@ function wantedBy(
     case 'moss':
       return [{ act: 'thinned', everyDays: 42 }]
     case 'carpet':
-      return [{ act: 'poked', everyDays: 28 }]
+      return [{ act: 'poked', everyDays: POKE_DAYS }]
     case 'floating':
       return [{ act: 'thinned', everyDays: 10 }]
     case 'stem-fast':
@@ -64,14 +67,8 @@ export function groomingDue(history: TankHistory, now: Instant): GroomDue[] {
         (fitCover(history, planting, now)?.now.value ?? FLOATERS_FROM) < FLOATERS_FROM
       if (few) return []
       return wantedBy(species, factsOf(species)).map(({ act, everyDays }) => {
-        const last = entriesOf(history.entries, 'groom').findLast(
-          (entry) =>
-            entry.what === act &&
-            entry.place.of === 'planting' &&
-            entry.place.id === planting.id &&
-            entryDay(entry) <= today,
-        )
-        const doneAgo = last ? today - entryDay(last) : null
+        const last = lastGroomed(history, planting, act, today)
+        const doneAgo = last === null ? null : today - last
         const since = doneAgo ?? today - dayOf(planting.plantedAt)
         return { planting, act, everyDays, doneAgo, inDays: everyDays - since }
       })
@@ -139,12 +136,13 @@ const AFTER_CLEANING_DAYS = 3
 export function harmsOf(history: TankHistory, now: Instant): Harm[] {
   const today = dayOf(now)
   const { populations } = tankNow(history, now)
+  const standing = plantingsAt(history, now)
   const latest = new Map<string, Harm>()
   for (const entry of entriesOf(history.entries, 'sign')) {
     const { sign, place } = entry
     if ((sign !== 'chewed' && sign !== 'lifting') || place.of !== 'planting') continue
     const day = entryDay(entry)
-    const planting = plantingsAt(history, now).find(({ id }) => id === place.id)
+    const planting = standing.find(({ id }) => id === place.id)
     if (!planting || day > today || day <= today - HARM_DAYS) continue
     const does =
       sign === 'chewed' ? ['eats soft leaves', 'eats and digs'] : ['digs', 'eats and digs']
@@ -167,10 +165,10 @@ export function harmsOf(history: TankHistory, now: Instant): Harm[] {
 function byWhom(
   names: string[],
   sign: Harm['sign'],
-  cleaned: (Parameters<typeof entryDay>[0] & { item?: string }) | undefined,
+  cleaned: EntryOf<'clean'> | undefined,
   day: number,
 ): Harm['by'] {
   if (sign === 'lifting' && cleaned)
-    return { of: 'cleaning', item: cleaned.item ?? 'the ground', days: day - entryDay(cleaned) }
+    return { of: 'cleaning', item: cleaned.item, days: day - entryDay(cleaned) }
   return names.length > 0 ? { of: 'animals', names } : { of: 'nothing' }
 }

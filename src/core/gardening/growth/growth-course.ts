@@ -6,7 +6,7 @@ import type { Planting, Species, TankHistory } from '../../history/types'
 import { coverIn, coverOn, fitCover } from '../../plants/cover'
 import { fitGrowth, growthSegments, type GrowthFit } from '../../plants/growth'
 import { isFlat, isStem } from '../../plants/groups'
-import { daysToSurface, heightCourse, heightOn } from '../../plants/height'
+import { daysToSurface, FURTHEST_DAYS, heightCourse, heightOn } from '../../plants/height'
 import { paceOf, type Pace } from '../../plants/pace'
 import { headroom, standsInAir } from '../../plants/place'
 import { turnOf, type Turn } from '../../plants/turn'
@@ -58,8 +58,7 @@ function rank({ pace, turn, of }: GrowthCourse): number {
 }
 /** Days to the surface; what does not go there comes after, by how little it grows. */
 const pressing = ({ surface, rate }: GrowthCourse): number =>
-  surface?.value ?? NEVER_DAYS / Math.max(1e-3, rate?.value ?? 0)
-const NEVER_DAYS = 400
+  surface?.value ?? FURTHEST_DAYS / Math.max(1e-3, rate?.value ?? 0)
 
 function daysShown(plantedAt: Instant, today: number): number[] {
   const from = Math.max(dayOf(plantedAt), today - BACK_DAYS)

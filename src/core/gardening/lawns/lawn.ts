@@ -1,4 +1,4 @@
-import { entriesOf, entryDay } from '../../history/journal-index'
+import { entriesOf, entryDay, ofPlanting } from '../../history/journal-index'
 import { plantingsAt, speciesOf } from '../../history/lookup'
 import type { Planting, Species, TankHistory } from '../../history/types'
 import { coverIn, fitCover } from '../../plants/cover'
@@ -7,6 +7,7 @@ import { patchArea } from '../../plants/place'
 import { carpetPots } from '../../plants/portions'
 import type { Estimate } from '../../quantity/estimate'
 import { dayOf, type Instant } from '../../quantity/time'
+import { lastGroomed } from '../grooming/last-groomed'
 
 type LiftRisk = 'low' | 'some' | 'high'
 /** How a lawn fares and what it wants. */
@@ -26,10 +27,12 @@ export interface Lawn {
   /** Days until it is to be mown, and until holes are to be poked; zero: now. */
   mowIn: number
   pokeIn: number
-  /** Food fed in the last fortnight falls into a mat so thick, g; null: nothing was fed. */
+  /** Food of the last fortnight, g, where the mat is so thick that what sinks is lost in it; null: nothing was fed, or it is not. */
   fedGrams: number | null
   /** Weeks until runners have closed what is bare (nine tenths covered), null: they lose ground, or it is closed. */
   closesInWeeks: { value: number; low: number; high: number | null } | null
+  /** It covers its place. */
+  closed: boolean
   /** Bare ground now, cm², and pots that would fill what runners leave bare in eight weeks. */
   bareCm2: number
   potsIn8Weeks: number
@@ -43,8 +46,10 @@ const MOW_AT_SHARE = 0.8
 /** A mat older than this without a cut loosens, days: some risk, high risk. Common practice: mown low and often it stays rooted. */
 const LOOSENS_DAYS = { some: 45, high: 90 } as const
 /** Holes are poked so often under messy eaters, days. Common practice. */
-const POKE_DAYS = 28
+export const POKE_DAYS = 28
+/** So much cover is a closed lawn, %, and from this thickness on food is not found again, cm. Common practice. */
 const CLOSED = 90
+const SWALLOWS_CM = 2.5
 const AHEAD_DAYS = 56
 const FORTNIGHT = 14
 const SIGN_DAYS = 30
@@ -61,12 +66,8 @@ function lawnOf(history: TankHistory, planting: Planting, now: Instant): Lawn {
   const today = dayOf(now)
   const species = speciesOf(history, planting)
   const fit = fitCover(history, planting, now)
-  const lastMown = Math.max(
-    lastOf(history, planting, 'mown', today),
-    lastTrim(history, planting, today),
-  )
-  const mown = lastMown > -Infinity
-  const unmownDays = today - (mown ? lastMown : dayOf(planting.plantedAt))
+  const cut = lastCut(history, planting, today)
+  const unmownDays = today - (cut ?? dayOf(planting.plantedAt))
   const thickness = thicknessAfter(history, planting, species, unmownDays, now)
   const seenLifting = entriesOf(history.entries, 'sign').some(
     (entry) =>
@@ -76,8 +77,8 @@ function lawnOf(history: TankHistory, planting: Planting, now: Instant): Lawn {
       entryDay(entry) <= today &&
       entryDay(entry) > today - SIGN_DAYS,
   )
-  const lastPoked = lastOf(history, planting, 'poked', today)
-  const sincePoke = today - Math.max(lastPoked, dayOf(planting.plantedAt))
+  const poked = lastGroomed(history, planting, 'poked', today)
+  const sincePoke = today - Math.max(poked ?? -Infinity, dayOf(planting.plantedAt))
   const cover = fit?.now.value ?? null
   const area = patchArea(planting)
   const then = fit ? coverIn(fit, AHEAD_DAYS).value : CLOSED
@@ -86,13 +87,14 @@ function lawnOf(history: TankHistory, planting: Planting, now: Instant): Lawn {
     species,
     cover: fit?.now ?? null,
     unmownDays,
-    mown,
+    mown: cut !== null,
     thickness,
     lift: liftRisk(unmownDays, thickness.value, species, seenLifting),
     seenLifting,
     mowIn: mowIn(history, planting, species, thickness.value, now),
     pokeIn: Math.max(0, POKE_DAYS - sincePoke),
-    fedGrams: fedIn(history, today),
+    fedGrams: thickness.value < SWALLOWS_CM ? null : fedIn(history, today),
+    closed: cover !== null && cover >= CLOSED,
     closesInWeeks: fit && fit.now.value < CLOSED ? closing(fit) : null,
     bareCm2: cover === null ? 0 : (area * (100 - cover)) / 100,
     potsIn8Weeks: then < CLOSED ? carpetPots((area * (100 - then)) / 100) : 0,
@@ -102,26 +104,14 @@ function lawnOf(history: TankHistory, planting: Planting, now: Instant): Lawn {
   }
 }
 
-function lastOf(
-  { entries }: TankHistory,
-  { id }: Planting,
-  what: 'mown' | 'poked',
-  today: number,
-): number {
-  return entriesOf(entries, 'groom')
-    .filter(
-      (entry) =>
-        entry.what === what &&
-        entryDay(entry) <= today &&
-        (entry.place.of === 'ground' || (entry.place.of === 'planting' && entry.place.id === id)),
-    )
-    .reduce((last, entry) => Math.max(last, entryDay(entry)), -Infinity)
+/** The day it was last mown, or cut to a height; null: never. */
+function lastCut(history: TankHistory, planting: Planting, today: number): number | null {
+  const trim = ofPlanting(history.entries, planting.id).findLast(
+    (entry) => entry.kind === 'trim' && entryDay(entry) <= today,
+  )
+  const mown = lastGroomed(history, planting, 'mown', today)
+  return trim ? Math.max(entryDay(trim), mown ?? -Infinity) : mown
 }
-
-const lastTrim = ({ entries }: TankHistory, { id }: Planting, today: number): number =>
-  entriesOf(entries, 'trim')
-    .filter((entry) => entry.plantingId === id && entryDay(entry) <= today)
-    .reduce((last, entry) => Math.max(last, entryDay(entry)), -Infinity)
 
 /** The mat grows by the books of its kind from what a cut leaves, up to a quarter more than the kind grows to. */
 function thicknessAfter(

@@ -42,19 +42,17 @@ function sayWork({ mowIn, pokeIn }: Lawn): string {
   return `${mow}; ${poke}.`
 }
 
-function sayFood({ fedGrams, thickness }: Lawn): string | null {
-  if (fedGrams === null || thickness.value < THICK_CM) return null
+function sayFood({ fedGrams }: Lawn): string | null {
+  if (fedGrams === null) return null
   return `Of the ${sayNumber(fedGrams, 0.5)} g fed in a fortnight what sinks is lost in it: feed in front of it, or animals that pick the bottom.`
 }
-/** From this thickness on food is not found again, cm. Common practice. */
-const THICK_CM = 2.5
 
 function sayBare(
-  { cover, bareCm2, closesInWeeks, potsIn8Weeks }: Lawn,
+  { cover, closed, bareCm2, closesInWeeks, potsIn8Weeks }: Lawn,
   measures: Measures,
 ): string | null {
   if (!cover) return 'Nobody has judged its cover yet.'
-  if (cover.value >= 90) return `It covers ${sayNumber(cover.value, 5)} % of its place.`
+  if (closed) return `It covers ${sayNumber(cover.value, 5)} % of its place.`
   const bare = `It covers ${sayNumber(cover.value, 5)} %; about ${measures.say(Math.round(bareCm2 / 10) * 10, 'cm²', 20)} lie bare.`
   if (!closesInWeeks)
     return `${bare} Runners do not close it: ${pots(potsIn8Weeks)} would, or its own sods.`

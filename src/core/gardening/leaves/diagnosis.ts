@@ -64,12 +64,12 @@ export function diagnoses(history: TankHistory, now: Instant): Diagnosis[] {
   const all = seen.flatMap((one): Diagnosis[] => {
     const planting = standing.get(one.plantingId)
     if (!planting) return []
-    const setting = settingOf(history, planting, parOf(planting.id), seen)
+    const setting = settingOf(history, planting, parOf(planting.id), seen, now)
     const weighed = weighedFor(history, setting, one, now)
     const explanations = ranked(one, weighed)
     const { sulksWeeks } = factsOf(setting.species)
     const melts = explanations[0]?.cause === 'melt'
-    const waitUntil = melts ? dayOf(planting.plantedAt) + sulksWeeks * DAYS_A_WEEK : null
+    const waitUntil = melts ? setting.standsSince + sulksWeeks * DAYS_A_WEEK : null
     return [
       {
         planting,

@@ -1,3 +1,4 @@
+import { since } from '../../history/dated'
 import { METRIC } from '../../quantity/measures'
 import { instantOf } from '../../quantity/time'
 import { LEAF_LOOKS, type LeafAge, type LeafLook } from '../../journal/kinds/leaf'
@@ -79,6 +80,17 @@ describe('what is on paper moves the odds', () => {
     expect(oddsOf(tank([leaf(115, 'mush', 'whole plant')]), 'melt')).toBeLessThan(
       soon.explanations[0].odds,
     )
+  })
+  test('mush soon after a move is melt as well, waited out from the move', () => {
+    const record = recordOf(STEMS)
+    const moved = {
+      ...record,
+      stands: [...record.stands, since(at(100), { ...record.stands[0].is!, stems: 9 })],
+    }
+    const story = tank([leaf(103, 'mush', 'whole plant')], { plantings: [moved] })
+    const [found] = diagnoses(story, at(104))
+    expect(found.explanations[0].cause).toBe('melt')
+    expect(found.waitUntil).toBe(DAY0 + 107)
   })
   test('animals that eat soft leaves make chewing theirs', () => {
     const grazed = (toPlants: 'eats soft leaves' | 'leaves them alone') =>

@@ -43,7 +43,7 @@ const SAY: {
   'light at foot': ({ par, least, enough }) =>
     `${sayPar(par)} µmol at its foot, ${enough ? 'enough' : `it must have ${sayPar(least)}`}`,
   moved: ({ daysAgo }) =>
-    `planted ${daysAgo < 1 ? 'that day' : `${sayDays(Math.round(daysAgo))} before`}`,
+    `planted or moved ${daysAgo < 1 ? 'that day' : `${sayDays(Math.round(daysAgo))} before`}`,
   'not moved': () => 'it was not planted or moved of late',
   'eaten here': () => 'animals here eat soft leaves',
   'nobody eats': () => 'no animal here is known to eat it',

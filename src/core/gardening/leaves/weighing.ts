@@ -1,3 +1,4 @@
+import { versionOn } from '../../history/dated'
 import { entriesOf, entryDay } from '../../history/journal-index'
 import { speciesOf } from '../../history/lookup'
 import { gasOf, tankNow } from '../../history/tank-at'
@@ -11,7 +12,7 @@ import type { Parameter } from '../../quantity/units'
 import { conditionsOf, type Conditions } from '../../water/estimate/conditions'
 import { leastPar } from '../light/least-par'
 import { harmTo } from '../here/suits'
-import type { Cause } from './causes'
+import { FIXED, MOVABLE, type Cause } from './causes'
 import type { SeenLeaf } from './looks'
 
 /** One line of evidence for or against a cause, in log odds (common practice). */
@@ -37,6 +38,8 @@ export interface Weighed {
 export interface LeafSetting {
   planting: Planting
   species: Species
+  /** Day since which it stands where it does: planted, or moved there. */
+  standsSince: number
   /** Light at its foot, µmol; null: not reckoned. */
   par: number | null
   /** What other plantings show of late. */
@@ -59,15 +62,7 @@ const WANTS: readonly { cause: Cause; parameter: Parameter; under: number; over:
 const WEIGHS = { low: 1.3, high: -1.5 } as const
 const GAS_RECENT_DAYS = 30
 const TABLETS_DAYS = 120
-const NUTRIENTS: readonly Cause[] = [
-  'nitrogen',
-  'phosphorus',
-  'potassium',
-  'magnesium',
-  'calcium',
-  'iron',
-  'trace elements',
-]
+const NUTRIENTS: readonly Cause[] = [...MOVABLE, ...FIXED]
 
 /** Everything on paper that bears on what ails the leaves of a planting. */
 export function weighedFor(
@@ -131,9 +126,9 @@ function ofLight({ par, species }: LeafSetting): Weighed[] {
 }
 
 const DAYS_A_WEEK = 7
-function ofMove({ planting, species }: LeafSetting, { at }: SeenLeaf): Weighed[] {
+function ofMove({ species, standsSince }: LeafSetting, { at }: SeenLeaf): Weighed[] {
   const { sulksWeeks } = factsOf(species)
-  const daysAgo = dayOf(at) - dayOf(planting.plantedAt)
+  const daysAgo = dayOf(at) - standsSince
   return daysAgo >= 0 && daysAgo <= Math.max(1, sulksWeeks) * DAYS_A_WEEK
     ? [{ cause: 'melt', weight: 2, of: { is: 'moved', daysAgo, sulksWeeks } }]
     : [{ cause: 'melt', weight: -1.5, of: { is: 'not moved' } }]
@@ -185,15 +180,21 @@ function ofSpeed(history: TankHistory, { planting }: LeafSetting, now: Instant):
     : []
 }
 
-export const settingOf = (
+export function settingOf(
   history: TankHistory,
   planting: Planting,
   par: number | null,
   others: readonly SeenLeaf[],
-): LeafSetting => ({
-  planting,
-  species: speciesOf(history, planting),
-  par,
-  others,
-  stakeOf: (id) => history.plantings.find((one) => one.id === id)?.stake ?? null,
-})
+  now: Instant,
+): LeafSetting {
+  const record = history.plantings.find(({ id }) => id === planting.id)
+  const stands = record && versionOn(record.stands, dayOf(now))
+  return {
+    planting,
+    species: speciesOf(history, planting),
+    standsSince: dayOf(stands?.from ?? planting.plantedAt),
+    par,
+    others,
+    stakeOf: (id) => history.plantings.find((one) => one.id === id)?.stake ?? null,
+  }
+}

@@ -17,6 +17,13 @@ const LEAST_PAR: Readonly<Record<PlantGroup, number>> = {
 const DIM_AT_MOST = 12
 const STRONG_AT_LEAST = 40
 
+/** Light is known to a factor: by a twentieth nothing is short. */
+const SHORT = 0.95
+
+/** Whether a foot with so much light, µmol m⁻² s⁻¹, has less than its kind must. */
+export const isShort = (species: Pick<Species, 'id' | 'group'>, par: number): boolean =>
+  par < SHORT * leastPar(species)
+
 /** Light at the foot below which a kind goes bare or melts, µmol m⁻² s⁻¹: that of its group, moved by what is known of the kind. */
 export function leastPar(species: Pick<Species, 'id' | 'group'>): number {
   const usual = LEAST_PAR[species.group]

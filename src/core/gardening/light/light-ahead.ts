@@ -1,11 +1,11 @@
 import type { Planting, Species, TankHistory } from '../../history/types'
-import { letThrough, parAt } from '../../layout/canopy'
+import { dliAt, letThrough, parAt } from '../../layout/canopy'
 import { sceneOn, stageOf, type Scene } from '../../layout/scene'
 import { canopiesOf, lightOnWater } from '../../layout/scene-light'
 import { factsOf } from '../../plants/kinds'
 import { patchCentre } from '../../plants/place'
 import { dayOf, type Instant } from '../../quantity/time'
-import { leastPar } from './least-par'
+import { isShort, leastPar } from './least-par'
 
 /** The days ahead for which light is told: today, and in two, four and eight weeks. */
 export const LIGHT_DAYS = [0, 14, 28, 56] as const
@@ -14,8 +14,8 @@ export const LIGHT_DAYS = [0, 14, 28, 56] as const
 export interface LitPlanting {
   planting: Planting
   species: Species
-  /** At its foot on each of {@link LIGHT_DAYS}, µmol m⁻² s⁻¹, and the day’s sum, mol m⁻². */
-  foot: { par: number; dli: number }[]
+  /** At its foot on each of {@link LIGHT_DAYS}, µmol m⁻² s⁻¹, the day’s sum, mol m⁻², and whether that is less than it must have. */
+  foot: { par: number; dli: number; short: boolean }[]
   /** At its tops today, µmol m⁻² s⁻¹. */
   top: number
   /** Under which it goes bare or melts, µmol m⁻² s⁻¹. */
@@ -39,8 +39,6 @@ const COLOUR_PAR = 60
 /** Less shade than this share is not worth a name. */
 const WORTH_NAMING = 0.1
 const STEP_DAYS = 7
-/** Light is known to a factor: by a twentieth nothing is short. */
-const SHORT = 0.95
 
 /** The light at every planting today and in eight weeks, if nothing is cut: who shades whom, and when a foot falls short. */
 export function lightAhead(history: TankHistory, now: Instant): LightAhead {
@@ -58,7 +56,7 @@ export function lightAhead(history: TankHistory, now: Instant): LightAhead {
       const at = (days: number) =>
         scenes.get(days)?.plants.find((one) => one.planting.id === planting.id)
       const least = leastPar(species)
-      const short = [...scenes.keys()].find((days) => (at(days)?.par ?? Infinity) < SHORT * least)
+      const short = [...scenes.keys()].find((days) => isShort(species, at(days)?.par ?? Infinity))
       const own = canopies.find((one) => one.planting.id === planting.id)!
       const top = parAt(
         { ...patchCentre(planting), y: Math.min(own.topCm, surface.waterlineCm) },
@@ -69,7 +67,10 @@ export function lightAhead(history: TankHistory, now: Instant): LightAhead {
       return {
         planting,
         species,
-        foot: LIGHT_DAYS.map((days) => ({ par: at(days)?.par ?? 0, dli: at(days)?.dli ?? 0 })),
+        foot: LIGHT_DAYS.map((days) => {
+          const { par, dli } = at(days) ?? { par: 0, dli: 0 }
+          return { par, dli, short: isShort(species, par) }
+        }),
         top,
         least,
         shortIn: short ?? null,
@@ -82,7 +83,7 @@ export function lightAhead(history: TankHistory, now: Instant): LightAhead {
     onWater: {
       par: surface.par,
       hours: surface.hours,
-      dli: (surface.par * surface.hours * 3600) / 1e6,
+      dli: dliAt(surface.par, surface.hours),
     },
     plantings,
   }

@@ -1,4 +1,3 @@
-import { METRIC } from '../../quantity/measures'
 import { instantOf } from '../../quantity/time'
 import { CATALOGUE } from '../../plants/catalogue'
 import { recordOf, CARPET, DAY0, entry, height, STEMS, tank } from '../../testing/tank'
@@ -118,5 +117,4 @@ test('said of a tank without a lamp, and of one with light enough', () => {
   expect(sayLight(lightAhead(bright, at(10)))).toBe(
     'gives every planting the light it must have, for eight weeks to come.',
   )
-  expect(METRIC.say(1, 'cm')).toBe('1 cm')
 })

@@ -3,7 +3,7 @@ import { floaterShade, letThrough } from '../../layout/canopy'
 import type { Scene } from '../../layout/scene'
 import { canopiesOf } from '../../layout/scene-light'
 import { patchCentre } from '../../plants/place'
-import { leastPar } from './least-par'
+import { isShort, leastPar } from './least-par'
 
 /** To how much cover floaters are thinned, so that what stands in their shade has its light again. */
 export interface Thinning {
@@ -30,7 +30,7 @@ export function thinningsOf(scene: Scene): Thinning[] {
     const worst = plants
       .filter((one) => one.staged.species.group !== 'floating' && isUnder(one))
       .map((one) => ({ one, least: leastPar(one.staged.species) }))
-      .filter(({ one, least }) => one.par < least)
+      .filter(({ one }) => isShort(one.staged.species, one.par))
       .sort((a, b) => a.one.par / a.least - b.one.par / b.least)[0]
     if (!worst) return []
     const { par, planting } = worst.one
@@ -45,7 +45,7 @@ export function thinningsOf(scene: Scene): Thinning[] {
         now,
         to,
         for: { planting, now: par, then },
-        notEnough: then < worst.least - 1e-6,
+        notEnough: isShort(worst.one.staged.species, then),
       },
     ]
   })

@@ -1,7 +1,7 @@
 import type { TankHistory } from '../../history/types'
 import { dayOf, type Instant } from '../../quantity/time'
 import { hedgesOf, MOST_AT_ONCE, shapeWindow, waysOf, type Hedge } from './in-shape'
-import { bestStagger } from './staggered'
+import { bestStaggers } from './staggered'
 
 export interface DayAsked {
   /** Day number on which all is to be in shape. */
@@ -22,8 +22,10 @@ export interface Cut {
 }
 export interface DayPlan {
   cuts: Cut[]
+  /** The days all share, and how many that are. */
   from: number
   to: number
+  days: number
   evenings: number
 }
 export interface DayAnswer {
@@ -48,22 +50,20 @@ export function planForDay(history: TankHistory, asked: DayAsked, now: Instant):
   const serves = ways.map((all) => all.some(({ from, to }) => from <= goal && to >= goal))
   const able = hedges.filter((_, i) => serves[i])
   const ableWays = ways.filter((_, i) => serves[i])
+  const asStaggered = {
+    groups: ableWays,
+    day: goal,
+    evenings: evenings.length,
+    sessions: asked.sessions,
+    mostMass: MOST_AT_ONCE,
+  }
   const plans: DayPlan[] = []
-  for (let sessions = 0; sessions <= asked.sessions && able.length > 0; sessions++) {
-    const best = bestStagger({
-      groups: ableWays,
-      day: goal,
-      evenings: evenings.length,
-      sessions,
-      mostMass: MOST_AT_ONCE,
-    })
-    const before = plans.at(-1)
-    if (!best || (before && best.to - best.from < before.to - before.from + WORTH_DAYS)) continue
-    const cuts = able.map((hedge, i) =>
-      cutBy(hedge, best.chosen[i] as (typeof ableWays)[number][number], evenings, today),
-    )
-    const days = new Set(cuts.flatMap(({ on }) => (on ? [on.day] : [])))
-    plans.push({ cuts, from: today + best.from, to: today + best.to, evenings: days.size })
+  for (const best of able.length > 0 ? bestStaggers(asStaggered) : []) {
+    const days = best.to - best.from
+    if (days < (plans.at(-1)?.days ?? -WORTH_DAYS) + WORTH_DAYS) continue
+    const cuts = able.map((hedge, i) => cutBy(hedge, best.chosen[i], evenings, today))
+    const cutOn = new Set(cuts.flatMap(({ on }) => (on ? [on.day] : [])))
+    plans.push({ cuts, from: today + best.from, to: today + best.to, days, evenings: cutOn.size })
   }
   return { plans, cannot: hedges.filter((_, i) => !serves[i]), nothing: hedges.length === 0 }
 }

@@ -3,7 +3,7 @@ import { tankNow } from '../../history/tank-at'
 import type { Planting, PlantGroup, Species, TankHistory } from '../../history/types'
 import { fitGrowth } from '../../plants/growth'
 import { isStem } from '../../plants/groups'
-import { heightCourse, heightOn } from '../../plants/height'
+import { ALONG_SURFACE, heightCourse, heightOn } from '../../plants/height'
 import { dryGrams, dryGramsOf } from '../../plants/mass'
 import { headroom, standsInAir } from '../../plants/place'
 import type { Estimate } from '../../quantity/estimate'
@@ -65,7 +65,7 @@ export function hedgesOf(history: TankHistory, now: Instant): Hedge[] {
 
 /** How a hedge stands after a while, cm, at a rate: it goes no further than along the surface. */
 export const grownTo = ({ roomCm }: Hedge, cm: number, rate: number, days: number): number =>
-  Math.min(Math.max(cm, 1.5 * roomCm), cm + rate * days)
+  Math.min(Math.max(cm, ALONG_SURFACE * roomCm), cm + rate * days)
 
 /** The days from now between which it is in shape, cut to `cutTo` cm in `inDays` days (null: left alone), growing at `rate`. */
 export function shapeWindow(
@@ -82,7 +82,11 @@ export function shapeWindow(
 }
 
 /** To these shares of the water over its root a stem is cut. Common practice: to a third or a half. */
-export const CUT_SHARES = [1 / 3, 1 / 2] as const
+const CUT_SHARES = [1 / 3, 1 / 2] as const
+
+/** The usual cut, cm: a fast stem to a third of its room, a slow one, which takes cuts ill, to a half. Common practice. */
+export const usualCut = ({ species, roomCm }: Pick<Hedge, 'species' | 'roomCm'>): number =>
+  roomCm * CUT_SHARES[species.group === 'stem-fast' ? 0 : 1]
 
 /** So much of the plant mass is cut on one evening at most. Common practice: more starves the water of takers. */
 export const MOST_AT_ONCE = 0.3

@@ -1,4 +1,4 @@
-import { CUT_SHARES, grownTo, MOST_AT_ONCE, type Hedge } from './in-shape'
+import { grownTo, MOST_AT_ONCE, usualCut, type Hedge } from './in-shape'
 
 /** What a fixed rhythm of cutting costs and what it leaves standing. */
 export interface Rhythm {
@@ -34,7 +34,7 @@ function rhythmOf(hedges: readonly Hedge[], everyDays: number): Rhythm {
       let mass = 0
       hedges.forEach((hedge, i) => {
         const next = grownTo(hedge, heights[i], hedge.rate.value, everyDays)
-        const cutTo = CUT_SHARES[hedge.species.group === 'stem-fast' ? 0 : 1] * hedge.roomCm
+        const cutTo = usualCut(hedge)
         if (next <= hedge.roomCm || heights[i] <= cutTo) return
         mass += (heights[i] - cutTo) * hedge.massACm
         heights[i] = cutTo

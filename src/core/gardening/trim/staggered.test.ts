@@ -1,5 +1,7 @@
 import fc from 'fast-check'
-import { bestStagger, type Option, type Stagger, type StaggerQuestion } from './staggered'
+import { bestStaggers, type Option, type StaggerQuestion } from './staggered'
+
+const bestStagger = (asked: StaggerQuestion) => bestStaggers(asked).at(-1) ?? null
 
 const DAY = 10
 const question = fc
@@ -83,11 +85,30 @@ test('by hand: a fast and a slow group, one evening or two', () => {
   })
   const slow = [way(0, 8, 20), way(1, 14, 26)]
   const fast = [way(0, 3, 11), way(1, 9, 17)]
-  const asked = (sessions: number): Stagger | null =>
+  const asked = (sessions: number) =>
     bestStagger({ groups: [slow, fast], day: 10, evenings: 2, sessions, mostMass: 0.3 })
   expect(asked(2)).toMatchObject({ from: 9, to: 17 })
   expect(asked(1)).toMatchObject({ from: 8, to: 11 })
   expect(asked(0)).toBeNull()
+})
+
+test('for each number of evenings the best: as much as asked for with so many alone, and more than with fewer', () => {
+  fc.assert(
+    fc.property(question, (asked) => {
+      const all = bestStaggers(asked)
+      const lengths = all.map(({ from, to }) => to - from)
+      expect([...new Set(lengths)].sort((a, b) => a - b)).toEqual(lengths)
+      for (let sessions = 0; sessions <= asked.sessions; sessions++) {
+        const best = byForce({ ...asked, sessions })
+        const within = all.filter(
+          ({ chosen }) =>
+            new Set(chosen.flatMap(({ evening }) => (evening === null ? [] : [evening]))).size <=
+            sessions,
+        )
+        expect(Math.max(-1, ...within.map(({ from, to }) => to - from))).toBe(best)
+      }
+    }),
+  )
 })
 
 test('what may not be taken at once is taken on two evenings', () => {

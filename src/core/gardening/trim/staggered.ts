@@ -7,9 +7,9 @@ export interface Option {
   /** Share of the plant mass of the tank that the cut takes, 0–1. */
   mass: number
 }
-export interface StaggerQuestion {
+export interface StaggerQuestion<O extends Option = Option> {
   /** Ways of each group; the order of the groups is kept in the answer. */
-  groups: readonly (readonly Option[])[]
+  groups: readonly (readonly O[])[]
   /** The day on which all must be in shape. */
   day: number
   evenings: number
@@ -18,43 +18,41 @@ export interface StaggerQuestion {
   /** At most so much of the plant mass on one evening, 0–1. */
   mostMass: number
 }
-export interface Stagger {
+export interface Stagger<O extends Option = Option> {
   /** Days between which all are in shape together. */
   from: number
   to: number
   /** One way for each group. */
-  chosen: readonly Option[]
+  chosen: readonly O[]
 }
 
 /**
- * The longest time, around a day, in which all groups are in shape together, with at most so many evenings and so much mass on each; and the
- * ways that give it. Exact: every set of evenings is tried; within one, the common time begins where some group’s does, and for each
- * such beginning the longest end with a way for all groups under the cap is sought. Null where no set of evenings serves. Of equal
- * times the one with the fewest evenings, then with the least taken.
+ * For each number of evenings the longest time, around a day, in which all groups are in shape together with at most so much mass cut on each, and
+ * the ways that give it; a number that gains nothing over fewer is left out, so that the last is the best there is. Exact: every set of
+ * evenings is tried; within one, the common time begins where some group’s does, and for each such beginning the longest end with a
+ * way for all groups under the cap is sought. Empty where no set of evenings serves.
  * Cost: (evenings over sessions) × options × groups; twelve groups, 24 evenings, four sessions: some 20 million steps.
  */
-export function bestStagger(question: StaggerQuestion): Stagger | null {
+export function bestStaggers<O extends Option>(question: StaggerQuestion<O>): Stagger<O>[] {
   const { day, evenings, sessions } = question
   const groups = question.groups.map((options) =>
     options.filter(({ from, to, mass }) => from <= day && to >= day && mass <= question.mostMass),
   )
-  if (groups.some((options) => options.length === 0)) return null
+  if (groups.some((options) => options.length === 0)) return []
   const byFrom = groups
     .flatMap((options, group) => options.map((option) => ({ option, group })))
     .sort((a, b) => a.option.from - b.option.from)
-  let best: Stagger | null = null
-  for (let size = 0; size <= Math.min(sessions, evenings); size++)
+  const bests: Stagger<O>[] = []
+  for (let size = 0; size <= Math.min(sessions, evenings); size++) {
+    let best = bests.at(-1) ?? null
+    const fewer = best
     forEachSet(evenings, size, (set) => {
-      const found = bestWithin(
-        byFrom,
-        groups.length,
-        set,
-        question,
-        best ? best.to - best.from : -1,
-      )
-      if (found) best = found
+      const beat = best ? best.to - best.from : -1
+      best = bestWithin(byFrom, groups.length, set, question, beat) ?? best
     })
-  return best
+    if (best && best !== fewer) bests.push(best)
+  }
+  return bests
 }
 
 /** Every set of `size` evenings, as marks. */
@@ -71,22 +69,22 @@ function forEachSet(n: number, size: number, visit: (set: Uint8Array) => void): 
   choose(0, size)
 }
 
-interface Ranked {
-  option: Option
+interface Ranked<O> {
+  option: O
   group: number
 }
 
 /** The longest common time with a set of evenings that beats `beat`, or null. */
-function bestWithin(
-  byFrom: readonly Ranked[],
+function bestWithin<O extends Option>(
+  byFrom: readonly Ranked<O>[],
   groups: number,
   set: Uint8Array,
-  { day, mostMass }: StaggerQuestion,
+  { day, mostMass }: Pick<StaggerQuestion, 'day' | 'mostMass'>,
   beat: number,
-): Stagger | null {
+): Stagger<O> | null {
   const furthest = new Float64Array(groups).fill(-Infinity)
-  const allowed: Ranked[] = []
-  let best: Stagger | null = null
+  const allowed: Ranked<O>[] = []
+  let best: Stagger<O> | null = null
   let length = beat
   for (const ranked of byFrom) {
     const { option, group } = ranked
@@ -112,14 +110,14 @@ function leastOf(all: Float64Array): number {
 }
 
 /** The latest end, from a beginning on, that all groups reach with no evening over the cap; null where none beats `length`. */
-function underCap(
-  allowed: readonly Ranked[],
+function underCap<O extends Option>(
+  allowed: readonly Ranked<O>[],
   groups: number,
   from: number,
   bound: number,
   length: number,
   mostMass: number,
-): Stagger | null {
+): Stagger<O> | null {
   const ends = [...new Set(allowed.map(({ option }) => option.to))]
     .filter((to) => to <= bound && to - from > length + EPSILON)
     .sort((a, b) => b - a)
@@ -137,10 +135,10 @@ function underCap(
 }
 
 /** One way for each group so that no evening takes more than the cap; those with the fewest ways first. Null where there is none. */
-function packed(ways: readonly (readonly Option[])[], mostMass: number): Option[] | null {
+function packed<O extends Option>(ways: readonly (readonly O[])[], mostMass: number): O[] | null {
   const order = ways.map((_, i) => i).sort((a, b) => ways[a].length - ways[b].length)
   const taken = new Map<number, number>()
-  const chosen: Option[] = new Array<Option>(ways.length)
+  const chosen = new Array<O>(ways.length)
   const place = (k: number): boolean => {
     if (k === order.length) return true
     for (const option of ways[order[k]]) {

@@ -38,6 +38,10 @@ const HOW: Readonly<Record<ReturnType<typeof factsOf>['cut'], string>> = {
   'scooped off': 'scooped off',
 }
 
+/** “every week”, “every 3 weeks”. */
+export const sayRhythmEvery = ({ everyDays }: Rhythm): string =>
+  everyDays === 7 ? 'every week' : `every ${everyDays / 7} weeks`
+
 /** What a rhythm comes to, in a sentence. */
 export function sayRhythm(rhythm: Rhythm): string {
   const { cutsEach, overgrown, inShape, tooMuch, mostMass } = rhythm

@@ -1,12 +1,12 @@
 import type { Planting, TankHistory } from '../../history/types'
-import { leastPar } from '../light/least-par'
+import { isShort } from '../light/least-par'
 import { sceneOn, stageOf, type Scene } from '../../layout/scene'
 import { letThrough } from '../../layout/canopy'
 import { canopiesOf } from '../../layout/scene-light'
-import { daysToSurface } from '../../plants/height'
+import { daysToSurface, FURTHEST_DAYS } from '../../plants/height'
 import { patchCentre } from '../../plants/place'
 import { dayOf, type Instant } from '../../quantity/time'
-import { CUT_SHARES, hedgesOf, type Hedge } from './in-shape'
+import { hedgesOf, usualCut, type Hedge } from './in-shape'
 
 /** Why a planting is to be cut. */
 type TrimReason =
@@ -39,20 +39,19 @@ export function trimsDue(history: TankHistory, now: Instant): TrimDue[] {
         hedge,
         why: first ? { of: 'shade', over: first.over } : { of: 'surface' },
         days: first ? ranged(hedge, first.day) : surface,
-        cutTo: cutOf(hedge),
+        cutTo: usualCut(hedge),
       }
     })
     .sort((a, b) => a.days.value - b.days.value)
 }
 
-/** A fast stem is cut to a third of its room, a slow one, which takes cuts ill, to a half. Common practice. */
-const cutOf = ({ species, roomCm }: Hedge): number =>
-  roomCm * (species.group === 'stem-fast' ? CUT_SHARES[0] : CUT_SHARES[1])
-
 /** Days to the surface, as everywhere; for what hardly gets there, far off. */
 const surfaceOf = (history: TankHistory, { planting }: Hedge, now: Instant): TrimDue['days'] =>
-  daysToSurface(history, planting, now) ?? { value: FAR_DAYS, low: FAR_DAYS, high: null }
-const FAR_DAYS = 400
+  daysToSurface(history, planting, now) ?? {
+    value: FURTHEST_DAYS,
+    low: FURTHEST_DAYS,
+    high: null,
+  }
 
 /** Days until growth has done what it does in `days` at the middling rate. */
 const ranged = ({ rate }: Hedge, days: number): TrimDue['days'] => ({
@@ -79,9 +78,9 @@ function shadingIn(scene: Scene): { id: string; over: string[] }[] {
   const { waterlineCm } = scene.tank.vessel
   return canopiesOf(scene).flatMap((above) => {
     const over = scene.plants.filter(({ planting, staged: { species }, par, rootCm }) => {
-      const least = leastPar(species)
-      if (planting.id === above.planting.id || par >= least) return false
-      return par / letThrough(above, { ...patchCentre(planting), y: rootCm }, waterlineCm) >= least
+      if (planting.id === above.planting.id || !isShort(species, par)) return false
+      const foot = { ...patchCentre(planting), y: rootCm }
+      return !isShort(species, par / letThrough(above, foot, waterlineCm))
     })
     return over.length > 0
       ? [{ id: above.planting.id, over: over.map(({ planting }) => planting.stake) }]

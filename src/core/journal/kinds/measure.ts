@@ -23,7 +23,7 @@ const shape = {
 }
 
 /** The unit of each measure; none for what is counted. */
-export function describeMeasureUnit(measure: PlantMeasure): 'cm' | '%' | '' | 'of 10' {
+export function unitOfMeasure(measure: PlantMeasure): 'cm' | '%' | '' | 'of 10' {
   switch (measure) {
     case 'height':
     case 'width':
@@ -56,11 +56,11 @@ export const measure: Kind<DetailOf<typeof shape>> = {
   shape,
   judgedBy: true,
   tell: ({ plantingId, measure: what, value }, names) =>
-    `${names.planting(plantingId)}: ${what} ${names.measures.say(value, describeMeasureUnit(what))}`,
+    `${names.planting(plantingId)}: ${what} ${names.measures.say(value, unitOfMeasure(what))}`,
   rules: ({ measure: what, value }) =>
-    describeMeasureUnit(what) === 'cm'
+    unitOfMeasure(what) === 'cm'
       ? NO_PROBLEM
-      : faultsOf({ value: BOUNDS[describeMeasureUnit(what) as keyof typeof BOUNDS] }, { value }),
+      : faultsOf({ value: BOUNDS[unitOfMeasure(what) as keyof typeof BOUNDS] }, { value }),
   form: {
     says: 'a measure of a plant',
     fields: [

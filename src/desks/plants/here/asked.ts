@@ -1,8 +1,8 @@
 import type { HereAsked } from '@/core/gardening/here/what-grows'
 import type { Measures } from '@/core/quantity/measures'
 import { readNumber } from '@/core/quantity/read-number'
+import { firstOf, type Query } from '../query'
 
-type Query = Record<string, string | string[] | undefined>
 const FIELDS = { x: 'From the left', z: 'From the front', wide: 'Wide' } as const
 type Field = keyof typeof FIELDS
 
@@ -17,7 +17,7 @@ const WIDEST_CM = 60
 
 /** The place asked for, in the keeper’s measures. */
 export function readHere(query: Query, measures: Measures): AskedHere {
-  const one = (name: string) => [query[name]].flat()[0]?.trim() ?? ''
+  const one = (name: string) => firstOf(query, name)
   const typed = {
     x: one('x'),
     z: one('z'),

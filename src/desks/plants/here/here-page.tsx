@@ -11,17 +11,12 @@ import { storyOr404 } from '@/data/tank'
 import { TankName } from '@/ui/frame/desk-frame'
 import { DoLink } from '../do-link'
 import { PlantsFrame } from '../pages'
+import type { Query } from '../query'
 import { AskHere } from './ask-here.client'
 import { readHere } from './asked'
 
 /** What grows here? A place, and three kinds that would do well at it, or none. */
-export async function HerePage({
-  slug,
-  query,
-}: {
-  slug: string
-  query: Record<string, string | string[] | undefined>
-}) {
+export async function HerePage({ slug, query }: { slug: string; query: Query }) {
   const story = await storyOr404(slug)
   const measures = await measuresHere()
   const asked = readHere(query, measures)

@@ -11,22 +11,17 @@ import { storyOr404 } from '@/data/tank'
 import { TankName } from '@/ui/frame/desk-frame'
 import { DoLink } from '../do-link'
 import { PlantsFrame } from '../pages'
+import { firstOf, type Query } from '../query'
 import { FindKind } from './find-kind.client'
 
 const SHOWN = 24
 
 /** Kinds: what is known of every plant there is on paper, and what it is expected to grow under which light and gas. */
-export async function KindsPage({
-  slug,
-  query,
-}: {
-  slug: string
-  query: Record<string, string | string[] | undefined>
-}) {
+export async function KindsPage({ slug, query }: { slug: string; query: Query }) {
   const story = await storyOr404(slug)
   const measures = await measuresHere()
   const all = await plantable(await database())
-  const one = (name: string) => [query[name]].flat()[0] ?? ''
+  const one = (name: string) => firstOf(query, name)
   const sought = one('find').slice(0, 60)
   const found = findKinds(all, sought)
   const open = all.find(({ id }) => id === one('of')) ?? (sought ? found[0] : undefined)

@@ -49,7 +49,7 @@ export function LightTable({ plantings }: { plantings: readonly LitPlanting[] })
 }
 
 function Row({ lit }: { lit: LitPlanting }) {
-  const { planting, foot, top, least, shortIn } = lit
+  const { planting, foot, top, shortIn } = lit
   const says = sayLit(lit)
   return (
     <Box as="tr" borderTop="1px solid" borderColor="rule">
@@ -64,12 +64,12 @@ function Row({ lit }: { lit: LitPlanting }) {
           </Box>
         ) : null}
       </th>
-      {foot.map(({ par }, i) => (
+      {foot.map(({ par, short }, i) => (
         <Box
           as="td"
           key={LIGHT_DAYS[i]}
-          color={inkOf(par < least, i === 0)}
-          textDecoration={par < least ? 'underline' : undefined}
+          color={inkOf(short, i === 0)}
+          textDecoration={short ? 'underline' : undefined}
         >
           {sayPar(par)}
         </Box>

@@ -1,5 +1,6 @@
 import { dayOf, instantOf, type Instant } from '@/core/quantity/time'
 import { instantIn, localMoment, NO_SUCH_DAY, zoneFormat } from '@/core/quantity/zone'
+import { firstOf, type Query } from '../query'
 
 export const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const
 type Weekday = (typeof WEEKDAYS)[number]
@@ -14,7 +15,6 @@ export interface TrimAsked {
   sessions: number
   problem: string | null
 }
-type Query = Record<string, string | string[] | undefined>
 
 /** Nobody plans further ahead than that for one day. */
 const FURTHEST_DAYS = 56
@@ -27,7 +27,7 @@ const EVENING = '19:00'
 
 /** The question of a page from its address: what cannot be read is told, and the usual taken. */
 export function readAsked(query: Query, zone: string, now: Instant): TrimAsked {
-  const first = (name: string) => [query[name]].flat()[0] ?? ''
+  const first = (name: string) => firstOf(query, name)
   const today = dayOf(now)
   const usual = localMoment(instantOf(today + USUAL_AHEAD_DAYS), zone).slice(0, 10)
   const typed = first('on')

@@ -33,16 +33,14 @@ export function DayPlans({
       {best ? (
         <>
           <Box className="serif" fontSize="lg" mb={2}>
-            {capital(together(best, out.length > 0))} in shape{' '}
-            {sayDays(Math.round(best.to - Math.max(today, best.from)))}, from{' '}
-            {say(Math.max(today, best.from))} to {say(best.to)}, with {evenings(best)}.
+            {capital(together(best, out.length > 0))} in shape {sayDays(Math.round(best.days))},
+            from {say(best.from)} to {say(best.to)}, with {evenings(best)}.
           </Box>
           <Windows plan={best} day={asked.day} today={today} measures={measures} say={say} />
           {plans.slice(0, -1).map((plan) => (
             <Box key={plan.evenings} fontSize="sm" color="pencil">
-              With {evenings(plan)} it would be{' '}
-              {sayDays(Math.round(plan.to - Math.max(today, plan.from)))}: from{' '}
-              {say(Math.max(today, plan.from))} to {say(plan.to)}.
+              With {evenings(plan)} it would be {sayDays(Math.round(plan.days))}: from{' '}
+              {say(plan.from)} to {say(plan.to)}.
             </Box>
           ))}
           <Box fontSize="sm" color="pencil" mt={2}>

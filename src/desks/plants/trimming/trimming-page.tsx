@@ -1,6 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react'
 import type { Rhythm } from '@/core/gardening/trim/rhythm'
-import { sayRhythm, sayWhen } from '@/core/gardening/trim/trim.words'
+import { sayRhythm, sayRhythmEvery, sayWhen } from '@/core/gardening/trim/trim.words'
 import type { TrimDue } from '@/core/gardening/trim/work-list'
 import { sayAll, sayEstimate } from '@/core/quantity/say'
 import { instantOf, dayOf } from '@/core/quantity/time'
@@ -10,6 +10,7 @@ import { storyOr404 } from '@/data/tank'
 import { Section, TankName } from '@/ui/frame/desk-frame'
 import { sayDay } from '@/ui/when'
 import { PlantsFrame } from '../pages'
+import type { Query } from '../query'
 import { AskDay } from './ask-day.client'
 import { readAsked } from './asked'
 import { DayPlans } from './day-plans'
@@ -17,13 +18,7 @@ import { dayAnswer, trimmingModel } from './trimming-model'
 import { WorkList } from './work-list'
 
 /** Trimming: what to cut when, this week and for a day that matters, or steady and easy. */
-export async function TrimmingPage({
-  slug,
-  query,
-}: {
-  slug: string
-  query: Record<string, string | string[] | undefined>
-}) {
+export async function TrimmingPage({ slug, query }: { slug: string; query: Query }) {
   const story = await storyOr404(slug)
   const measures = await measuresHere()
   const { timeZone, name } = story.vessel
@@ -95,8 +90,7 @@ function Steady({ rhythms }: { rhythms: readonly Rhythm[] }) {
           </Box>
           {rhythms.map((rhythm) => (
             <Box as="p" key={rhythm.everyDays} mb={2}>
-              <b>every {rhythm.everyDays === 7 ? 'week' : `${rhythm.everyDays / 7} weeks`}</b>:{' '}
-              {sayRhythm(rhythm)}.
+              <b>{sayRhythmEvery(rhythm)}</b>: {sayRhythm(rhythm)}.
             </Box>
           ))}
         </>

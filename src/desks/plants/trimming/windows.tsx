@@ -36,7 +36,7 @@ export function Windows({ plan, day, today, measures, say }: Props) {
           borderColor="rule"
           fontSize="sm"
         >
-          <Told cut={cut} today={today} measures={measures} say={say} />
+          <Told cut={cut} measures={measures} say={say} />
           <Bar cut={cut} plan={plan} day={day} at={at} />
         </Grid>
       ))}
@@ -52,7 +52,7 @@ interface Props {
   say: (day: number) => string
 }
 
-function Told({ cut, today, measures, say }: Omit<Props, 'plan' | 'day'> & { cut: Cut }) {
+function Told({ cut, measures, say }: Pick<Props, 'measures' | 'say'> & { cut: Cut }) {
   const { hedge, on, from, to } = cut
   return (
     <Box py={1}>
@@ -63,7 +63,7 @@ function Told({ cut, today, measures, say }: Omit<Props, 'plan' | 'day'> & { cut
         </span>
       </Box>
       <Box color="pencil">
-        in shape {say(Math.max(today, from))} to {say(to)}
+        in shape {say(from)} to {say(to)}
       </Box>
     </Box>
   )

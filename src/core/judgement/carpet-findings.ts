@@ -1,7 +1,7 @@
 import { plantingsAt, speciesOf } from '../history/lookup'
 import type { Planting, TankHistory } from '../history/types'
 import type { Sign } from '../journal/entry'
-import { coverIn, fitCover, type CoverFit } from '../plants/cover'
+import { coverGain, fitCover, type CoverFit } from '../plants/cover'
 import type { Estimate } from '../quantity/estimate'
 import { dayOf, type Instant } from '../quantity/time'
 import { lastIds } from './evidence'
@@ -42,7 +42,7 @@ export function carpetFindings(history: TankHistory, now: Instant): Judged<Carpe
     const facts = {
       stake: planting.stake,
       cover: fit.now,
-      perWeek: coverIn(fit, 7).value - fit.now.value,
+      perWeek: coverGain(fit, 7).value,
     }
     const base = {
       key: `carpet:${planting.id}`,

@@ -9,7 +9,7 @@ import { alarmFindings } from './alarm-findings'
 import { algaeFindings } from './algae-findings'
 import { carpetFindings } from './carpet-findings'
 import { changeFinding } from './change-finding'
-import type { Finding } from './finding'
+import type { Finding, Subject } from './finding'
 import type { AnyJudged } from './rules'
 import { byUrgency } from './urgency'
 import { growthFindings, leafFindings } from './growth-findings'
@@ -34,6 +34,7 @@ export function findings(
 ): Finding[] {
   const story = storyUntil(history, now)
   const conditions = conditionsOf(story, now)
+  const hungry = rootsFindings(story, now)
   const all = [
     ...(story.vessel.kind === 'terrarium'
       ? []
@@ -49,9 +50,9 @@ export function findings(
     moodFinding(story, now),
     ...stemFindings(story, now),
     ...bareFindings(story, now),
-    ...rootsFindings(story, now),
+    ...hungry,
     ...growthFindings(story, now),
-    ...leafFindings(story, now),
+    ...leafFindings(story, now).filter(({ subject }) => !isOneOf(subject, hungry)),
     ...carpetFindings(story, now),
     ...algaeFindings(story, now),
   ].filter((judged) => judged !== null) as AnyJudged[]
@@ -66,6 +67,10 @@ export function findings(
     })
     .sort((a, b) => Number(a.disputed !== null) - Number(b.disputed !== null) || byUrgency(a, b))
 }
+
+/** What roots hunger for shows in the leaves as well: it is said once. */
+const isOneOf = (subject: Subject, others: readonly { subject: Subject }[]): boolean =>
+  'id' in subject && others.some((one) => 'id' in one.subject && one.subject.id === subject.id)
 
 const NO_OBSERVATION: ReadonlySet<Entry['kind']> = new Set(['note', 'changed', 'moved'])
 

@@ -139,3 +139,15 @@ export function coverIn(fit: CoverFit, days: number): Estimate {
     because: fit.now.because,
   }
 }
+
+/** What cover gains in so many days, points, at the present level: from the middling rate and both its ends. Negative: it goes. */
+export function coverGain(fit: CoverFit, days: number): Estimate {
+  const { now, rate } = fit
+  const gain = (r: number) => logisticCover(now.value, r, COVER_CEILING, days) - now.value
+  return {
+    value: gain(rate.value),
+    low: gain(rate.low),
+    high: gain(rate.high),
+    because: rate.because,
+  }
+}

@@ -1,6 +1,6 @@
 import { instantOf } from '../quantity/time'
 import { CARPET, DAY0, entry, tank } from '../testing/tank'
-import { fitCover, logisticCover } from './cover'
+import { coverGain, coverIn, fitCover, logisticCover } from './cover'
 
 /**
  * Growth of yeast, amount after each hour from 0 to 18 (T. Carlson 1913, Biochemische Zeitschrift 57: 313), and the logistic R. Pearl
@@ -33,4 +33,16 @@ test('a carpet that covers as the yeast grew, an hour for a week, is fitted with
   expect(rate.low).toBeLessThan(RATE / 7)
   expect(rate.high).toBeGreaterThan(RATE / 7)
   expect(Math.abs(rate.value * 7 - RATE) / RATE).toBeLessThan(0.15)
+})
+
+test('what it gains in a week lies within its range, and is the difference of the levels; a rate of nothing gains nothing', () => {
+  for (const value of [5, 40, 90]) {
+    const now = { value, low: value - 3, high: value + 3, because: '' }
+    const fit = { now, rate: { value: 0.02, low: -0.01, high: 0.05, because: '' }, points: [] }
+    const gain = coverGain(fit, 7)
+    expect(gain.value).toBeCloseTo(coverIn(fit, 7).value - value, 10)
+    expect(gain.low).toBeLessThan(0)
+    expect(gain.high).toBeGreaterThan(gain.value)
+    expect(coverGain({ ...fit, rate: { ...fit.rate, value: 0 } }, 7).value).toBeCloseTo(0, 10)
+  }
 })

@@ -11,7 +11,7 @@ import { signsSeen } from '../judgement/signs-seen'
 import { isPresumed, soilState, type SoilState } from '../judgement/soil-finding'
 import { focalAnswer, focalCover, type FocalCover } from '../layout/focal-piece'
 import { sceneOn, stageOf, type Scene } from '../layout/scene'
-import { coverIn, fitCover, type CoverFit } from '../plants/cover'
+import { coverGain, fitCover, type CoverFit } from '../plants/cover'
 import type { Estimate } from '../quantity/estimate'
 import { dayOf, daysBetween, type Instant } from '../quantity/time'
 import { estimateParameter } from '../water/estimate/estimate'
@@ -156,7 +156,7 @@ function carpetVerdict(
   fit: CoverFit | null,
   seen: readonly EntryOf<'sign'>[],
 ): Verdict<'carpet'> {
-  const weekly = fit && coverIn(fit, 7).value - fit.now.value
+  const weekly = fit && coverGain(fit, 7).value
   const times = (which: Sign) => seen.filter(({ sign: one }) => one === which).length
   const [bald, lifting] = [times('bald patch'), times('lifting')]
   const course =

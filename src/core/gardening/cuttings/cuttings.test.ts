@@ -8,7 +8,7 @@ import { CATALOGUE } from '../../plants/catalogue'
 import { CARPET, DAY0, entry, height, recordOf, STEMS, tank } from '../../testing/tank'
 import { sayHeld, sayNow, sayThen } from './cuttings.words'
 import { cuttingsWent, heldBack } from './ledger'
-import { familiesOf } from './lineage'
+import { familiesOf, livesIn } from './lineage'
 import { multiplied, yieldsOf } from './yields'
 
 const at = (day: number) => instantOf(DAY0 + day)
@@ -126,7 +126,7 @@ test('a family reaches over tanks: mother here, daughter in the nursery, grandda
   const nursery = tank([], {
     plantings: [{ ...recordOf(STEMS), id: 'n', stake: 'N1', parentIds: [STEMS.id] }],
   })
-  const named = { ...nursery, vessel: { ...nursery.vessel, name: 'Nursery' } }
+  const named = { ...nursery, vessel: { ...nursery.vessel, id: 'there', name: 'Nursery' } }
   const home = tank([], {
     plantings: [recordOf(STEMS), { ...recordOf(CARPET), id: 'g', stake: 'G1', parentIds: ['n'] }],
   })
@@ -137,6 +137,8 @@ test('a family reaches over tanks: mother here, daughter in the nursery, grandda
     'G1',
   ])
   expect(family.children[0].tank).toBe('Nursery')
+  expect(livesIn(family, 'there')).toBe(true)
+  expect(livesIn(family, 'elsewhere')).toBe(false)
 })
 
 test('in a nursery cuttings root three weeks and grow to a hand’s breadth before they go back', () => {

@@ -6,7 +6,8 @@ export interface Kinship {
   id: string
   stake: string
   name: string
-  /** The tank it stands in. */
+  /** The tank it stands in, and what that is called. */
+  tankId: string
   tank: string
   origin: PlantingRecord['origin']
   since: Instant
@@ -17,18 +18,19 @@ export interface Kinship {
 /** Family trees of a room, of those plantings that have kin: each from its eldest known ancestor down. A circle, which no true record has, is cut where it closes. */
 export function familiesOf(stories: readonly TankHistory[]): Kinship[] {
   const all = stories.flatMap(({ vessel, plantings }) =>
-    plantings.map((record) => ({ record, tank: vessel.name })),
+    plantings.map((record) => ({ record, vessel })),
   )
   const known = new Map(all.map((one) => [one.record.id, one]))
   const childrenOf = (id: string) => all.filter(({ record }) => record.parentIds.includes(id))
   const seen = new Set<string>()
-  const tree = ({ record, tank }: (typeof all)[number]): Kinship => {
+  const tree = ({ record, vessel }: (typeof all)[number]): Kinship => {
     seen.add(record.id)
     return {
       id: record.id,
       stake: record.stake,
       name: record.name,
-      tank,
+      tankId: vessel.id,
+      tank: vessel.name,
       origin: record.origin,
       since: record.stands[0].from,
       ended: record.ended,
@@ -43,3 +45,7 @@ export function familiesOf(stories: readonly TankHistory[]): Kinship[] {
   )
   return eldest.map(tree)
 }
+
+/** Whether one of a family stands, or stood, in a tank. */
+export const livesIn = ({ tankId, children }: Kinship, vesselId: string): boolean =>
+  tankId === vesselId || children.some((child) => livesIn(child, vesselId))

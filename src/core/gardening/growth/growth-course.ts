@@ -3,7 +3,7 @@ import { entryDay, ofPlanting } from '../../history/journal-index'
 import { plantingsAt, speciesOf } from '../../history/lookup'
 import { tankNow } from '../../history/tank-at'
 import type { Planting, Species, TankHistory } from '../../history/types'
-import { coverIn, coverOn, fitCover } from '../../plants/cover'
+import { coverGain, coverOn, fitCover } from '../../plants/cover'
 import { fitGrowth, growthSegments, type GrowthFit } from '../../plants/growth'
 import { isFlat, isStem } from '../../plants/groups'
 import { daysToSurface, FURTHEST_DAYS, heightCourse, heightOn } from '../../plants/height'
@@ -17,6 +17,7 @@ import { reasonsFor, type TurnReasons } from './turn-reasons'
 /** How far back growth is shown, and how far ahead, days. */
 export const BACK_DAYS = 182
 export const AHEAD_DAYS = 56
+const WEEK_DAYS = 7
 /** Days between two points of a line that is drawn. */
 const STEP_DAYS = 4
 
@@ -107,7 +108,6 @@ function heightCourseOf(history: TankHistory, planting: Planting, now: Instant):
 function coverCourse(history: TankHistory, planting: Planting, now: Instant): GrowthCourse {
   const today = dayOf(now)
   const fit = fitCover(history, planting, now)
-  const week = fit && coverIn(fit, 7)
   return {
     planting,
     species: speciesOf(history, planting),
@@ -121,15 +121,7 @@ function coverCourse(history: TankHistory, planting: Planting, now: Instant): Gr
         }))
       : [],
     roomCm: null,
-    rate:
-      fit && week
-        ? {
-            value: week.value - fit.now.value,
-            low: week.low - fit.now.low,
-            high: week.high - fit.now.high,
-            because: fit.rate.because,
-          }
-        : null,
+    rate: fit && coverGain(fit, WEEK_DAYS),
     ownShare: fit ? 1 : 0,
     surface: null,
     turn: null,

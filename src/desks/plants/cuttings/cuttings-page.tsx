@@ -7,7 +7,7 @@ import {
   sayThen,
 } from '@/core/gardening/cuttings/cuttings.words'
 import { cuttingsWent, heldBack, type Held } from '@/core/gardening/cuttings/ledger'
-import { familiesOf, type Kinship } from '@/core/gardening/cuttings/lineage'
+import { familiesOf, livesIn, type Kinship } from '@/core/gardening/cuttings/lineage'
 import { yieldsOf, type Yield } from '@/core/gardening/cuttings/yields'
 import { sayPart } from '@/core/journal/kinds/cuttings'
 import type { TankHistory } from '@/core/history/types'
@@ -36,7 +36,7 @@ export async function CuttingsPage({ slug }: { slug: string }) {
     went: cuttingsWent(story, at),
     held: heldBack(story, at),
   }))
-  const families = (await familiesOfRoom()).filter((one) => isOf(one, story.vessel.name))
+  const families = (await familiesOfRoom()).filter((one) => livesIn(one, story.vessel.id))
   const stakeOf = (id: string) => story.plantings.find((one) => one.id === id)?.stake ?? ''
   return (
     <PlantsFrame
@@ -111,9 +111,6 @@ async function familiesOfRoom(): Promise<Kinship[]> {
   const stories = await Promise.all((await listVessels(db)).map(({ slug }) => loadStory(db, slug)))
   return familiesOf(stories.filter((one): one is TankHistory => one !== null))
 }
-
-const isOf = ({ tank, children }: Kinship, name: string): boolean =>
-  tank === name || children.some((child) => isOf(child, name))
 
 function sentenceOf(yields: readonly Yield[], held: readonly Held[]): string {
   const ready = held.filter(({ state }) => state === 'ready')

@@ -99,7 +99,25 @@ export const species = pgTable('species', {
   areaPerPortionCm2: doublePrecision('area_per_portion_cm2').notNull(),
   leaf: jsonb('leaf').$type<Species['leaf']>().notNull(),
   feedsBy: text('feeds_by').$type<Species['feedsBy']>().notNull(),
+  /** Null: the keeper said nothing beyond the catalogue. */
+  own: jsonb('own').$type<Species['own'] | null>(),
 })
+
+/** What a keeper said of a kind, with what was said before: any kind is put back as it was. */
+export const speciesRevision = pgTable(
+  'species_revision',
+  {
+    id: text('id').primaryKey(),
+    speciesId: text('species_id')
+      .notNull()
+      .references(() => species.id, { onDelete: 'cascade' }),
+    madeAt: timestamp('made_at', { withTimezone: true }).notNull(),
+    /** Null: nobody here knew it. */
+    before: jsonb('before').$type<Species | null>(),
+    after: jsonb('after').$type<Species>().notNull(),
+  },
+  (table) => [index('species_revision_of').on(table.speciesId, table.madeAt)],
+)
 
 /** A planting, with where it stood when; a mixture is of several kinds. */
 export const planting = pgTable(

@@ -9,6 +9,10 @@ import { EntryRefused } from './refused'
 import * as t from './schema'
 import { arrived, named } from './visible'
 
+/** A kind as a story holds it: what nobody said is left out. */
+export const speciesOfRow = ({ own, ...row }: Row<typeof t.species>): Species =>
+  own === null ? row : { ...row, own }
+
 type Row<T extends { $inferSelect: object }> = T['$inferSelect']
 
 /** Stories by tank, good while the tank's revision stands, the one used last at the end. */
@@ -112,7 +116,7 @@ export async function readStory(db: Database, row: Row<typeof t.vessel>): Promis
   return {
     vessel: vesselOf(row),
     ...facts,
-    species: species as Species[],
+    species: species.map(speciesOfRow),
     plans: plans.map(({ vesselId: _v, ...rest }): Plan => ({
       ...rest,
       madeAt: rest.madeAt.toISOString(),

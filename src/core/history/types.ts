@@ -1,10 +1,12 @@
 import type { TestKit } from '../journal/kind'
+import type { Sureness } from '../journal/sureness'
 import type { LabelForm } from '../chemistry/nutrients'
 import type { Instant } from '../quantity/time'
 import type { Parameter } from '../quantity/units'
 import type { Dated, Temporary } from './dated'
 import type { Entry } from '../journal/entry'
 import type { EquipmentRecord, Part, Spot } from './equipment'
+import type { KindFacts } from './kind-facts'
 import type { PieceNature } from './piece-nature'
 import type { CautionCode, MaterialCode, OptionKey, Side, StepCode } from './plan-codes'
 
@@ -257,6 +259,8 @@ export interface Species {
     tint: 'green' | 'olive' | 'red' | 'pale'
   }
   feedsBy: 'column' | 'root' | 'both'
+  /** What the keeper knows of it; absent: nothing beyond the catalogue. */
+  own?: KindFacts
 }
 
 export const ZONES = ['background', 'midground', 'foreground', 'surface', 'hardscape'] as const
@@ -272,12 +276,11 @@ export interface PlantingSpot {
   /** For what grows on stone or wood: which piece, and the height of its rhizome above the bottom, cm. */
   perch: { hardscapeId: string; heightCm: number } | null
 }
-export const SURENESSES = ['sure', 'thought to be', 'unknown'] as const
 /** One of the kinds a planting is of: a mown lawn may be of three. Shares of one planting add up to one. */
 export interface PlantKind {
   speciesId: string
   share: number
-  sure: (typeof SURENESSES)[number]
+  sure: Sureness
 }
 export const PLANT_ORIGINS = [
   'pot',

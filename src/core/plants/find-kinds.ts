@@ -13,7 +13,7 @@ const plain = (text: string): string =>
  * group; those whose name begins with it come first, then those that go by it.
  * All of them, in their order, where nothing is typed.
  */
-export function findKinds<T extends Pick<Species, 'id' | 'name' | 'group'>>(
+export function findKinds<T extends Pick<Species, 'id' | 'name' | 'group' | 'own'>>(
   kinds: readonly T[],
   sought: string,
 ): T[] {

@@ -100,6 +100,9 @@ const KIN: Record<PlantGroup, Kin> = {
   },
 }
 
+/** How a form names a kind that is in no list yet; its group follows. */
+export const ANOTHER_KIND = 'another:'
+
 /** What one of a group is called, like “slow or red stem”. */
 export const kinName = (group: PlantGroup): string => KIN[group].says
 

@@ -1,3 +1,4 @@
+import { SURENESSES } from '@/core/journal/sureness'
 import { array, boolean, lazy, mixed, object, string, tuple, type Schema } from 'yup'
 import { LABEL_FORM_NAMES } from '@/core/chemistry/nutrients'
 import { SALTS } from '@/core/chemistry/salts'
@@ -32,7 +33,6 @@ import {
   ROUTINE_KINDS,
   SCHOOLS,
   SOURCE_KINDS,
-  SURENESSES,
   BRACINGS,
   PANES,
   VESSEL_KINDS,
@@ -45,6 +45,7 @@ import {
   type Product,
   type StepAct,
 } from '@/core/history/types'
+import { EMERSED, GAS_NEEDS, LIGHT_NEEDS, WAYS_TO_CUT } from '@/core/history/kind-facts'
 import { HOLDINGS, LIMES, SOAKINGS } from '@/core/history/piece-nature'
 import { buildFault } from '@/core/history/glass-shape'
 import { isParameter, PARAMETER_UNITS } from '@/core/quantity/units'
@@ -354,6 +355,28 @@ export const pieceSchema = object({
   stands: datedOf(pieceSpotSchema.nullable().defined(), 'Where it lay'),
 }).noUnknown()
 
+/** Two ends of what a kind bears, the lower first. */
+const ends = (what: string, least: number, most: number) =>
+  tuple([bounded(what, least, most), bounded(what, least, most)])
+    .required(SAY.missing(what))
+    .test('order', `${what}: the lower end comes first.`, ([low, high]) => low <= high)
+
+const kindFactsSchema = object({
+  names: array().of(words('A name it goes by', 80).required()).max(20).required(),
+  light: choice(LIGHT_NEEDS, 'The light it needs'),
+  gas: choice(GAS_NEEDS, 'The gas it needs'),
+  temperature: ends('The warmth it bears', 0, 40),
+  gh: ends('The hardness it bears', 0, 60),
+  cut: choice(WAYS_TO_CUT, 'How it is cut'),
+  emersed: choice(EMERSED, 'How it takes the air'),
+  sulksWeeks: bounded('The weeks it sulks', 0, 52),
+  colour: words('On what its colour depends', 200).nullable().defined(),
+  caution: words('The caution', 300).nullable().defined(),
+})
+  .noUnknown()
+  .optional()
+  .default(undefined)
+
 export const speciesSchema = object({
   id: ident().required(),
   name: name('The species’ name'),
@@ -381,6 +404,7 @@ export const speciesSchema = object({
     .noUnknown()
     .required(),
   feedsBy: choice(['column', 'root', 'both'] as const, 'How it feeds'),
+  own: kindFactsSchema,
 }).noUnknown()
 
 const SPOT = {

@@ -11,13 +11,12 @@ import type { Database } from '../db'
 import { EntryRefused } from '../refused'
 import * as t from '../schema'
 import { refuseOvertaken } from '../stamp'
+import { speciesOfRow } from '../story'
 
 /** Every species any tank here grows, by name. */
 export async function listSpecies(db: Database): Promise<Species[]> {
-  return untilWritten(
-    db,
-    'species',
-    async () => (await db.select().from(t.species).orderBy(asc(t.species.name))) as Species[],
+  return untilWritten(db, 'species', async () =>
+    (await db.select().from(t.species).orderBy(asc(t.species.name))).map(speciesOfRow),
   )
 }
 

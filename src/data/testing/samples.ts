@@ -20,6 +20,7 @@ const SAMPLES: { [K in EntryKind]: EntryDetails[K] } = {
   flowering: { plantingId: 's1', stage: 'open' },
   cuttings: { plantingId: 's1', part: 'tops', count: 6, went: 'nursery row' },
   leaf: { plantingId: 's1', on: 'old leaves', look: 'pinholes', extent: 'a few leaves' },
+  identified: { plantingId: 's1', was: 'Rotala, red', is: 'Ludwigia, red', sure: 'sure' },
   'seen-again': { populationId: 'tetras', count: 1, place: { of: 'surface' } },
   equipment: { item: 'Lamp', says: 'Seven hours', equipmentId: null },
   clean: { item: 'the sponge', equipmentId: null },

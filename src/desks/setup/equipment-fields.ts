@@ -12,7 +12,7 @@ import {
 import { numberOrText } from '@/core/quantity/read-number'
 import { sayNumber } from '@/core/quantity/say'
 import type { PlainField } from '@/ui/plain-form.client'
-import { choices, number } from './form-groups'
+import { choices, number } from '@/ui/plain-fields'
 
 interface SettingField extends PlainField {
   /** What an empty field stands for; a number that may not be left empty has none. */

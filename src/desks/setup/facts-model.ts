@@ -11,7 +11,6 @@ import { entryDay } from '@/core/history/journal-index'
 import { headCount, routinesAt, speciesOf } from '@/core/history/lookup'
 import { mainKind, tankNow, type Tank } from '@/core/history/tank-at'
 import {
-  PLANT_GROUPS,
   type Hardscape,
   type Planting,
   type Population,
@@ -19,7 +18,6 @@ import {
   type TankHistory,
 } from '@/core/history/types'
 import { PLANT_KINDS } from '@/core/plants/kinds'
-import { kinName } from '@/core/plants/kin'
 import { sayAgo, sayEvery, sayNumber } from '@/core/quantity/say'
 import { dayOf, type Instant } from '@/core/quantity/time'
 import { localMoment } from '@/core/quantity/zone'
@@ -27,9 +25,10 @@ import type { KeptAct } from '@/data/acts'
 import { shownOfVessel } from '@/data/facts/vessel'
 import { groundDepth, groundLitres } from '@/core/vessel/ground-depth'
 import { stampOf } from '@/data/stamp'
+import { speciesChoices } from '@/ui/species-fields'
 import { sayDay } from '@/ui/when'
 import { fieldsOfSetting, saySetting } from './equipment-fields'
-import { ANOTHER } from './form-groups'
+
 import { sayOtherKinds } from './kinds-field'
 
 type Fields = Record<string, string>
@@ -107,13 +106,7 @@ export function factsModel(
       fields: populationFields(population, zone),
     })),
     routines: routinesAt(story, now).map(routineLine),
-    species: [
-      ...known.map(({ id, name, group }) => ({ id, says: `${name} (${kinName(group)})` })),
-      ...PLANT_GROUPS.map((group) => ({
-        id: `${ANOTHER}${group}`,
-        says: `another ${kinName(group)} …`,
-      })),
-    ],
+    species: speciesChoices(known),
     tanks: [...tanks],
     acts: acts.map((act) => ({
       id: act.id,

@@ -1,10 +1,10 @@
+import { SURENESSES } from '@/core/journal/sureness'
 import { measuresAsked } from '@/data/border/measures-here'
 import { mixed, object, string } from 'yup'
 import {
   BRACINGS,
   PANES,
   PLANT_ORIGINS,
-  SURENESSES,
   VESSEL_KINDS,
   VESSEL_SHAPES,
   ZONES,

@@ -1,20 +1,8 @@
-import {
-  BRACINGS,
-  PANES,
-  PLANT_ORIGINS,
-  SURENESSES,
-  VESSEL_SHAPES,
-  ZONES,
-} from '@/core/history/types'
+import { SURENESSES } from '@/core/journal/sureness'
+import { BRACINGS, PANES, PLANT_ORIGINS, VESSEL_SHAPES, ZONES } from '@/core/history/types'
+import { choices, number } from '@/ui/plain-fields'
 import type { PlainField } from '@/ui/plain-form.client'
 
-export const number = (name: string, label: string, after = ''): PlainField => ({
-  name,
-  label,
-  type: 'number',
-  after,
-})
-export const choices = (ids: readonly string[]) => ids.map((id) => ({ id, says: id }))
 export const edges: readonly PlainField[] = [
   number('left', 'Left edge', 'cm'),
   number('right', 'Right edge', 'cm'),
@@ -78,28 +66,6 @@ export function glassGroups(): [Group, Group, Group] {
     },
   ]
 }
-
-/** How the choice of a species begins that is in no list yet; its group follows. */
-export const ANOTHER = 'another:'
-const another = { field: 'species', begins: ANOTHER }
-
-/** Which species; one that is in no list is described by its name, its height and its colour. */
-export const speciesGroup = (species: readonly { id: string; says: string }[]): Group => ({
-  title: 'Species',
-  fields: [
-    { name: 'species', label: 'Species', type: 'choice', choices: species },
-    { name: 'newName', label: 'Its name', type: 'text', onlyIf: another },
-    { ...number('newHeight', 'It grows to (if known)', 'cm'), onlyIf: another },
-    {
-      name: 'newTint',
-      label: 'Its leaves are',
-      type: 'choice',
-      choices: choices(['green', 'olive', 'red', 'pale']),
-      onlyIf: another,
-    },
-  ],
-  hint: 'One that is not in the list is at its end, by its kind. Vivero takes what is usual for that kind until you have measured it twice.',
-})
 
 /** What is asked of a planting; `pieces` are what it can grow on, `parents` what it can be cut from. */
 export function plantingGroups(

@@ -5,8 +5,10 @@ import { OpenItem } from '@/ui/open-item.client'
 import { SINCE_GROUP, sinceInitial } from '@/ui/since-fields'
 import { place, putBack, sayAPiece, takeOut } from './facts-actions'
 import type { FactsModel } from './facts-model'
-import { choices, edges, EDGES_HINT, number } from './form-groups'
-import { Again, Part, type Items } from './part.client'
+import { choices, number } from '@/ui/plain-fields'
+import { edges, EDGES_HINT } from './form-groups'
+import { Again } from '@/ui/again.client'
+import { Part, type Items } from './part.client'
 import { PlainForm } from '@/ui/plain-form.client'
 
 const FOCAL = {

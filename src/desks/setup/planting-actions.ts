@@ -30,7 +30,7 @@ import { EntryRefused } from '@/data/refused'
 import { storyOrRefuse } from '@/data/tank'
 import { boxProblems, patchOf, perchOf, PLANTING, plantedAtOf } from './fields'
 import { kindsFrom } from './kinds-field'
-import { speciesFor } from './species-field'
+import { speciesFor } from '@/data/border/species-said'
 
 type Fields = Record<string, string>
 

@@ -5,7 +5,7 @@ import { OpenItem } from '@/ui/open-item.client'
 import type { PlainField } from '@/ui/plain-form.client'
 import { sayARoutine } from './facts-actions'
 import type { FactsModel } from './facts-model'
-import { choices, number } from './form-groups'
+import { choices, number } from '@/ui/plain-fields'
 import { Part, type Items } from './part.client'
 import { PlainForm } from '@/ui/plain-form.client'
 

@@ -4,7 +4,8 @@ import { useRouter } from 'next/navigation'
 import { useSyncExternalStore } from 'react'
 import { PlainForm } from '@/ui/plain-form.client'
 import { setUpTank } from './actions'
-import { choices, glassGroups, number } from './form-groups'
+import { choices, number } from '@/ui/plain-fields'
+import { glassGroups } from './form-groups'
 
 const never = () => () => {}
 const browserZone = () => Intl.DateTimeFormat().resolvedOptions().timeZone

@@ -21,6 +21,12 @@ export function sayKind(
       `${measures.say(species.matureHeightCm, 'cm')} high, ${measures.say(species.matureWidthCm, 'cm')} wide`,
     ],
     [
+      'by the books',
+      species.growthCmPerDay.value > 0
+        ? `${measures.sayEstimate({ ...species.growthCmPerDay, because: '' }, 'cm')} a day in height, as it likes it`
+        : null,
+    ],
+    [
       'wants',
       `${facts.light} light (${sayNumber(leastPar(species))} µmol at the foot at least), ${GAS[facts.gas]}`,
     ],
@@ -81,4 +87,20 @@ function sayEaten(group: PlantGroup): string {
 export const sayNames = (species: Species): string => {
   const { names } = factsOf(species)
   return names.length > 0 ? capital(sayAll([...names])) : ''
+}
+
+/** What is known otherwise of a kind than before: “grows to 30 cm high → 45 cm high”; empty where it is all the same. */
+export function sayKindChange(before: Species, after: Species, measures: Measures): string {
+  const was = new Map(sayKind(before, measures))
+  const is = new Map(sayKind(after, measures))
+  const lines = [...new Set([...was.keys(), ...is.keys()])].flatMap((of) =>
+    was.get(of) === is.get(of)
+      ? []
+      : [`${of} ${was.get(of) ?? 'not said'} → ${is.get(of) ?? 'not said'}`],
+  )
+  const names = [before, after].map(sayNames)
+  if (before.name !== after.name) lines.unshift(`called ${before.name} → ${after.name}`)
+  if (names[0] !== names[1])
+    lines.push(`goes by ${names[0] || 'nothing else'} → ${names[1] || 'nothing else'}`)
+  return lines.join('; ')
 }

@@ -1,6 +1,6 @@
 import type { Species } from '../../history/types'
 import { factsOf } from '../../plants/kinds'
-import { LIGHT_NEEDS } from '../../plants/kinds/facts'
+import { LIGHT_NEEDS } from '../../history/kind-facts'
 import { vigour } from '../../plants/vigour'
 
 /** What a kind is expected to grow, cm a day, in each light: without gas, with it, and in air; with the range of its books. */

@@ -11,6 +11,7 @@ import { feeling } from './feeling'
 import { flowering } from './flowering'
 import { gasUse } from './gas-use'
 import { groom } from './groom'
+import { identified } from './identified'
 import { leaf } from './leaf'
 import { measure } from './measure'
 import { moved } from './moved'
@@ -44,6 +45,7 @@ export const KINDS = {
   groom,
   flowering,
   leaf,
+  identified,
   algae,
   sign,
   stock,

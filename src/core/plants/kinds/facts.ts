@@ -1,20 +1,8 @@
+import type { KindFacts } from '../../history/kind-facts'
 import type { PlantGroup, Species } from '../../history/types'
 
-/** Least light a kind wants at its leaves: dim under 30, fair 30–80, strong over 80 µmol (common practice). */
-export const LIGHT_NEEDS = ['dim', 'fair', 'strong'] as const
-export const GAS_NEEDS = ['does without', 'better with', 'needs it'] as const
-/** How a kind takes being grown out of the water. */
-export const EMERSED = ['well', 'slowly', 'hardly', 'always', 'never'] as const
 type WayToMultiply =
   'cuttings' | 'runners' | 'division' | 'plantlets' | 'leaves' | 'pieces' | 'bulbs'
-type WayToCut =
-  | 'hard, tops replanted'
-  | 'gently'
-  | 'leaves off at the base'
-  | 'mown'
-  | 'sheared'
-  | 'rhizome cut'
-  | 'scooped off'
 /** What land plants are, where they are no water plants. */
 type LandHabit =
   | 'climber'
@@ -27,25 +15,10 @@ type LandHabit =
   | 'roots in the water'
 
 /** What is known of a kind beside its measures. All of it from memory and common practice, unless a line says otherwise. */
-export interface PlantFacts {
-  /** Common names and the spellings it is sold or searched under, small letters. */
-  names: readonly string[]
-  light: (typeof LIGHT_NEEDS)[number]
-  gas: (typeof GAS_NEEDS)[number]
-  /** °C and °dH in which it does well. */
-  temperature: readonly [low: number, high: number]
-  gh: readonly [low: number, high: number]
+export interface PlantFacts extends KindFacts {
   multiplies: readonly WayToMultiply[]
-  cut: WayToCut
-  emersed: (typeof EMERSED)[number]
-  /** Weeks it sulks or melts after a move, most of the time. */
-  sulksWeeks: number
   /** What it does not bear. */
   sensitive: readonly ('spot treatment' | 'copper' | 'shade' | 'warmth' | 'moving' | 'soft water')[]
-  /** On what its colour depends; null: green whatever one does. */
-  colour: string | null
-  /** What hurts people or pets, or where it is restricted; null: nothing usual. */
-  caution: string | null
   /** Null: a water plant. */
   land: LandHabit | null
 }
@@ -186,7 +159,12 @@ interface Line extends Partial<Omit<PlantFacts, 'names'>> {
   covers?: number
 }
 
-/** A growth of books is good to so much each way. Common practice. */
+/** A growth of books, cm a day, is good to half of it and to 1.8 times it (common practice). */
+export const bookGrowth = (value: number): Species['growthCmPerDay'] => ({
+  value,
+  low: value * SLOWER,
+  high: value * FASTER,
+})
 const SLOWER = 0.5
 const FASTER = 1.8
 const USUAL_COVER: Readonly<Record<PlantGroup, number>> = {
@@ -217,7 +195,7 @@ export const kindsOf = (group: PlantGroup, lines: readonly Line[]): PlantKind[] 
       id,
       name,
       group,
-      growthCmPerDay: { value: grows, low: grows * SLOWER, high: grows * FASTER },
+      growthCmPerDay: bookGrowth(grows),
       matureHeightCm: cm[0],
       matureWidthCm: cm[1],
       areaPerPortionCm2: covers ?? USUAL_COVER[group],

@@ -1,4 +1,4 @@
-import type { PlantGroup, Species } from '../../history/types'
+import type { Species } from '../../history/types'
 import { CATALOGUE } from '../catalogue'
 import { CARPETS } from './carpets'
 import { CRYPTS } from './crypts'
@@ -66,6 +66,11 @@ const BY_ID: ReadonlyMap<string, PlantFacts> = new Map(
   PLANT_KINDS.map(({ species, facts }) => [species.id, facts]),
 )
 
-/** What is known of a kind: by the catalogue, else what is usual of its group. */
-export const factsOf = ({ id, group }: { id: string; group: PlantGroup }): PlantFacts =>
-  BY_ID.get(id) ?? { ...USUAL_FACTS[group], names: [] }
+/** What is known of a kind: by its keeper, else by the catalogue, else what is usual of its group. */
+export const factsOf = ({ id, group, own }: Pick<Species, 'id' | 'group' | 'own'>): PlantFacts => {
+  const book = BY_ID.get(id) ?? { ...USUAL_FACTS[group], names: [] }
+  return own ? { ...book, ...own } : book
+}
+
+/** Whether a kind ships with Vivero. */
+export const isShipped = (speciesId: string): boolean => BY_ID.has(speciesId)

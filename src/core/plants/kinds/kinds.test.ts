@@ -1,7 +1,7 @@
 /** The catalogue of kinds: whole, sane, found by the names it is sold under. */
 import { findKinds } from '../find-kinds'
 import { factsOf, PLANT_KINDS } from '.'
-import { EMERSED, GAS_NEEDS, LIGHT_NEEDS } from './facts'
+import { EMERSED, GAS_NEEDS, LIGHT_NEEDS } from '../../history/kind-facts'
 
 const SPECIES = PLANT_KINDS.map(({ species }) => species)
 

@@ -1,18 +1,32 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { priorTable } from '@/core/gardening/kinds/prior-table'
-import { sayKind, sayNames } from '@/core/gardening/kinds/kind.words'
-import type { Species } from '@/core/history/types'
+import { sayKind, sayKindChange, sayNames } from '@/core/gardening/kinds/kind.words'
+import { entriesOf } from '@/core/history/journal-index'
+import { mainKind } from '@/core/history/tank-at'
+import type { PlantingRecord, Species, TankHistory } from '@/core/history/types'
+import type { Entry } from '@/core/journal/entry'
 import { findKinds } from '@/core/plants/find-kinds'
+import { speciesFromKin } from '@/core/plants/kin'
+import { isShipped } from '@/core/plants/kinds'
 import type { Measures } from '@/core/quantity/measures'
+import type { Instant } from '@/core/quantity/time'
+import { localMoment } from '@/core/quantity/zone'
 import { measuresHere } from '@/data/border/measures-here'
+import { now } from '@/data/clock'
 import { database } from '@/data/database'
 import { plantable } from '@/data/facts/board'
+import { revisionsOf } from '@/data/facts/kinds'
+import { stampOf } from '@/data/stamp'
 import { storyOr404 } from '@/data/tank'
-import { TankName } from '@/ui/frame/desk-frame'
+import { Section, TankName } from '@/ui/frame/desk-frame'
+import { speciesChoices } from '@/ui/species-fields'
+import { sayDay } from '@/ui/when'
 import { DoLink } from '../do-link'
 import { PlantsFrame } from '../pages'
 import { firstOf, type Query } from '../query'
+import { ChangeKind, FoundOut, NewKind } from './change-kind.client'
 import { FindKind } from './find-kind.client'
+import { kindFields } from './kind-form'
 
 const SHOWN = 24
 
@@ -26,7 +40,9 @@ export async function KindsPage({ slug, query }: { slug: string; query: Query })
   const found = findKinds(all, sought)
   const open = all.find(({ id }) => id === one('of')) ?? (sought ? found[0] : undefined)
   const standing = new Set(story.species.map(({ id }) => id))
-  const listed = sought ? found : found.filter(({ id }) => standing.has(id))
+  const listed = sought
+    ? found
+    : found.filter((kind) => standing.has(kind.id) || kind.own || !isShipped(kind.id))
   return (
     <PlantsFrame
       slug={slug}
@@ -57,16 +73,23 @@ export async function KindsPage({ slug, query }: { slug: string; query: Query })
             ))}
           </Box>
         </Box>
-        {open ? <Known species={open} measures={measures} /> : null}
+        {open ? (
+          <Box flex={1} minW={0} w="100%">
+            <Known species={open} measures={measures} />
+            <Yours story={story} species={open} all={all} measures={measures} />
+          </Box>
+        ) : null}
       </Flex>
+      <Box mt={6}>
+        <NewKind fields={kindFields(speciesFromKin('', 'stem-fast', null, 'green'))} />
+      </Box>
     </PlantsFrame>
   )
 }
 
 function listOf(sought: string, count: number): string {
-  if (!sought) return count === 0 ? '' : 'Those that stand or stood in this tank:'
-  if (count === 0)
-    return `Nothing goes by “${sought}”. A kind of your own is added where it is planted.`
+  if (!sought) return count === 0 ? '' : 'Those of this tank, and your own:'
+  if (count === 0) return `Nothing goes by “${sought}”. Put it on paper below.`
   return count > SHOWN
     ? `${count} go by “${sought}”; the first ${SHOWN}:`
     : `${count} by “${sought}”:`
@@ -76,7 +99,7 @@ function Known({ species, measures }: { species: Species; measures: Measures }) 
   const grows = ({ value, low, high }: { value: number; low: number; high: number }) =>
     measures.sayEstimate({ value, low, high, because: '' }, 'cm')
   return (
-    <Box flex={1} minW={0} w="100%">
+    <>
       <Box
         as="dl"
         display="grid"
@@ -126,6 +149,77 @@ function Known({ species, measures }: { species: Species; measures: Measures }) 
           </tbody>
         </Box>
       </Box>
-    </Box>
+    </>
   )
+}
+
+/** What the keeper may say of a kind: other figures, and that a planting is no such kind at all. */
+async function Yours({
+  story,
+  species,
+  all,
+  measures,
+}: {
+  story: TankHistory
+  species: Species
+  all: readonly Species[]
+  measures: Measures
+}) {
+  const { timeZone, slug } = story.vessel
+  const changes = await revisionsOf(await database(), species.id)
+  const say = (at: Instant) => sayDay(at, timeZone, now())
+  const here = story.plantings.filter((planting) => mainKind(planting).speciesId === species.id)
+  const others = all.filter(({ id }) => id !== species.id)
+  return (
+    <>
+      <Section title="Yours">
+        <ChangeKind
+          key={stampOf(species)}
+          id={species.id}
+          name={species.name}
+          fields={kindFields(species)}
+          stamp={stampOf(species)}
+          changes={changes.map(({ id, madeAt, before, after }, i) => ({
+            id,
+            says:
+              before === null
+                ? `Put on paper on ${say(madeAt)}.`
+                : `${say(madeAt)}: ${sayKindChange(before, after, measures)}`,
+            back: i === 0 && before !== null,
+          }))}
+        />
+      </Section>
+      {here.length > 0 ? (
+        <Section title="Is it this kind at all?">
+          {here.map((planting) => (
+            <FoundOut
+              key={planting.id}
+              slug={slug}
+              planting={{
+                id: planting.id,
+                stake: planting.stake,
+                name: planting.name,
+                says: sayHeldFor(planting, story.entries, say),
+              }}
+              species={speciesChoices(others)}
+              today={localMoment(now(), timeZone).slice(0, 10)}
+            />
+          ))}
+        </Section>
+      ) : null}
+    </>
+  )
+}
+
+/** How sure its kind is, and what it went by before. */
+function sayHeldFor(
+  planting: PlantingRecord,
+  entries: readonly Entry[],
+  say: (at: Instant) => string,
+): string {
+  const found = entriesOf(entries, 'identified').findLast((one) => one.plantingId === planting.id)
+  const { sure } = mainKind(planting)
+  const doubt = sure === 'sure' ? '' : `, ${sure === 'unknown' ? 'of a kind unknown' : sure}`
+  const gone = planting.ended === null ? '' : ', gone'
+  return `since ${say(planting.stands[0].from)}${gone}${doubt}${found ? `; went by ${found.was} until ${say(found.at)}` : ''}`
 }

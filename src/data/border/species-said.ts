@@ -1,7 +1,6 @@
 import type { EntryProblem } from '@/core/journal/faults'
 import { PLANT_GROUPS, type PlantKind, type Species } from '@/core/history/types'
-import { kinName, speciesFromKin } from '@/core/plants/kin'
-import { ANOTHER } from './form-groups'
+import { ANOTHER_KIND, kinName, speciesFromKin } from '@/core/plants/kin'
 
 interface SpeciesForm {
   species: string
@@ -16,7 +15,7 @@ export function speciesFor(
   form: SpeciesForm,
   known: readonly Species[],
 ): { species: Species | undefined; problems: EntryProblem[] } {
-  if (!form.species.startsWith(ANOTHER)) {
+  if (!form.species.startsWith(ANOTHER_KIND)) {
     const species = known.find((candidate) => candidate.id === form.species)
     return {
       species,
@@ -25,7 +24,9 @@ export function speciesFor(
         : [{ field: 'species', says: 'This species is not in the catalogue.' }],
     }
   }
-  const group = PLANT_GROUPS.find((candidate) => candidate === form.species.slice(ANOTHER.length))
+  const group = PLANT_GROUPS.find(
+    (candidate) => candidate === form.species.slice(ANOTHER_KIND.length),
+  )
   if (!group)
     return {
       species: undefined,

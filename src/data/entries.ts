@@ -13,7 +13,7 @@ import type { Database } from './db'
 import { EntryRefused } from './refused'
 import * as t from './schema'
 import { Overtaken, stampOf } from './stamp'
-import { entryOf } from './story'
+import { entryOf } from './story-rows'
 import { arrived } from './visible'
 import { writeTank } from './write'
 

@@ -2,7 +2,8 @@ import type { TankHistory } from '@/core/history/types'
 import type { RoomCheck } from './at-rest/room'
 import type { Database } from './db'
 import { EntryRefused } from './refused'
-import { keepStory, lockedStory, touchStory } from './story'
+import { keepStory } from './story-cache'
+import { lockedStory, touchStory } from './story'
 
 /** How the disk under a database is asked for room; none for a database that is not on our disk. With the process: the bundler loads this file once for each layer it builds. */
 const shared = globalThis as unknown as { viveroRooms?: WeakMap<Database, RoomCheck> }

@@ -6,6 +6,7 @@ import type { Parameter } from '../quantity/units'
 import type { Dated, Temporary } from './dated'
 import type { Entry } from '../journal/entry'
 import type { EquipmentRecord, Part, Spot } from './equipment'
+import type { GrowthLesson } from './growth-lesson'
 import type { KindFacts } from './kind-facts'
 import type { PieceNature } from './piece-nature'
 import type { CautionCode, MaterialCode, OptionKey, Side, StepCode } from './plan-codes'
@@ -564,4 +565,6 @@ export interface TankHistory {
   plans: readonly Plan[]
   drafts: readonly Draft[]
   entries: readonly Entry[]
+  /** What plantings of the same kinds taught of their growth in the other tanks of the room: no part of this tank’s story, laid beside it where it is read. */
+  kin?: readonly GrowthLesson[]
 }

@@ -1,3 +1,4 @@
+import type { GrowthLesson } from '../history/growth-lesson'
 import { rememberedAt } from '../quantity/remember'
 import type { Certainty } from '../journal/entry'
 import { entryDay, ofPlanting } from '../history/journal-index'
@@ -7,7 +8,7 @@ import type { Planting, TankHistory } from '../history/types'
 import { normalEstimate, Z80, type Estimate } from '../quantity/estimate'
 import { dayOf, type Instant } from '../quantity/time'
 import { factsOf } from './kinds'
-import { expectedOfEach, type Lesson } from './shared-growth'
+import { expectedOfEach } from './shared-growth'
 import { conditionsFor, vigour } from './vigour'
 
 /** A height that is known: measured, or left by a trim. */
@@ -81,19 +82,16 @@ export function fitGrowth(history: TankHistory, planting: Planting, now: Instant
   return fitSegments(segments, expectedGrowth(history, planting, now), dayOf(now))
 }
 
-/** What is to be expected of a planting before its own heights, cm a day, by its kind, the day's conditions and the rest of the tank; `from`: other plantings it was learnt from. */
-function expectedGrowth(
-  history: TankHistory,
-  planting: Planting,
-  now: Instant,
-): { mean: number; sd: number; from: number } {
+/** What is to be expected of a planting before its own heights, cm a day, by its kind, the day's conditions, the rest of the tank and its kin in other tanks. */
+function expectedGrowth(history: TankHistory, planting: Planting, now: Instant): Prior {
   const books = booksSay(history, planting, now)
-  const learnt = expectedInTank(history, '', now).get(planting.id)
-  if (!learnt || books.mean < HARDLY_GROWS) return { ...books, from: 0 }
+  const learnt = expectedInTank(history, history.kin ?? NO_KIN, now).get(planting.id)
+  if (!learnt || books.mean < HARDLY_GROWS) return books
   return {
     mean: books.mean * Math.max(LEAST_RATIO, learnt.ratio),
     sd: Math.max(LEAST_SD, books.mean * Math.sqrt(learnt.variance)),
     from: learnt.from,
+    kin: learnt.kin,
   }
 }
 
@@ -102,15 +100,17 @@ const HARDLY_GROWS = 0.005
 /** However badly all else grows, a planting is not expected to shrink. */
 const LEAST_RATIO = 0.1
 
+const NO_KIN: readonly GrowthLesson[] = []
 const expectedInTank = rememberedAt(
   (history: TankHistory) => history.entries,
-  (history, _all: string, now: Instant) => expectedOfEach(lessonsOf(history, now)),
+  (history, kin: readonly GrowthLesson[], now: Instant) =>
+    expectedOfEach([...growthLessons(history, now), ...kin]),
 )
 
 /** What the heights of each planting of a tank, gone ones too, say against the books of its kind. */
-function lessonsOf(history: TankHistory, now: Instant): Lesson[] {
+export function growthLessons(history: TankHistory, now: Instant): GrowthLesson[] {
   const today = dayOf(now)
-  return history.plantings.flatMap((record): Lesson[] => {
+  return history.plantings.flatMap((record): GrowthLesson[] => {
     if (dayOf(record.stands[0].from) > today) return []
     const planting = plantingAsLastSeen(record, today)
     const books = booksSay(history, planting, now)
@@ -118,6 +118,7 @@ function lessonsOf(history: TankHistory, now: Instant): Lesson[] {
     const own = ownSlope(growthSegments(history, planting.id, now), today)
     return [
       {
+        tankId: history.vessel.id,
         plantingId: planting.id,
         speciesId: planting.speciesId,
         booksVariance: (books.sd / books.mean) ** 2,
@@ -172,10 +173,18 @@ export function ownSlope(
   return { rate: moment / precision, precision: precision / inflation, heights }
 }
 
+/** What is to be expected of a planting, cm a day; how many others of its tank it was learnt from, and how many of its kind in other tanks. */
+interface Prior {
+  mean: number
+  sd: number
+  from?: number
+  kin?: number
+}
+
 /** The same on bare segments: see {@link fitGrowth}. `today` sets the age of each point. */
 export function fitSegments(
   segments: GrowthSegment[],
-  prior: { mean: number; sd: number; from?: number },
+  prior: Prior,
   today: number,
   halfLifeDays = HALF_LIFE_DAYS,
 ): GrowthFit {
@@ -189,7 +198,7 @@ export function fitSegments(
     rate: normalEstimate(
       mean,
       1 / Math.sqrt(total),
-      becauseOf(heights, segments.length, ownShare, prior.from ?? 0),
+      becauseOf(heights, segments.length, ownShare, prior),
     ),
     heights,
     segments,
@@ -200,11 +209,18 @@ export function fitSegments(
 /** Of a record that says so much by itself the other plantings move nothing worth a word. */
 const OWN_WORD = 0.9
 
-function becauseOf(heights: number, stretches: number, ownShare: number, from: number): string {
+function becauseOf(
+  heights: number,
+  stretches: number,
+  ownShare: number,
+  { from = 0, kin = 0 }: Prior,
+): string {
+  const moved = [
+    ...(from > 0 ? [`${from === 1 ? 'one other planting' : `${from} other plantings`} here`] : []),
+    ...(kin > 0 ? [`${kin === 1 ? 'one' : kin} of its kind in other tanks`] : []),
+  ]
   const others =
-    from === 0 || ownShare > OWN_WORD
-      ? ''
-      : `, moved by ${from === 1 ? 'one other planting' : `${from} other plantings`} here`
+    moved.length === 0 || ownShare > OWN_WORD ? '' : `, moved by ${moved.join(' and ')}`
   if (heights === 0)
     return `what the species usually does in such light${others}; no two heights without a trim between them yet`
   const stretch = stretches === 1 ? 'stretch' : 'stretches'

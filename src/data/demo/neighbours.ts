@@ -13,6 +13,7 @@ import {
 import type { DemoClock } from './clock'
 import { Diary } from './diary'
 import { CATALOGUE } from '@/core/plants/catalogue'
+import { PLANT_KINDS } from '@/core/plants/kinds'
 import { lodgeSources } from './tarn'
 
 const patch = (x0: number, x1: number, z0: number, z1: number): Polygon => [
@@ -236,6 +237,9 @@ export function springStory(clock: DemoClock): TankHistory {
   return { ...base, entries: inTimeOrder(diary.entries) }
 }
 
+/** A house plant that stands in the air and drinks from the pool. */
+const VINE = PLANT_KINDS.find(({ species }) => species.id === 'epipremnum')!.species
+
 /** Gully: the paludarium by the window. */
 export function gullyStory(clock: DemoClock): TankHistory {
   const since = 180
@@ -313,7 +317,7 @@ export function gullyStory(clock: DemoClock): TankHistory {
         ],
       },
     ],
-    species: [CATALOGUE.anubias, CATALOGUE.creeper, CATALOGUE.moss].sort((a, b) =>
+    species: [CATALOGUE.anubias, CATALOGUE.creeper, CATALOGUE.moss, VINE].sort((a, b) =>
       a.id < b.id ? -1 : 1,
     ),
     plantings: [
@@ -351,6 +355,18 @@ export function gullyStory(clock: DemoClock): TankHistory {
         patch(2, 22, 30, 42),
         12,
         since,
+      ),
+      planting(
+        'gully',
+        clock,
+        'S1',
+        'Vine with its roots in the pool',
+        VINE,
+        'hardscape',
+        patch(34, 42, 26, 34),
+        3,
+        150,
+        { hardscapeId: 'gully-root', heightCm: 38 },
       ),
     ],
     populations: [],
@@ -394,6 +410,11 @@ export function gullyStory(clock: DemoClock): TankHistory {
     })
   for (let ago = 174; ago > 3; ago -= 28)
     diary.add(ago, 9.4, 'round', { minutes: 1, asked: 1, confirmed: 0 }, { by: 'round' })
+  diary.add(70, 18, 'groom', {
+    what: 'roots-pruned',
+    place: { of: 'planting', id: 'gully-s1' },
+    count: null,
+  })
   diary.add(90, 19, 'note', {
     text: 'The moss browns where it sits at the water line; moved a hand higher.',
   })

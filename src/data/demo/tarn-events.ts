@@ -1,3 +1,4 @@
+import { CATALOGUE } from '@/core/plants/catalogue'
 import type { EntryDetails, Place, Sign } from '@/core/journal/entry'
 import type { Diary } from './diary'
 
@@ -143,6 +144,22 @@ export const STORY: { day: number; tell: (diary: Diary, ago: number) => void }[]
         count,
       }),
   })),
+  {
+    day: 214,
+    tell: (d, ago) =>
+      d.add(
+        ago,
+        18,
+        'identified',
+        {
+          plantingId: 'tarn-k2',
+          was: 'Cryptocoryne parva',
+          is: CATALOGUE.greenCrypt.name,
+          sure: 'thought to be',
+        },
+        { note: 'Sold as the smallest of all; its leaves are twice as long by now.' },
+      ),
+  },
   {
     day: 239,
     tell: (d, ago) => d.add(ago, 18, 'flowering', { plantingId: 'tarn-r1', stage: 'open' }),

@@ -365,15 +365,18 @@ const tarnOthers = (clock: DemoClock): PlantingRecord[] => [
     box(11, 25, 19, 27),
     4,
   ),
-  plantTray(
-    clock,
-    'K2',
-    'Green crypts, below the stone',
-    CATALOGUE.greenCrypt,
-    'midground',
-    box(29, 37, 14, 20),
-    4,
-  ),
+  {
+    ...plantTray(
+      clock,
+      'K2',
+      'Green crypts, below the stone',
+      CATALOGUE.greenCrypt,
+      'midground',
+      box(29, 37, 14, 20),
+      4,
+    ),
+    kinds: [{ speciesId: CATALOGUE.greenCrypt.id, share: 1, sure: 'thought to be' }],
+  },
   plantTray(
     clock,
     'R1',
@@ -411,7 +414,22 @@ const tarnOthers = (clock: DemoClock): PlantingRecord[] => [
     hardscapeId: 'tarn-wood',
     heightCm: 10,
   }),
-  plantTray(clock, 'L1', 'Carpet, front', CATALOGUE.carpet, 'foreground', box(22, 92, 2, 16), 60),
+  {
+    ...plantTray(
+      clock,
+      'L1',
+      'Carpet, front',
+      CATALOGUE.carpet,
+      'foreground',
+      box(22, 92, 2, 16),
+      60,
+    ),
+    // Strays of the moss that nobody planted there.
+    kinds: [
+      { speciesId: CATALOGUE.carpet.id, share: 0.85, sure: 'sure' },
+      { speciesId: CATALOGUE.moss.id, share: 0.15, sure: 'thought to be' },
+    ],
+  },
   plantTray(
     clock,
     'F1',

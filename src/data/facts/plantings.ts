@@ -11,7 +11,7 @@ import type { Database } from '../db'
 import { EntryRefused } from '../refused'
 import * as t from '../schema'
 import { refuseOvertaken } from '../stamp'
-import { speciesOfRow } from '../story'
+import { speciesOfRow } from '../story-rows'
 
 /** Every species any tank here grows, by name. */
 export async function listSpecies(db: Database): Promise<Species[]> {

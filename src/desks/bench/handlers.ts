@@ -1,12 +1,12 @@
 import { measuresHere } from '@/data/border/measures-here'
 import { now } from '@/data/clock'
 import { database } from '@/data/database'
-import { loadStory } from '@/data/story'
+import { loadStoryWithKin } from '@/data/story'
 import { placeContent } from './place'
 
 /** A tank's sentence and drawing for its place on the bench; 422 with a sentence where they cannot be had. */
 export async function sendPlace(slug: string): Promise<Response> {
-  const story = await loadStory(await database(), slug)
+  const story = await loadStoryWithKin(await database(), slug)
   if (!story) return Response.json({ problem: 'There is no tank of that name.' }, { status: 404 })
   const content = placeContent(story, now(), await measuresHere())
   const headers = { 'cache-control': 'no-store' }

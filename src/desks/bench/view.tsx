@@ -12,7 +12,7 @@ import { readBench } from '@/data/bench'
 import { now } from '@/data/clock'
 import { database } from '@/data/database'
 import { dueOnBench, type BenchPlace as Place } from '@/data/due'
-import { loadStory } from '@/data/story'
+import { loadStoryWithKin } from '@/data/story'
 import { firstOf, weigh } from './place'
 import { PlaceDrawing, PlaceSentence, PlaceWatch } from './place.client'
 import { UnitsChoice } from '@/ui/frame/units-choice.client'
@@ -48,7 +48,7 @@ async function weighPlaces(places: readonly Place[], at: Instant): Promise<Bench
   const tanks: BenchTank[] = []
   for (const place of places) {
     const story =
-      performance.now() - began < PATIENCE_MS ? await loadStory(db, place.vessel.slug) : null
+      performance.now() - began < PATIENCE_MS ? await loadStoryWithKin(db, place.vessel.slug) : null
     const notes = story ? weigh(story, at, measures) : null
     tanks.push({
       ...place,

@@ -229,7 +229,15 @@ describe('plantings', () => {
     const shown = (await model()).plantings.find((planting) => planting.id === id)!
     expect(shown.says).toMatch(/^thought to be .* and 1 more/)
     expect(shown.fields.also).toBe(`${species.name} 20 %`)
-    for (const also of ['Moss', `${species.name} 100 %`, `${species.name} 60 %\n${species.name} 5`])
+    const surely = { ...mixed, also: `${species.name} 20 %, sure` }
+    expect(problems(await sayAPlanting('tarn', id, surely, sent()))).toBe('')
+    expect((await planted(id)).kinds[1].sure).toBe('sure')
+    for (const also of [
+      'Moss',
+      `${species.name} 20 %, surely`,
+      `${species.name} 100 %`,
+      `${species.name} 60 %\n${species.name} 5`,
+    ])
       expect(problems(await sayAPlanting('tarn', id, { ...mixed, also }, sent()))).toMatch(/^also:/)
     expect(problems(await sayAPlanting('tarn', id, { ...fields, ...ALL_ALONG }, sent()))).toBe('')
   })

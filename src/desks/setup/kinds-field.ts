@@ -1,16 +1,17 @@
+import { SURENESSES } from '@/core/journal/sureness'
 import type { EntryProblem } from '@/core/journal/faults'
 import { mainKind } from '@/core/history/tank-at'
 import type { PlantKind, Species } from '@/core/history/types'
 import { readNumber } from '@/core/quantity/read-number'
 
-/** “Moss 20 %”, one a line: what grows in a planting beside its main kind. */
+/** “Moss 20 %”, one a line: what grows in a planting beside its main kind; “, thought to be” where that is less sure, or surer, than the main one. */
 export function sayOtherKinds(kinds: readonly PlantKind[], species: readonly Species[]): string {
   const main = mainKind({ kinds })
   return kinds
     .filter((kind) => kind !== main)
-    .map(({ speciesId, share }) => {
+    .map(({ speciesId, share, sure }) => {
       const name = species.find(({ id }) => id === speciesId)?.name ?? speciesId
-      return `${name} ${Math.round(share * 100)} %`
+      return `${name} ${Math.round(share * 100)} %${sure === main.sure ? '' : `, ${sure}`}`
     })
     .join('\n')
 }
@@ -27,7 +28,7 @@ export function kindsFrom(
     .split('\n')
     .map((one) => one.trim())
     .filter(Boolean)) {
-    const match = /^(.+?)\s+([0-9]+(?:[.,][0-9]+)?)\s*%?$/.exec(line)
+    const match = /^(.+?)\s+([0-9]+(?:[.,][0-9]+)?)\s*%?(?:\s*,\s*([a-z ]+))?$/.exec(line)
     if (!match)
       return wrong(`“${line.slice(0, 40)}”: write a kind and its share, like “Moss 20 %”.`)
     const species = known.find(({ name }) => name.toLowerCase() === match[1].toLowerCase())
@@ -40,7 +41,14 @@ export function kindsFrom(
     if (!(share.value > 0 && share.value < 100)) return wrong('A share lies between 0 and 100 %.')
     if (species.id === main.speciesId || others.some((other) => other.speciesId === species.id))
       return wrong(`${species.name} is named twice.`)
-    others.push({ speciesId: species.id, share: share.value / 100, sure: main.sure })
+    const sure = SURENESSES.find((one) => one === match[3]?.trim())
+    if (match[3] && !sure)
+      return wrong(`“${match[3].slice(0, 40)}”: say sure, thought to be, or unknown.`)
+    others.push({
+      speciesId: species.id,
+      share: share.value / 100,
+      sure: sure ?? main.sure,
+    })
   }
   const rest = 1 - others.reduce((sum, { share }) => sum + share, 0)
   if (rest < LEAST_SHARE) return wrong('Together they leave nothing for the kind above.')

@@ -1,0 +1,78 @@
+import { and, asc, eq, sql } from 'drizzle-orm'
+import type { GrowthLesson } from '@/core/history/growth-lesson'
+import { mainKind } from '@/core/history/tank-at'
+import type { TankHistory } from '@/core/history/types'
+import { growthLessons } from '@/core/plants/growth'
+import { now } from './clock'
+import type { Database } from './db'
+import * as t from './schema'
+import { keptStory } from './story-cache'
+import { readStory } from './story-rows'
+import { untilWritten } from './until-written'
+
+type Row<T extends { $inferSelect: object }> = T['$inferSelect']
+
+/** Of so many other tanks, the first on the bench, kin is asked. */
+const MOST_KIN_TANKS = 12
+/** All that a planting teaches of its growth. */
+const GROWTH_KINDS = ['measure', 'trim'] as const
+interface Taught {
+  revision: number
+  day: string
+  lessons: readonly GrowthLesson[]
+}
+/** What other tanks teach, by tank, good while its revision and the day stand; and stories with what was laid beside them, the same object while it is the same. */
+const room = globalThis as unknown as {
+  viveroTaught?: Map<string, Taught>
+  viveroBeside?: WeakMap<TankHistory, { kin: string; story: TankHistory }>
+}
+const taught = (room.viveroTaught ??= new Map())
+const beside = (room.viveroBeside ??= new WeakMap())
+
+/** A story with what plantings of its kinds taught in other tanks; as it is where there are none. */
+export async function withKin(db: Database, story: TankHistory): Promise<TankHistory> {
+  const kinds = [...new Set(story.plantings.map((planting) => mainKind(planting).speciesId))].sort()
+  if (kinds.length === 0) return story
+  const lessons: GrowthLesson[] = []
+  for (const row of await tanksGrowing(db, kinds)) {
+    if (row.id === story.vessel.id) continue
+    const all = await lessonsIn(db, row)
+    lessons.push(...all.filter(({ own, speciesId }) => own !== null && kinds.includes(speciesId)))
+  }
+  if (lessons.length === 0) return story
+  const kin = JSON.stringify(lessons)
+  const known = beside.get(story)
+  if (known?.kin === kin) return known.story
+  const joined = { ...story, kin: lessons }
+  beside.set(story, { kin, story: joined })
+  return joined
+}
+
+const tanksGrowing = (db: Database, kinds: readonly string[]) =>
+  untilWritten(db, `tanks growing ${kinds.join()}`, () =>
+    db
+      .select()
+      .from(t.vessel)
+      .where(
+        and(
+          eq(t.vessel.arriving, false),
+          sql`exists (select 1 from ${t.planting} as p, jsonb_array_elements(p.kinds) as k where p.vessel_id = ${t.vessel.id} and k ->> 'speciesId' in ${[...kinds]})`,
+        ),
+      )
+      .orderBy(asc(t.vessel.order), asc(t.vessel.name))
+      .limit(MOST_KIN_TANKS + 1),
+  )
+
+async function lessonsIn(
+  db: Database,
+  row: Row<typeof t.vessel>,
+): Promise<readonly GrowthLesson[]> {
+  const day = now().slice(0, 10)
+  const known = taught.get(row.id)
+  if (known?.revision === row.revision && known.day === day) return known.lessons
+  const story = keptStory(row) ?? (await readStory(db, row, GROWTH_KINDS))
+  // At the beginning of the day, so that they are the same all day long.
+  const lessons = growthLessons(story, `${day}T00:00:00.000Z`)
+  taught.set(row.id, { revision: row.revision, day, lessons })
+  return lessons
+}

@@ -1,0 +1,104 @@
+import { asc, eq, inArray, sql } from 'drizzle-orm'
+import type { Entry, EntryKind } from '@/core/journal/entry'
+import type { FactOf } from '@/core/history/diff'
+import type { Plan, Species, TankHistory } from '@/core/history/types'
+import { rowsOf, type Database } from './db'
+import { LIST_PARTS, readPart, vesselOf, type ListPart } from './fact-rows'
+import * as t from './schema'
+import { arrived } from './visible'
+
+type Row<T extends { $inferSelect: object }> = T['$inferSelect']
+
+/** A kind as a story holds it: what nobody said is left out. */
+export const speciesOfRow = ({ own, ...row }: Row<typeof t.species>): Species =>
+  own === null ? row : { ...row, own }
+
+/** Reads a story past the cache, with lines of all kinds or of these alone. */
+export async function readStory(
+  db: Database,
+  row: Row<typeof t.vessel>,
+  kinds?: readonly EntryKind[],
+): Promise<TankHistory> {
+  const parts: Partial<Record<ListPart, unknown>> = {}
+  for (const part of LIST_PARTS) parts[part] = await readPart(db, part, row.id)
+  const facts = parts as { [P in ListPart]: FactOf<P>[] }
+  const speciesIds = [
+    ...new Set([
+      ...facts.plantings.flatMap(({ kinds }) => kinds.map((kind) => kind.speciesId)),
+      ...facts.drafts.flatMap(({ board, basis }) =>
+        [...board.plantings, ...basis.plantings].map(({ speciesId }) => speciesId),
+      ),
+    ]),
+  ]
+  const species =
+    speciesIds.length === 0
+      ? []
+      : await db
+          .select()
+          .from(t.species)
+          .where(inArray(t.species.id, speciesIds))
+          .orderBy(asc(t.species.id))
+  const plans = await db
+    .select()
+    .from(t.plan)
+    .where(eq(t.plan.vesselId, row.id))
+    .orderBy(asc(t.plan.madeAt), asc(t.plan.id))
+  const entries = await readEntries(db, row.id, kinds)
+  return {
+    vessel: vesselOf(row),
+    ...facts,
+    species: species.map(speciesOfRow),
+    plans: plans.map(({ vesselId: _v, ...rest }): Plan => ({
+      ...rest,
+      madeAt: rest.madeAt.toISOString(),
+    })),
+    entries,
+  }
+}
+
+/** A tank's journal in time order. It leaves the database as one text: several times faster than ten thousand rows. */
+async function readEntries(
+  db: Database,
+  vesselId: string,
+  kinds?: readonly EntryKind[],
+): Promise<Entry[]> {
+  const alone = kinds ? sql`and ${inArray(t.entry.kind, [...kinds])}` : sql``
+  const [row] = rowsOf(
+    await db.execute(sql`
+    select coalesce(json_agg(json_build_array(id, kind, to_char(at at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"'), certainty, by, note, expected, detail) order by at, id), '[]')::text as journal
+    from ${t.entry} where vessel_id = ${vesselId} and not voided and ${arrived} ${alone}`),
+  )
+  const lines = JSON.parse(String(row.journal)) as [
+    string,
+    string,
+    string,
+    string,
+    string,
+    string | null,
+    unknown,
+    Record<string, unknown>,
+  ][]
+  return lines.map(
+    ([id, kind, at, certainty, by, note, expected, detail]) =>
+      ({ id, kind, at, certainty, by, note, expected, ...detail }) as unknown as Entry,
+  )
+}
+
+/** An entry from its row. The detail passed its kind's schema when it was written. */
+export function entryOf(
+  row: Pick<
+    Row<typeof t.entry>,
+    'id' | 'kind' | 'at' | 'detail' | 'certainty' | 'by' | 'note' | 'expected'
+  >,
+): Entry {
+  return {
+    id: row.id,
+    kind: row.kind,
+    at: row.at.toISOString(),
+    certainty: row.certainty,
+    by: row.by,
+    note: row.note,
+    expected: row.expected,
+    ...row.detail,
+  } as unknown as Entry
+}

@@ -19,6 +19,9 @@ import {
 import { boardOf } from '@/core/board/board'
 import { plantingAsLastSeen, tankNow } from '@/core/history/tank-at'
 import { flowMap } from '@/core/layout/flow-map'
+import { bestStaggers } from '@/core/gardening/trim/staggered'
+import { growthCourses } from '@/core/gardening/growth/growth-course'
+import { seasonOf } from '@/core/plants/season'
 import { METRIC } from '@/core/quantity/measures'
 import { weighedOf } from '@/desks/board/weighed'
 import { lodge } from '@/data/demo/lodge'
@@ -35,6 +38,7 @@ import { scoreTrack } from '@/core/water/estimate/gain-filter'
 import { makeRuns } from '@/core/water/changes/what-if'
 import { worthTesting } from '@/core/water/balance/worth-testing'
 import { balanceModel } from '@/desks/water/balance/balance-model'
+import { gardenOfYears, largeStagger } from './garden.mts'
 import { oldRoom, writeAll } from './old-room.mts'
 import { FIFTEEN, plainLives, plainPass, wellTested } from './well-tested.mts'
 
@@ -63,6 +67,8 @@ const firstPlanting = plantingAsLastSeen(fiveYears.plantings[0], dayOf(NOW))
 const bench = new Bench({ time: 700, warmupTime: 150 })
 let day = stage.firstDay
 const crowded = asLoaded(crowdedTank(NOW))
+const garden = gardenOfYears(NOW)
+const stagger = largeStagger()
 const crowdedStage = stageOf(crowded, NOW)
 const crowdedBoard = boardOf(tankNow(crowded, NOW))!
 const tested = asLoaded(wellTested(tarn, dayOf(NOW)))
@@ -100,6 +106,18 @@ bench
   })
   .add('growth fit of one planting, five years', () => {
     fitGrowth(fiveYears, firstPlanting, NOW)
+  })
+  .add('growth of 40 plantings over five years, with what turned it', () => {
+    growthCourses(asLoaded(garden), NOW)
+  })
+  .add('  of it, reading the story anew', () => {
+    asLoaded(garden)
+  })
+  .add('whether that growth goes with the year', () => {
+    seasonOf({ ...garden, entries: [...garden.entries] }, NOW)
+  })
+  .add('staggered plan of 12 groups over eight weeks', () => {
+    bestStaggers(stagger)
   })
   .add('elevation model of one day, nothing cached', () => {
     sceneOn(stage, dayOf(NOW))

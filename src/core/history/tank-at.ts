@@ -31,12 +31,14 @@ export interface Tank {
   sources: readonly SourceWater[]
 }
 
-/** The tank as it stood on a day (day number, fractions are hours): its measures, what was laid, placed, planted, switched on, who lived there. The day last asked for is kept: forty plantings ask for the same. */
+/** The tank as it stood on a day (day number, fractions are hours): its measures, what was laid, placed, planted, switched on, who lived there. The days last asked for are kept: forty plantings ask for the same few. */
 export const tankAt = (facts: TankFacts, day: number): Tank => lastTank(facts, 'tank', day)
 
+const DAYS_KEPT = 8
 const lastTank = rememberedAt(
   (facts: TankFacts) => facts,
   (facts, _what: 'tank', day: number): Tank => tankMade(facts, day),
+  DAYS_KEPT,
 )
 
 function tankMade(facts: TankFacts, day: number): Tank {

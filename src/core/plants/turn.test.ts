@@ -5,7 +5,7 @@ import { dayOf, instantOf } from '../quantity/time'
 import { DAY0 } from '../testing/tank'
 import { growsAndTurns } from '../testing/worlds/turning'
 import { growthSegments } from './growth'
-import { turnOf, type Turn } from './turn'
+import { turnOf, turnsOf, type Turn } from './turn'
 
 /** Three weeks of measurements after the turn, eleven weeks before. */
 const TURNS_ON = 80
@@ -32,6 +32,35 @@ describe('on 200 plantings by other laws than those of the estimate (seeds 1–2
       turns(factor).filter(({ before, after }) => after.value > before.value === factor > 1),
     )
     expect(right.length).toBeGreaterThanOrEqual(0.7 * 2 * SEEDS)
+  })
+})
+
+describe('a turn of a quarter of a year ago, on 120 plantings by those other laws', () => {
+  const HALF_YEAR = 182
+  const LONG_AGO = 90
+  const PLANTINGS = 120
+  const inHalfYear = (seed: number, factor: number) => {
+    const { story, planting } = growsAndTurns(seed, HALF_YEAR, LONG_AGO, factor)
+    const now = instantOf(DAY0 + HALF_YEAR + 0.99)
+    return turnsOf(growthSegments(story, planting.id, now), '', dayOf(now))
+  }
+  const each = (factor: number) =>
+    Array.from({ length: PLANTINGS }, (_, i) => inHalfYear(i + 1, factor))
+  test('where none was, one is told at most 18 times in a hundred over the half year, though those worlds have a season', () => {
+    expect(each(1).filter((turns) => turns.length > 0).length).toBeLessThanOrEqual(0.18 * PLANTINGS)
+  })
+  test('one by a third is told in four of five, the right way, to about a week', () => {
+    for (const factor of [2 / 3, 4 / 3]) {
+      const days = each(factor).flatMap((turns) =>
+        turns
+          .filter(({ before, after }) => after.value > before.value === factor > 1)
+          .map(({ day }) => Math.abs(day - DAY0 - LONG_AGO))
+          .filter((off) => off < 25)
+          .slice(0, 1),
+      )
+      expect(days.length).toBeGreaterThanOrEqual(0.8 * PLANTINGS)
+      expect(days.sort((a, b) => a - b)[Math.floor(days.length / 2)]).toBeLessThanOrEqual(8)
+    }
   })
 })
 

@@ -1,7 +1,18 @@
+import { rememberedAt } from '../quantity/remember'
 import { normalCdf } from '../quantity/normal'
 import { normalEstimate, type Estimate } from '../quantity/estimate'
-import { inverseOfSymmetric } from '../quantity/symmetric'
 import type { GrowthSegment } from './growth'
+import {
+  dot,
+  freed,
+  freeingOf,
+  oneRate,
+  regression,
+  solved,
+  stretchesOf,
+  type Freeing,
+  type Stretch,
+} from './stretches'
 
 /** Growth that went on at another rate from a day on. */
 export interface Turn {
@@ -16,62 +27,94 @@ export interface Turn {
   chance: number
 }
 
-/** Heights of so many days are looked at for a turn in the last few weeks, and so many stretches between two heights it takes to say anything. */
-const WINDOW_DAYS = 150
-const RECENT_DAYS = 45
+/** Turns are sought in the last half year, and heights from before it looked at; so many stretches between two heights it takes to say anything. */
+const SOUGHT_DAYS = 182
+const WINDOW_DAYS = SOUGHT_DAYS + 60
 const LEAST_STRETCHES = 5
 /** A rate that turns does so by about so much of itself. Common practice: a lamp turned down, gas that fails, a season. */
 const TURNS_BY = 0.5
-/** Before any height a turn in these weeks is as likely as this: lamps, gas and seasons see to it. Common practice. */
-const PRIOR_CHANCE = 0.4
-/** Odds above which it is said: more likely than not, and no more is claimed. */
-const SAID_FROM = 0.55
+/** Before any height the odds that growth turns on a given day: two in five in six weeks; lamps, gas and seasons see to it. Common practice. */
+const ODDS_A_DAY = 0.4 / 0.6 / 45
+/** Chances above which it is said. Of the last weeks: more likely than not, and no more is claimed, since the keeper can still act on it. Of longer ago it must be surer: there are more days in which chance could have made one. */
+const RECENT_DAYS = 45
+const SAID_OF_LATE = 0.55
+const SAID_OF_OLD = 0.9
+/** What turns by less than this share is no turn to a keeper: weeks differ by as much. Common practice. */
+const LEAST_TURN = 0.09
 /** The way it went must be as sure as this, 0–1. */
 const SURE_OF_WAY = 0.9
-/** Spurts and lulls between two heights, variance a day in squares of the daily rate. Common practice; less than `height.ts` has, where nothing learns from the scatter. */
-const UNEVEN = 0.25
-const LEAST_UNEVEN_CM2 = 0.004
-
 /** How careful a keeper reads is learnt from the scatter of the heights; at first it counts as so many heights of the usual care. */
 const GUESSED = 3
 
-/** What lies between two heights of a stretch: from, to, and what grew. */
-interface Stretch {
-  from: number
-  to: number
-  grew: number
-  /** Midway between the two heights, cm. */
-  at: number
-  variance: number
-  /** Shared with the stretch before it through the height they meet at: negative. Zero for the first after a cut. */
-  withBefore: number
+/**
+ * When the growth of a planting turned in the last half year, the latest first: one rate against two with a day between, by generalised
+ * least squares on what grew between heights (two stretches share the reading they meet at), every day tried, and what height does to
+ * growth fitted along. Bayes: the difference of the rates is normal about nothing by half the rate, each day has the same odds, and how
+ * carefully the keeper reads is learnt from the scatter (normal and inverse gamma, conjugate). Where one is found, the times before and
+ * after it are searched for another (binary segmentation: Scott & Knott 1974). Empty where there is too little to say, or it is less
+ * likely than not.
+ */
+export const turnsOf = rememberedAt(
+  (segments: readonly GrowthSegment[]) => segments,
+  (segments, _all: string, today: number): Turn[] => {
+    const between = (from: number, to: number): Turn[] => {
+      const turn = turnBetween(segments, { from, to, today })
+      return turn ? [...between(turn.high, to), turn, ...between(from, turn.low)] : []
+    }
+    return between(today - WINDOW_DAYS, today)
+  },
+)
+
+/** The growth that turned in the last weeks, or null. */
+export function turnOf(segments: readonly GrowthSegment[], today: number): Turn | null {
+  const [latest] = turnsOf(segments, '', today)
+  return latest && latest.day > today - RECENT_DAYS ? latest : null
 }
 
-/**
- * Whether and when the growth of a planting turned in the last weeks: one rate against two with a day between, by generalised least
- * squares on what grew between heights (two stretches share the reading they meet at), every day tried, and what height does to growth
- * fitted along. Bayes: the difference of the rates is normal about nothing by half the rate, the days are as likely as each other, and
- * how carefully the keeper reads is learnt from the scatter (normal and inverse gamma, conjugate). Null where there is too little to
- * say, or it is less likely than not.
- */
-export function turnOf(segments: readonly GrowthSegment[], today: number): Turn | null {
-  const first = stretchesOf(segments, today, 0)
+/** The days whose heights are looked at. */
+interface Span {
+  from: number
+  to: number
+  today: number
+}
+
+function turnBetween(segments: readonly GrowthSegment[], span: Span): Turn | null {
+  const first = stretchesOf(segments, span, 0)
   if (first.length < LEAST_STRETCHES) return null
   const overall = Math.max(0.01, oneRate(first))
-  const all = stretchesOf(segments, today, overall)
-  const days = daysTried(all, today)
+  const all = stretchesOf(segments, span, overall)
+  const days = daysTried(all, span.today)
+  return (
+    likeliest(all, days, overall, span) ?? likeliest(all, days.filter(ofLate(span)), overall, span)
+  )
+}
+
+const ofLate =
+  ({ today }: Span) =>
+  (day: number) =>
+    day > today - RECENT_DAYS
+
+/** The likeliest turn on one of these days, or null where it is not likely enough. */
+function likeliest(
+  all: readonly Stretch[],
+  days: readonly number[],
+  overall: number,
+  span: Span,
+): Turn | null {
   if (days.length === 0) return null
   const { fits, factors, free } = everyDay(all, days, overall)
-  const total = factors.reduce((sum, one) => sum + one, 0)
-  const odds = (PRIOR_CHANCE / (1 - PRIOR_CHANCE)) * (total / days.length)
+  const weights = factors.map((one, i) => one * stepAt(days[i], span.today))
+  const total = weights.reduce((sum, one) => sum + one, 0)
+  const odds = ODDS_A_DAY * total
   const chance = odds / (1 + odds)
-  if (chance < SAID_FROM) return null
-  const at = (share: number) => days[quantileOf(factors, share * total)]
   const best = factors.indexOf(Math.max(...factors))
+  if (chance < (ofLate(span)(days[best]) ? SAID_OF_LATE : SAID_OF_OLD)) return null
+  const at = (share: number) => days[quantileOf(weights, share * total)]
   const { at: found, inverse, rest } = fits[best]
   const scale = (GUESSED + rest) / free
-  // Which way it went must be as sure as that it did.
-  if (normalCdf(Math.abs(found[1]) / Math.sqrt(scale * inverse[4])) < SURE_OF_WAY) return null
+  // Which way it went must be as sure as that it did, and by how much it must be worth a word.
+  const beyond = Math.abs(found[1]) - LEAST_TURN * overall
+  if (normalCdf(beyond / Math.sqrt(scale * inverse[4])) < SURE_OF_WAY) return null
   const sinceVariance = inverse[0] + inverse[4] + 2 * inverse[1]
   return {
     day: days[best],
@@ -90,14 +133,20 @@ export function turnOf(segments: readonly GrowthSegment[], today: number): Turn 
 
 /** The fit with a turn on each day, and by how much it is likelier than none (the marginal likelihoods of two linear models). */
 function everyDay(all: readonly Stretch[], days: readonly number[], overall: number) {
-  const columns = columnsOf(all)
+  const freeing = freeingOf(all)
+  const { grew, days: time, height } = columnsOf(all, freeing)
   const ridge = [1e-9, 1 / (TURNS_BY * overall) ** 2, (SLOWS_OVER_CM / overall) ** 2]
-  const still = regression(columns.grew, [columns.days, columns.height], [ridge[0], ridge[2]])
-  const fits = days.map((day) => {
-    const since = freed(all, ({ from, to }) => Math.max(0, to - Math.max(from, day)))
-    return regression(columns.grew, [columns.days, since, columns.height], ridge)
-  })
+  const square = dot(grew, grew)
+  const still = regression(grew, [time, height], [ridge[0], ridge[2]])
+  const [tt, th, hh] = [dot(time, time), dot(time, height), dot(height, height)]
+  const [tg, hg] = [dot(time, grew), dot(height, grew)]
+  const since = sinceColumn(all, freeing, [time, height, grew])
   const free = GUESSED + all.length
+  const fits = days.map((day) => {
+    const [ss, ts, hs, sg] = since(day)
+    const normal = Float64Array.of(tt, ts, th, ts, ss, hs, th, hs, hh)
+    return solved(normal, [tg, sg, hg], square, ridge)
+  })
   const factors = fits.map(
     (fit) =>
       Math.sqrt((ridge[1] * still.determinant) / fit.determinant) *
@@ -106,97 +155,69 @@ function everyDay(all: readonly Stretch[], days: readonly number[], overall: num
   return { fits, factors, free }
 }
 
+/**
+ * For a day the products of the column “days of each stretch since then”, freed, with itself and with others. It is nothing up to the first
+ * stretch that reaches beyond the day, so that it is begun there; no column is made, since hundreds of days are tried.
+ */
+function sinceColumn(
+  all: readonly Stretch[],
+  { tie, own }: Freeing,
+  [time, height, grew]: readonly Float64Array[],
+) {
+  return (day: number): [number, number, number, number] => {
+    let [ss, ts, hs, sg, last] = [0, 0, 0, 0, 0]
+    for (let i = firstBeyond(all, day); i < all.length; i++) {
+      const { from, to } = all[i]
+      const raw = Math.max(0, to - Math.max(from, day))
+      last = (raw - tie[i] * last) / own[i]
+      ss += last * last
+      ts += last * time[i]
+      hs += last * height[i]
+      sg += last * grew[i]
+    }
+    return [ss, ts, hs, sg]
+  }
+}
+
+/** Stretches lie in time order. */
+function firstBeyond(all: readonly Stretch[], day: number): number {
+  let [low, high] = [0, all.length]
+  while (low < high) {
+    const middle = (low + high) >> 1
+    if (all[middle].to > day) high = middle
+    else low = middle + 1
+  }
+  return low
+}
+
 function quantileOf(weights: readonly number[], upTo: number): number {
   let sum = 0
   const found = weights.findIndex((one) => (sum += one) >= upTo)
   return found < 0 ? weights.length - 1 : found
 }
 
-function stretchesOf(segments: readonly GrowthSegment[], today: number, rate: number): Stretch[] {
-  const uneven = LEAST_UNEVEN_CM2 + UNEVEN * rate * rate
-  return segments.flatMap(({ points }) => {
-    const seen = points
-      .filter(({ day }) => day > today - WINDOW_DAYS && day <= today)
-      // Of two readings of one day the later one: nothing grows in between.
-      .filter(({ day }, i, all) => i + 1 === all.length || all[i + 1].day - day >= SAME_DAY)
-    return seen.slice(1).map((point, i): Stretch => {
-      const last = seen[i]
-      return {
-        from: last.day,
-        to: point.day,
-        grew: point.cm - last.cm,
-        at: (point.cm + last.cm) / 2,
-        variance: uneven * (point.day - last.day) + last.sd ** 2 + point.sd ** 2,
-        withBefore: i === 0 ? 0 : -(last.sd ** 2),
-      }
-    })
-  })
-}
-const SAME_DAY = 0.5
+/** Of longer ago every third day is tried: it is dated to a week at best. */
+const STEP_OF_OLD = 3
 
-/** The days of the last weeks with two stretches before and after them. */
+/** The days of the last half year with two stretches before and after them, each of the last weeks and some of those before. */
 function daysTried(all: readonly Stretch[], today: number): number[] {
-  const from = Math.max(all[1].to, today - RECENT_DAYS)
+  const from = Math.max(all[1].to, today - SOUGHT_DAYS)
   const to = all[all.length - 2].from
-  return Array.from({ length: Math.max(0, Math.floor(to - from) + 1) }, (_, i) => from + i)
+  const days: number[] = []
+  for (let day = from; day <= to; day += stepAt(day, today)) days.push(day)
+  return days
 }
-
-/** Each stretch freed of what it shares with the one before (the Cholesky factor of a matrix of three diagonals), for any column of figures. */
-function freed(all: readonly Stretch[], figure: (of: Stretch) => number): Float64Array {
-  const free = new Float64Array(all.length)
-  let last = 0
-  for (let i = 0; i < all.length; i++) {
-    const tie = i === 0 ? 0 : all[i].withBefore / last
-    const own = Math.sqrt(Math.max(1e-9, all[i].variance - tie * tie))
-    free[i] = (figure(all[i]) - (i === 0 ? 0 : tie * free[i - 1])) / own
-    last = own
-  }
-  return free
-}
-
-const dot = (a: Float64Array, b: Float64Array) => a.reduce((sum, one, i) => sum + one * b[i], 0)
-
-function oneRate(all: readonly Stretch[]): number {
-  const grew = freed(all, (of) => of.grew)
-  const days = freed(all, ({ from, to }) => to - from)
-  return dot(days, grew) / dot(days, days)
-}
+const stepAt = (day: number, today: number) => (day > today - RECENT_DAYS ? 1 : STEP_OF_OLD)
 
 /** Growth slows towards the surface and quickens after a cut: the rate falls by all of itself over so many centimetres, or rises; one standard deviation. Common practice. */
 const SLOWS_OVER_CM = 40
 
 /** What grew, the days it took, and those days by how far above the middling height of the record the plant then stood: a plant near the surface is not to be taken for one that turned. */
-function columnsOf(all: readonly Stretch[]) {
+function columnsOf(all: readonly Stretch[], freeing: Freeing) {
   const usual = all.reduce((sum, { at }) => sum + at, 0) / all.length
   return {
-    grew: freed(all, ({ grew }) => grew),
-    days: freed(all, ({ from, to }) => to - from),
-    height: freed(all, ({ from, to, at }) => (at - usual) * (to - from)),
+    grew: freed(all, ({ grew }) => grew, freeing),
+    days: freed(all, ({ from, to }) => to - from, freeing),
+    height: freed(all, ({ from, to, at }) => (at - usual) * (to - from), freeing),
   }
-}
-
-/** Ridge regression: the best figures for the columns, the inverse and the determinant of their normal matrix, and what is left of the sum of squares, the ridge in it. */
-function regression(
-  grew: Float64Array,
-  columns: readonly Float64Array[],
-  ridge: readonly number[],
-) {
-  const n = columns.length
-  const normal = Float64Array.from(columns.flatMap((a) => columns.map((b) => dot(a, b))))
-  ridge.forEach((one, i) => (normal[i * n + i] += one))
-  const inverse = inverseOfSymmetric(normal, n)
-  const right = columns.map((one) => dot(one, grew))
-  const at = right.map((_, i) => right.reduce((sum, one, j) => sum + inverse[i * n + j] * one, 0))
-  const rest = dot(grew, grew) - at.reduce((sum, one, i) => sum + one * right[i], 0)
-  return { at, inverse, rest: Math.max(0, rest), determinant: determinantOf(normal, n) }
-}
-
-/** The determinant of a matrix of two or three rows. */
-function determinantOf(m: Float64Array, n: number): number {
-  if (n === 2) return m[0] * m[3] - m[1] * m[2]
-  return (
-    m[0] * (m[4] * m[8] - m[5] * m[7]) -
-    m[1] * (m[3] * m[8] - m[5] * m[6]) +
-    m[2] * (m[3] * m[7] - m[4] * m[6])
-  )
 }

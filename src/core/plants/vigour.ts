@@ -1,4 +1,5 @@
-import { gasOf, tankAt } from '../history/tank-at'
+import { gasOf, tankAt, type Tank } from '../history/tank-at'
+import { remembered } from '../quantity/remember'
 import type { Planting, TankHistory } from '../history/types'
 import { lightOf } from '../vessel/light'
 import type { PlantFacts } from './kinds/facts'
@@ -37,14 +38,18 @@ const IN_AIR: Readonly<Record<PlantFacts['emersed'], number>> = {
 /** What a planting had on a day. A tank without a lamp on paper is taken as fairly lit: by a window, or by one nobody wrote down. */
 export function conditionsFor(history: TankHistory, planting: Planting, day: number): Conditions {
   const tank = tankAt(history, day)
-  const { hours, parAtSurface } = lightOf(tank.equipment, tank.vessel)
-  const mol = (parAtSurface * hours * SECONDS_PER_HOUR) / 1e6
   return {
-    light: lightClass(mol),
+    light: lightIn(tank),
     gas: gasOf(tank) !== null,
     inAir: standsInAir(tank, planting),
   }
 }
+
+/** The same for all plantings of a tank. */
+const lightIn = remembered((tank: Tank) => {
+  const { hours, parAtSurface } = lightOf(tank.equipment, tank.vessel)
+  return lightClass((parAtSurface * hours * SECONDS_PER_HOUR) / 1e6)
+})
 
 function lightClass(mol: number): Conditions['light'] {
   if (mol === 0) return 'fair'

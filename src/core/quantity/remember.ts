@@ -4,7 +4,7 @@
  */
 
 /** `make`, worked out once for each object it is asked of. */
-export function remembered<K extends object, V extends object | number>(
+export function remembered<K extends object, V extends object | number | string>(
   make: (of: K) => V,
 ): (of: K) => V {
   const known = new WeakMap<K, V>()
@@ -17,17 +17,23 @@ export function remembered<K extends object, V extends object | number>(
   }
 }
 
-/** `make`, worked out once for each name and the moment last asked for: a dozen judgements ask of one moment. */
+/** `make`, worked out once for each name and each of the moments last asked for (one, unless more are kept): a dozen judgements ask of one moment. */
 export function rememberedAt<K extends object, N, V, M>(
   keyOf: (of: K) => object,
   make: (of: K, name: N, at: M) => V,
+  moments = 1,
 ): (of: K, name: N, at: M) => V {
-  const known = new WeakMap<object, { at: M; made: Map<N, V> }>()
+  const known = new WeakMap<object, Map<M, Map<N, V>>>()
   return (of, name, at) => {
     const key = keyOf(of)
-    const kept = known.get(key)
-    const made = kept?.at === at ? kept.made : new Map<N, V>()
-    if (kept?.at !== at) known.set(key, { at, made })
+    let kept = known.get(key)
+    if (!kept) known.set(key, (kept = new Map()))
+    let made = kept.get(at)
+    if (!made) {
+      // The moment that came first gives way.
+      if (kept.size >= moments) kept.delete(kept.keys().next().value as M)
+      kept.set(at, (made = new Map()))
+    }
     const value = made.get(name) ?? make(of, name, at)
     made.set(name, value)
     return value

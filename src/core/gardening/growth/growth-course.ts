@@ -9,7 +9,7 @@ import { isFlat, isStem } from '../../plants/groups'
 import { daysToSurface, FURTHEST_DAYS, heightCourse, heightOn } from '../../plants/height'
 import { paceOf, type Pace } from '../../plants/pace'
 import { headroom, standsInAir } from '../../plants/place'
-import { turnOf, type Turn } from '../../plants/turn'
+import { turnOf, turnsOf, type Turn } from '../../plants/turn'
 import type { Estimate } from '../../quantity/estimate'
 import { dayOf, type Instant } from '../../quantity/time'
 import { reasonsFor, type TurnReasons } from './turn-reasons'
@@ -20,6 +20,11 @@ export const AHEAD_DAYS = 56
 const WEEK_DAYS = 7
 /** Days between two points of a line that is drawn. */
 const STEP_DAYS = 4
+/** So many turns of longer ago are told. */
+const MOST_EARLIER = 2
+
+/** A turn, and what changed about then. */
+type ReasonedTurn = Turn & { reasons: TurnReasons }
 
 /** How one planting has grown and will: heights, or cover of what lies flat. */
 export interface GrowthCourse {
@@ -38,7 +43,9 @@ export interface GrowthCourse {
   /** Share of the rate that its own record tells, 0–1. */
   ownShare: number
   surface: ReturnType<typeof daysToSurface>
-  turn: (Turn & { reasons: TurnReasons }) | null
+  turn: ReasonedTurn | null
+  /** Those of longer ago, the latest first. */
+  earlier: ReasonedTurn[]
   pace: Pace | null
 }
 
@@ -75,7 +82,9 @@ function heightCourseOf(history: TankHistory, planting: Planting, now: Instant):
   const species = speciesOf(history, planting)
   const fit: GrowthFit = fitGrowth(history, planting, now)
   const course = heightCourse(history, planting, now, fit)
-  const turn = turnOf(growthSegments(history, planting.id, now), today)
+  const segments = growthSegments(history, planting.id, now)
+  const turn = turnOf(segments, today)
+  const reasoned = (one: Turn) => ({ ...one, reasons: reasonsFor(history, planting, one) })
   const tank = tankNow(history, now)
   const cuts = ofPlanting(history.entries, planting.id).flatMap((entry) =>
     entry.kind === 'trim' && shownFrom(today)(entry)
@@ -100,7 +109,11 @@ function heightCourseOf(history: TankHistory, planting: Planting, now: Instant):
     rate: fit.rate,
     ownShare: fit.ownShare,
     surface: daysToSurface(history, planting, now),
-    turn: turn && { ...turn, reasons: reasonsFor(history, planting, turn) },
+    turn: turn && reasoned(turn),
+    earlier: turnsOf(segments, '', today)
+      .filter((one) => one !== turn)
+      .slice(0, MOST_EARLIER)
+      .map(reasoned),
     pace: paceOf(history, planting, now),
   }
 }
@@ -125,6 +138,7 @@ function coverCourse(history: TankHistory, planting: Planting, now: Instant): Gr
     ownShare: fit ? 1 : 0,
     surface: null,
     turn: null,
+    earlier: [],
     pace: null,
   }
 }

@@ -1,11 +1,12 @@
 import type { Measures } from '../../quantity/measures'
 import { sayAll, sayDays, sayNumber } from '../../quantity/say'
+import type { GrowthSeason } from '../../plants/season'
 import type { GrowthCourse } from './growth-course'
 import { sayReason } from './turn-reasons.words'
 
 /** Days are said by the screen, which knows the zone. */
 type SayDay = (day: number) => string
-type Said = Pick<GrowthCourse, 'of' | 'rate' | 'surface' | 'turn' | 'pace'>
+type Said = Pick<GrowthCourse, 'of' | 'rate' | 'surface' | 'pace'>
 
 /** “0.92 (0.80–1.04) cm a day”, or points of cover a week; what nobody judged is said so. */
 export function sayRate({ of, rate }: Said, measures: Measures): string {
@@ -27,7 +28,11 @@ export function saySurface({ surface }: Said): string | null {
 }
 
 /** Since when it grows otherwise, and what changed about then. */
-export function sayTurn({ turn }: Said, measures: Measures, day: SayDay): string | null {
+export function sayTurn(
+  turn: GrowthCourse['turn'],
+  measures: Measures,
+  day: SayDay,
+): string | null {
   if (!turn) return null
   const { before, after, reasons, chance } = turn
   const way = after.value > before.value ? 'Faster' : 'Slower'
@@ -39,7 +44,7 @@ export function sayTurn({ turn }: Said, measures: Measures, day: SayDay): string
 const half = ({ low, high }: { low: number; high: number }) => (high - low) / 2
 
 function because(
-  { fitting, against, byChance }: NonNullable<Said['turn']>['reasons'],
+  { fitting, against, byChance }: NonNullable<GrowthCourse['turn']>['reasons'],
   measures: Measures,
   day: SayDay,
 ): string {
@@ -50,6 +55,13 @@ function because(
   if (near.length === 0) return `Nothing on paper would explain it.${unlike}`
   const often = byChance < 0.05 ? 'seldom' : `${Math.max(1, Math.round(10 * byChance))} times in 10`
   return `About then ${sayAll(near)}, which would do it; something of the kind falls so near by chance ${often}.${unlike}`
+}
+
+/** That growth goes with the year: when it is fastest, and by how much. */
+export function saySeason({ fastest, by, plantings }: GrowthSeason, day: SayDay): string {
+  const percent = (share: number) => Math.round(20 * share) * 5
+  const of = plantings === 1 ? 'one planting' : `${plantings} plantings`
+  return `Growth here goes with the year: fastest about ${day(fastest)}, by ${percent(by.value)} (${percent(by.low)}–${percent(by.high)}) % over its mean, and as much under it half a year later; told by ${of}. It says when, not why: light of a window and warmth go together.`
 }
 
 /** Whether it is slower than it should be. */

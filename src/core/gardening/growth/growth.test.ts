@@ -7,7 +7,7 @@ import { DAY0, entry, height, STEMS, tank } from '../../testing/tank'
 import { paceOf } from '../../plants/pace'
 import type { Turn } from '../../plants/turn'
 import { growthCourses } from './growth-course'
-import { sayGarden, sayPace, sayTurn } from './growth-course.words'
+import { sayGarden, sayPace, saySeason, sayTurn } from './growth-course.words'
 import { reasonsFor } from './turn-reasons'
 
 const at = (day: number) => instantOf(DAY0 + day)
@@ -72,17 +72,7 @@ describe('what changed about the time growth turned', () => {
   })
   test('said: the day, both rates, what fits and how often it falls so near, what does not', () => {
     const says = (t: Turn) =>
-      sayTurn(
-        {
-          of: 'height',
-          rate: null,
-          surface: null,
-          pace: null,
-          turn: { ...t, reasons: reasonsFor(tank([], dimmedOn(36, 60)), STEMS, t) },
-        },
-        METRIC,
-        day,
-      )
+      sayTurn({ ...t, reasons: reasonsFor(tank([], dimmedOn(36, 60)), STEMS, t) }, METRIC, day)
     expect(says(turn(0.9, 0.6))).toBe(
       'Slower since about day 40 (day 37 to day 43): 0.90 before, 0.60 cm a day since; odds 9 in 10. About then the lamps went to 60 % of the light they gave on day 36, which would do it; something of the kind falls so near by chance seldom.',
     )
@@ -90,6 +80,13 @@ describe('what changed about the time growth turned', () => {
       'Nothing on paper would explain it. It is not because the lamps',
     )
   })
+})
+
+test('a season is said with its day, its size and what it cannot tell', () => {
+  const season = { fastest: DAY0 + 150, by: { value: 0.27, low: 0.21, high: 0.33 }, plantings: 3 }
+  expect(saySeason(season, day)).toBe(
+    'Growth here goes with the year: fastest about day 150, by 25 (20–35) % over its mean, and as much under it half a year later; told by 3 plantings. It says when, not why: light of a window and warmth go together.',
+  )
 })
 
 describe('slower than it should be?', () => {
@@ -103,9 +100,9 @@ describe('slower than it should be?', () => {
   test('what was never measured twice cannot be told, and is said to want a height', () => {
     const unseen = paceOf(tank([height(20, STEMS.id, 12)]), STEMS, at(60))
     expect(unseen).toMatchObject({ slower: 'cannot tell', own: null, doubt: 'its own' })
-    expect(
-      sayPace({ of: 'height', rate: null, surface: null, turn: null, pace: unseen }, METRIC),
-    ).toContain('never measured twice')
+    expect(sayPace({ of: 'height', rate: null, surface: null, pace: unseen }, METRIC)).toContain(
+      'never measured twice',
+    )
   })
 })
 

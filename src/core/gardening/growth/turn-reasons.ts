@@ -1,3 +1,4 @@
+import { remembered } from '../../quantity/remember'
 import { equipmentOn, tankAt } from '../../history/tank-at'
 import { entriesOf, entryDay } from '../../history/journal-index'
 import type { EquipmentRecord } from '../../history/equipment'
@@ -59,14 +60,19 @@ export function reasonsFor(history: TankHistory, planting: Planting, turn: Turn)
 /** Everything that changed and bears on the growth of a planting, between two days. */
 function reasonsIn(history: TankHistory, planting: Planting, from: number, to: number): Reason[] {
   return [
-    ...ofLight(history),
-    ...history.equipment.flatMap(ofGas),
+    ...ofTheTank(history),
     ...ofDosing(history, to),
     ...ofMoves(history, planting),
     ...ofSurface(history, planting, to),
-    ...ofWarmth(history),
   ].filter(({ day }) => day > from && day <= to)
 }
+
+/** What bears on all its plantings alike. */
+const ofTheTank = remembered((history: TankHistory): Reason[] => [
+  ...ofLight(history),
+  ...history.equipment.flatMap(ofGas),
+  ...ofWarmth(history),
+])
 
 const A_MOMENT = 1e-4
 

@@ -1,6 +1,7 @@
 import { Box } from '@chakra-ui/react'
 import { growthCourses } from '@/core/gardening/growth/growth-course'
-import { sayGarden } from '@/core/gardening/growth/growth-course.words'
+import { sayGarden, saySeason } from '@/core/gardening/growth/growth-course.words'
+import { seasonOf } from '@/core/plants/season'
 import { instantOf } from '@/core/quantity/time'
 import { reckoned } from '@/data/analysis-cache'
 import { measuresHere } from '@/data/border/measures-here'
@@ -18,9 +19,10 @@ import { spanShown } from './span'
 export async function GrowthPage({ slug }: { slug: string }) {
   const story = await storyOr404(slug)
   const measures = await measuresHere()
-  const { at, courses } = reckoned(story, now(), 'growth', (at) => ({
+  const { at, courses, season } = reckoned(story, now(), 'growth', (at) => ({
     at,
     courses: growthCourses(story, at),
+    season: seasonOf(story, at),
   }))
   const { timeZone, name } = story.vessel
   const span = spanShown(at)
@@ -47,6 +49,11 @@ export async function GrowthPage({ slug }: { slug: string }) {
         </Box>
       ) : (
         <>
+          {season ? (
+            <Box className="serif" mb={3} maxW="60rem">
+              {saySeason(season, say)}
+            </Box>
+          ) : null}
           <MonthsAbove span={span} zone={timeZone} />
           {courses.map((course) => (
             <GrowthRow

@@ -23,7 +23,11 @@ export function GrowthRow({
 }) {
   const { planting, species, of } = course
   const slow = course.pace?.slower === 'yes'
-  const notes = [sayTurn(course, measures, say), saySurface(course)].filter((one) => one !== null)
+  const notes = [
+    sayTurn(course.turn, measures, say),
+    ...course.earlier.map((one) => sayTurn(one, measures, say)),
+    saySurface(course),
+  ].filter((one) => one !== null)
   const pace = sayPace(course, measures)
   const log = `/tanks/${slug}/book?log=measure&planting=${planting.id}&measure=${of}`
   return (

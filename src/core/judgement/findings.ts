@@ -21,6 +21,7 @@ import { sayFinding } from './say-finding'
 import { soilFinding } from './soil-finding'
 import { bareFindings, stemFindings } from './stem-findings'
 import { temporaryFindings } from './temporary-finding'
+import { waitingFindings } from './waiting-finding'
 import { waterFindings } from './water-findings'
 
 /** A disagreement holds this long, then the finding may speak up again. */
@@ -53,6 +54,7 @@ export function findings(
     ...hungry,
     ...growthFindings(story, now),
     ...leafFindings(story, now).filter(({ subject }) => !isOneOf(subject, hungry)),
+    ...waitingFindings(story, now),
     ...carpetFindings(story, now),
     ...algaeFindings(story, now),
   ].filter((judged) => judged !== null) as AnyJudged[]

@@ -11,6 +11,7 @@ import type { RootsFacts } from './roots-finding'
 import type { SoilFacts } from './soil-finding'
 import type { StemFacts } from './stem-findings'
 import type { TemporaryFacts } from './temporary-finding'
+import type { WaitingFacts } from './waiting-finding'
 import type { WaterFacts } from './water-findings'
 
 /** Every rule of judgement, with the facts it finds by. */
@@ -26,6 +27,7 @@ export type FactsOf = NitrateFacts &
   CarpetFacts &
   AlgaeFacts &
   RootsFacts &
-  GrowthFacts
+  GrowthFacts &
+  WaitingFacts
 /** A judgement by whichever rule, its facts with it. */
 export type AnyJudged = Judged<FactsOf>

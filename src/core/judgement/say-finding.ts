@@ -8,6 +8,7 @@ import { carpetWords } from './carpet-findings.words'
 import { changeWords } from './change-finding.words'
 import { evidenceFor, reckoned } from './evidence'
 import type { Finding, FindingWords, WordsFor } from './finding'
+import { waitingWords } from './waiting-finding.words'
 import { growthWords } from './growth-findings.words'
 import { intakeWords } from './intake-finding.words'
 import { moodWords } from './mood-finding.words'
@@ -34,6 +35,7 @@ const WORDS: WordsFor<FactsOf> = {
   ...algaeWords,
   ...rootsWords,
   ...growthWords,
+  ...waitingWords,
 }
 
 /** A judgement with its words and its evidence, for a keeper to read. */

@@ -16,6 +16,11 @@ export class Diary {
     return { ...this.base, entries: [...this.entries] }
   }
 
+  /** The id of the latest entry of a kind, for lines that speak of it; empty where there is none. */
+  lastId(kind: EntryKind): string {
+    return this.entries.findLast((entry) => entry.kind === kind)?.id ?? ''
+  }
+
   add<K extends EntryKind>(
     daysAgo: number,
     hour: number,

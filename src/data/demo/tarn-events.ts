@@ -132,6 +132,7 @@ export const STORY: { day: number; tell: (diary: Diary, ago: number) => void }[]
     { day: 190, what: 'runners-cut', stake: 'r1', count: 3 },
     { day: 201, what: 'leaves-taken', stake: 'k1', count: 7 },
     { day: 232, what: 'spike-left', stake: 'r1', count: 1 },
+    { day: 299, what: 'fixed', stake: 'm1', count: 3 },
     { day: 305, what: 'thinned', stake: 'm1', count: null },
     { day: 309, what: 'leaves-taken', stake: 'r1', count: 5 },
     { day: 327, what: 'thinned', stake: 'f1', count: null },
@@ -159,6 +160,51 @@ export const STORY: { day: number; tell: (diary: Diary, ago: number) => void }[]
         },
         { note: 'Sold as the smallest of all; its leaves are twice as long by now.' },
       ),
+  },
+  {
+    day: 320,
+    tell: (d, ago) =>
+      d.add(
+        ago,
+        19,
+        'waiting',
+        {
+          what: 'A deep red stem for the back right',
+          count: 6,
+          waitsFor: 'the gas to run steadily',
+          level: null,
+        },
+        { note: 'Not before the carpet and the gas are settled.' },
+      ),
+  },
+  {
+    day: 326,
+    tell: (d, ago) =>
+      d.add(ago, 19, 'waiting', {
+        what: 'The new carpet, in plugs',
+        count: 12,
+        waitsFor: 'light enough, µmol at the ground',
+        level: 90,
+      }),
+  },
+  {
+    day: 282,
+    tell: (d, ago) =>
+      d.add(ago, 19, 'waiting', {
+        what: 'Small rhizome cuttings from a friend',
+        count: 2,
+        waitsFor: 'a number of days',
+        level: 14,
+      }),
+  },
+  {
+    day: 297,
+    tell: (d, ago) =>
+      d.add(ago, 19, 'waited', {
+        waitingId: d.lastId('waiting'),
+        what: 'Small rhizome cuttings from a friend',
+        became: 'went elsewhere',
+      }),
   },
   {
     day: 239,

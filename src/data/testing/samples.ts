@@ -21,6 +21,8 @@ const SAMPLES: { [K in EntryKind]: EntryDetails[K] } = {
   cuttings: { plantingId: 's1', part: 'tops', count: 6, went: 'nursery row' },
   leaf: { plantingId: 's1', on: 'old leaves', look: 'pinholes', extent: 'a few leaves' },
   identified: { plantingId: 's1', was: 'Rotala, red', is: 'Ludwigia, red', sure: 'sure' },
+  waiting: { what: 'Small round leaves', count: 3, waitsFor: 'the tank to be stable', level: null },
+  waited: { waitingId: 'w1', what: 'Small round leaves', became: 'set here' },
   'seen-again': { populationId: 'tetras', count: 1, place: { of: 'surface' } },
   equipment: { item: 'Lamp', says: 'Seven hours', equipmentId: null },
   clean: { item: 'the sponge', equipmentId: null },

@@ -6,6 +6,7 @@ import type { Planting, TankHistory } from '../../history/types'
 import { isStem } from '../../plants/groups'
 import { heightCourse, heightOn } from '../../plants/height'
 import { dayOf, type Instant } from '../../quantity/time'
+import { RAW_DAYS } from './waiting-list'
 
 /** Cuttings of a year by where they went, the most first. */
 export function cuttingsWent(
@@ -37,10 +38,8 @@ export type Held = { planting: Planting } & (
 /** Rooted enough to be moved after so many days, tall enough from this height on. Common practice, from memory. */
 const ROOTED_DAYS = 21
 const READY_CM = 12
-/** A tank is raw for so long; very small cup-grown epiphytes wait for its end. Common practice. */
-const RAW_DAYS = 42
 
-/** In a nursery or holding tank: what is ready to go back and what it waits for. Elsewhere: what was planted too soon for a raw tank. */
+/** Very small cup-grown epiphytes wait for the end of a raw tank. In a nursery or holding tank: what is ready to go back and what it waits for. Elsewhere: what was planted too soon for a raw tank. */
 export function heldBack(history: TankHistory, now: Instant): Held[] {
   const { vessel } = tankNow(history, now)
   const today = dayOf(now)

@@ -23,6 +23,33 @@ export interface GroomDue {
   inDays: number
 }
 
+/** What was set on stone or wood and is not tied on paper is asked for so long; then it holds or is gone. Thread rots after so many days: then one looks whether it holds by itself, and for so long. Common practice. */
+const ASKED_DAYS = 60
+const THREAD_DAYS = 42
+const LOOK_DAYS = 28
+
+/** Whether what grows on stone or wood is to be tied or glued, or looked at because its thread has rotted. */
+function fixingDue(history: TankHistory, planting: Planting, today: number): GroomDue[] {
+  if (planting.perch === null) return []
+  const { hardscapeId } = planting.perch
+  const record = history.plantings.find(({ id }) => id === planting.id)
+  const set = record?.stands.findLast(
+    ({ from, is }, i, all) =>
+      dayOf(from) <= today &&
+      is?.perch?.hardscapeId === hardscapeId &&
+      all[i - 1]?.is?.perch?.hardscapeId !== hardscapeId,
+  )
+  const setOn = dayOf(set?.from ?? planting.plantedAt)
+  const fixed = lastGroomed(history, planting, 'fixed', today)
+  const base = { planting, act: 'fixed' as const, everyDays: THREAD_DAYS }
+  if (fixed === null || fixed < setOn - 1)
+    return today - setOn > ASKED_DAYS ? [] : [{ ...base, doneAgo: null, inDays: setOn - today }]
+  const doneAgo = today - fixed
+  return doneAgo > THREAD_DAYS + LOOK_DAYS
+    ? []
+    : [{ ...base, doneAgo, inDays: THREAD_DAYS - doneAgo }]
+}
+
 /** How often each kind of plant wants each act, days. Common practice, from memory. */
 function wantedBy(
   { group }: Species,
@@ -66,12 +93,13 @@ export function groomingDue(history: TankHistory, now: Instant): GroomDue[] {
         species.group === 'floating' &&
         (fitCover(history, planting, now)?.now.value ?? FLOATERS_FROM) < FLOATERS_FROM
       if (few) return []
-      return wantedBy(species, factsOf(species)).map(({ act, everyDays }) => {
+      const regular = wantedBy(species, factsOf(species)).map(({ act, everyDays }) => {
         const last = lastGroomed(history, planting, act, today)
         const doneAgo = last === null ? null : today - last
         const since = doneAgo ?? today - dayOf(planting.plantedAt)
         return { planting, act, everyDays, doneAgo, inDays: everyDays - since }
       })
+      return [...regular, ...fixingDue(history, planting, today)]
     })
     .sort((a, b) => a.inDays - b.inDays)
 }

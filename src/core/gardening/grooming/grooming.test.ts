@@ -1,3 +1,7 @@
+import { since } from '../../history/dated'
+import { plantingRecord } from '../../history/records'
+import type { PlantingRecord } from '../../history/types'
+import type { Entry } from '../../journal/entry'
 import { instantOf } from '../../quantity/time'
 import { CATALOGUE } from '../../plants/catalogue'
 import { CARPET, DAY0, entry, recordOf, STEMS, tank } from '../../testing/tank'
@@ -86,5 +90,37 @@ describe('eaten and lifted', () => {
   test('only what was seen of late, of what stands', () => {
     expect(says(tank([sign('chewed', 5)]))).toEqual([])
     expect(says(tank([sign('chewed', 50, 'nobody')]))).toEqual([])
+  })
+})
+
+describe('tying and gluing', () => {
+  const perch = { hardscapeId: 'stone', heightCm: 8 }
+  const onStone = (from: number): PlantingRecord => ({
+    ...plantingRecord({ ...STEMS, perch: null }),
+    stands: [
+      since(instantOf(DAY0), { ...plantingRecord(STEMS).stands[0].is!, perch: null }),
+      since(instantOf(DAY0 + from), { ...plantingRecord(STEMS).stands[0].is!, perch }),
+    ],
+  })
+  const fixing = (entries: Entry[], day: number, from = 10) =>
+    groomingDue({ ...tank(entries), plantings: [onStone(from)] }, instantOf(DAY0 + day)).filter(
+      ({ act }) => act === 'fixed',
+    )
+  const tied = (day: number) =>
+    entry(day, 'groom', { what: 'fixed', place: { of: 'planting', id: STEMS.id }, count: null })
+  test('what was set on stone is to be tied from that day on, for two months; in the ground nothing is', () => {
+    expect(fixing([], 5)).toEqual([])
+    expect(fixing([], 12)).toMatchObject([{ doneAgo: null, inDays: -2 }])
+    expect(sayGroomDue(fixing([], 12)[0])).toBe(
+      'to be tied or glued: it was set 2 days ago, and nothing on paper holds it',
+    )
+    expect(fixing([], 75)).toEqual([])
+  })
+  test('six weeks after, when thread has rotted, one looks whether it holds; a tie from before the move does not count', () => {
+    expect(fixing([tied(11)], 20)).toMatchObject([{ doneAgo: 9, inDays: 33 }])
+    expect(fixing([tied(11)], 53)[0].inDays).toBeLessThanOrEqual(0)
+    expect(sayGroomDue(fixing([tied(11)], 53)[0])).toContain('look whether it holds by itself')
+    expect(fixing([tied(11)], 90)).toEqual([])
+    expect(fixing([tied(3)], 12)).toMatchObject([{ doneAgo: null }])
   })
 })

@@ -1,4 +1,4 @@
-import { sayAll, sayDays } from '../../quantity/say'
+import { sayAgo, sayAll, sayDays } from '../../quantity/say'
 import type { Flower, GroomDue, Harm } from './due'
 
 const ACTS: Readonly<Record<GroomDue['act'], string>> = {
@@ -17,11 +17,22 @@ const ACTS: Readonly<Record<GroomDue['act'], string>> = {
 
 /** What is due, how late it is, and how often this kind wants it. */
 export function sayGroomDue({ act, everyDays, doneAgo, inDays }: GroomDue): string {
+  if (act === 'fixed') return sayFixing(doneAgo, inDays)
   const often = `this kind wants it about every ${sayDays(everyDays)}`
   if (doneAgo === null && inDays <= 0) return `${ACTS[act]}; ${often}`
   const when = inDays <= 0 ? 'due now' : `in ${sayDays(Math.ceil(inDays))}`
   const last = doneAgo === null ? '' : `last ${sayDays(Math.max(1, Math.round(doneAgo)))} ago; `
   return `${ACTS[act]}, ${when} (${last}${often})`
+}
+
+/** Tying and gluing go by when it was set, not by the kind. */
+function sayFixing(doneAgo: number | null, inDays: number): string {
+  if (doneAgo === null)
+    return `to be tied or glued: it was set ${sayAgo(-inDays)}, and nothing on paper holds it`
+  const then = `tied or glued ${sayAgo(doneAgo)}`
+  return inDays <= 0
+    ? `look whether it holds by itself: thread rots in weeks; ${then}`
+    : `in ${sayDays(Math.ceil(inDays))} look whether it holds by itself (${then}; thread rots in weeks)`
 }
 
 /** A flower is good news; a spike costs leaves. */

@@ -5,7 +5,7 @@ import { factsOf } from '../../plants/kinds'
 import { dayOf, type Instant } from '../../quantity/time'
 import type { Parameter } from '../../quantity/units'
 import { CAUSES, speaksFor, type Cause } from './causes'
-import { leavesSeen, type SeenLeaf } from './looks'
+import { leavesSeen, NEW_LEAVES_DAYS, type SeenLeaf } from './looks'
 import { settingOf, weighedFor, type Weighed } from './weighing'
 
 /** What would tell the likeliest from the next, cheapest first. */
@@ -41,17 +41,6 @@ export interface Diagnosis {
 
 /** Less likely than this is not named. */
 const WORTH_NAMING = 0.1
-/** Days until a few new leaves have come. Common practice, from memory: by how fast a group grows. */
-const NEW_LEAVES_DAYS = {
-  'stem-fast': 14,
-  'stem-slow': 21,
-  rosette: 28,
-  crypt: 42,
-  epiphyte: 60,
-  moss: 28,
-  carpet: 21,
-  floating: 10,
-} as const
 const DAYS_A_WEEK = 7
 
 /** What ails the plants whose leaves were written down of late, the surest first: explanations weighed by the look, where on the plant it is, and everything on paper. */

@@ -53,3 +53,15 @@ const ofLeaf = ({ plantingId, on, look, at, id }: EntryOf<'leaf'>): SeenLeaf => 
   at,
   entryId: id,
 })
+
+/** Days until a few new leaves have come. Common practice, from memory: by how fast a group grows. */
+export const NEW_LEAVES_DAYS = {
+  'stem-fast': 14,
+  'stem-slow': 21,
+  rosette: 28,
+  crypt: 42,
+  epiphyte: 60,
+  moss: 28,
+  carpet: 21,
+  floating: 10,
+} as const

@@ -25,6 +25,8 @@ import { stepDone } from './step-done'
 import { stock } from './stock'
 import { topOff } from './top-off'
 import { trim } from './trim'
+import { waited } from './waited'
+import { waiting } from './waiting'
 import { waterChange } from './water-change'
 
 /**
@@ -46,6 +48,8 @@ export const KINDS = {
   flowering,
   leaf,
   identified,
+  waiting,
+  waited,
   algae,
   sign,
   stock,

@@ -1,4 +1,5 @@
-import { byId } from '../../history/journal-index'
+import { leavesSeen, NEW_LEAVES_DAYS } from '../../gardening/leaves/looks'
+import { byId, entryDay, ofPlanting } from '../../history/journal-index'
 import { speciesOf } from '../../history/lookup'
 import { tankNow } from '../../history/tank-at'
 import type { Planting, TankHistory } from '../../history/types'
@@ -24,9 +25,45 @@ const REMEASURE_DAYS = {
 /** How tall a planting stands, or how much of its patch it covers; nothing while it is too soon to see a difference. */
 export function askPlanting(history: TankHistory, planting: Planting, now: Instant): Question[] {
   const { group } = speciesOf(history, planting)
-  return isFlat(group)
-    ? askCover(history, planting, REMEASURE_DAYS[group], now)
-    : askHeight(history, planting, REMEASURE_DAYS[group], now)
+  return [
+    ...(isFlat(group)
+      ? askCover(history, planting, REMEASURE_DAYS[group], now)
+      : askHeight(history, planting, REMEASURE_DAYS[group], now)),
+    ...askNewGrowth(history, planting, now),
+  ]
+}
+
+/** What leaves showed is asked after within so many days, also of what grows a leaf a month. */
+const LONGEST_WAIT_DAYS = 40
+
+/** How the new growth of a planting is whose leaves ailed, once new leaves can have come: a damaged leaf never heals. */
+function askNewGrowth(history: TankHistory, planting: Planting, now: Instant): Question[] {
+  const { id } = planting
+  const today = dayOf(now)
+  const ailed = leavesSeen(history, now).find(({ plantingId }) => plantingId === id)
+  if (!ailed) return []
+  const since = dayOf(ailed.at)
+  const wait = NEW_LEAVES_DAYS[speciesOf(history, planting).group]
+  if (today - since < Math.min(wait, LONGEST_WAIT_DAYS)) return []
+  const marks = ofPlanting(history.entries, id).flatMap((entry) =>
+    entry.kind === 'measure' && entry.measure === 'condition' && entryDay(entry) <= today
+      ? [{ day: entryDay(entry), value: entry.value }]
+      : [],
+  )
+  const last = marks.at(-1)
+  if (last && last.day > since) return []
+  return [
+    {
+      key: `condition:${id}`,
+      asks: { kind: 'measure', plantingId: id, measure: 'condition' },
+      last: last ? { value: last.value, daysAgo: today - last.day, by: null } : null,
+      expected: null,
+      unit: 'of 10',
+      min: 0,
+      max: 10,
+      step: 1,
+    },
+  ]
 }
 
 function askCover(

@@ -14,7 +14,7 @@ export const LINES_AT: Readonly<Record<StationName, readonly EntryKind[]>> = {
   equipment: ['clean', 'gas-use', 'note'],
   animals: ['stock', 'feed', 'seen-again', 'note'],
   water: ['water-change', 'reading', 'top-off', 'dose', 'note'],
-  you: ['note', 'water-change', 'clean', 'trim', 'feed', 'dose'],
+  you: ['note', 'water-change', 'clean', 'trim', 'feed', 'dose', 'waiting'],
 }
 
 /** Where something first seen at a station is, unless the keeper says otherwise. */

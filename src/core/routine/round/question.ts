@@ -4,7 +4,7 @@ import type { Parameter } from '../../quantity/units'
 
 /** What an answer becomes in the journal. */
 export type Asks =
-  | { kind: 'measure'; plantingId: string; measure: 'height' | 'cover' }
+  | { kind: 'measure'; plantingId: string; measure: 'height' | 'cover' | 'condition' }
   | { kind: 'algae'; algae: AlgaeKind; place: Place }
   | { kind: 'reading'; parameter: Parameter; method: Method; unit: string }
   | { kind: 'stock'; populationId: string }

@@ -91,7 +91,9 @@ function sayQuestion(question: Question, names: Names): SaidQuestion {
 function sayAsked(asks: Asks, names: Names): string {
   switch (asks.kind) {
     case 'measure':
-      return names.bare(asks.plantingId)
+      return asks.measure === 'condition'
+        ? `${names.bare(asks.plantingId)}: its new growth, 0 dying to 10 faultless`
+        : names.bare(asks.plantingId)
     case 'algae':
       return `${capital(asks.algae)} on ${names.place(asks.place)}`
     case 'stock':
@@ -145,6 +147,7 @@ const NEVER = {
   width: 'never measured',
   density: 'never judged',
   cover: 'never judged',
+  condition: 'never judged since its leaves ailed',
   algae: 'never judged',
   reading: 'never tested',
   stock: 'never counted',

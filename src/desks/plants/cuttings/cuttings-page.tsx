@@ -7,6 +7,8 @@ import {
   sayThen,
 } from '@/core/gardening/cuttings/cuttings.words'
 import { cuttingsWent, heldBack, type Held } from '@/core/gardening/cuttings/ledger'
+import { waitingList, type Waiting } from '@/core/gardening/cuttings/waiting-list'
+import { sayWaiting } from '@/core/gardening/cuttings/waiting-list.words'
 import { familiesOf, livesIn, type Kinship } from '@/core/gardening/cuttings/lineage'
 import { yieldsOf, type Yield } from '@/core/gardening/cuttings/yields'
 import { sayPart } from '@/core/journal/kinds/cuttings'
@@ -25,16 +27,18 @@ import { sayDay } from '@/ui/when'
 import { DoLink } from '../do-link'
 import { PlantsFrame } from '../pages'
 import { FamilyTree } from './family-tree'
+import { WaitingLine } from './waiting-part.client'
 
 /** Cuttings: what could be taken, what it multiplies to, where it went, who descends from whom, what is ready to go back. */
 export async function CuttingsPage({ slug }: { slug: string }) {
   const story = await storyOr404(slug)
   const measures = await measuresHere()
-  const { at, yields, went, held } = reckoned(story, now(), 'cuttings', (at) => ({
+  const { at, yields, went, held, waiting } = reckoned(story, now(), 'cuttings', (at) => ({
     at,
     yields: yieldsOf(story, at),
     went: cuttingsWent(story, at),
     held: heldBack(story, at),
+    waiting: waitingList(story, at),
   }))
   const families = (await familiesOfRoom()).filter((one) => livesIn(one, story.vessel.id))
   const stakeOf = (id: string) => story.plantings.find((one) => one.id === id)?.stake ?? ''
@@ -60,6 +64,7 @@ export async function CuttingsPage({ slug }: { slug: string }) {
         </Box>
         <Box flex={1} minW={0} w="100%">
           <HeldList held={held} measures={measures} />
+          <WaitingList slug={slug} waiting={waiting} />
           <Section title="Where cuttings went, in a year">
             {went.length === 0 ? (
               <Box color="pencil">
@@ -151,6 +156,27 @@ function YieldLine({ slug, of }: { slug: string; of: Yield }) {
         ) : null}
       </Box>
     </Flex>
+  )
+}
+
+/** What the keeper wrote down to go in one day, and how far that has come which it waits for. */
+function WaitingList({ slug, waiting }: { slug: string; waiting: readonly Waiting[] }) {
+  return (
+    <Section title="Waiting list">
+      {waiting.map((one) => (
+        <WaitingLine
+          key={one.entry.id}
+          slug={slug}
+          id={one.entry.id}
+          says={sayWaiting(one)}
+          come={one.standing.is === 'come'}
+        />
+      ))}
+      <Box mt={2} color="pencil">
+        {waiting.length === 0 ? 'Nothing waits. ' : ''}
+        <DoLink href={`/tanks/${slug}/book?log=waiting`}>Put something on the list</DoLink>
+      </Box>
+    </Section>
   )
 }
 

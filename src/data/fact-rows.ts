@@ -88,8 +88,9 @@ export const FACT_ROWS = {
   products: rows<'products', typeof t.product>({
     table: t.product,
     order: [t.product.name, t.product.id],
-    toRow: (fact, vesselId) => ({ ...fact, vesselId }),
-    fromRow: ({ vesselId: _v, ...row }) => row,
+    toRow: (fact, vesselId) => ({ ...fact, releaseWeeks: fact.releaseWeeks ?? null, vesselId }),
+    fromRow: ({ vesselId: _v, releaseWeeks, ...row }) =>
+      releaseWeeks === null ? row : { ...row, releaseWeeks },
   }),
   routines: rows<'routines', typeof t.routine>({
     table: t.routine,

@@ -201,6 +201,8 @@ export const product = pgTable(
     analysis: jsonb('analysis').$type<Product['analysis']>().notNull(),
     tabletGrams: doublePrecision('tablet_grams'),
     recipe: jsonb('recipe').$type<NonNullable<Product['recipe']>>(),
+    /** Null: at once, or nobody knows. */
+    releaseWeeks: doublePrecision('release_weeks'),
   },
   (table) => [index('product_vessel').on(table.vesselId)],
 )

@@ -111,6 +111,7 @@ export async function saveProduct(
   seen: string | null,
 ): Promise<void> {
   const checked = productSchema.validateSync(product, { abortEarly: false }) as Product
+  const row = { ...checked, releaseWeeks: checked.releaseWeeks ?? null }
   await writeTank(db, slug, async (tx, id, story) => {
     refuseTwin(story.products, checked)
     const before = story.products.find((product) => product.id === checked.id)
@@ -131,10 +132,10 @@ export async function saveProduct(
       ])
     await tx
       .insert(t.product)
-      .values({ ...checked, vesselId: id })
+      .values({ ...row, vesselId: id })
       .onConflictDoUpdate({
         target: t.product.id,
-        set: { ...checked },
+        set: row,
         setWhere: eq(t.product.vesselId, id),
       })
   })

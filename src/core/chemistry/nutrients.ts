@@ -36,6 +36,11 @@ export const LABEL_FORMS = {
   K: { nutrient: 'K', factor: 1, says: 'K (potassium)' },
   K2O: { nutrient: 'K', factor: (2 * molarMass('K')) / molarMass('K2O'), says: 'K2O' },
   Ca: { nutrient: 'Ca', factor: 1, says: 'Ca (calcium)' },
+  CaCO3: {
+    nutrient: 'Ca',
+    factor: molarMass('Ca') / molarMass('CaCO3'),
+    says: 'CaCO3 (lime of shell and coral)',
+  },
   CaO: { nutrient: 'Ca', factor: molarMass('Ca') / molarMass('CaO'), says: 'CaO' },
   Mg: { nutrient: 'Mg', factor: 1, says: 'Mg (magnesium)' },
   MgO: { nutrient: 'Mg', factor: molarMass('Mg') / molarMass('MgO'), says: 'MgO' },

@@ -92,6 +92,9 @@ export function degreesFrom(from: Salt, hardness: 'kh' | 'gh', milligramsPerLitr
   return (milligramsPerLitre * equivalents) / (molarMass(from.formula) * MEQ_PER_DEGREE)
 }
 
+/** °dH of carbonate hardness that 1 mg/L of dissolved lime gives: two equivalents a mole. Check: 17.85 mg/L CaCO3 is one degree (Standard Methods 2320). */
+export const KH_PER_LIME = 2 / (molarMass('CaCO3') * MEQ_PER_DEGREE)
+
 /** °dH of general hardness in 1 mg/L of calcium and of magnesium: Standard Methods 2340 B through the degree's definition. Check: 7.147 mg/L Ca is one degree. */
 export const GH_PER_CALCIUM = 2 / (molarMass('Ca') * MEQ_PER_DEGREE)
 export const GH_PER_MAGNESIUM = 2 / (molarMass('Mg') * MEQ_PER_DEGREE)

@@ -392,6 +392,8 @@ export interface Product {
   tabletGrams: number | null
   /** A stock made at home: grams of salts in a litre. Null for what was bought. */
   recipe: readonly { saltId: string; gramsPerLitre: number }[] | null
+  /** A solid that dissolves over so many weeks: crushed shell, coral, tablets, clay; absent: at once, or nobody knows. */
+  releaseWeeks?: number
 }
 
 export const ROUTINE_KINDS = [

@@ -4,25 +4,22 @@ import { plantingsAt, speciesOf } from '../history/lookup'
 import { tankNow } from '../history/tank-at'
 import type { TankHistory } from '../history/types'
 import { daysBetween, type Instant } from '../quantity/time'
-import { productOf } from '../water/dosing/products'
+import { isTablet, tabletLife } from '../water/dosing/dosing'
 import { lastIds } from './evidence'
 import type { Judged } from './finding'
 
 export interface RootsFacts {
   'roots-hungry': { stake: string; never: boolean }
 }
-/** What was seen of leaves counts for so long, and a tablet feeds for so long, days. Common practice: two to four months. */
+/** What was seen of leaves counts for so long, days. Common practice. */
 const SEEN_DAYS = 60
-const TABLET_DAYS = 120
 
 /** What feeds by its roots in ground that holds nothing, was given no tablet, and yellows: it hungers. */
 export function rootsFindings(history: TankHistory, now: Instant): Judged<RootsFacts>[] {
   const { layout } = tankNow(history, now)
   if (!layout || feedsRoots(layout.ground.material)) return []
-  const tablets = entriesOf(history.entries, 'dose').filter(
-    (dose) => dose.unit === 'tablets' || productOf(history, dose)?.form === 'tablet',
-  )
-  if (tablets.some(({ at }) => daysBetween(at, now) <= TABLET_DAYS)) return []
+  const tablets = entriesOf(history.entries, 'dose').filter((dose) => isTablet(history, dose))
+  if (tablets.some((dose) => daysBetween(dose.at, now) <= tabletLife(history, dose).high)) return []
   return plantingsAt(history, now).flatMap((planting): Judged<RootsFacts>[] => {
     if (planting.perch !== null || speciesOf(history, planting).feedsBy !== 'root') return []
     const yellow = entriesOf(history.entries, 'sign').filter(

@@ -547,6 +547,15 @@ export const productSchema = object({
     .max(10, 'A stock has 10 salts at most.')
     .nullable()
     .defined(),
+  releaseWeeks: amount('The weeks it dissolves over')
+    .moreThan(0, SAY.positive('The weeks it dissolves over'))
+    .max(104, 'What takes longer than two years is a stone.')
+    .optional()
+    .test(
+      'solid',
+      'A liquid is in the water at once: leave the weeks empty.',
+      (weeks, { parent }) => weeks === undefined || (parent as Product).form !== 'liquid',
+    ),
 }).noUnknown()
 
 /** Why a label cannot be true, or null. */

@@ -282,6 +282,7 @@ export async function keepProduct(
       name: words(fields, 'name'),
       form: (isStock ? 'liquid' : form) as Product['form'],
       tabletGrams: numericOrNull(fields, 'tabletGrams'),
+      releaseWeeks: numericOrNull(fields, 'releaseWeeks') ?? undefined,
       analysis: isStock ? [] : readOr('lines', readLabel(form as Product['form'], lines, density)),
       recipe: isStock ? readOr('lines', readRecipe(lines)) : null,
     }

@@ -6,7 +6,7 @@ import { dayOf, type Instant } from '../../quantity/time'
 import type { Parameter } from '../../quantity/units'
 import { CAUSES, speaksFor, type Cause } from './causes'
 import { leavesSeen, NEW_LEAVES_DAYS, type SeenLeaf } from './looks'
-import { settingOf, weighedFor, type Weighed } from './weighing'
+import { AIR_WEEKS, settingOf, underWaterDays, weighedFor, type Weighed } from './weighing'
 
 /** What would tell the likeliest from the next, cheapest first. */
 export type Settles =
@@ -58,7 +58,9 @@ export function diagnoses(history: TankHistory, now: Instant): Diagnosis[] {
     const explanations = ranked(one, weighed)
     const { sulksWeeks } = factsOf(setting.species)
     const melts = explanations[0]?.cause === 'melt'
-    const waitUntil = melts ? setting.standsSince + sulksWeeks * DAYS_A_WEEK : null
+    const inAir = underWaterDays(history, setting, dayOf(one.at)) !== null
+    const weeks = inAir ? Math.max(sulksWeeks, AIR_WEEKS) : sulksWeeks
+    const waitUntil = melts ? setting.standsSince + weeks * DAYS_A_WEEK : null
     return [
       {
         planting,

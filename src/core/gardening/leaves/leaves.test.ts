@@ -92,6 +92,20 @@ describe('what is on paper moves the odds', () => {
     expect(found.explanations[0].cause).toBe('melt')
     expect(found.waitUntil).toBe(DAY0 + 107)
   })
+  test('a pot raised in air loses those leaves under water for six weeks, long after a move would tell', () => {
+    const potted = (origin: 'pot' | 'cup') =>
+      tank([leaf(25, 'mush', 'old leaves')], {
+        plantings: [{ ...recordOf(STEMS), origin }],
+      })
+    const [pot] = diagnoses(potted('pot'), at(26))
+    expect(pot.explanations[0].cause).toBe('melt')
+    expect(pot.waitUntil).toBe(DAY0 + 42)
+    expect(sayEvidence(pot.explanations[0], METRIC, day)).toContain(
+      'it came as one raised in air, 25 days before: those leaves go under water, new ones stay',
+    )
+    // A cup is raised in jelly, under water as it were.
+    expect(oddsOf(potted('cup'), 'melt', 26)).toBeLessThan(pot.explanations[0].odds)
+  })
   test('animals that eat soft leaves make chewing theirs', () => {
     const grazed = (toPlants: 'eats soft leaves' | 'leaves them alone') =>
       tank([leaf(115, 'pinholes', 'whole plant')], {

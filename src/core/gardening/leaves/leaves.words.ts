@@ -44,6 +44,8 @@ const SAY: {
     `${sayPar(par)} µmol at its foot, ${enough ? 'enough' : `it must have ${sayPar(least)}`}`,
   moved: ({ daysAgo }) =>
     `planted or moved ${daysAgo < 1 ? 'that day' : `${sayDays(Math.round(daysAgo))} before`}`,
+  'raised in air': ({ daysAgo }) =>
+    `it came as one raised in air, ${daysAgo < 1 ? 'that day' : `${sayDays(Math.round(daysAgo))} before`}: those leaves go under water, new ones stay`,
   'not moved': () => 'it was not planted or moved of late',
   'eaten here': () => 'animals here eat soft leaves',
   'nobody eats': () => 'no animal here is known to eat it',

@@ -1,4 +1,5 @@
 import { versionOn } from '../../history/dated'
+import { isTablet, tabletLife } from '../../water/dosing/dosing'
 import { entriesOf, entryDay } from '../../history/journal-index'
 import { speciesOf } from '../../history/lookup'
 import { gasOf, tankNow } from '../../history/tank-at'
@@ -33,6 +34,7 @@ export interface Weighed {
     | { is: 'others show it'; stakes: readonly string[] }
     | { is: 'alone' }
     | { is: 'no tablets'; days: number | null }
+    | { is: 'raised in air'; daysAgo: number }
     | { is: 'growth quickened'; day: number }
 }
 export interface LeafSetting {
@@ -61,7 +63,6 @@ const WANTS: readonly { cause: Cause; parameter: Parameter; under: number; over:
 ]
 const WEIGHS = { low: 1.3, high: -1.5 } as const
 const GAS_RECENT_DAYS = 30
-const TABLETS_DAYS = 120
 const NUTRIENTS: readonly Cause[] = [...MOVABLE, ...FIXED]
 
 /** Everything on paper that bears on what ails the leaves of a planting. */
@@ -75,7 +76,7 @@ export function weighedFor(
     ...ofWater(conditionsOf(history, now)),
     ...ofGas(history, setting, now),
     ...ofLight(setting),
-    ...ofMove(setting, seen),
+    ...ofMove(history, setting, seen),
     ...ofAnimals(history, setting, now),
     ...ofOthers(setting, seen),
     ...ofRoots(history, setting, now),
@@ -126,12 +127,35 @@ function ofLight({ par, species }: LeafSetting): Weighed[] {
 }
 
 const DAYS_A_WEEK = 7
-function ofMove({ species, standsSince }: LeafSetting, { at }: SeenLeaf): Weighed[] {
-  const { sulksWeeks } = factsOf(species)
-  const daysAgo = dayOf(at) - standsSince
-  return daysAgo >= 0 && daysAgo <= Math.max(1, sulksWeeks) * DAYS_A_WEEK
-    ? [{ cause: 'melt', weight: 2, of: { is: 'moved', daysAgo, sulksWeeks } }]
-    : [{ cause: 'melt', weight: -1.5, of: { is: 'not moved' } }]
+/** What was grown in air loses those leaves under water, whatever it is of. Common practice: pots, bunches and plugs are raised in air, cups in jelly. */
+const RAISED_IN_AIR: ReadonlySet<Planting['origin']> = new Set(['pot', 'bunch', 'plug'])
+export const AIR_WEEKS = 6
+
+/** Days since a planting that was raised or stood in air came under water, while it still loses its leaves for it; null: it did not, or that is over. */
+export function underWaterDays(
+  { plantings }: Pick<TankHistory, 'plantings'>,
+  { planting, species, standsSince }: Pick<LeafSetting, 'planting' | 'species' | 'standsSince'>,
+  day: number,
+): number | null {
+  const record = plantings.find(({ id }) => id === planting.id)
+  const first = record === undefined || dayOf(record.stands[0].from) === standsSince
+  const { emersed, land } = factsOf(species)
+  const raised = first && RAISED_IN_AIR.has(planting.origin)
+  if (!raised || land !== null || emersed === 'never' || emersed === 'hardly') return null
+  const days = day - standsSince
+  return days >= 0 && days <= AIR_WEEKS * DAYS_A_WEEK ? days : null
+}
+
+function ofMove(history: TankHistory, setting: LeafSetting, { at }: SeenLeaf): Weighed[] {
+  const { sulksWeeks } = factsOf(setting.species)
+  const daysAgo = dayOf(at) - setting.standsSince
+  const underWater = underWaterDays(history, setting, dayOf(at))
+  const found: Weighed[] = []
+  if (daysAgo >= 0 && daysAgo <= Math.max(1, sulksWeeks) * DAYS_A_WEEK)
+    found.push({ cause: 'melt', weight: 2, of: { is: 'moved', daysAgo, sulksWeeks } })
+  if (underWater !== null)
+    found.push({ cause: 'melt', weight: 1.5, of: { is: 'raised in air', daysAgo: underWater } })
+  return found.length > 0 ? found : [{ cause: 'melt', weight: -1.5, of: { is: 'not moved' } }]
 }
 
 function ofAnimals(
@@ -155,11 +179,11 @@ function ofOthers({ planting, others, stakeOf }: LeafSetting, seen: SeenLeaf): W
   return NUTRIENTS.map((cause) => ({ cause, weight: stakes.length > 0 ? 0.6 : -0.2, of }))
 }
 
-function ofRoots({ entries }: TankHistory, { species }: LeafSetting, now: Instant): Weighed[] {
+function ofRoots(history: TankHistory, { species }: LeafSetting, now: Instant): Weighed[] {
   if (species.feedsBy !== 'root') return []
-  const last = entriesOf(entries, 'dose').findLast(({ unit }) => unit === 'tablets')
+  const last = entriesOf(history.entries, 'dose').findLast((dose) => isTablet(history, dose))
   const days = last ? dayOf(now) - entryDay(last) : null
-  return days !== null && days <= TABLETS_DAYS
+  return last && days !== null && days <= tabletLife(history, last).high
     ? []
     : (['nitrogen', 'potassium', 'iron'] as const).map((cause) => ({
         cause,

@@ -15,6 +15,7 @@ import {
 } from '../estimate/estimate'
 import { habitualFeeding } from './habit'
 import { addedByDose } from '../dosing/products'
+import { releasedBetween } from '../dosing/release'
 import { inflateUncertainty } from '../estimate/inflate-uncertainty'
 import { reconcile } from './reconcile'
 import { levelOfSource, sourceLevel } from '../facts/sources'
@@ -243,9 +244,13 @@ function doseFlow(
   weekly: number,
   litres: number,
 ): Flow | null {
-  const doses = entriesOf(history.entries, 'dose').filter((dose) => within(dose.at, start, today))
   const added = addedByDose(history, parameter)
-  const amounts = doses.map((dose) => added(dose) / litres).filter((amount) => amount > 0)
+  const amounts = entriesOf(history.entries, 'dose')
+    .map((dose) => {
+      const day = entryDay(dose)
+      return releasedBetween(added(dose), start - day, today - day) / litres
+    })
+    .filter((amount) => amount > 0)
   const entries = amounts.length
   const total = amounts.reduce((sum, amount) => sum + amount, 0)
   return entries === 0

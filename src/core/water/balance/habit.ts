@@ -5,6 +5,7 @@ import type { TankHistory } from '../../history/types'
 import { dayOf } from '../../quantity/time'
 import type { Parameter } from '../../quantity/units'
 import { addedByDose } from '../dosing/products'
+import { releasedBetween } from '../dosing/release'
 import { levelOfSource } from '../facts/sources'
 
 /** What was done in these last days is the present habit. */
@@ -19,18 +20,28 @@ function habitDays({ vessel, entries }: TankHistory, today: number): number {
   return Math.min(HABIT_DAYS, Math.max(LEAST_DAYS, today - begun))
 }
 
-/** What the doses of the last six weeks add to a parameter a day, canonical unit; zero for what is not dosed. `litres`: net volume. */
+/** What doses add to a parameter a day, canonical unit; zero for what is not dosed: those of the last six weeks go on as they were, and what dissolves slowly gives in the next six weeks what is left of it. `litres`: net volume. */
 export function habitualDosing(
   history: TankHistory,
   parameter: Parameter,
   today: number,
   litres: number,
 ): number {
-  const doses = entriesOf(history.entries, 'dose').filter(
-    (entry) => entryDay(entry) <= today && entryDay(entry) > today - HABIT_DAYS,
-  )
   const added = addedByDose(history, parameter)
-  return doses.reduce((sum, dose) => sum + added(dose), 0) / litres / habitDays(history, today)
+  const days = habitDays(history, today)
+  return (
+    entriesOf(history.entries, 'dose').reduce((sum, dose) => {
+      const ago = today - entryDay(dose)
+      if (ago < 0) return sum
+      const given = added(dose)
+      return (
+        sum +
+        (given.overDays === 0
+          ? releasedBetween(given, ago - HABIT_DAYS, ago) / days
+          : releasedBetween(given, ago, ago + HABIT_DAYS) / HABIT_DAYS)
+      )
+    }, 0) / litres
+  )
 }
 
 /** What the top-ups of the last six weeks bring of a parameter a day, canonical unit. `litres`: net volume. */

@@ -1,5 +1,6 @@
 import { entryDay } from '../../history/journal-index'
 import { LABEL_FORMS } from '../../chemistry/nutrients'
+import type { EntryOf } from '../../journal/entry'
 import type { Band, Planting, Product, School, TankHistory } from '../../history/types'
 import { entriesOf } from '../../history/journal-index'
 import { plantingsAt, speciesOf } from '../../history/lookup'
@@ -9,6 +10,7 @@ import { dayOf, instantOf, type Instant } from '../../quantity/time'
 import { NO3_PER_N, PARAMETER_UNITS, PO4_PER_P, type Parameter } from '../../quantity/units'
 import { polygonArea } from '../../vessel/volume'
 import { productOf, raises } from './products'
+import { releaseDays } from './release'
 import { schoolFacts } from './schools'
 
 /** A regular change: fraction of the water, every so many days, with water that holds `source` of the parameter. */
@@ -175,8 +177,23 @@ export function likelyElement(parameter: Parameter, value: number, band: Band): 
 
 /** Ground one root tablet feeds, cm². Common practice: a hand's breadth apart. */
 export const CM2_PER_TABLET = 150
-/** How long it lasts, days. Common practice: two to four months. */
+/** How long it lasts, days. Common practice: two to four months; a third each way where the keeper knows its weeks. */
 const TABLET_DAYS = { value: 90, low: 60, high: 120 } as const
+const LASTS = { low: 2 / 3, high: 4 / 3 } as const
+
+/** How long a tablet, a clay ball or the like feeds roots, days: as its keeper says, else as is usual. */
+export function tabletLife(
+  history: TankHistory,
+  dose: Pick<EntryOf<'dose'>, 'productId' | 'product'>,
+): { value: number; low: number; high: number } {
+  const product = productOf(history, dose)
+  const days = product ? releaseDays(product) : 0
+  return days === 0 ? TABLET_DAYS : { value: days, low: LASTS.low * days, high: LASTS.high * days }
+}
+
+/** A dose that lies in the ground for roots. */
+export const isTablet = (history: TankHistory, dose: EntryOf<'dose'>): boolean =>
+  dose.unit === 'tablets' || productOf(history, dose)?.form === 'tablet'
 
 export interface RootTabs {
   tablets: number
@@ -194,22 +211,17 @@ export function rootTabs(history: TankHistory, now: Instant): RootTabs {
   )
   const areaCm2 = plantings.reduce((sum, planting) => sum + polygonArea(planting.patch), 0)
   const last = entriesOf(history.entries, 'dose').findLast(
-    (dose) =>
-      entryDay(dose) <= dayOf(now) &&
-      (dose.unit === 'tablets' || productOf(history, dose)?.form === 'tablet'),
+    (dose) => entryDay(dose) <= dayOf(now) && isTablet(history, dose),
   )
+  const life = last && tabletLife(history, last)
   const after = (days: number) => instantOf(dayOf(last?.at ?? now) + days)
   return {
     plantings,
     areaCm2,
     tablets: plantings.reduce((sum, planting) => sum + tabletsFor(history, planting), 0),
     lastAt: last?.at ?? null,
-    nextAt: last
-      ? {
-          value: after(TABLET_DAYS.value),
-          low: after(TABLET_DAYS.low),
-          high: after(TABLET_DAYS.high),
-        }
+    nextAt: life
+      ? { value: after(life.value), low: after(life.low), high: after(life.high) }
       : null,
   }
 }

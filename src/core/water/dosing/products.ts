@@ -1,9 +1,17 @@
 import { LABEL_FORMS, NUTRIENTS, type LabelForm, type Nutrient } from '../../chemistry/nutrients'
-import { degreesFrom, hardnessOf, nutrientShare, SALTS, saltById } from '../../chemistry/salts'
+import {
+  degreesFrom,
+  hardnessOf,
+  KH_PER_LIME,
+  nutrientShare,
+  SALTS,
+  saltById,
+} from '../../chemistry/salts'
 import type { DoseUnit, EntryOf } from '../../journal/entry'
 import type { Product, TankHistory } from '../../history/types'
 import { type Result, ok, refuse } from '../../quantity/result'
 import type { Parameter } from '../../quantity/units'
+import { releaseDays, type Added } from './release'
 
 /** Milligrams of each nutrient set free by a dose. */
 export type Nutrients = Partial<Record<Nutrient, number>>
@@ -40,9 +48,7 @@ export function nutrientsPerUnit(product: Product): Nutrients {
     return sum(
       product.recipe.map(({ saltId, gramsPerLitre }) => saltNutrients(saltId, gramsPerLitre)),
     )
-  const milligrams = { liquid: 1, powder: 10, tablet: 10 * (product.tabletGrams ?? 0) }[
-    product.form
-  ]
+  const milligrams = milligramsIn(product)
   return sum(
     product.analysis.map(({ as, amount }) => ({
       [LABEL_FORMS[as].nutrient]: amount * LABEL_FORMS[as].factor * milligrams,
@@ -138,33 +144,49 @@ export function raises(product: Product, parameter: Parameter): number {
 function carbonateDegrees(product: Product): number {
   const salt = SALTS.find((candidate) => `salt-${candidate.id}` === product.id)
   if (salt) return degreesFrom(salt, 'kh', 1000)
-  return (product.recipe ?? []).reduce(
-    (total, line) => total + degreesFrom(saltById(line.saltId), 'kh', line.gramsPerLitre),
-    0,
+  return (
+    limeIn(product) * KH_PER_LIME +
+    (product.recipe ?? []).reduce(
+      (total, line) => total + degreesFrom(saltById(line.saltId), 'kh', line.gramsPerLitre),
+      0,
+    )
   )
 }
 
+/** Lime in one unit of a product, mg. */
+const limeIn = (product: Product): number =>
+  product.analysis.reduce((sum, { as, amount }) => sum + (as === 'CaCO3' ? amount : 0), 0) *
+  milligramsIn(product)
+
+/** Milligrams that one of a label is in one unit: g/L in a mL, per cent of a gram or of a tablet. */
+const milligramsIn = ({ form, tabletGrams }: Product): number =>
+  ({ liquid: 1, powder: 10, tablet: 10 * (tabletGrams ?? 0) })[form]
+
 /**
- * What the doses of a tank add to a parameter, canonical unit times litres: a function of the dose, zero for tablets and for what
- * is on no shelf. Each product's label is worked out once.
+ * What the doses of a tank add to a parameter, canonical unit times litres, and over how many days: a function of the dose, zero for tablets and
+ * for what is on no shelf. Each product's label is worked out once.
  */
 export function addedByDose(
   history: TankHistory,
   parameter: Parameter,
-): (dose: EntryOf<'dose'>) => number {
+): (dose: EntryOf<'dose'>) => Added {
   // By the product, then by what it was called: a year of doses names few.
-  const perUnit = new Map<string | null, Map<string, number>>()
+  const perUnit = new Map<string | null, Map<string, Added>>()
   return (dose) => {
-    const byName = perUnit.get(dose.productId) ?? new Map<string, number>()
+    const byName = perUnit.get(dose.productId) ?? new Map<string, Added>()
     let known = byName.get(dose.product)
     if (known === undefined) {
       const product = productOf(history, dose)
-      known = product && feedsWater(product) ? raises(product, parameter) : 0
+      known =
+        product && feedsWater(product)
+          ? { amount: raises(product, parameter), overDays: releaseDays(product) }
+          : NOTHING
       perUnit.set(dose.productId, byName.set(dose.product, known))
     }
-    return known * dose.amount
+    return { ...known, amount: known.amount * dose.amount }
   }
 }
+const NOTHING: Added = { amount: 0, overDays: 0 }
 
 /** Tablets lie in the ground: what they hold reaches the roots, not the water. */
 export const feedsWater = (product: Pick<Product, 'form'>): boolean => product.form !== 'tablet'

@@ -2,12 +2,13 @@ import { heldOn } from '../../history/dated'
 import { entryDay } from '../../history/journal-index'
 import { entriesOf } from '../../history/journal-index'
 import type { TankHistory } from '../../history/types'
-import type { Entry } from '../../journal/entry'
+import type { Entry, EntryOf } from '../../journal/entry'
 import { remembered } from '../../quantity/remember'
 import type { Parameter } from '../../quantity/units'
 import type { FilterEvent } from './track'
 import { FACTS } from '../facts/parameters'
 import { addedByDose } from '../dosing/products'
+import { releasedBetween, type Added } from '../dosing/release'
 import { evaporation, sourceHolds } from '../facts/sources'
 
 /** Litres of a change are seldom read better than this share of what is changed. Common practice. */
@@ -48,7 +49,8 @@ export function waterEvents(
     if (day < from || day > today) continue
     if (entry.kind === 'dose') {
       const dosed = added(entry)
-      if (dosed > 0) events.push({ day, a: 1, b: dosed / litresOf(day), sd: 0, share: DOSE_SPREAD })
+      if (dosed.amount > 0 && dosed.overDays === 0)
+        events.push({ day, a: 1, b: dosed.amount / litresOf(day), sd: 0, share: DOSE_SPREAD })
       continue
     }
     const litres = litresOf(day)
@@ -72,6 +74,8 @@ export function waterEvents(
     }
     filled.push(day)
   }
+  events.push(...slowDoses(history.entries, added, litresOf, from, today))
+  events.sort((a, b) => a.day - b.day)
   let at = 0
   const fullness = (day: number) => {
     // Readings come in time order: the search goes on from where it stood.
@@ -80,6 +84,38 @@ export function waterEvents(
     return Math.max(LEAST_FULL, 1 - (lossOn(day) * (day - filled[at])) / litresOf(day))
   }
   return { events, fullness }
+}
+
+/** How fast a solid dissolves is known to about half: by its grain, the flow, the acid of the water. Common practice. */
+const SLOW_SPREAD = 0.5
+/** What dissolves over weeks is reckoned in steps of so many days. */
+const SLOW_STEP_DAYS = 2
+
+/** What dissolves over weeks, as small doses between `from` and `today`; one given before `from` goes on dissolving. */
+function slowDoses(
+  entries: readonly Entry[],
+  added: (dose: EntryOf<'dose'>) => Added,
+  litresOf: (day: number) => number,
+  from: number,
+  today: number,
+): FilterEvent[] {
+  return entriesOf(entries, 'dose').flatMap((dose): FilterEvent[] => {
+    const solid = added(dose)
+    if (solid.amount <= 0 || solid.overDays === 0) return []
+    const given = entryDay(dose)
+    const events: FilterEvent[] = []
+    for (
+      let after = SLOW_STEP_DAYS;
+      after < solid.overDays + SLOW_STEP_DAYS;
+      after += SLOW_STEP_DAYS
+    ) {
+      const day = given + after
+      if (day < from || day > today) continue
+      const b = releasedBetween(solid, after - SLOW_STEP_DAYS, after) / litresOf(day)
+      events.push({ day, a: 1, b, sd: 0, share: SLOW_SPREAD })
+    }
+    return events
+  })
 }
 
 /** Changes, top-ups and doses of a journal, in order: every parameter asks for them. */

@@ -24,7 +24,8 @@ export function sayContents(product: Product): string {
   if (product.recipe)
     return `stock: ${product.recipe.map((line) => `${saltById(line.saltId).formula} ${sayNumber(line.gramsPerLitre)} g/L`).join(', ')}`
   const unit = product.form === 'liquid' ? 'g/L' : '%'
-  return `${product.form}: ${product.analysis.map((line) => `${line.as} ${sayNumber(line.amount)} ${unit}`).join(', ')}`
+  const slow = product.releaseWeeks ? `, over ${sayNumber(product.releaseWeeks)} weeks` : ''
+  return `${product.form}${slow}: ${product.analysis.map((line) => `${line.as} ${sayNumber(line.amount)} ${unit}`).join(', ')}`
 }
 
 const linesOf = (product: Product | null) =>
@@ -65,6 +66,7 @@ export function ProductForm({
           form: product?.recipe ? 'stock' : (product?.form ?? 'liquid'),
           lines: linesOf(product),
           tabletGrams: shown(product?.tabletGrams ?? null),
+          releaseWeeks: shown(product?.releaseWeeks ?? null),
           density: '',
         }}
         groups={[
@@ -89,6 +91,14 @@ export function ProductForm({
                 onlyIf: { field: 'form', begins: 'tablet' },
               },
               {
+                ...number('releaseWeeks', 'It dissolves over (empty: at once)', 'weeks'),
+                onlyIf: { field: 'form', begins: 'powder' },
+              },
+              {
+                ...number('releaseWeeks', 'It feeds roots for (empty: three months)', 'weeks'),
+                onlyIf: { field: 'form', begins: 'tablet' },
+              },
+              {
                 ...number('density', 'A litre of it weighs (1 unless you know)', 'kg'),
                 onlyIf: { field: 'form', begins: 'liquid' },
               },
@@ -99,9 +109,10 @@ export function ProductForm({
       />
       <Box fontSize="xs" color="pencil" mt={1}>
         A label may be copied as it is printed: “NO3 2 %”, “K2O 30 g/L”, or “5 mL in 100 L adds 4
-        mg/L NO3”. Known on a label: {forms.join(', ')}. In a stock, grams of salt in a litre: “KNO3
-        60”; known are {salts.join(', ')}. Plain N counts as nitrate; write N-NH4 for ammonium or
-        urea.
+        mg/L NO3”. Crushed shell or coral is a powder of about “CaCO3 95 %” that dissolves over
+        weeks: twelve or so, by its grain (common practice). Known on a label: {forms.join(', ')}.
+        In a stock, grams of salt in a litre: “KNO3 60”; known are {salts.join(', ')}. Plain N
+        counts as nitrate; write N-NH4 for ammonium or urea.
       </Box>
       {doubts.map((doubt) => (
         <Box key={sayWarning(doubt)} color="clay" fontSize="sm" mt={1}>

@@ -107,13 +107,7 @@ export function ProductForm({
           },
         ]}
       />
-      <Box fontSize="xs" color="pencil" mt={1}>
-        A label may be copied as it is printed: “NO3 2 %”, “K2O 30 g/L”, or “5 mL in 100 L adds 4
-        mg/L NO3”. Crushed shell or coral is a powder of about “CaCO3 95 %” that dissolves over
-        weeks: twelve or so, by its grain (common practice). Known on a label: {forms.join(', ')}.
-        In a stock, grams of salt in a litre: “KNO3 60”; known are {salts.join(', ')}. Plain N
-        counts as nitrate; write N-NH4 for ammonium or urea.
-      </Box>
+      <LabelHelp forms={forms} salts={salts} />
       {doubts.map((doubt) => (
         <Box key={sayWarning(doubt)} color="clay" fontSize="sm" mt={1}>
           ▲ {sayWarning(doubt)}
@@ -122,6 +116,17 @@ export function ProductForm({
     </>
   )
 }
+
+/** How a label, a stock and a slow solid are written. */
+const LabelHelp = ({ forms, salts }: { forms: readonly string[]; salts: readonly string[] }) => (
+  <Box fontSize="xs" color="pencil" mt={1}>
+    A label may be copied as it is printed: “NO3 2 %”, “K2O 30 g/L”, or “5 mL in 100 L adds 4 mg/L
+    NO3”. Crushed shell or coral is a powder of about “CaCO3 95 %” that dissolves over weeks: twelve
+    or so, by its grain (common practice). Known on a label: {forms.join(', ')}. In a stock, grams
+    of salt in a litre: “KNO3 60”; known are {salts.join(', ')}. Plain N counts as nitrate; write
+    N-NH4 for ammonium or urea.
+  </Box>
+)
 
 /** What Vivero makes of the label, before it is kept. */
 function Understood({ values, litres }: { values: Values; litres: number }) {

@@ -52,8 +52,8 @@ export const FACT_ROWS = {
   plantings: rows<'plantings', typeof t.planting>({
     table: t.planting,
     order: [t.planting.stake, t.planting.id],
-    toRow: (fact, vesselId) => ({ ...fact, vesselId }),
-    fromRow: ({ vesselId: _v, ...row }) => row,
+    toRow: (fact, vesselId) => ({ ...fact, kept: fact.kept ?? null, vesselId }),
+    fromRow: ({ vesselId: _v, kept, ...row }) => (kept === null ? row : { ...row, kept }),
   }),
   equipment: rows<'equipment', typeof t.equipment>({
     table: t.equipment,

@@ -132,6 +132,8 @@ export const planting = pgTable(
     kinds: jsonb('kinds').$type<PlantingRecord['kinds']>().notNull(),
     origin: text('origin').$type<PlantingRecord['origin']>().notNull(),
     parentIds: jsonb('parent_ids').$type<PlantingRecord['parentIds']>().notNull(),
+    /** Null: it grows free. */
+    kept: jsonb('kept').$type<PlantingRecord['kept'] | null>(),
     stands: jsonb('stands').$type<PlantingRecord['stands']>().notNull(),
     ended: jsonb('ended').$type<NonNullable<PlantingRecord['ended']>>(),
   },

@@ -6,7 +6,7 @@ import type { Planting, PlantingRecord, SourceRecord, SourceWater } from './type
 
 /** The record of a planting that stood from its planting on as it stands. */
 export function plantingRecord(planting: Planting): PlantingRecord {
-  const { id, stake, name, kinds, origin, parentIds } = planting
+  const { id, stake, name, kinds, origin, parentIds, kept } = planting
   const { layoutId, zone, patch, stems, perch, plantedAt, removedAt } = planting
   return {
     id,
@@ -15,6 +15,7 @@ export function plantingRecord(planting: Planting): PlantingRecord {
     kinds,
     origin,
     parentIds,
+    ...(kept ? { kept } : {}),
     stands: [since(plantedAt, { layoutId, zone, patch, stems, perch })],
     ended: removedAt === null ? null : { at: removedAt, became: 'not said' },
   }

@@ -303,6 +303,14 @@ export const FATES = [
   'not said',
 ] as const
 export type Fate = (typeof FATES)[number]
+/** Forms a stem is cut into, beside growing free. */
+export const PLANT_FORMS = ['hedge', 'terrace', 'stream of red'] as const
+/** How a planting is to be kept by trimming. */
+export interface Kept {
+  as: (typeof PLANT_FORMS)[number]
+  /** Height of a hedge or of a step, cm; null: by its place. */
+  atCm: number | null
+}
 interface PlantingIdentity {
   id: string
   /** The short code on its stake, one at a time in a tank: S1, K2 … */
@@ -313,6 +321,8 @@ interface PlantingIdentity {
   origin: (typeof PLANT_ORIGINS)[number]
   /** Plantings it was cut or divided from, of this tank or another. */
   parentIds: readonly string[]
+  /** Absent: it grows free. */
+  kept?: Kept
 }
 /** A planting through its whole life; null while it was held out of the tank. It was planted with its first version. */
 export interface PlantingRecord extends PlantingIdentity {

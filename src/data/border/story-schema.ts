@@ -27,6 +27,7 @@ import {
   FATES,
   GROUND_MATERIALS,
   LAYER_KINDS,
+  PLANT_FORMS,
   PLANT_GROUPS,
   PLANT_ORIGINS,
   PRODUCT_FORMS,
@@ -444,6 +445,17 @@ export const plantingSchema = object({
     .required(),
   origin: choice(PLANT_ORIGINS, 'What it was when it came'),
   parentIds: array().of(ident().required()).max(20).required(),
+  kept: object({
+    as: choice(PLANT_FORMS, 'The form it is cut into'),
+    atCm: amount('The height it is kept at')
+      .moreThan(0, SAY.positive('The height it is kept at'))
+      .max(400, 'No tank here is so tall.')
+      .nullable()
+      .defined(),
+  })
+    .noUnknown()
+    .optional()
+    .default(undefined),
   stands: datedOf(plantingSpotSchema.nullable().defined(), 'Where it stood'),
   ended: object({
     at: instant('The day of removal'),

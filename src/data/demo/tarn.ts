@@ -335,24 +335,30 @@ const tarnStems = (clock: DemoClock): PlantingRecord[] => [
     box(18.5, 28, 37, 48),
     12,
   ),
-  plantTray(
-    clock,
-    'S3',
-    'Red stems, back right',
-    CATALOGUE.redStem,
-    'background',
-    box(84, 97, 34, 47),
-    16,
-  ),
-  plantTray(
-    clock,
-    'S4',
-    'Bushy stems, right of the stone',
-    CATALOGUE.bushStem,
-    'background',
-    box(67, 77, 33, 45),
-    12,
-  ),
+  {
+    ...plantTray(
+      clock,
+      'S3',
+      'Red stems, back right',
+      CATALOGUE.redStem,
+      'background',
+      box(84, 97, 34, 47),
+      16,
+    ),
+    kept: { as: 'stream of red', atCm: null },
+  },
+  {
+    ...plantTray(
+      clock,
+      'S4',
+      'Bushy stems, right of the stone',
+      CATALOGUE.bushStem,
+      'background',
+      box(67, 77, 33, 45),
+      12,
+    ),
+    kept: { as: 'hedge', atCm: 22 },
+  },
 ]
 
 const tarnOthers = (clock: DemoClock): PlantingRecord[] => [

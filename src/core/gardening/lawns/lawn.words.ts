@@ -32,6 +32,12 @@ function sayLift({ lift, seenLifting }: Lawn): string | null {
   }
 }
 
+/** Why a lawn is on the list of cuts: “mow it end to end: it begins to loosen”. */
+export const sayWhyMown = ({ lift, unmownDays, mown }: Lawn): string =>
+  lift === 'low'
+    ? `mow it end to end: ${sayDays(Math.round(unmownDays))} since it was ${mown ? 'mown' : 'planted'}`
+    : `mow it end to end, half of it at a time: ${lift === 'high' ? 'a mat so old may lift whole' : 'it begins to loosen'}`
+
 function sayWork({ mowIn, pokeIn }: Lawn): string {
   const mow =
     mowIn < 1

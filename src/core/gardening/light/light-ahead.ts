@@ -1,11 +1,12 @@
 import type { Planting, Species, TankHistory } from '../../history/types'
-import { dliAt, letThrough, parAt } from '../../layout/canopy'
+import { dliAt, letThrough } from '../../layout/canopy'
 import { sceneOn, stageOf, type Scene } from '../../layout/scene'
 import { canopiesOf, lightOnWater } from '../../layout/scene-light'
 import { factsOf } from '../../plants/kinds'
 import { patchCentre } from '../../plants/place'
 import { dayOf, type Instant } from '../../quantity/time'
 import { isShort, leastPar } from './least-par'
+import { COLOUR_PAR, tipsOf } from './tips'
 
 /** The days ahead for which light is told: today, and in two, four and eight weeks. */
 export const LIGHT_DAYS = [0, 14, 28, 56] as const
@@ -34,8 +35,6 @@ export interface LightAhead {
   plantings: LitPlanting[]
 }
 
-/** Colour wants so much light at the tops, µmol m⁻² s⁻¹. Common practice, from memory. */
-const COLOUR_PAR = 60
 /** Less shade than this share is not worth a name. */
 const WORTH_NAMING = 0.1
 const STEP_DAYS = 7
@@ -58,12 +57,7 @@ export function lightAhead(history: TankHistory, now: Instant): LightAhead {
       const least = leastPar(species)
       const short = [...scenes.keys()].find((days) => isShort(species, at(days)?.par ?? Infinity))
       const own = canopies.find((one) => one.planting.id === planting.id)!
-      const top = parAt(
-        { ...patchCentre(planting), y: Math.min(own.topCm, surface.waterlineCm) },
-        canopies,
-        surface,
-        planting.id,
-      )
+      const top = tipsOf(own, canopies, scene).par
       return {
         planting,
         species,

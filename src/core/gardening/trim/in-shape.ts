@@ -8,6 +8,7 @@ import { dryGrams, dryGramsOf } from '../../plants/mass'
 import { headroom, standsInAir } from '../../plants/place'
 import type { Estimate } from '../../quantity/estimate'
 import { dayOf, type Instant } from '../../quantity/time'
+import { formOf, type Form } from './form'
 import type { Option } from './staggered'
 
 /** A planting that is kept in shape by cutting: how high it stands, how fast it grows, and between which heights it looks right. */
@@ -20,15 +21,13 @@ export interface Hedge {
   rate: Estimate
   /** Water, or air under the rim, over its root, cm. */
   roomCm: number
-  shape: { lowCm: number; highCm: number }
+  form: Form
   /** Days until fresh tops hide a cut. */
   whole: number
   /** Share of the plant mass of the tank that a centimetre of it is, 0–1. */
   massACm: number
 }
 
-/** In shape is what stands between these shares of the water over its root. Common practice: full, and short of the surface. */
-const SHAPE = { low: 0.55, high: 0.95 } as const
 /** Days after which fresh tops hide a cut. Common practice, from memory. */
 const WHOLE_AFTER: Readonly<Partial<Record<PlantGroup, number>>> = {
   'stem-fast': 6,
@@ -55,7 +54,7 @@ export function hedgesOf(history: TankHistory, now: Instant): Hedge[] {
         height: heightOn(heightCourse(history, planting, now, fit), dayOf(now)),
         rate: fit.rate,
         roomCm,
-        shape: { lowCm: SHAPE.low * roomCm, highCm: SHAPE.high * roomCm },
+        form: formOf(planting, species, roomCm, tank.vessel),
         whole: WHOLE_AFTER[species.group] ?? 0,
         massACm: mass > 0 ? dryGramsOf(history, planting, 1, now) / mass : 0,
       },
@@ -74,25 +73,21 @@ export function shapeWindow(
   cutTo: number,
   rate: number = hedge.rate.value,
 ): { from: number; to: number } {
-  const { height, shape, whole } = hedge
+  const { height, form, whole } = hedge
   const [begin, cm] = inDays === null ? [0, height.value] : [inDays, cutTo]
   const until = (goal: number) => begin + (goal - cm) / Math.max(1e-6, rate)
-  const from = Math.max(begin + (inDays === null ? 0 : whole), until(shape.lowCm))
-  return { from, to: until(shape.highCm) }
+  const from = Math.max(begin + (inDays === null ? 0 : whole), until(form.lowCm))
+  return { from, to: until(form.highCm) }
 }
 
-/** To these shares of the water over its root a stem is cut. Common practice: to a third or a half. */
-const CUT_SHARES = [1 / 3, 1 / 2] as const
-
-/** The usual cut, cm: a fast stem to a third of its room, a slow one, which takes cuts ill, to a half. Common practice. */
-export const usualCut = ({ species, roomCm }: Pick<Hedge, 'species' | 'roomCm'>): number =>
-  roomCm * CUT_SHARES[species.group === 'stem-fast' ? 0 : 1]
+/** The usual cut, cm. */
+export const usualCut = ({ form }: Pick<Hedge, 'form'>): number => form.cuts[0]
 
 /** So much of the plant mass is cut on one evening at most. Common practice: more starves the water of takers. */
 export const MOST_AT_ONCE = 0.3
 
 /**
- * Every way to deal with a hedge: left alone, or cut to a third or a half of its room on one of the evenings (days from now). A planting of which
+ * Every way to deal with a hedge: left alone, or cut to one of its heights on one of the evenings (days from now). A planting of which
  * one cut alone takes more than may be taken has that evening to itself.
  */
 export function waysOf(
@@ -101,8 +96,7 @@ export function waysOf(
 ): (Option & { cutTo: number | null })[] {
   const alone = { evening: null, cutTo: null, mass: 0, ...shapeWindow(hedge, null, 0) }
   const cuts = evenings.flatMap((inDays, evening) =>
-    CUT_SHARES.flatMap((share) => {
-      const cutTo = share * hedge.roomCm
+    hedge.form.cuts.flatMap((cutTo) => {
       const before = grownTo(hedge, hedge.height.value, hedge.rate.value, inDays)
       // Nothing is cut to a height it has not reached.
       if (before <= cutTo) return []

@@ -35,7 +35,7 @@ function rhythmOf(hedges: readonly Hedge[], everyDays: number): Rhythm {
       hedges.forEach((hedge, i) => {
         const next = grownTo(hedge, heights[i], hedge.rate.value, everyDays)
         const cutTo = usualCut(hedge)
-        if (next <= hedge.roomCm || heights[i] <= cutTo) return
+        if (next <= hedge.form.limitCm || heights[i] <= cutTo) return
         mass += (heights[i] - cutTo) * hedge.massACm
         heights[i] = cutTo
         if (counts) cuts++
@@ -49,7 +49,7 @@ function rhythmOf(hedges: readonly Hedge[], everyDays: number): Rhythm {
       heights[i] = grownTo(hedge, heights[i], hedge.rate.value, 1)
       if (!counts) return
       if (heights[i] > hedge.roomCm) onSurface[i]++
-      if (heights[i] >= hedge.shape.lowCm && heights[i] <= hedge.roomCm) shaped[i]++
+      if (heights[i] >= hedge.form.lowCm && heights[i] <= hedge.form.limitCm) shaped[i]++
     })
   }
   const days = FOLLOWED_DAYS - SETTLED_DAYS

@@ -1,11 +1,14 @@
 import { instantOf } from '../../quantity/time'
 import { DAY0, entry, height, STEMS, tank } from '../../testing/tank'
 import { planForDay } from './for-a-day'
+import type { Kept } from '../../history/types'
+import { CATALOGUE } from '../../plants/catalogue'
+import { formOf, heightKept } from './form'
 import { hedgesOf, shapeWindow, waysOf, type Hedge } from './in-shape'
 import { minutesACut } from './minutes'
 import { rhythmsOf } from './rhythm'
 import { sayRhythm, sayTrimReason, sayWhen } from './trim.words'
-import { trimsDue, weekOf } from './work-list'
+import { trimsDue, weekOf, type TrimDue } from './work-list'
 
 const at = (day: number) => instantOf(DAY0 + day)
 /** A centimetre a day from 2 cm on day 0, read every other day: 31 cm of water stand over the roots. */
@@ -19,7 +22,7 @@ const hedge = (of: Partial<Hedge> = {}): Hedge => ({
   height: exactly(20),
   rate: exactly(1),
   roomCm: 30,
-  shape: { lowCm: 16.5, highCm: 28.5 },
+  form: { lowCm: 16.5, highCm: 28.5, cuts: [10, 15], limitCm: 30 },
   whole: 6,
   massACm: 0.01,
   ...of,
@@ -58,6 +61,71 @@ test('what is due: the days to the surface, to a third of the room, now when it 
   expect(sayWhen(there.days)).toBe('now')
   expect(sayTrimReason(there)).toBe('it lies on the surface')
   expect(weekOf(trimsDue(grows(4), at(4)))).toEqual([])
+})
+
+describe('forms a stem is kept in', () => {
+  const glass = { depthCm: 40 }
+  const stem = (kept?: Kept, z = 20) => ({
+    kept,
+    patch: [
+      [0, z - 2],
+      [4, z - 2],
+      [4, z + 2],
+      [0, z + 2],
+    ] as const,
+  })
+  const fast = { group: 'stem-fast' as const }
+  test('free: 55–95 % of the water, cut to a third or a half; a slow one to a half first', () => {
+    const form = formOf(stem(), fast, 30, glass)
+    expect([form.lowCm, form.highCm, ...form.cuts]).toEqual([16.5, 28.5, 10, 15])
+    expect(formOf(stem(), { group: 'stem-slow' }, 30, glass).cuts[0]).toBe(15)
+  })
+  test('a hedge at 20 cm: between 16 and 24, cut to 14 or 17; never above the water', () => {
+    const form = formOf(stem({ as: 'hedge', atCm: 20 }), fast, 30, glass)
+    expect(form).toEqual({ lowCm: 16, highCm: 24, cuts: [14, 17], limitCm: 24 })
+    expect(formOf(stem({ as: 'hedge', atCm: 60 }), fast, 30, glass).limitCm).toBe(30)
+  })
+  test('steps of a terrace rise from three tenths of the water at the front glass to eight tenths at the back, by hand', () => {
+    const at = (z: number) => heightKept(stem({ as: 'terrace', atCm: null }, z), 30, glass)
+    expect(at(0)).toBeCloseTo(9, 9)
+    expect(at(20)).toBeCloseTo(16.5, 9)
+    expect(at(40)).toBeCloseTo(24, 9)
+  })
+  test('a stream of red is left long, up to the surface, and does not go along with the others', () => {
+    const form = formOf(
+      stem({ as: 'stream of red', atCm: null }),
+      { group: 'stem-slow' },
+      30,
+      glass,
+    )
+    expect(form).toEqual({ lowCm: 18, highCm: 30, cuts: [15], limitCm: 30 })
+    const beside = (kept?: Kept): TrimDue[] => [
+      { hedge: hedge(), why: { of: 'surface' }, days: { value: 1, low: 1, high: 1 }, cutTo: 10 },
+      {
+        hedge: hedge({
+          planting: { ...STEMS, id: 'red', kept },
+          species: { ...CATALOGUE.redStem },
+        }),
+        why: { of: 'surface' },
+        days: { value: 11, low: 9, high: 14 },
+        cutTo: 15,
+      },
+    ]
+    expect(weekOf(beside())).toHaveLength(2)
+    expect(weekOf(beside({ as: 'stream of red', atCm: null }))).toHaveLength(1)
+  })
+  test('what outgrows its hedge is due for that, sooner than for the surface', () => {
+    const story = grows(20)
+    const kept: Kept = { as: 'hedge', atCm: 22 }
+    const [due] = trimsDue(
+      { ...story, plantings: story.plantings.map((one) => ({ ...one, kept })) },
+      at(20),
+    )
+    expect(due.why).toEqual({ of: 'shape', form: 'hedge' })
+    expect(due.days.value).toBeLessThan(trimsDue(story, at(20))[0].days.value)
+    expect(due.cutTo).toBeCloseTo(0.7 * 22, 9)
+    expect(sayTrimReason(due)).toContain('outgrows its hedge')
+  })
 })
 
 test('for a day: the stems are cut so that the day lies in their window; a day nobody can reach says so', () => {

@@ -2,6 +2,7 @@ import type { Measures } from '../../quantity/measures'
 import { sayAll, sayDays, sayNumber } from '../../quantity/say'
 import { factsOf } from '../../plants/kinds'
 import type { Rhythm } from './rhythm'
+import type { Kept } from '../../history/types'
 import type { TrimDue } from './work-list'
 
 /** “in 4 days (2–7)”, “now”. */
@@ -19,9 +20,21 @@ export function sayTrimReason({ why, days }: TrimDue): string {
       return days.value < 0.5 ? 'it lies on the surface' : 'its tops reach the surface then'
     case 'shade':
       return `it takes the light that ${sayAll([...why.over])} cannot do without`
+    case 'shape':
+      return days.value < 0.5
+        ? `it has outgrown its ${FORM[why.form]}`
+        : `it outgrows its ${FORM[why.form]} then`
+    case 'colour':
+      return `it takes the light that the tips of ${sayAll([...why.over])} are coloured by`
     case 'with the others':
       return 'it is due soon after and stands beside one that is cut'
   }
+}
+
+const FORM: Readonly<Record<Kept['as'], string>> = {
+  hedge: 'hedge',
+  terrace: 'step of the terrace',
+  'stream of red': 'stream',
 }
 
 /** To what it is cut, and how its kind takes it. */

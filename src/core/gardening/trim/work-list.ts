@@ -1,5 +1,7 @@
-import type { Planting, TankHistory } from '../../history/types'
+import type { Kept, Planting, TankHistory } from '../../history/types'
 import { isShort } from '../light/least-par'
+import { COLOUR_PAR, tipsOf } from '../light/tips'
+import { factsOf } from '../../plants/kinds'
 import { sceneOn, stageOf, type Scene } from '../../layout/scene'
 import { letThrough } from '../../layout/canopy'
 import { canopiesOf } from '../../layout/scene-light'
@@ -10,7 +12,11 @@ import { hedgesOf, usualCut, type Hedge } from './in-shape'
 
 /** Why a planting is to be cut. */
 type TrimReason =
-  { of: 'surface' } | { of: 'shade'; over: readonly string[] } | { of: 'with the others' }
+  | { of: 'surface' }
+  | { of: 'shape'; form: Kept['as'] }
+  | { of: 'shade'; over: readonly string[] }
+  | { of: 'colour'; over: readonly string[] }
+  | { of: 'with the others' }
 export interface TrimDue {
   hedge: Hedge
   why: TrimReason
@@ -20,7 +26,7 @@ export interface TrimDue {
 }
 
 /** What is due within so many days is on the list of the week; a slow one beside it that is due soon after goes with it. Common practice. */
-const WEEK_DAYS = 7
+export const WEEK_DAYS = 7
 const WITH_OTHERS_DAYS = 14
 const LOOK_DAYS = 56
 const STEP_DAYS = 4
@@ -32,13 +38,12 @@ export function trimsDue(history: TankHistory, now: Instant): TrimDue[] {
   const shades = shadesAhead(history, now)
   return hedgesOf(history, now)
     .map((hedge): TrimDue => {
-      const surface = surfaceOf(history, hedge, now)
+      const own = outgrows(history, hedge, now)
       const shade = shades.get(hedge.planting.id)
-      const first = shade && shade.day < surface.value ? shade : null
+      const first = shade && shade.day < own.days.value ? shade : null
       return {
         hedge,
-        why: first ? { of: 'shade', over: first.over } : { of: 'surface' },
-        days: first ? ranged(hedge, first.day) : surface,
+        ...(first ? { why: first.why, days: ranged(hedge, first.day) } : own),
         cutTo: usualCut(hedge),
       }
     })
@@ -53,6 +58,18 @@ const surfaceOf = (history: TankHistory, { planting }: Hedge, now: Instant): Tri
     high: null,
   }
 
+/** When a stem outgrows the form it is kept in, or reaches the surface where it grows free. */
+function outgrows(history: TankHistory, hedge: Hedge, now: Instant): Pick<TrimDue, 'why' | 'days'> {
+  const { planting, form, height, rate, roomCm } = hedge
+  if (!planting.kept || form.limitCm >= roomCm)
+    return { why: { of: 'surface' }, days: surfaceOf(history, hedge, now) }
+  const left = Math.max(0, form.limitCm - height.value)
+  return {
+    why: { of: 'shape', form: planting.kept.as },
+    days: ranged(hedge, left / Math.max(1e-6, rate.value)),
+  }
+}
+
 /** Days until growth has done what it does in `days` at the middling rate. */
 const ranged = ({ rate }: Hedge, days: number): TrimDue['days'] => ({
   value: days,
@@ -64,26 +81,41 @@ const ranged = ({ rate }: Hedge, days: number): TrimDue['days'] => ({
 function shadesAhead(history: TankHistory, now: Instant) {
   const stage = stageOf(history, now)
   const today = dayOf(now)
-  const found = new Map<string, { day: number; over: string[] }>()
+  const found = new Map<string, { day: number; why: TrimReason }>()
   for (let days = 0; days <= LOOK_DAYS; days += STEP_DAYS) {
     const scene = sceneOn(stage, today + days, undefined, true)
-    for (const { id, over } of shadingIn(scene))
-      if (!found.has(id)) found.set(id, { day: days, over })
+    for (const { id, why } of shadingIn(scene))
+      if (!found.has(id)) found.set(id, { day: days, why })
   }
   return found
 }
 
-/** Plantings that leave others short of light in a scene, with the stakes of those. */
-function shadingIn(scene: Scene): { id: string; over: string[] }[] {
+/** Plantings that leave others short of light in a scene, or the tips of coloured ones too dark to colour, with the stakes of those. */
+function shadingIn(scene: Scene): { id: string; why: TrimReason }[] {
   const { waterlineCm } = scene.tank.vessel
-  return canopiesOf(scene).flatMap((above) => {
-    const over = scene.plants.filter(({ planting, staged: { species }, par, rootCm }) => {
-      if (planting.id === above.planting.id || !isShort(species, par)) return false
+  const canopies = canopiesOf(scene)
+  const tips = canopies
+    .filter(({ species }) => factsOf(species).colour !== null)
+    .map((one) => ({ planting: one.planting, ...tipsOf(one, canopies, scene) }))
+  return canopies.flatMap((above): { id: string; why: TrimReason }[] => {
+    const others = scene.plants.filter(({ planting }) => planting.id !== above.planting.id)
+    const starved = others.filter(({ planting, staged: { species }, par, rootCm }) => {
+      if (!isShort(species, par)) return false
       const foot = { ...patchCentre(planting), y: rootCm }
       return !isShort(species, par / letThrough(above, foot, waterlineCm))
     })
-    return over.length > 0
-      ? [{ id: above.planting.id, over: over.map(({ planting }) => planting.stake) }]
+    const pale = tips.filter(
+      ({ planting, at, par }) =>
+        planting.id !== above.planting.id &&
+        par < COLOUR_PAR &&
+        par / letThrough(above, at, waterlineCm) >= COLOUR_PAR,
+    )
+    const over = (all: readonly { planting: Planting }[]) =>
+      all.map(({ planting }) => planting.stake)
+    if (starved.length > 0)
+      return [{ id: above.planting.id, why: { of: 'shade', over: over(starved) } }]
+    return pale.length > 0
+      ? [{ id: above.planting.id, why: { of: 'colour', over: over(pale) } }]
       : []
   })
 }
@@ -97,6 +129,8 @@ export function weekOf(due: readonly TrimDue[]): TrimDue[] {
         one.days.value > WEEK_DAYS &&
         one.days.value <= WITH_OTHERS_DAYS &&
         one.hedge.species.group === 'stem-slow' &&
+        // A stream of red is left long while the rest is cut.
+        one.hedge.planting.kept?.as !== 'stream of red' &&
         now.some((other) => isBeside(one.hedge.planting, other.hedge.planting)),
     )
     .map((one): TrimDue => ({ ...one, why: { of: 'with the others' } }))

@@ -1,9 +1,12 @@
+import { tankNow } from '@/core/history/tank-at'
 import type { TankHistory } from '@/core/history/types'
 import { planForDay, type DayAnswer } from '@/core/gardening/trim/for-a-day'
-import { hedgesOf } from '@/core/gardening/trim/in-shape'
+import { lawnsOf, type Lawn } from '@/core/gardening/lawns/lawn'
+import { heightKept } from '@/core/gardening/trim/form'
+import { hedgesOf, type Hedge } from '@/core/gardening/trim/in-shape'
 import { minutesACut } from '@/core/gardening/trim/minutes'
 import { rhythmsOf, type Rhythm } from '@/core/gardening/trim/rhythm'
-import { trimsDue, weekOf, type TrimDue } from '@/core/gardening/trim/work-list'
+import { trimsDue, WEEK_DAYS, weekOf, type TrimDue } from '@/core/gardening/trim/work-list'
 import type { Estimate } from '@/core/quantity/estimate'
 import type { Instant } from '@/core/quantity/time'
 import { reckoned } from '@/data/analysis-cache'
@@ -16,18 +19,29 @@ export interface TrimmingModel {
   /** For one cut. */
   minutes: Estimate
   rhythms: Rhythm[]
+  /** Every stem, for what form it is kept in. */
+  hedges: { hedge: Hedge; atCm: number }[]
+  /** Lawns that are to be mown within the week. */
+  lawns: Lawn[]
 }
 
 /** What is due, what the week holds, and what each rhythm comes to. */
 export const trimmingModel = (story: TankHistory, now: Instant): TrimmingModel =>
   reckoned(story, now, 'trimming', (at) => {
     const due = trimsDue(story, at)
+    const hedges = hedgesOf(story, at)
+    const { vessel } = tankNow(story, at)
     return {
       at,
       due,
       week: weekOf(due),
       minutes: minutesACut(story),
-      rhythms: rhythmsOf(hedgesOf(story, at)),
+      rhythms: rhythmsOf(hedges),
+      hedges: hedges.map((hedge) => ({
+        hedge,
+        atCm: heightKept(hedge.planting, hedge.roomCm, vessel),
+      })),
+      lawns: lawnsOf(story, at).filter(({ mowIn }) => mowIn <= WEEK_DAYS),
     }
   })
 

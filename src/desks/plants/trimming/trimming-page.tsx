@@ -1,20 +1,26 @@
 import { Box, Flex } from '@chakra-ui/react'
 import type { Rhythm } from '@/core/gardening/trim/rhythm'
+import { sayWhyMown } from '@/core/gardening/lawns/lawn.words'
+import { FORM_WORDS, sayKept } from '@/core/gardening/trim/form.words'
 import { sayRhythm, sayRhythmEvery, sayWhen } from '@/core/gardening/trim/trim.words'
 import type { TrimDue } from '@/core/gardening/trim/work-list'
-import { sayAll, sayEstimate } from '@/core/quantity/say'
+import type { Measures } from '@/core/quantity/measures'
+import { capital, sayAll, sayDays, sayEstimate } from '@/core/quantity/say'
 import { instantOf, dayOf } from '@/core/quantity/time'
 import { measuresHere } from '@/data/border/measures-here'
 import { now } from '@/data/clock'
 import { storyOr404 } from '@/data/tank'
 import { Section, TankName } from '@/ui/frame/desk-frame'
+import { Stake } from '@/ui/marks/stake'
 import { sayDay } from '@/ui/when'
+import { DoLink } from '../do-link'
 import { PlantsFrame } from '../pages'
 import type { Query } from '../query'
 import { AskDay } from './ask-day.client'
 import { readAsked } from './asked'
 import { DayPlans } from './day-plans'
-import { dayAnswer, trimmingModel } from './trimming-model'
+import { KeepAs } from './keep-as.client'
+import { dayAnswer, trimmingModel, type TrimmingModel } from './trimming-model'
 import { WorkList } from './work-list'
 
 /** Trimming: what to cut when, this week and for a day that matters, or steady and easy. */
@@ -45,6 +51,7 @@ export async function TrimmingPage({ slug, query }: { slug: string; query: Query
               measures={measures}
               empty="Nothing wants scissors within the week."
             />
+            <Mow slug={slug} lawns={model.lawns} />
             {model.week.length > 0 ? (
               <Box fontSize="sm" color="pencil">
                 {sayEstimate(model.minutes)} minutes a cut, by {model.minutes.because}.
@@ -62,6 +69,7 @@ export async function TrimmingPage({ slug, query }: { slug: string; query: Query
         </Box>
         <Box flex={1} minW={0}>
           <Steady rhythms={model.rhythms} />
+          <Forms slug={slug} hedges={model.hedges} measures={measures} />
         </Box>
       </Flex>
       <Section title="Or all in shape on one day">
@@ -75,6 +83,58 @@ export async function TrimmingPage({ slug, query }: { slug: string; query: Query
         />
       </Section>
     </PlantsFrame>
+  )
+}
+
+/** Lawns that loosen if they are not mown, in the same evening. */
+function Mow({ slug, lawns }: { slug: string; lawns: TrimmingModel['lawns'] }) {
+  return lawns.map((lawn) => (
+    <Flex key={lawn.planting.id} gap={3} mb={2} align="flex-start">
+      <Stake code={lawn.planting.stake} alarm={lawn.mowIn <= 0} />
+      <Box>
+        <b>{lawn.mowIn <= 0 ? 'now' : `in ${sayDays(Math.ceil(lawn.mowIn))}`}</b>:{' '}
+        {sayWhyMown(lawn)}.{' '}
+        <DoLink href={`/tanks/${slug}/book?log=groom&planting=${lawn.planting.id}&what=mown`}>
+          Log the mowing
+        </DoLink>
+      </Box>
+    </Flex>
+  ))
+}
+
+/** How each stem is kept, and what the forms are for. */
+function Forms({
+  slug,
+  hedges,
+  measures,
+}: {
+  slug: string
+  hedges: TrimmingModel['hedges']
+  measures: Measures
+}) {
+  if (hedges.length === 0) return null
+  const used = new Set(hedges.flatMap(({ hedge }) => hedge.planting.kept?.as ?? []))
+  return (
+    <Section title="Shaped by cutting">
+      {hedges.map(({ hedge: { planting }, atCm }) => (
+        <Flex key={planting.id} gap={3} mb={1} align="center">
+          <Stake code={planting.stake} />
+          <span>{sayKept(planting, atCm, measures)}</span>
+        </Flex>
+      ))}
+      {[...used].map((form) => (
+        <Box key={form} fontSize="sm" color="pencil">
+          {capital(form)}: {FORM_WORDS[form]}.
+        </Box>
+      ))}
+      <KeepAs
+        slug={slug}
+        stems={hedges.map(({ hedge: { planting } }) => ({
+          id: planting.id,
+          says: `${planting.stake} ${planting.name}`,
+        }))}
+      />
+    </Section>
   )
 }
 

@@ -157,7 +157,21 @@ export function springStory(clock: DemoClock): TankHistory {
       },
     ],
     sources: [lodgeSources('spring', begun)[0]],
-    equipment: [lampRecord('spring-lamp', { onAt: '08:00', hours: 9, parAtSurface: 80 }, begun)],
+    equipment: [
+      lampRecord(
+        'spring-lamp',
+        {
+          onAt: '08:00',
+          hours: 9,
+          parAtSurface: 80,
+          aboveWaterCm: 12,
+          xCm: 20,
+          spreadDegrees: 70,
+          longCm: 20,
+        },
+        begun,
+      ),
+    ],
     products: [],
     routines: [
       {

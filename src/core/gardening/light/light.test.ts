@@ -1,3 +1,4 @@
+import type { Planting } from '../../history/types'
 import { instantOf } from '../../quantity/time'
 import { CATALOGUE } from '../../plants/catalogue'
 import { recordOf, CARPET, DAY0, entry, height, STEMS, tank } from '../../testing/tank'
@@ -7,7 +8,9 @@ import { darkCorner } from './dark-corner'
 import { demandOf } from './demand'
 import { frontLight } from './front-light'
 import { lightAhead, type LightAhead, type LitPlanting } from './light-ahead'
-import { sayDemand, sayLight, sayLit } from './light.words'
+import { lampPlace } from './lamp-place'
+import { sayDemand, sayLampPlace, sayLight, sayLit } from './light.words'
+import { METRIC } from '../../quantity/measures'
 import { thinningsOf } from './thinning'
 
 const at = (day: number) => instantOf(DAY0 + day)
@@ -117,4 +120,59 @@ test('said of a tank without a lamp, and of one with light enough', () => {
   expect(sayLight(lightAhead(bright, at(10)))).toBe(
     'gives every planting the light it must have, for eight weeks to come.',
   )
+})
+
+describe('the lamp over the reds', () => {
+  const RED: Planting = {
+    ...STEMS,
+    stake: 'S2',
+    speciesId: CATALOGUE.redStem.id,
+    kinds: [{ speciesId: CATALOGUE.redStem.id, share: 1, sure: 'sure' as const }],
+    patch: [
+      [40, 8],
+      [48, 8],
+      [48, 12],
+      [40, 12],
+    ] as const,
+  }
+  const lit = (setting: Parameters<typeof lampRecord>[1], plantings: readonly Planting[] = [RED]) =>
+    lampPlace(
+      today(
+        tank([], {
+          species: [CATALOGUE.carpet, CATALOGUE.greenStem, CATALOGUE.redStem],
+          plantings: plantings.map(recordOf),
+          equipment: [lampRecord('lamp', setting, at(0))],
+        }),
+      ),
+    )
+  test('a narrow lamp at the far end is hung above them: nothing is nearer to a place than right above it', () => {
+    const found = lit({ parAtSurface: 150, xCm: 6, spreadDegrees: 40, aboveWaterCm: 10 })!
+    expect(found.is).toBe('better')
+    if (found.is !== 'better') return
+    expect(Math.abs(found.to.x - 44)).toBeLessThanOrEqual(1)
+    expect(found.there).toBeGreaterThan(2 * found.par)
+    expect(found.costs).toEqual([])
+    expect(sayLampPlace(found, METRIC)).toMatch(/^Hang Lamp 44 cm from the left and .*instead of/)
+  })
+  test('what it leaves in the dark is named, and a lamp that hangs there already is left', () => {
+    const green = {
+      ...STEMS,
+      id: 'left',
+      stake: 'S1',
+      patch: [
+        [2, 8],
+        [8, 8],
+        [8, 12],
+        [2, 12],
+      ] as const,
+    }
+    const far = { parAtSurface: 150, xCm: 6, spreadDegrees: 40, aboveWaterCm: 10 }
+    const found = lit(far, [RED, { ...green }])!
+    expect(found.is === 'better' && found.costs).toEqual(['S1'])
+    expect(lit({ ...far, xCm: 44, zCm: 10 })).toMatchObject({ is: 'well', reds: ['S2'] })
+  })
+  test('without a beam on paper its place cannot be told; without a red nobody asks', () => {
+    expect(lit({ parAtSurface: 150 })).toEqual({ is: 'unknown', reds: ['S2'] })
+    expect(lit({ parAtSurface: 150 }, [STEMS])).toBeNull()
+  })
 })

@@ -1,6 +1,7 @@
 import type { Measures } from '../../quantity/measures'
 import { sayAll, sayDays, sayNumber } from '../../quantity/say'
 import type { DarkCorner } from './dark-corner'
+import type { LampPlace } from './lamp-place'
 import type { Demand } from './demand'
 import type { LightAhead, LitPlanting } from './light-ahead'
 import type { Thinning } from './thinning'
@@ -65,3 +66,22 @@ export function sayThinning({
 
 export const sayDarkCorner = ({ x, z, par }: DarkCorner, measures: Measures): string =>
   `The darkest open ground lies ${measures.say(x, 'cm', 2)} from the left and ${measures.say(z, 'cm', 2)} from the front: ${sayPar(par)} µmol.`
+
+/** Where to hang a lamp over what is coloured by light. */
+export function sayLampPlace(place: LampPlace, measures: Measures): string {
+  const reds = sayAll(place.reds)
+  switch (place.is) {
+    case 'unknown':
+      return `${reds} would colour under a lamp that hangs over ${place.reds.length === 1 ? 'it' : 'them'}. Say where the lamp hangs and how wide it shines, on the board, and its place is worked out.`
+    case 'well':
+      return `${place.lamp} hangs as well for the tips of ${reds} as it can: ${sayPar(place.par)} µmol at the darkest.`
+    case 'better': {
+      const at = `${measures.say(place.to.x, 'cm', 2)} from the left and ${measures.say(place.to.z, 'cm', 2)} from the front`
+      const costs =
+        place.costs.length === 0
+          ? 'nothing else falls short'
+          : `${sayAll(place.costs)} would fall short at the foot`
+      return `Hang ${place.lamp} ${at}, and the tips of ${reds} get ${sayPar(place.there)} µmol at the darkest instead of ${sayPar(place.par)}; ${costs}. Unplug it first; it must not fall in.`
+    }
+  }
+}

@@ -2,6 +2,7 @@ import type { TankHistory } from '@/core/history/types'
 import { darkCorner, type DarkCorner } from '@/core/gardening/light/dark-corner'
 import { demandOf, type Demand } from '@/core/gardening/light/demand'
 import { frontLight } from '@/core/gardening/light/front-light'
+import { lampPlace, type LampPlace } from '@/core/gardening/light/lamp-place'
 import { lightAhead, type LightAhead } from '@/core/gardening/light/light-ahead'
 import { thinningsOf, type Thinning } from '@/core/gardening/light/thinning'
 import { lightMap } from '@/core/layout/light-map'
@@ -24,6 +25,7 @@ export interface LightModel {
   demand: Demand | null
   thinnings: Thinning[]
   corner: DarkCorner | null
+  lamp: LampPlace | null
 }
 export interface LightMaps {
   scene: Scene
@@ -41,6 +43,7 @@ export const lightModel = (story: TankHistory, now: Instant): LightModel =>
       demand: demandOf(ahead),
       thinnings: thinningsOf(scene),
       corner: darkCorner(scene),
+      lamp: lampPlace(scene),
     }
   })
 

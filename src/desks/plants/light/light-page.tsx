@@ -1,6 +1,12 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { LIGHT_DAYS } from '@/core/gardening/light/light-ahead'
-import { sayDarkCorner, sayDemand, sayLight, sayThinning } from '@/core/gardening/light/light.words'
+import {
+  sayDarkCorner,
+  sayDemand,
+  sayLampPlace,
+  sayLight,
+  sayThinning,
+} from '@/core/gardening/light/light.words'
 import { sayNumber } from '@/core/quantity/say'
 import { measuresHere } from '@/data/border/measures-here'
 import { now } from '@/data/clock'
@@ -72,7 +78,7 @@ export async function LightPage({
 
 function Said({
   slug,
-  model: { demand, thinnings, corner },
+  model: { demand, thinnings, corner, lamp },
   measures,
 }: {
   slug: string
@@ -84,6 +90,9 @@ function Said({
       <Section title="Who forces the lamps">
         {demand ? sayDemand(demand) : 'No planting is lit here by a lamp on paper.'}
       </Section>
+      {lamp ? (
+        <Section title="The lamp over the reds">{sayLampPlace(lamp, measures)}</Section>
+      ) : null}
       <Section title="Floaters">
         {thinnings.length === 0
           ? 'No floater takes light that something below must have.'

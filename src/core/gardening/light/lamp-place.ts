@@ -32,6 +32,7 @@ const STEP_CM = 2
 const DEPTHS = [0.25, 0.5, 0.75] as const
 /** It is worth moving for so much more light. Light is known to about a tenth at best. */
 const WORTH = 1.15
+const ALIKE = 0.98
 
 /** Every place along the tank, and three across it, is tried for each lamp whose beam is known. Null without a lamp or without a kind that is coloured by light. */
 export function lampPlace(scene: Scene): LampPlace | null {
@@ -52,7 +53,13 @@ export function lampPlace(scene: Scene): LampPlace | null {
       return { lamp, to, moved, there: worstTip(moved, coloured, canopies) }
     }),
   )
-  const best = tried.reduce((a, b) => (b.there > a.there ? b : a))
+  const brightest = Math.max(...tried.map(({ there }) => there))
+  const middle = middleOf(coloured)
+  const off = ({ to }: (typeof tried)[number]) => Math.hypot(to.x - middle.x, to.z - middle.z)
+  // Under a long lamp many places are alike: the one nearest to them all is taken.
+  const best = tried
+    .filter(({ there }) => there >= ALIKE * brightest)
+    .reduce((a, b) => (off(b) < off(a) ? b : a))
   if (best.there < WORTH * par) return { is: 'well', lamp: known[0].name, reds, par }
   return {
     is: 'better',
@@ -63,6 +70,13 @@ export function lampPlace(scene: Scene): LampPlace | null {
     there: best.there,
     costs: shortOnlyIn(best.moved, scene, canopies),
   }
+}
+
+function middleOf(canopies: readonly Canopy[]): { x: number; z: number } {
+  const places = canopies.map(({ planting }) => patchCentre(planting))
+  const mean = (of: (place: { x: number; z: number }) => number) =>
+    places.reduce((sum, place) => sum + of(place), 0) / places.length
+  return { x: mean(({ x }) => x), z: mean(({ z }) => z) }
 }
 
 function placesIn({ tank: { vessel } }: Scene): { x: number; z: number }[] {

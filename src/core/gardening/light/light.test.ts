@@ -152,7 +152,7 @@ describe('the lamp over the reds', () => {
     expect(Math.abs(found.to.x - 44)).toBeLessThanOrEqual(1)
     expect(found.there).toBeGreaterThan(2 * found.par)
     expect(found.costs).toEqual([])
-    expect(sayLampPlace(found, METRIC)).toMatch(/^Hang Lamp 44 cm from the left and .*instead of/)
+    expect(sayLampPlace(found, METRIC)).toMatch(/^Lamp, hung 44 cm from the left and .*instead of/)
   })
   test('what it leaves in the dark is named, and a lamp that hangs there already is left', () => {
     const green = {

@@ -81,7 +81,7 @@ export function sayLampPlace(place: LampPlace, measures: Measures): string {
         place.costs.length === 0
           ? 'nothing else falls short'
           : `${sayAll(place.costs)} would fall short at the foot`
-      return `Hang ${place.lamp} ${at}, and the tips of ${reds} get ${sayPar(place.there)} µmol at the darkest instead of ${sayPar(place.par)}; ${costs}. Unplug it first; it must not fall in.`
+      return `${place.lamp}, hung ${at}, would give the tips of ${reds} ${sayPar(place.there)} µmol at the darkest instead of ${sayPar(place.par)}; ${costs}. Unplug it before you move it: it must not fall in.`
     }
   }
 }

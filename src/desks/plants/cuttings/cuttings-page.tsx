@@ -133,7 +133,7 @@ function YieldLine({ slug, of }: { slug: string; of: Yield }) {
   const { planting } = of
   const then = sayThen(of)
   return (
-    <Flex gap={3} py={2} borderTop="1px solid" borderColor="rule" align="flex-start">
+    <Flex gap={3} py={2} borderBottom="1px solid" borderColor="rule" align="flex-start">
       <Stake code={planting.stake} />
       <Box>
         <Box>

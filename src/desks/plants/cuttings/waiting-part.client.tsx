@@ -22,7 +22,7 @@ export function WaitingLine({
 }) {
   const { busy, refusal, send } = useSending()
   return (
-    <Box py={2} borderTop="1px solid" borderColor="rule">
+    <Box py={2} borderBottom="1px solid" borderColor="rule">
       <Box color={come ? 'ink' : undefined} fontWeight={come ? 620 : undefined}>
         {says}.
       </Box>

@@ -71,7 +71,7 @@ const foundForm = object({
   how: words('How it was seen', 400).default(''),
 }).noUnknown()
 
-/** A planting turned out to be of another kind: what it is from now on, with a line in the book of what it went by. Its record stays. */
+/** A planting turned out to be of another kind: what it is from now on, with a line in the book of what it went by. Its record stays. Gives the kind’s id. */
 export async function foundOut(
   slug: string,
   plantingId: string,
@@ -87,7 +87,6 @@ export async function foundOut(
     const { species, problems } = speciesFor(form, known)
     if (!species) throw new EntryRefused(problems)
     const names = new Map([...known, species].map((one) => [one.id, one.name]))
-    let said = ''
     const act = { id, kind: 'change', holdsFrom: null, now: now() } as const
     await actOn(db, slug, act, async (stood, tx) => {
       const at = dayIn({ foundOn: foundOn ?? '' }, 'foundOn', stood.vessel.timeZone, now())
@@ -98,7 +97,6 @@ export async function foundOut(
         ])
       const main = mainKind(planting)
       refuseTheSame(planting, species)
-      said = `${planting.stake} is ${species.name} from now on; its record stays.`
       const kinds = planting.kinds.map((kind) =>
         kind === main ? { ...kind, speciesId: species.id, sure: form.sure } : kind,
       )
@@ -127,7 +125,7 @@ export async function foundOut(
         ],
       }
     })
-    return said
+    return species.id
   })
 }
 

@@ -1,6 +1,7 @@
 'use client'
 
 import { SURENESSES } from '@/core/journal/sureness'
+import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { EMERSED, GAS_NEEDS, LIGHT_NEEDS, WAYS_TO_CUT } from '@/core/history/kind-facts'
 import { PLANT_GROUPS } from '@/core/history/types'
@@ -60,10 +61,10 @@ const GROUPS = [
           { id: 'both', says: 'both' },
         ],
       },
-      number('warmFrom', 'From', '°C'),
-      number('warmTo', 'to', '°C'),
+      number('warmFrom', 'Water from', '°C'),
+      number('warmTo', 'Water to', '°C'),
       number('ghFrom', 'GH from', '°dH'),
-      number('ghTo', 'to', '°dH'),
+      number('ghTo', 'GH to', '°dH'),
     ],
   },
   {
@@ -77,6 +78,9 @@ const GROUPS = [
     ],
   },
 ] as const
+
+const pageOf = (slug: string, kind: string) =>
+  `/tanks/${slug}/plants/kinds?of=${encodeURIComponent(kind)}`
 
 /** What the keeper knows of a kind: changed for every tank that grows it, and put back. */
 export function ChangeKind({
@@ -126,9 +130,10 @@ export function ChangeKind({
   )
 }
 
-/** A kind nobody here has on paper. */
-export function NewKind({ fields }: { fields: Record<string, string> }) {
+/** A kind nobody here has on paper; once it is, its page is opened. */
+export function NewKind({ slug, fields }: { slug: string; fields: Record<string, string> }) {
   const [open, setOpen] = useState(false)
+  const router = useRouter()
   return (
     <OpenItem
       title="A kind of your own"
@@ -142,7 +147,10 @@ export function NewKind({ fields }: { fields: Record<string, string> }) {
         groups={GROUPS}
         clear={['name', 'names']}
         onSend={(values, sending) => sayAKind('', values, sending)}
-        onDone={() => 'It is on paper, and can be planted in every tank.'}
+        onDone={(id) => {
+          router.push(pageOf(slug, id))
+          return 'It is on paper, and can be planted in every tank.'
+        }}
       />
     </OpenItem>
   )
@@ -161,6 +169,7 @@ export function FoundOut({
   today: string
 }) {
   const [open, setOpen] = useState(false)
+  const router = useRouter()
   return (
     <OpenItem
       mark={<Stake code={planting.stake} />}
@@ -193,6 +202,10 @@ export function FoundOut({
           },
         ]}
         onSend={(values, sending) => foundOut(slug, planting.id, values, sending)}
+        onDone={(id) => {
+          router.push(pageOf(slug, id))
+          return `${planting.stake} keeps its record.`
+        }}
       />
     </OpenItem>
   )

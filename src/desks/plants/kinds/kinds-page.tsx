@@ -75,13 +75,15 @@ export async function KindsPage({ slug, query }: { slug: string; query: Query })
         </Box>
         {open ? (
           <Box flex={1} minW={0} w="100%">
-            <Known species={open} measures={measures} />
+            <Box mb={5}>
+              <Known species={open} measures={measures} />
+            </Box>
             <Yours story={story} species={open} all={all} measures={measures} />
           </Box>
         ) : null}
       </Flex>
       <Box mt={6}>
-        <NewKind fields={kindFields(speciesFromKin('', 'stem-fast', null, 'green'))} />
+        <NewKind slug={slug} fields={kindFields(speciesFromKin('', 'stem-fast', null, 'green'))} />
       </Box>
     </PlantsFrame>
   )

@@ -45,8 +45,8 @@ export function DayPlans({
           ))}
           <Box fontSize="sm" color="pencil" mt={2}>
             Exact for the middling rates; the full part of a bar holds however fast or slow it
-            grows. Nothing is cut by more than three tenths of all plants on one evening. Where it
-            matters, leave a slow red uncut when the rest is cut.
+            grows. Nothing is cut by more than three tenths of all plants on one evening. A red that
+            is to stay uncut while the rest is cut is kept as a stream.
           </Box>
         </>
       ) : (

@@ -116,3 +116,70 @@ test('kinds: found by a common name, with what they want and grow; a name nobody
   await page.getByRole('button', { name: 'Find it' }).click()
   await expect(page.getByText('Nothing goes by “plastic palm”.')).toBeVisible()
 })
+
+test('a kind is put right for every tank and put back; what cannot be is refused at its field; a planting found out to be another keeps its record', async ({
+  page,
+}) => {
+  await open(page, '/tanks/tarn/plants/kinds?of=hygrophila')
+  await page.getByRole('button', { name: /You know better/ }).click()
+  const height = page.getByLabel('Grows to').first()
+  await height.fill('tall')
+  await page.getByRole('button', { name: 'Write it' }).click()
+  await expect(page.getByText('The height must be a number.')).toBeVisible()
+  await height.fill('52')
+  await page.getByRole('button', { name: 'Write it' }).click()
+  await expect(page.getByText(/grows to 45 cm high, 3 cm wide → 52 cm high/)).toBeVisible()
+  await page.getByRole('button', { name: 'put it back' }).click()
+  await expect(page.getByText(/grows to 52 cm high, 3 cm wide → 45 cm high/)).toBeVisible()
+
+  await page.getByRole('button', { name: /Bushy stems/ }).click()
+  await page.getByLabel('Species').selectOption({ label: 'another fast stem …' })
+  await page.getByLabel('Its name').fill('Millbrook weed')
+  await page.getByLabel('By what').fill('It flowered white.')
+  await page.getByRole('button', { name: /^Say what S4 is/ }).click()
+  await expect(page.locator('h1')).toContainText('Millbrook weed')
+  await expect(page.getByText(/went by Hygrophila polysperma until/)).toBeVisible()
+  await open(page, '/tanks/tarn/plants')
+  const row = page.locator('main section').filter({ hasText: 'S4' })
+  await expect(row).toContainText('Millbrook weed')
+  await row.getByText('as a table').click()
+  expect(await row.getByRole('row').count()).toBeGreaterThan(5)
+})
+
+test('what waits is told how far its day has come, and is taken off the list', async ({ page }) => {
+  await open(page, '/tanks/tarn/plants/cuttings')
+  await expect(page.getByText(/waits for the gas to run steadily: that has come/)).toBeVisible()
+  await page.getByRole('link', { name: 'Put something on the list' }).click()
+  await page.getByLabel('What waits').fill('Three small ferns')
+  await page.getByLabel('It waits for').selectOption('a number of days')
+  await page.getByRole('button', { name: 'Ink it' }).click()
+  await expect(page.getByText('How much, or how many days?')).toBeVisible()
+  await page.getByLabel('How much').fill('9')
+  await page.getByRole('button', { name: 'Ink it' }).click()
+  await expect(page.getByText(/Three small ferns waits for 9 days/).first()).toBeVisible()
+  await open(page, '/tanks/tarn/plants/cuttings')
+  const line = page.getByText(/Three small ferns waits for 9 days: 9 days to go/)
+  await expect(line).toBeVisible()
+  await line.locator('..').getByRole('button', { name: 'given up' }).click()
+  await expect(line).toHaveCount(0)
+})
+
+test('a stem is kept as a hedge and is then due for it; above the rim is refused', async ({
+  page,
+}) => {
+  await open(page, '/tanks/tarn/plants/trimming')
+  await page.getByRole('button', { name: /Keep a stem otherwise/ }).click()
+  await page.getByLabel('Which').selectOption({ label: 'S2 Fine stems, left of the root' })
+  await page.getByLabel(/^At/).fill('300')
+  await page.getByRole('button', { name: 'Keep it so' }).click()
+  await expect(page.getByText('That is above the rim of this tank.')).toBeVisible()
+  await page.getByLabel(/^At/).fill('14')
+  await page.getByRole('button', { name: 'Keep it so' }).click()
+  await expect(page.getByText('is a hedge at 14 cm')).toBeVisible()
+  await expect(page.getByText(/it has outgrown its hedge/).first()).toBeVisible()
+})
+
+test('the lamp of the nursery is placed over the reds', async ({ page }) => {
+  await open(page, '/tanks/spring/plants/light')
+  await expect(page.getByText(/^Lamp, hung .* would give the tips of S2/)).toBeVisible()
+})

@@ -21,6 +21,8 @@ interface HeightPoint {
 /** Undisturbed growth between two trims (or planting and the first trim). */
 export interface GrowthSegment {
   points: HeightPoint[]
+  /** The height before it, where it begins with one that is far lower and no trim was written down: a cut that was forgotten, or stems that broke or melted. */
+  fellFrom?: HeightPoint
 }
 export interface GrowthFit {
   /** cm a day, 80 % range. */
@@ -45,6 +47,12 @@ const HALF_LIFE_DAYS = 45
 const sdOf = (cm: number, certainty: Certainty) =>
   readingSd(cm) * (certainty === 'glance' ? GLANCE_FACTOR : 1)
 
+/** A height has fallen when it lies this many reading errors, and by so much of itself, under the one before: no plant shrinks by itself. Common practice. */
+const FELL_SDS = 3
+const FELL_SHARE = 0.2
+const hasFallen = (from: HeightPoint, to: HeightPoint): boolean =>
+  from.cm - to.cm > Math.max(FELL_SDS * Math.hypot(from.sd, to.sd), FELL_SHARE * from.cm)
+
 function cutSegments(history: TankHistory, plantingId: string, now: Instant): GrowthSegment[] {
   const today = dayOf(now)
   const segments: GrowthSegment[] = [{ points: [] }]
@@ -53,7 +61,11 @@ function cutSegments(history: TankHistory, plantingId: string, now: Instant): Gr
     if (day > today) break
     const here = segments[segments.length - 1].points
     if (entry.kind === 'measure' && entry.measure === 'height') {
-      here.push({ day, cm: entry.value, sd: sdOf(entry.value, entry.certainty), entryId: entry.id })
+      const sd = sdOf(entry.value, entry.certainty)
+      const point = { day, cm: entry.value, sd, entryId: entry.id }
+      const before = here.at(-1)
+      if (before && hasFallen(before, point)) segments.push({ points: [point], fellFrom: before })
+      else here.push(point)
     } else if (entry.kind === 'trim') {
       if (entry.fromCm !== null)
         here.push({ day, cm: entry.fromCm, sd: readingSd(entry.fromCm), entryId: entry.id })

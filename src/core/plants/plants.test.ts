@@ -204,3 +204,17 @@ describe('cover', () => {
     )
   })
 })
+
+test('a fall that no trim explains is a cut nobody wrote down: growth goes on from there, and one that errors explain is none', () => {
+  // Half a centimetre a day, cut from 26 to 10 cm between two readings, never written down.
+  const heights = [10, 14, 18, 22, 26, 10, 14, 18, 22].map((cm, i) => height(8 * i, STEMS.id, cm))
+  const story = tank(heights)
+  const now = instantOf(DAY0 + 65)
+  const segments = growthSegments(story, STEMS.id, now)
+  expect(segments).toHaveLength(2)
+  expect(segments[1].fellFrom).toMatchObject({ cm: 26, day: DAY0 + 32 })
+  expect(fitGrowth(story, STEMS, now).rate.value).toBeGreaterThan(0.42)
+  expect(heightOn(heightCourse(story, STEMS, now), DAY0 + 39.99).value).toBeGreaterThan(27)
+  const swaying = [20, 21, 18, 21, 22].map((cm, i) => height(4 * i, STEMS.id, cm))
+  expect(growthSegments(tank(swaying), STEMS.id, now)).toHaveLength(1)
+})

@@ -34,6 +34,8 @@ export interface GrowthCourse {
   /** What was seen, cm or %; `glance`: waved through. */
   seen: { day: number; value: number; glance: boolean }[]
   cuts: { day: number; from: number | null; to: number }[]
+  /** Falls that no trim explains: a cut nobody wrote down, or stems that broke or melted. */
+  falls: { from: { day: number; cm: number }; to: { day: number; cm: number } }[]
   /** What is reckoned between and beyond, on a grid of days. */
   reckoned: { day: number; value: number; low: number; high: number }[]
   /** Water over its root, cm; null where none is. */
@@ -102,6 +104,9 @@ function heightCourseOf(history: TankHistory, planting: Planting, now: Instant):
     of: 'height',
     seen: seenOf(history, planting, today, 'height'),
     cuts,
+    falls: segments.flatMap(({ fellFrom, points: [to] }) =>
+      fellFrom && to.day > today - BACK_DAYS ? [{ from: fellFrom, to }] : [],
+    ),
     reckoned: days
       .filter((day) => day >= today - BACK_DAYS)
       .map((day) => ({ day, ...ends(heightOn(course, day)) })),
@@ -127,6 +132,7 @@ function coverCourse(history: TankHistory, planting: Planting, now: Instant): Gr
     of: 'cover',
     seen: seenOf(history, planting, today, 'cover'),
     cuts: [],
+    falls: [],
     reckoned: fit
       ? daysShown(planting.plantedAt, today).map((day) => ({
           day,

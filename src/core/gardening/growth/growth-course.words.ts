@@ -1,5 +1,5 @@
 import type { Measures } from '../../quantity/measures'
-import { sayAll, sayDays, sayNumber } from '../../quantity/say'
+import { sayAll, sayDays, sayNumber, sayTimes } from '../../quantity/say'
 import type { GrowthSeason } from '../../plants/season'
 import type { GrowthCourse } from './growth-course'
 import { sayReason } from './turn-reasons.words'
@@ -62,6 +62,15 @@ export function saySeason({ fastest, by, plantings }: GrowthSeason, day: SayDay)
   const percent = (share: number) => Math.round(20 * share) * 5
   const of = plantings === 1 ? 'one planting' : `${plantings} plantings`
   return `Growth here goes with the year: fastest about ${day(fastest)}, by ${percent(by.value)} (${percent(by.low)}–${percent(by.high)}) % over its mean, and as much under it half a year later; told by ${of}. It says when, not why: light of a window and warmth go together.`
+}
+
+/** The latest fall that no trim explains, and how many there were. */
+export function sayFall({ falls }: GrowthCourse, measures: Measures, day: SayDay): string | null {
+  const last = falls.at(-1)
+  if (!last) return null
+  const { from, to } = last
+  const others = falls.length === 1 ? '' : `; so it did ${sayTimes(falls.length - 1)} before`
+  return `Fell from ${measures.figure(from.cm, 'cm', 1)} to ${measures.say(to.cm, 'cm', 1)} between ${day(from.day)} and ${day(to.day)}${others}: taken as a cut nobody wrote down. Log the cut, or put the height right.`
 }
 
 /** Whether it is slower than it should be. */

@@ -1,6 +1,12 @@
 import { Box, Grid } from '@chakra-ui/react'
 import type { GrowthCourse } from '@/core/gardening/growth/growth-course'
-import { sayPace, sayRate, saySurface, sayTurn } from '@/core/gardening/growth/growth-course.words'
+import {
+  sayFall,
+  sayPace,
+  sayRate,
+  saySurface,
+  sayTurn,
+} from '@/core/gardening/growth/growth-course.words'
 import type { Measures } from '@/core/quantity/measures'
 import { Stake } from '@/ui/marks/stake'
 import { DoLink } from '../do-link'
@@ -27,6 +33,7 @@ export function GrowthRow({
     sayTurn(course.turn, measures, say),
     ...course.earlier.map((one) => sayTurn(one, measures, say)),
     saySurface(course),
+    sayFall(course, measures, say),
   ].filter((one) => one !== null)
   const pace = sayPace(course, measures)
   const log = `/tanks/${slug}/book?log=measure&planting=${planting.id}&measure=${of}`

@@ -28,7 +28,8 @@ import { outlinedFromFront, putPieceDrawn } from './put'
 import { PIECE_SHAPES, pieceOfShape, roundPatch } from './shapes'
 import { boardSums } from './sums'
 import { bySuiting, unfitFor } from '../gardening/here/suits'
-import { boardWarnings, harmed, sharedArea } from './warnings'
+import { sharedArea } from '../vessel/shared-area'
+import { boardWarnings, harmed } from './warnings'
 
 const NOW = '2026-11-24T09:00:00.000Z'
 const [tarn] = lodge(NOW)

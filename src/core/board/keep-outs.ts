@@ -9,7 +9,7 @@ import type {
   Species,
 } from '../history/types'
 import { boxOf, footOf, planOf, spanOfHeight } from './board'
-import { sharedArea } from './warnings'
+import { sharedArea } from '../vessel/shared-area'
 
 /** An outflow wants so much free way ahead, beginning and ending so wide on either side, and as much above and below, cm. Common practice. */
 const AHEAD_CM = 18

@@ -1,4 +1,3 @@
-import polygonClipping, { type Pair } from 'polygon-clipping'
 import { natureOf } from '../history/piece-nature'
 import type {
   Board,
@@ -10,6 +9,7 @@ import type {
   Species,
 } from '../history/types'
 import { isStem } from '../plants/groups'
+import { sharedArea } from '../vessel/shared-area'
 import { polygonArea } from '../vessel/volume'
 import { clearOfGlass } from '../history/glass-shape'
 import { boxOf, depthAt, footOf, middleOf, planOf, spanOfHeight } from './board'
@@ -226,18 +226,6 @@ export function matureOutline(planting: BoardPlanting, species: Species | undefi
     front: front - dz,
     back: back + dz,
   })
-}
-
-/** Area two outlines share, cm². */
-export function sharedArea(a: Polygon, b: Polygon): number {
-  const ring = (polygon: Polygon) => [polygon.map(([x, z]): Pair => [x, z])]
-  return polygonClipping
-    .intersection(ring(a), ring(b))
-    .reduce(
-      (sum, [outer, ...holes]) =>
-        sum + polygonArea(outer) - holes.reduce((inner, hole) => inner + polygonArea(hole), 0),
-      0,
-    )
 }
 
 /** Plantings that those who live here eat or dig up. */

@@ -150,7 +150,12 @@ test('a plant that is in no list is planted by its kind, and is one species in e
       right: '58',
       ...over,
     })
-  expect(await plant('brook', ours(), sent())).toEqual({ ok: true, value: 'R1' })
+  // It outgrows the water, which is asked about once.
+  expect(problems(await plant('brook', ours(), sent()))).toMatch(/question: It grows to 43 cm/)
+  expect(await plant('brook', ours(), { ...sent(), stands: true })).toEqual({
+    ok: true,
+    value: 'R1',
+  })
   const story = (await loadStory(db, 'brook'))!
   expect(
     story.species.find(
@@ -162,7 +167,10 @@ test('a plant that is in no list is planted by its kind, and is one species in e
     matureHeightCm: 42.5,
     leaf: { tint: 'olive' },
   })
-  expect(await plant('brook', ours({ newHeight: '' }), sent())).toEqual({ ok: true, value: 'R2' })
+  expect(await plant('brook', ours({ newHeight: '' }), { ...sent(), stands: true })).toEqual({
+    ok: true,
+    value: 'R2',
+  })
   expect(
     (await loadStory(db, 'brook'))!.species.filter((one) => one.group === 'rosette'),
   ).toHaveLength(1)

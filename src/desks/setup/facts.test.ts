@@ -287,7 +287,8 @@ describe('plantings', () => {
       parent: parent.id,
     }
     const before = await story()
-    const id = sent()
+    expect(problems(await plant('tarn', fields, sent()))).toMatch(/question: S1 .* stands there/)
+    const id = { ...sent(), stands: true }
     const answer = await plant('tarn', fields, id)
     expect(answer).toMatchObject({ ok: true })
     expect((await planted(id.id)).parentIds).toEqual([parent.id])

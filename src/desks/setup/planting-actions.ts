@@ -26,7 +26,9 @@ import { dayIn, sinceOf, temporaryOf, withoutSince } from '@/data/border/since'
 import { now } from '@/data/clock'
 import { database } from '@/data/database'
 import { addPlanting, listSpecies, pullOut, sayPlanting, standsStill } from '@/data/facts/plantings'
-import { EntryRefused } from '@/data/refused'
+import { doubtsOfPlace } from '@/core/admission/doubts-of-place'
+import { measuresAsked } from '@/data/border/measures-here'
+import { askFirst, EntryRefused } from '@/data/refused'
 import { storyOrRefuse } from '@/data/tank'
 import { boxProblems, patchOf, perchOf, PLANTING, plantedAtOf } from './fields'
 import { kindsFrom } from './kinds-field'
@@ -102,6 +104,7 @@ export async function plant(slug: string, raw: Fields, sending: Sending): Promis
     const planted = story.plantings.find((planting) => planting.id === id)
     if (planted) return planted.stake
     askBeforeTank(plantedAt, story.vessel, sending)
+    askAboutPlace(spot, species, story, null, sending)
     const stake = nextStake(species.group, story.plantings)
     await addPlanting(
       await database(),
@@ -135,13 +138,19 @@ export async function sayAPlanting(
 ): Promise<Attempt<string>> {
   return written(async () => {
     const fields = textFields(raw)
-    const { form, story, all, plantedAt, identity, spot } = await read(slug, withoutSince(fields))
+    const { form, story, species, all, plantedAt, identity, spot } = await read(
+      slug,
+      withoutSince(fields),
+    )
     const record = story.plantings.find((planting) => planting.id === plantingId)
     const before = record ? plantingOn(record, dayOf(now())) : null
     const zone = story.vessel.timeZone
     // The same day keeps its hour, the same box its drawing.
     const sameDay = before && localMoment(before.plantedAt, zone).slice(0, 10) === form.plantedOn
     if (!sameDay) askBeforeTank(plantedAt, story.vessel, sending)
+    // What stood there all the while is not asked about again.
+    if (before && !sameBox(before.patch, form))
+      askAboutPlace(spot, species, story, plantingId, sending)
     await sayPlanting(
       await database(),
       slug,
@@ -158,6 +167,18 @@ export async function sayAPlanting(
     )
     return form.name
   })
+}
+
+/** Asks once about a place that can hardly be. Throws EntryRefused with the questions. */
+function askAboutPlace(
+  spot: Pick<Planting, 'patch' | 'perch' | 'zone'>,
+  species: Species,
+  story: TankHistory,
+  own: string | null,
+  sending: Sending,
+): void {
+  if (sending.stands !== true)
+    askFirst(doubtsOfPlace(spot, species, story, { at: now(), own, measures: measuresAsked() }))
 }
 
 /** Whether the edges are those of a patch already: a patch drawn finer than a box is then left as it was drawn. */

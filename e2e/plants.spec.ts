@@ -128,9 +128,9 @@ test('a kind is put right for every tank and put back; what cannot be is refused
   await expect(page.getByText('The height must be a number.')).toBeVisible()
   await height.fill('52')
   await page.getByRole('button', { name: 'Write it' }).click()
-  await expect(page.getByText(/grows to 45 cm high, 3 cm wide → 52 cm high/)).toBeVisible()
+  await expect(page.getByText(/grows to 45 cm high, 6 cm wide → 52 cm high/)).toBeVisible()
   await page.getByRole('button', { name: 'put it back' }).click()
-  await expect(page.getByText(/grows to 52 cm high, 3 cm wide → 45 cm high/)).toBeVisible()
+  await expect(page.getByText(/grows to 52 cm high, 6 cm wide → 45 cm high/)).toBeVisible()
 
   await page.getByRole('button', { name: /Bushy stems/ }).click()
   await page.getByLabel('Species').selectOption({ label: 'another fast stem …' })

@@ -50,6 +50,8 @@ test('a new tank from bare glass to its first round', async ({ page }) => {
   await page.getByLabel('Its name').fill('Broad rosette')
   await page.getByLabel('It grows to').fill('27,5')
   await page.getByRole('button', { name: 'Plant it' }).click()
+  await expect(page.getByText('it cannot be cut back like a stem')).toBeVisible()
+  await page.getByRole('button', { name: 'It is so: plant it' }).click()
   await expect(page.getByText('R1 stands in the plan.')).toBeVisible()
 
   await page.getByRole('button', { name: /^A piece/ }).click()

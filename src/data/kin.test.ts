@@ -81,7 +81,7 @@ test('the story is the same object while the others teach the same, and another 
         expected: null,
         plantingId,
         measure: 'height',
-        value: 4,
+        value: 12,
       } as never,
     ],
     now(),

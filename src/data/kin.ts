@@ -2,7 +2,9 @@ import { and, asc, eq, sql } from 'drizzle-orm'
 import type { GrowthLesson } from '@/core/history/growth-lesson'
 import { mainKind } from '@/core/history/tank-at'
 import type { TankHistory } from '@/core/history/types'
+import type { Entry } from '@/core/journal/entry'
 import { growthLessons } from '@/core/plants/growth'
+import { dayOf, instantOf } from '@/core/quantity/time'
 import { now } from './clock'
 import type { Database } from './db'
 import * as t from './schema'
@@ -16,6 +18,9 @@ type Row<T extends { $inferSelect: object }> = T['$inferSelect']
 const MOST_KIN_TANKS = 12
 /** All that a planting teaches of its growth. */
 const GROWTH_KINDS = ['measure', 'trim'] as const
+const teachesGrowth = ({ kind }: Entry) => kind === 'measure' || kind === 'trim'
+/** Heights of so long ago weigh next to nothing, days: less than a twentieth by their half-life. */
+const TAUGHT_DAYS = 240
 interface Taught {
   revision: number
   day: string
@@ -70,9 +75,13 @@ async function lessonsIn(
   const day = now().slice(0, 10)
   const known = taught.get(row.id)
   if (known?.revision === row.revision && known.day === day) return known.lessons
-  const story = keptStory(row) ?? (await readStory(db, row, GROWTH_KINDS))
   // At the beginning of the day, so that they are the same all day long.
-  const lessons = growthLessons(story, `${day}T00:00:00.000Z`)
+  const at = `${day}T00:00:00.000Z`
+  const since = instantOf(dayOf(at) - TAUGHT_DAYS)
+  const story = keptStory(row) ?? (await readStory(db, row, { kinds: GROWTH_KINDS, since }))
+  // A story at hand teaches no more than one read for this alone.
+  const entries = story.entries.filter((entry) => entry.at >= since && teachesGrowth(entry))
+  const lessons = growthLessons({ ...story, entries }, at)
   taught.set(row.id, { revision: row.revision, day, lessons })
   return lessons
 }

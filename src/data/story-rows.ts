@@ -1,6 +1,7 @@
 import { asc, eq, inArray, sql } from 'drizzle-orm'
 import type { Entry, EntryKind } from '@/core/journal/entry'
 import type { FactOf } from '@/core/history/diff'
+import type { Instant } from '@/core/quantity/time'
 import type { Plan, Species, TankHistory } from '@/core/history/types'
 import { rowsOf, type Database } from './db'
 import { LIST_PARTS, readPart, vesselOf, type ListPart } from './fact-rows'
@@ -13,11 +14,17 @@ type Row<T extends { $inferSelect: object }> = T['$inferSelect']
 export const speciesOfRow = ({ own, ...row }: Row<typeof t.species>): Species =>
   own === null ? row : { ...row, own }
 
-/** Reads a story past the cache, with lines of all kinds or of these alone. */
+/** Lines of these kinds from a moment on. */
+interface SomeLines {
+  kinds: readonly EntryKind[]
+  since: Instant
+}
+
+/** Reads a story past the cache, with all its lines or some of them. */
 export async function readStory(
   db: Database,
   row: Row<typeof t.vessel>,
-  kinds?: readonly EntryKind[],
+  only?: SomeLines,
 ): Promise<TankHistory> {
   const parts: Partial<Record<ListPart, unknown>> = {}
   for (const part of LIST_PARTS) parts[part] = await readPart(db, part, row.id)
@@ -43,7 +50,7 @@ export async function readStory(
     .from(t.plan)
     .where(eq(t.plan.vesselId, row.id))
     .orderBy(asc(t.plan.madeAt), asc(t.plan.id))
-  const entries = await readEntries(db, row.id, kinds)
+  const entries = await readEntries(db, row.id, only)
   return {
     vessel: vesselOf(row),
     ...facts,
@@ -57,12 +64,10 @@ export async function readStory(
 }
 
 /** A tank's journal in time order. It leaves the database as one text: several times faster than ten thousand rows. */
-async function readEntries(
-  db: Database,
-  vesselId: string,
-  kinds?: readonly EntryKind[],
-): Promise<Entry[]> {
-  const alone = kinds ? sql`and ${inArray(t.entry.kind, [...kinds])}` : sql``
+async function readEntries(db: Database, vesselId: string, only?: SomeLines): Promise<Entry[]> {
+  const alone = only
+    ? sql`and ${inArray(t.entry.kind, [...only.kinds])} and at >= ${only.since}`
+    : sql``
   const [row] = rowsOf(
     await db.execute(sql`
     select coalesce(json_agg(json_build_array(id, kind, to_char(at at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"'), certainty, by, note, expected, detail) order by at, id), '[]')::text as journal

@@ -377,10 +377,10 @@ export function gullyStory(clock: DemoClock): TankHistory {
         'Vine with its roots in the pool',
         VINE,
         'hardscape',
-        patch(34, 42, 26, 34),
+        patch(27, 35, 26, 34),
         3,
-        150,
-        { hardscapeId: 'gully-root', heightCm: 38 },
+        50,
+        { hardscapeId: 'gully-root', heightCm: 30 },
       ),
     ],
     populations: [],
@@ -424,11 +424,13 @@ export function gullyStory(clock: DemoClock): TankHistory {
     })
   for (let ago = 174; ago > 3; ago -= 28)
     diary.add(ago, 9.4, 'round', { minutes: 1, asked: 1, confirmed: 0 }, { by: 'round' })
-  diary.add(70, 18, 'groom', {
-    what: 'roots-pruned',
-    place: { of: 'planting', id: 'gully-s1' },
-    count: null,
-  })
+  for (const [ago, cm] of [
+    [48, 7],
+    [34, 11],
+    [20, 15],
+    [6, 19],
+  ])
+    diary.add(ago, 9.7, 'measure', { plantingId: 'gully-s1', measure: 'height', value: cm })
   diary.add(90, 19, 'note', {
     text: 'The moss browns where it sits at the water line; moved a hand higher.',
   })

@@ -40,7 +40,10 @@ const LONGEST_WAIT_DAYS = 40
 function askNewGrowth(history: TankHistory, planting: Planting, now: Instant): Question[] {
   const { id } = planting
   const today = dayOf(now)
-  const ailed = leavesSeen(history, now).find(({ plantingId }) => plantingId === id)
+  // Bare stems and bites say nothing of what the plant lacks.
+  const ailed = leavesSeen(history, now).find(
+    ({ plantingId, look }) => plantingId === id && look !== 'bare stem' && look !== 'chewed',
+  )
   if (!ailed) return []
   const since = dayOf(ailed.at)
   const wait = NEW_LEAVES_DAYS[speciesOf(history, planting).group]

@@ -168,6 +168,7 @@ function WaitingList({ slug, waiting }: { slug: string; waiting: readonly Waitin
           key={one.entry.id}
           slug={slug}
           id={one.entry.id}
+          what={one.entry.what}
           says={sayWaiting(one)}
           come={one.standing.is === 'come'}
         />

@@ -12,11 +12,13 @@ import { waitIsOver } from './actions'
 export function WaitingLine({
   slug,
   id,
+  what,
   says,
   come,
 }: {
   slug: string
   id: string
+  what: string
   says: string
   come: boolean
 }) {
@@ -33,6 +35,7 @@ export function WaitingLine({
             look="quiet"
             size="plain"
             busy={busy}
+            aria-label={`${end}: ${what}`}
             onClick={() => void send((sending) => waitIsOver(slug, id, end, sending))}
           >
             {end}

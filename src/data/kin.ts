@@ -2,7 +2,7 @@ import { and, asc, eq, sql } from 'drizzle-orm'
 import type { GrowthLesson } from '@/core/history/growth-lesson'
 import { mainKind } from '@/core/history/tank-at'
 import type { TankHistory } from '@/core/history/types'
-import type { Entry } from '@/core/journal/entry'
+import type { Entry, EntryKind } from '@/core/journal/entry'
 import { growthLessons } from '@/core/plants/growth'
 import { dayOf, instantOf } from '@/core/quantity/time'
 import { now } from './clock'
@@ -18,7 +18,7 @@ type Row<T extends { $inferSelect: object }> = T['$inferSelect']
 const MOST_KIN_TANKS = 12
 /** All that a planting teaches of its growth. */
 const GROWTH_KINDS = ['measure', 'trim'] as const
-const teachesGrowth = ({ kind }: Entry) => kind === 'measure' || kind === 'trim'
+const teachesGrowth = ({ kind }: Entry) => (GROWTH_KINDS as readonly EntryKind[]).includes(kind)
 /** Heights of so long ago weigh next to nothing, days: less than a twentieth by their half-life. */
 const TAUGHT_DAYS = 240
 interface Taught {

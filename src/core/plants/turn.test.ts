@@ -42,7 +42,7 @@ describe('a turn of a quarter of a year ago, on 120 plantings by those other law
   const inHalfYear = (seed: number, factor: number) => {
     const { story, planting } = growsAndTurns(seed, HALF_YEAR, LONG_AGO, factor)
     const now = instantOf(DAY0 + HALF_YEAR + 0.99)
-    return turnsOf(growthSegments(story, planting.id, now), '', dayOf(now))
+    return turnsOf(growthSegments(story, planting.id, now), dayOf(now))
   }
   const each = (factor: number) =>
     Array.from({ length: PLANTINGS }, (_, i) => inHalfYear(i + 1, factor))

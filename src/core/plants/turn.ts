@@ -54,9 +54,12 @@ const GUESSED = 3
  * after it are searched for another (binary segmentation: Scott & Knott 1974). Empty where there is too little to say, or it is less
  * likely than not.
  */
-export const turnsOf = rememberedAt(
+export const turnsOf = (segments: readonly GrowthSegment[], today: number): Turn[] =>
+  allTurns(segments, 'turns', today)
+
+const allTurns = rememberedAt(
   (segments: readonly GrowthSegment[]) => segments,
-  (segments, _all: string, today: number): Turn[] => {
+  (segments, _what: 'turns', today: number): Turn[] => {
     const between = (from: number, to: number): Turn[] => {
       const turn = turnBetween(segments, { from, to, today })
       return turn ? [...between(turn.high, to), turn, ...between(from, turn.low)] : []
@@ -67,7 +70,7 @@ export const turnsOf = rememberedAt(
 
 /** The growth that turned in the last weeks, or null. */
 export function turnOf(segments: readonly GrowthSegment[], today: number): Turn | null {
-  const [latest] = turnsOf(segments, '', today)
+  const [latest] = turnsOf(segments, today)
   return latest && latest.day > today - RECENT_DAYS ? latest : null
 }
 

@@ -1,6 +1,22 @@
+import { mixed } from 'yup'
+import { SAY } from '@/core/journal/faults'
+import { amount, words } from './values'
 import type { EntryProblem } from '@/core/journal/faults'
 import { PLANT_GROUPS, type PlantKind, type Species } from '@/core/history/types'
 import { ANOTHER_KIND, kinName, speciesFromKin } from '@/core/plants/kin'
+
+/** The fields by which a form names a kind, or describes one that is in no list. */
+export const SPECIES_SAID = {
+  newName: words('The name', 80).default(''),
+  newHeight: amount('The height')
+    .moreThan(0, SAY.positive('The height'))
+    .max(300, 'No water plant grows so tall.')
+    .nullable()
+    .default(null),
+  newTint: mixed<Species['leaf']['tint']>()
+    .oneOf(['green', 'olive', 'red', 'pale'], 'This is not a colour Vivero draws.')
+    .default('green'),
+}
 
 interface SpeciesForm {
   species: string

@@ -31,15 +31,16 @@ export async function sayKind(
   await inTransaction(db, async (tx) => {
     if (await revisionStands(tx, id)) return
     const before = await lockedKind(tx, after.id)
-    if (seen === null && (before ?? shipped(after.id)))
+    const standing = before ?? shipped(after.id)
+    if (seen === null && standing)
       throw new EntryRefused([
         { field: 'name', says: `${after.name} is known here already; open it to change it.` },
       ])
     refuseOvertaken(
       seen,
-      before ?? shipped(after.id),
+      standing,
       () =>
-        `${after.name} was changed elsewhere meanwhile: ${before?.matureHeightCm ?? 0} cm high, ${before?.growthCmPerDay.value ?? 0} cm a day. Yours is not written yet.`,
+        `${after.name} was changed elsewhere meanwhile: ${standing?.matureHeightCm} cm high, ${standing?.growthCmPerDay.value} cm a day. Yours is not written yet.`,
     )
     if (before && stampOf(before) === stampOf(after)) return
     await writeKind(tx, { id, before, after, now })

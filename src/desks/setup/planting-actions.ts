@@ -1,6 +1,6 @@
 'use server'
 
-import { mixed, object, string } from 'yup'
+import { object, string } from 'yup'
 import { plantingOn } from '@/core/history/tank-at'
 import { since } from '@/core/history/dated'
 import {
@@ -18,7 +18,6 @@ import type { EntryProblem } from '@/core/journal/faults'
 import type { Sending } from '@/core/history/sending'
 import { tankNow } from '@/core/history/tank-at'
 import type { Attempt } from '@/data/border/attempt'
-import { amount, words } from '@/data/border/values'
 import { SAY } from '@/core/journal/faults'
 import { parseId, parseSending, textFields, written } from '@/data/border/sending'
 import { askBeforeTank } from '@/data/border/before-tank'
@@ -32,21 +31,13 @@ import { askFirst, EntryRefused } from '@/data/refused'
 import { storyOrRefuse } from '@/data/tank'
 import { boxProblems, patchOf, perchOf, PLANTING, plantedAtOf } from './fields'
 import { kindsFrom } from './kinds-field'
-import { speciesFor } from '@/data/border/species-said'
+import { SPECIES_SAID, speciesFor } from '@/data/border/species-said'
 
 type Fields = Record<string, string>
 
 const plantingForm = object({
   species: string().required(SAY.missing('The species')),
-  newName: words('The name', 80).default(''),
-  newHeight: amount('The height')
-    .moreThan(0, SAY.positive('The height'))
-    .max(300, 'No water plant grows so tall.')
-    .nullable()
-    .default(null),
-  newTint: mixed<Species['leaf']['tint']>()
-    .oneOf(['green', 'olive', 'red', 'pale'], 'This is not a colour Vivero draws.')
-    .default('green'),
+  ...SPECIES_SAID,
   ...PLANTING,
 }).noUnknown()
 

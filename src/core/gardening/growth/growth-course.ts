@@ -115,7 +115,7 @@ function heightCourseOf(history: TankHistory, planting: Planting, now: Instant):
     ownShare: fit.ownShare,
     surface: daysToSurface(history, planting, now),
     turn: turn && reasoned(turn),
-    earlier: turnsOf(segments, '', today)
+    earlier: turnsOf(segments, today)
       .filter((one) => one !== turn)
       .slice(0, MOST_EARLIER)
       .map(reasoned),

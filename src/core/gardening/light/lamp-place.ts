@@ -60,7 +60,7 @@ export function lampPlace(scene: Scene): LampPlace | null {
   const best = tried
     .filter(({ there }) => there >= ALIKE * brightest)
     .reduce((a, b) => (off(b) < off(a) ? b : a))
-  if (best.there < WORTH * par) return { is: 'well', lamp: known[0].name, reds, par }
+  if (best.there < WORTH * par) return { is: 'well', lamp: best.lamp.name, reds, par }
   return {
     is: 'better',
     lamp: best.lamp.name,

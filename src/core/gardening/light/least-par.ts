@@ -21,11 +21,11 @@ const STRONG_AT_LEAST = 40
 const SHORT = 0.95
 
 /** Whether a foot with so much light, µmol m⁻² s⁻¹, has less than its kind must. */
-export const isShort = (species: Pick<Species, 'id' | 'group'>, par: number): boolean =>
+export const isShort = (species: Pick<Species, 'id' | 'group' | 'own'>, par: number): boolean =>
   par < SHORT * leastPar(species)
 
 /** Light at the foot below which a kind goes bare or melts, µmol m⁻² s⁻¹: that of its group, moved by what is known of the kind. */
-export function leastPar(species: Pick<Species, 'id' | 'group'>): number {
+export function leastPar(species: Pick<Species, 'id' | 'group' | 'own'>): number {
   const usual = LEAST_PAR[species.group]
   switch (factsOf(species).light) {
     case 'dim':

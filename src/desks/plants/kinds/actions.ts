@@ -6,14 +6,13 @@ import { withFact } from '@/core/history/facts'
 import type { Sending } from '@/core/history/sending'
 import { mainKind } from '@/core/history/tank-at'
 import { type PlantingRecord, type PlantKind, type Species } from '@/core/history/types'
-import { SAY } from '@/core/journal/faults'
 import { dayOf } from '@/core/quantity/time'
 import { actOn } from '@/data/acts'
 import type { Attempt } from '@/data/border/attempt'
 import { parseId, parseSending, textFields, written } from '@/data/border/sending'
 import { dayIn } from '@/data/border/since'
-import { speciesFor } from '@/data/border/species-said'
-import { amount, words } from '@/data/border/values'
+import { SPECIES_SAID, speciesFor } from '@/data/border/species-said'
+import { words } from '@/data/border/values'
 import { now } from '@/data/clock'
 import { database } from '@/data/database'
 import { plantable } from '@/data/facts/board'
@@ -56,15 +55,7 @@ export async function putBack(revisionId: string, sending: Sending): Promise<Att
 
 const foundForm = object({
   species: string().required('What is it, then?'),
-  newName: words('The name', 80).default(''),
-  newHeight: amount('The height')
-    .moreThan(0, SAY.positive('The height'))
-    .max(300, 'No water plant grows so tall.')
-    .nullable()
-    .default(null),
-  newTint: mixed<Species['leaf']['tint']>()
-    .oneOf(['green', 'olive', 'red', 'pale'], 'This is not a colour Vivero draws.')
-    .default('green'),
+  ...SPECIES_SAID,
   sure: mixed<PlantKind['sure']>()
     .oneOf([...SURENESSES], 'How sure is it?')
     .default('sure'),

@@ -3,7 +3,7 @@
 import { mixed, object, string } from 'yup'
 import { withFact } from '@/core/history/facts'
 import type { Sending } from '@/core/history/sending'
-import { plantingOn } from '@/core/history/tank-at'
+import { plantingOn, tankNow } from '@/core/history/tank-at'
 import { PLANT_FORMS, type Kept } from '@/core/history/types'
 import { SAY } from '@/core/journal/faults'
 import { dayOf } from '@/core/quantity/time'
@@ -46,7 +46,7 @@ export async function keepAs(
         throw new EntryRefused([
           { field: 'planting', says: 'This planting does not stand in this tank (any more).' },
         ])
-      const { heightCm } = story.vessel.glass.at(-1)!.is
+      const { heightCm } = tankNow(story, at).vessel
       if (kept?.atCm != null && kept.atCm > heightCm)
         throw new EntryRefused([{ field: 'atCm', says: 'That is above the rim of this tank.' }])
       said = `${record.stake}: written.`

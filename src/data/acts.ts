@@ -16,6 +16,7 @@ import { fieldChanges } from '@/core/history/field-changes'
 import { withEntries } from '@/core/history/revise'
 import { storyFaults } from '@/core/history/sound'
 import type { TankHistory, VesselRecord } from '@/core/history/types'
+import type { Since } from '@/core/history/facts'
 import type { Instant } from '@/core/quantity/time'
 import { checkFact } from './border/fact-schema'
 import type { Database } from './db'
@@ -24,14 +25,22 @@ import { saveFact } from './fact-rows'
 import { EntryRefused } from './refused'
 import * as t from './schema'
 
-import { writeTank, writeTanks } from './write'
+import { turnAfter, writeTank, writeTanks } from './write'
 
-/** What the keeper did to the facts of a tank. `holdsFrom`: since when, null for what was so all along. */
-export interface Act {
+/** What the keeper did to the facts of a tank, as he asked for it. `holdsFrom`: since when, null for what was so all along. */
+export interface Act<From extends Since = Since> {
   id: string
   kind: ActKind
-  holdsFrom: Instant | null
+  holdsFrom: From
   now: Instant
+}
+/**
+ * The same as it is written. Its moment comes from inside the lock: it is later than every act before it, however long it waited there and
+ * whatever another server's clock says, so that what was written last is what stands. What should hold from the asking on holds from then.
+ */
+export interface WrittenAct<From extends Since = Since> extends Act<From> {
+  /** Another moment of the same request: what was meant as now is now. */
+  of: (moment: Instant) => Instant
 }
 /** What an act makes of a story; null: nothing to be done. `entries`: lines it writes beside those that tell the change. */
 export interface Acted {
@@ -41,20 +50,49 @@ export interface Acted {
   told?: boolean
 }
 
+/** The act of a form that says what is so: all along (null), which puts it right, or since a moment. */
+export const saying = (id: string, since: Since, now: Instant): Act => ({
+  id,
+  kind: since === null ? 'correction' : 'change',
+  holdsFrom: since,
+  now,
+})
+
+/** A request asks for the time more than once while it is read. */
+const ONE_REQUEST_MS = 2000
+
+function asWritten<From extends Since>(
+  { now: asked, ...act }: Act<From>,
+  last: readonly (Instant | null)[],
+): WrittenAct<From> {
+  const now = turnAfter(asked, last)
+  const of = (moment: Instant) => {
+    const before = Date.parse(asked) - Date.parse(moment)
+    return before >= 0 && before < ONE_REQUEST_MS ? now : moment
+  }
+  const holdsFrom = (act.holdsFrom === null ? null : of(act.holdsFrom)) as From
+  return { ...act, now, holdsFrom, of }
+}
+
 /**
  * The one way to change what stands in a tank: `change` makes another story of the one that stands, and what is other is written, kept as
  * an act that can be taken back, and, where it holds from a day on, told by a line of the book. A change that would leave the story
  * unsound is refused. Sent again, an act that was written is left as it is. Throws ValidationError or EntryRefused.
  */
-export async function actOn(
+export async function actOn<From extends Since>(
   db: Database,
   slug: string,
-  act: Act,
-  change: (story: TankHistory, tx: Database) => Acted | null | Promise<Acted | null>,
+  asked: Act<From>,
+  change: (
+    story: TankHistory,
+    written: WrittenAct<From>,
+    tx: Database,
+  ) => Acted | null | Promise<Acted | null>,
 ): Promise<void> {
-  await writeTank(db, slug, async (tx, id, story) => {
-    if (await actStands(tx, act.id)) return false
-    const acted = await change(story, tx)
+  await writeTank(db, slug, async (tx, { id, story, actedAt }) => {
+    if (await actStands(tx, asked.id)) return false
+    const act = asWritten(asked, [actedAt])
+    const acted = await change(story, act, tx)
     if (acted === null) return false
     const diffs = diffOf(story, acted.story)
     const entries = [...(acted.entries ?? []), ...linesOf(diffs, acted, act)]
@@ -67,21 +105,27 @@ export async function actOn(
       entries.map((entry) => ({ entry, origin: null })),
     )
     await keepAct(tx, act, { vesselId: id, otherVesselId: null }, diffs, entries)
+    await markActed(tx, id, act.now)
     // A species that came with a planting is read with the story.
     return acted.story.species === story.species ? withEntries(acted.story, entries) : undefined
   })
 }
 
 /** An act on two tanks, in one transaction over both: `change` gets both stories and gives both back. */
-export async function actOnTwo(
+export async function actOnTwo<From extends Since>(
   db: Database,
   slugs: readonly [string, string],
-  act: Act,
-  change: (from: TankHistory, to: TankHistory) => { from: Acted; to: Acted } | null,
+  asked: Act<From>,
+  change: (
+    from: TankHistory,
+    to: TankHistory,
+    written: WrittenAct<From>,
+  ) => { from: Acted; to: Acted } | null,
 ): Promise<void> {
   await writeTanks(db, slugs, async (tx, [from, to]) => {
-    if (await actStands(tx, act.id)) return false
-    const acted = change(from.story, to.story)
+    if (await actStands(tx, asked.id)) return false
+    const act = asWritten(asked, [from.actedAt, to.actedAt])
+    const acted = change(from.story, to.story, act)
     if (acted === null) return false
     const diffs: FactDiff[] = []
     const entries: Entry[] = []
@@ -97,12 +141,20 @@ export async function actOnTwo(
         tank.id,
         (after.entries ?? []).map((entry) => ({ entry, origin: null })),
       )
+      await markActed(tx, tank.id, act.now)
       diffs.push(...own)
       entries.push(...(after.entries ?? []))
     }
     await keepAct(tx, act, { vesselId: from.id, otherVesselId: to.id }, diffs, entries)
     return true
   })
+}
+
+async function markActed(tx: Database, vesselId: string, at: Instant): Promise<void> {
+  await tx
+    .update(t.vessel)
+    .set({ actedAt: new Date(at) })
+    .where(eq(t.vessel.id, vesselId))
 }
 
 /** A line of the book for each fact that became another on a day. What was put right was so all along: it writes none. */
@@ -248,11 +300,15 @@ export async function redoAct(db: Database, slug: string, id: string, now: Insta
   await turnAct(db, slug, id, now, false)
 }
 
-async function turnAct(db: Database, slug: string, id: string, now: Instant, back: boolean) {
+async function turnAct(db: Database, slug: string, id: string, asked: Instant, back: boolean) {
   const slugs = await tanksOf(db, slug, id)
   await writeTanks(db, slugs, async (tx, tanks) => {
     const [row] = await tx.select().from(t.act).where(eq(t.act.id, id)).for('update')
     if ((row.undoneAt !== null) === back) return false
+    const turn = turnAfter(
+      asked,
+      tanks.map(({ actedAt }) => actedAt),
+    )
     const diffs = back ? row.diffs : inverseOf(row.diffs)
     for (const { id: vesselId, story } of tanks) {
       const [lost] = overtakenBy(story, diffs)
@@ -264,18 +320,19 @@ async function turnAct(db: Database, slug: string, id: string, now: Instant, bac
           },
         ])
       const own = inverseOf(diffs).filter((diff) => diff.vesselId === vesselId)
-      refuseUnderfoot(story, own, new Set(row.entryIds), now)
+      refuseUnderfoot(story, own, new Set(row.entryIds), turn)
       const strike = async () => {
-        for (const entryId of row.entryIds) await setEntryVoided(tx, vesselId, entryId, back, now)
+        for (const entryId of row.entryIds) await setEntryVoided(tx, vesselId, entryId, back, turn)
       }
       // A line stands on the fact it speaks of: it goes before it, and comes after it.
       if (back) await strike()
       await saveDiffs(tx, vesselId, own)
       if (!back) await strike()
+      await markActed(tx, vesselId, turn)
     }
     await tx
       .update(t.act)
-      .set({ undoneAt: back ? new Date(now) : null })
+      .set({ undoneAt: back ? new Date(turn) : null })
       .where(eq(t.act.id, id))
     return true
   })

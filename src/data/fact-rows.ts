@@ -197,6 +197,12 @@ export async function ownersOf(
 
 /** A vessel from its row, without what only the house keeps of it. */
 export function vesselOf(row: Row<typeof t.vessel>): VesselRecord {
-  const { revision: _revision, onBench: _onBench, arriving: _arriving, ...rest } = row
+  const {
+    revision: _revision,
+    onBench: _onBench,
+    arriving: _arriving,
+    actedAt: _actedAt,
+    ...rest
+  } = row
   return { ...rest, startedAt: iso(row.startedAt) }
 }

@@ -49,7 +49,7 @@ export async function setTakenBack(
   fileId: string,
   back: boolean,
 ): Promise<void> {
-  await writeTank(db, slug, async (tx, id) => {
+  await writeTank(db, slug, async (tx, { id }) => {
     const ofTank = and(eq(t.importedFile.id, fileId), eq(t.importedFile.vesselId, id))
     const [file] = await tx.select().from(t.importedFile).where(ofTank).for('update')
     if (!file)

@@ -11,7 +11,7 @@ import { writeTank } from './write'
 /** Keeps a new plan. One that was kept already is left as it is. Throws ValidationError. */
 export async function addPlan(db: Database, slug: string, plan: Plan): Promise<void> {
   const checked = planSchema.validateSync(plan, { abortEarly: false })
-  await writeTank(db, slug, async (tx, id, story) => {
+  await writeTank(db, slug, async (tx, { id, story }) => {
     if (story.plans.some((other) => other.id === plan.id)) return false
     await tx.insert(t.plan).values(planRow(checked as unknown as Plan, id))
   })
@@ -24,7 +24,7 @@ export async function setPlanState(
   planId: string,
   state: Plan['state'],
 ): Promise<void> {
-  await writeTank(db, slug, async (tx, id) => {
+  await writeTank(db, slug, async (tx, { id }) => {
     const changed = await tx
       .update(t.plan)
       .set({ state })
@@ -43,7 +43,7 @@ export async function changePlan(
   change: (plan: Plan, story: TankHistory) => Result<Plan>,
 ): Promise<Plan> {
   let former: Plan | null = null
-  await writeTank(db, slug, async (tx, id, story) => {
+  await writeTank(db, slug, async (tx, { id, story }) => {
     const plan = story.plans.find((one) => one.id === planId)
     if (!plan)
       throw new EntryRefused([{ field: 'plan', says: 'There is no such plan for this tank.' }])

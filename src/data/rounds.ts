@@ -13,7 +13,7 @@ import {
 } from '@/core/routine/round/answers'
 import { askedSchema } from './border/asked-schema'
 import { ident } from './border/values'
-import { sane } from './border/sane'
+import { keepable, sane } from './border/sane'
 import { isTexts } from './border/texts'
 import { EntryRefused } from './refused'
 import type { Database } from './db'
@@ -68,7 +68,7 @@ export function parseRoundAnswers(raw: unknown): RoundAnswers {
       .default(null),
   }).noUnknown()
   const { round, values, signs, station, asked, typed, lines, walkedAt } = shape.validateSync(
-    sane(raw),
+    keepable(sane(raw)),
   )
   return {
     walkedAt,

@@ -50,6 +50,8 @@ export const vessel = pgTable('vessel', {
   arriving: boolean('arriving').notNull().default(false),
   /** Rises with every write to this tank's story; a cached story is good while it stands still. */
   revision: integer('revision').notNull().default(0),
+  /** The moment of the latest act on this tank. Whoever writes next is later, whatever his clock says and however long he waited for his turn. */
+  actedAt: moment('acted_at'),
 })
 
 export const layout = pgTable(
@@ -369,5 +371,7 @@ export const roundDraft = pgTable('round_draft', {
     .primaryKey()
     .references(() => vessel.id, { onDelete: 'cascade' }),
   startedAt: moment('started_at').notNull(),
+  /** Who began it: what a keeper answered is not a helper’s to throw away. */
+  by: text('by_role').$type<'keeper' | 'helper'>().notNull().default('keeper'),
   answers: jsonb('answers').$type<Record<string, unknown>>().notNull(),
 })

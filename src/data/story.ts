@@ -1,5 +1,6 @@
 import { asc, eq, sql } from 'drizzle-orm'
 import type { TankHistory, VesselRecord } from '@/core/history/types'
+import type { Instant } from '@/core/quantity/time'
 import type { Database } from './db'
 import { vesselOf } from './fact-rows'
 import { withKin } from './kin'
@@ -39,15 +40,24 @@ export async function loadStoryWithKin(db: Database, slug: string): Promise<Tank
   return story && withKin(db, story)
 }
 
+/** A tank locked for a transaction, with its story as it stands in it. */
+export interface LockedTank {
+  id: string
+  story: TankHistory
+  /** The moment of the latest act on it; null before the first. */
+  actedAt: Instant | null
+}
+
 /** The tank of a name locked for this transaction, and its story as it stands in it. Throws EntryRefused for an unknown tank. */
-export async function lockedStory(
-  tx: Database,
-  slug: string,
-): Promise<{ id: string; story: TankHistory }> {
+export async function lockedStory(tx: Database, slug: string): Promise<LockedTank> {
   const [row] = await tx.select().from(t.vessel).where(named(slug)).for('update')
   if (!row) throw new EntryRefused([{ field: 'tank', says: 'There is no tank of that name.' }])
   // Under the row's lock its revision cannot move: the story kept for it is the story of this transaction.
-  return { id: row.id, story: keptStory(row) ?? (await readStory(tx, row)) }
+  return {
+    id: row.id,
+    story: keptStory(row) ?? (await readStory(tx, row)),
+    actedAt: row.actedAt?.toISOString() ?? null,
+  }
 }
 
 /** Marks a tank's story as changed; call it inside the writing transaction. Gives the new revision. */

@@ -4,7 +4,7 @@ import { saidOf, withFact, withNewFact, type Since } from '@/core/history/facts'
 import { sourceOn } from '@/core/history/tank-at'
 import type { Product, SourceWater, TankHistory, WaterCare } from '@/core/history/types'
 import { dayOf, type Instant } from '@/core/quantity/time'
-import { actOn } from './acts'
+import { actOn, saying } from './acts'
 import { productSchema } from './border/story-schema'
 import { EntryRefused } from './refused'
 import type { Database } from './db'
@@ -39,11 +39,10 @@ export async function changeCare(
   db: Database,
   slug: string,
   part: keyof typeof CARE_PARTS,
-  { id, seen, since, now }: Saying,
+  { id, seen, since: asked, now: askedAt }: Saying,
   change: (care: WaterCare) => WaterCare,
 ): Promise<void> {
-  const act = { id, kind: since === null ? 'correction' : 'change', holdsFrom: since, now } as const
-  await actOn(db, slug, act, (story) => {
+  await actOn(db, slug, saying(id, asked, askedAt), (story, { now, holdsFrom: since }) => {
     const care = heldOn(story.vessel.care, dayOf(now))
     refuseOvertaken(
       seen,
@@ -61,16 +60,10 @@ export async function saveSource(
   db: Database,
   slug: string,
   source: SourceWater,
-  { id: actId, seen, since, now }: Saying,
+  { id: actId, seen, since: asked, now: askedAt }: Saying,
 ): Promise<void> {
   const { id, name, kind, ...analysis } = source
-  const act = {
-    id: actId,
-    kind: since === null ? 'correction' : 'change',
-    holdsFrom: since,
-    now,
-  } as const
-  await actOn(db, slug, act, (story) => {
+  await actOn(db, slug, saying(actId, asked, askedAt), (story, { now, holdsFrom: since }) => {
     refuseTwin(story.sources, source)
     const before = story.sources.find((other) => other.id === id)
     if (!before)
@@ -112,7 +105,7 @@ export async function saveProduct(
 ): Promise<void> {
   const checked = productSchema.validateSync(product, { abortEarly: false }) as Product
   const row = { ...checked, releaseWeeks: checked.releaseWeeks ?? null }
-  await writeTank(db, slug, async (tx, id, story) => {
+  await writeTank(db, slug, async (tx, { id, story }) => {
     refuseTwin(story.products, checked)
     const before = story.products.find((product) => product.id === checked.id)
     if (before)
@@ -143,7 +136,7 @@ export async function saveProduct(
 
 /** Takes a product off the shelf. Doses of it keep its name; one that was ever dosed stays, or past balances would change. */
 export async function removeProduct(db: Database, slug: string, productId: string): Promise<void> {
-  await writeTank(db, slug, async (tx, id, story) => {
+  await writeTank(db, slug, async (tx, { id, story }) => {
     const used = dosesOf(story, productId)
     if (used > 0)
       throw new EntryRefused([

@@ -1,9 +1,10 @@
 import type { TankHistory } from '@/core/history/types'
+import type { Instant } from '@/core/quantity/time'
 import type { RoomCheck } from './at-rest/room'
 import type { Database } from './db'
 import { EntryRefused } from './refused'
 import { keepStory } from './story-cache'
-import { lockedStory, touchStory } from './story'
+import { lockedStory, touchStory, type LockedTank } from './story'
 
 /** How the disk under a database is asked for room; none for a database that is not on our disk. With the process: the bundler loads this file once for each layer it builds. */
 const shared = globalThis as unknown as { viveroRooms?: WeakMap<Database, RoomCheck> }
@@ -22,6 +23,26 @@ function needRoom(db: Database, moreBytes: number): void {
 /** Serialisation failure, deadlock, and an id that another transaction wrote first: begun again, the write sees what stands now. */
 const TRY_AGAIN = new Set(['40001', '40P01', '23505'])
 const TRIES = 5
+/**
+ * What the database will not hold though the border let it through (a number too large, a sign it does not keep, an id that stands for
+ * something in another tank): the keeper is told, and nothing is written.
+ */
+const WILL_NOT_HOLD: Readonly<Record<string, string>> = {
+  '22003': 'A number in it is too large to be kept. Nothing was written.',
+  '22021': 'There is a sign in it that cannot be kept. Nothing was written.',
+  '22P05': 'There is a sign in it that cannot be kept. Nothing was written.',
+  '22007': 'A day in it is none. Nothing was written.',
+  '22008': 'A day in it lies too far away to be kept. Nothing was written.',
+  '23503': 'It speaks of something that is not here any more. Nothing was written.',
+  '23505': 'Something of that number stands here already, or in another tank. Nothing was written.',
+}
+
+/** A write the database would not hold; `code` says why, and `codeOf` finds it. */
+class NotHeld extends EntryRefused {
+  constructor(readonly code: string) {
+    super([{ field: '', says: WILL_NOT_HOLD[code] }])
+  }
+}
 
 /**
  * The one way to write: all or nothing, in one transaction, once the disk has room for it. On a server a transaction that
@@ -37,7 +58,10 @@ export async function inTransaction<T>(
     try {
       return await db.transaction((tx) => act(tx as Database))
     } catch (error) {
-      if (attempt === TRIES || !TRY_AGAIN.has(codeOf(error))) throw error
+      const code = codeOf(error)
+      if (attempt < TRIES && TRY_AGAIN.has(code)) continue
+      if (Object.hasOwn(WILL_NOT_HOLD, code)) throw new NotHeld(code)
+      throw error
     }
   }
 }
@@ -49,10 +73,17 @@ export function codeOf(error: unknown): string {
   return cause === undefined ? '' : codeOf(cause)
 }
 
-/** A tank locked for a transaction, with its story as it stands in it. */
-export interface LockedTank {
-  id: string
-  story: TankHistory
+/** Farther ahead no clock of another server stands: one that was once set wrong must not drag along all that is written after it. */
+const FARTHEST_AHEAD_MS = 600_000
+
+/**
+ * The moment of a write that has its turn: that at which it was asked for, or, where something was written since (it waited, or its clock is
+ * behind), the next one after that.
+ */
+export function turnAfter(asked: Instant, last: readonly (Instant | null)[]): Instant {
+  const latest = Math.max(...last.map((at) => (at === null ? -Infinity : Date.parse(at))))
+  const behind = latest - Date.parse(asked)
+  return behind < 0 || behind > FARTHEST_AHEAD_MS ? asked : new Date(latest + 1).toISOString()
 }
 
 /** Runs a write to several tanks in one transaction under the locks of all, taken in the order of their names so that no two writes wait for each other. False: nothing was changed. */
@@ -82,18 +113,15 @@ export async function writeTanks(
 export async function writeTank(
   db: Database,
   slug: string,
-  act: (
-    tx: Database,
-    id: string,
-    story: TankHistory,
-  ) => Promise<void | undefined | false | TankHistory>,
+  act: (tx: Database, tank: LockedTank) => Promise<void | undefined | false | TankHistory>,
   moreBytes = 0,
 ): Promise<void> {
   const after = await inTransaction(
     db,
     async (tx) => {
-      const { id, story } = await lockedStory(tx, slug)
-      const done = await act(tx, id, story)
+      const tank = await lockedStory(tx, slug)
+      const { id } = tank
+      const done = await act(tx, tank)
       if (done === false) return null
       const revision = await touchStory(tx, id)
       return done ? { id, revision, story: done } : null

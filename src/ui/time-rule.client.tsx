@@ -1,5 +1,6 @@
 'use client'
 
+import { leastOf, mostOf } from '@/core/quantity/extent'
 import { zoneFormat } from '@/core/quantity/zone'
 import { Box } from '@chakra-ui/react'
 import { memo, useMemo } from 'react'
@@ -185,7 +186,7 @@ function Ticks({ ticks, x }: { ticks: readonly RuleTick[]; x: (day: number) => n
         .filter((tick) => tick.kind === kind && tick.pencil === pencil)
         .map((tick) => x(tick.day))
       if (own.length === 0) return null
-      const dense = own.length > 1 && (Math.max(...own) - Math.min(...own)) / own.length < DENSE
+      const dense = own.length > 1 && (mostOf(own) - leastOf(own)) / own.length < DENSE
       const d = own.map((at) => (dense ? strokePath(kind, at) : tickPath(kind, at))).join('')
       const ink = kind === 'change' ? colour('water') : colour('ink')
       const stroke = pencil ? colour('pencil') : ink

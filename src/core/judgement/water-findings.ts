@@ -1,3 +1,4 @@
+import { leastOf, mostOf } from '../quantity/extent'
 import { entriesOf } from '../history/journal-index'
 import { hasAnimals, usualSource } from '../history/lookup'
 import { gasOf, tankNow } from '../history/tank-at'
@@ -169,7 +170,7 @@ function gasSwingFinding(
   const looks = looksAtHeight(history, now, SWING_DAYS)
   if (looks.length < LEAST_LOOKS) return null
   const values = looks.map((entry) => entry.value)
-  const facts = { looks: looks.length, low: Math.min(...values), high: Math.max(...values) }
+  const facts = { looks: looks.length, low: leastOf(values), high: mostOf(values) }
   const steady = facts.high - facts.low <= SWING_STEPS
   return {
     ...water('gas-steady'),

@@ -11,14 +11,12 @@ const FROM_A_DAY = 'from'
 
 type Fields = Readonly<Record<string, string>>
 const DAY = /^\d{4}-\d{2}-\d{2}$/
-/** A day named without its hour begins for the tank at noon; today's at once. */
+/** A day named without its hour begins for the tank at noon; today’s at once, so that of two acts of one day the later one stands. */
 const HOUR = '12:00'
 
-/** A day named without its hour, as an instant: at `hour`, or now when that hour of today is still to come. Empty for a day that is none. */
-export function instantOfDay(zone: string, date: string, now: Instant, hour = HOUR): Instant {
-  const at = instantIn(zone, `${date}T${hour}`, now)
-  return at > now && localMoment(now, zone).slice(0, 10) === date ? now : at
-}
+/** A day named without its hour, as an instant: at `hour`; today is now. Empty for a day that is none. */
+export const instantOfDay = (zone: string, date: string, now: Instant, hour = HOUR): Instant =>
+  localMoment(now, zone).slice(0, 10) === date ? now : instantIn(zone, `${date}T${hour}`, now)
 
 /** A day a form names, as the instant it begins to hold. Throws EntryRefused at its field. */
 export function dayIn(fields: Fields, field: string, zone: string, now: Instant): Instant {

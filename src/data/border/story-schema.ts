@@ -99,7 +99,13 @@ function datedOf<S extends Schema>(held: S, what: string) {
     .of(
       object({ from: instant(what), is: held, temporary: temporarySchema })
         .noUnknown()
-        .required(),
+        .required()
+        // An object that is not there passes the library's own schema of it.
+        .test(
+          'is',
+          `${what}: a version does not say what was so.`,
+          (version) => version === undefined || (version as { is?: unknown }).is !== undefined,
+        ),
     )
     .min(1, `${what}: one version is needed.`)
     .max(MOST_VERSIONS, `${what}: more than ${MOST_VERSIONS} versions is no tank.`)

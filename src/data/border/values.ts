@@ -1,6 +1,7 @@
 import { array, mixed, number, string, type ObjectSchema } from 'yup'
 import { SAY } from '@/core/journal/faults'
 import { readNumber } from '@/core/quantity/read-number'
+import { UNKEEPABLE } from './sane'
 import { FIRST_YEAR, isYearOfARecord, LAST_YEAR } from '@/core/quantity/time'
 
 /** A finite number; a text is read as a keeper writes numbers, an empty one counts as missing. A list or a truth value is none, though it could be cast to one. */
@@ -34,8 +35,6 @@ export const ident = () =>
     /^[\w:.-]{1,80}$/,
     'An identifier may hold letters, digits, dot, dash and underline, 80 at most.',
   )
-/** A null, or half of a character that takes two: no database keeps them. */
-const UNKEEPABLE = /[\0\p{Surrogate}]/u
 /** Text that can be kept as it is. */
 export const plain = (what: string) =>
   string()

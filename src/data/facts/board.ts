@@ -5,7 +5,7 @@ import { tankNow } from '@/core/history/tank-at'
 import type { Board, Draft, Species } from '@/core/history/types'
 import type { Instant } from '@/core/quantity/time'
 import { PLANT_KINDS } from '@/core/plants/kinds'
-import { actOn } from '../acts'
+import { actOn, saying } from '../acts'
 import type { Database } from '../db'
 import { EntryRefused } from '../refused'
 import { refuseOvertaken } from '../stamp'
@@ -30,12 +30,12 @@ export async function layBoard(
   db: Database,
   slug: string,
   board: Board,
-  since: Since,
-  { id, seen, now }: Saying,
+  asked: Since,
+  { id, seen, now: askedAt }: Saying,
 ): Promise<void> {
   const all = await plantable(db)
-  const act = { id, kind: since === null ? 'correction' : 'change', holdsFrom: since, now } as const
-  await actOn(db, slug, act, async (story, tx) => {
+  await actOn(db, slug, saying(id, asked, askedAt), async (story, written, tx) => {
+    const { now, holdsFrom: since } = written
     refuseOvertaken(
       seen,
       boardOf(tankNow(story, now)),
@@ -68,10 +68,10 @@ export async function keepDraft(
   db: Database,
   slug: string,
   { draftId, name, board }: { draftId: string; name: string; board: Board },
-  { id, seen, now }: Saying,
+  { id, seen, now: askedAt }: Saying,
 ): Promise<void> {
   const all = await plantable(db)
-  await actOn(db, slug, { id, kind: 'correction', holdsFrom: null, now }, async (story, tx) => {
+  await actOn(db, slug, saying(id, null, askedAt), async (story, { now }, tx) => {
     const before = story.drafts.find((one) => one.id === draftId)
     const basis = boardOf(tankNow(story, now))
     if (!basis) throw new EntryRefused([{ field: '', says: 'Nothing is laid in this tank yet.' }])

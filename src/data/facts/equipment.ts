@@ -4,7 +4,7 @@ import { setEquipment, withFact, withNewFact, type Since } from '@/core/history/
 import { equipmentOn } from '@/core/history/tank-at'
 import type { TankHistory } from '@/core/history/types'
 import { dayOf, type Instant } from '@/core/quantity/time'
-import { actOn } from '../acts'
+import { actOn, saying } from '../acts'
 import type { Database } from '../db'
 import { EntryRefused } from '../refused'
 import { refuseOvertaken } from '../stamp'
@@ -23,13 +23,17 @@ export async function addEquipment(
   thing: EquipmentRecord,
   now: Instant,
 ): Promise<void> {
-  const holdsFrom = thing.settings[0].from
-  const act = { id: `${thing.id}.came`, kind: 'change', holdsFrom, now } as const
-  await actOn(db, slug, act, (story) => {
+  const [first, ...later] = thing.settings
+  const act = { id: `${thing.id}.came`, kind: 'change', holdsFrom: first.from, now } as const
+  await actOn(db, slug, act, (story, { holdsFrom }) => {
     if (story.equipment.some((other) => other.id === thing.id)) return null
     refuseNamesake(story, thing)
     refuseUnknownService(story, thing.servesId)
-    return { story: withNewFact(story, 'equipment', thing) }
+    const came = {
+      ...thing,
+      settings: [{ ...first, from: holdsFrom }, ...later],
+    } as EquipmentRecord
+    return { story: withNewFact(story, 'equipment', came) }
   })
 }
 
@@ -47,11 +51,10 @@ export async function sayEquipment(
   db: Database,
   slug: string,
   equipmentId: string,
-  { name, servesId, setting, since, temporary }: SaidEquipment,
-  { id, seen, now }: Saying,
+  { name, servesId, setting, since: asked, temporary }: SaidEquipment,
+  { id, seen, now: askedAt }: Saying,
 ): Promise<void> {
-  const act = { id, kind: since === null ? 'correction' : 'change', holdsFrom: since, now } as const
-  await actOn(db, slug, act, (story) => {
+  await actOn(db, slug, saying(id, asked, askedAt), (story, { now, holdsFrom: since }) => {
     const before = findThing(story, equipmentId)
     refuseOvertaken(
       seen,
@@ -87,15 +90,16 @@ export async function takeAway(
   at: Instant,
   { id, now }: Omit<Saying, 'seen'>,
 ): Promise<void> {
-  await actOn(db, slug, { id, kind: 'change', holdsFrom: at, now }, (story) => {
+  const act = { id, kind: 'change', holdsFrom: at, now } as const
+  await actOn(db, slug, act, (story, { holdsFrom }) => {
     const before = findThing(story, equipmentId)
     if (before.endedAt !== null) return null
-    if (dayOf(at) < dayOf(before.settings[0].from))
+    if (dayOf(holdsFrom) < dayOf(before.settings[0].from))
       throw new EntryRefused([
         { field: 'endedOn', says: `${before.name} was not there yet on that day.` },
       ])
     return {
-      story: withFact(story, 'equipment', equipmentId, (thing) => ({ ...thing, endedAt: at })),
+      story: withFact(story, 'equipment', equipmentId, (thing) => ({ ...thing, endedAt: holdsFrom })),
     }
   })
 }

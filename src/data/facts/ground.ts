@@ -3,7 +3,7 @@ import { saidOf, withFact, type Since } from '@/core/history/facts'
 import { layoutOn } from '@/core/history/tank-at'
 import type { Ground } from '@/core/history/types'
 import { dayOf, type Instant } from '@/core/quantity/time'
-import { actOn } from '../acts'
+import { actOn, saying } from '../acts'
 import type { Database } from '../db'
 import { EntryRefused } from '../refused'
 
@@ -15,11 +15,10 @@ export async function sayGround(
   db: Database,
   slug: string,
   { material, profile, laidAt }: Ground,
-  since: Since,
-  { id, now }: { id: string; now: Instant },
+  asked: Since,
+  { id, now: askedAt }: { id: string; now: Instant },
 ): Promise<void> {
-  const act = { id, kind: since === null ? 'correction' : 'change', holdsFrom: since, now } as const
-  await actOn(db, slug, act, (story) => {
+  await actOn(db, slug, saying(id, asked, askedAt), (story, { now, holdsFrom: since }) => {
     const standing = layoutOn(story, dayOf(now))
     const layout = standing && story.layouts.find((one) => one.id === standing.id)
     if (!layout) throw new EntryRefused([{ field: 'material', says: 'No layout stands here.' }])

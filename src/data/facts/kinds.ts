@@ -10,7 +10,7 @@ import { refuseOvertaken, stampOf } from '../stamp'
 import { speciesOfRow } from '../story-rows'
 import { touchStory } from '../story'
 import { untilWritten } from '../until-written'
-import { inTransaction } from '../write'
+import { inTransaction, turnAfter } from '../write'
 
 interface Saying {
   id: string
@@ -102,7 +102,15 @@ async function writeKind(
   const row = { ...said, own: after.own ?? null }
   if (before === null) await tx.insert(t.species).values({ id: speciesId, ...row })
   else await tx.update(t.species).set(row).where(eq(t.species.id, speciesId))
-  await tx.insert(t.speciesRevision).values({ id, speciesId, madeAt: new Date(now), before, after })
+  // Under the lock of the kind: what is said of it later is later, whatever the clocks say.
+  const [last] = await tx
+    .select({ madeAt: t.speciesRevision.madeAt })
+    .from(t.speciesRevision)
+    .where(eq(t.speciesRevision.speciesId, speciesId))
+    .orderBy(desc(t.speciesRevision.madeAt))
+    .limit(1)
+  const madeAt = new Date(turnAfter(now, [last?.madeAt.toISOString() ?? null]))
+  await tx.insert(t.speciesRevision).values({ id, speciesId, madeAt, before, after })
   // A kind is a part of every story that grows it: each is read anew. In one order, so that no two writes wait for each other.
   const tanks = await tx.select({ id: t.vessel.id }).from(t.vessel).orderBy(asc(t.vessel.slug))
   for (const tank of tanks) await touchStory(tx, tank.id)

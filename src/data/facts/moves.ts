@@ -22,13 +22,14 @@ export async function move(
   if (slugs.from === slugs.to)
     throw new EntryRefused([{ field: 'toTank', says: 'That is the tank it is in.' }])
   const act = { id: `${id}.move`, kind: 'move', holdsFrom: at, now } as const
-  await actOnTwo(db, [slugs.from, slugs.to], act, (from, to) => {
-    const moved = moveBetween(from, to, moveOf(from, to), { id, at })
+  await actOnTwo(db, [slugs.from, slugs.to], act, (from, to, written) => {
+    const when = { id, at: written.holdsFrom }
+    const moved = moveBetween(from, to, moveOf(from, to), when)
     if (!moved)
       throw new EntryRefused([{ field: 'what', says: 'That is not in this tank on that day.' }])
     // What goes out is held against the tank it leaves; what comes in may come with what it speaks of.
-    refuseProblems(moved.from.entries, from, now)
-    refuseProblems(moved.to.entries, moved.to.story, now)
+    refuseProblems(moved.from.entries, from, written.now)
+    refuseProblems(moved.to.entries, moved.to.story, written.now)
     return moved
   })
 }

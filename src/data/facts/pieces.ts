@@ -3,7 +3,7 @@ import { movePiece, saidOf, withFact, withNewFact, type Since } from '@/core/his
 import { layoutOn, tankNow } from '@/core/history/tank-at'
 import type { Hardscape, Layout, PieceRecord, PieceSpot, TankHistory } from '@/core/history/types'
 import { dayOf, type Instant } from '@/core/quantity/time'
-import { actOn } from '../acts'
+import { actOn, saying } from '../acts'
 import type { Database } from '../db'
 import { EntryRefused } from '../refused'
 
@@ -21,8 +21,8 @@ export async function addPiece(
   now: Instant,
 ): Promise<void> {
   const act = { id: `${id}.laid`, kind: 'change', holdsFrom: at, now } as const
-  await actOn(db, slug, act, (story) => {
-    const layout = standingLayout(story, now)
+  await actOn(db, slug, act, (story, written) => {
+    const layout = standingLayout(story, written.now)
     if (story.pieces.some((other) => other.id === id)) return null
     if (layout.hardscape.some((other) => other.label.toLowerCase() === label.toLowerCase()))
       throw new EntryRefused([{ field: 'label', says: `“${label}” stands there already.` }])
@@ -33,7 +33,7 @@ export async function addPiece(
         label,
         material,
         focal,
-        stands: [version(at, spot)],
+        stands: [version(written.holdsFrom, spot)],
       }),
     }
   })
@@ -49,11 +49,10 @@ export async function sayPiece(
     focal,
     spot,
   }: { label: string; focal: boolean; spot: Omit<PieceSpot, 'layoutId'> | null },
-  since: Since,
-  { id, now }: Saying,
+  asked: Since,
+  { id, now: askedAt }: Saying,
 ): Promise<void> {
-  const act = { id, kind: since === null ? 'correction' : 'change', holdsFrom: since, now } as const
-  await actOn(db, slug, act, (story) => {
+  await actOn(db, slug, saying(id, asked, askedAt), (story, { now, holdsFrom: since }) => {
     const layout = standingLayout(story, now)
     const piece = findPiece(story, pieceId)
     if (since !== null && dayOf(since) < dayOf(piece.stands[0].from))
@@ -81,8 +80,9 @@ export async function takePieceOut(
   at: Instant,
   { id, now }: Saying,
 ): Promise<void> {
-  await actOn(db, slug, { id, kind: 'change', holdsFrom: at, now }, (story) => {
-    const tank = tankNow(story, now)
+  const act = { id, kind: 'change', holdsFrom: at, now } as const
+  await actOn(db, slug, act, (story, written) => {
+    const tank = tankNow(story, written.now)
     const piece = tank.layout?.hardscape.find((candidate) => candidate.id === pieceId)
     if (!piece)
       throw new EntryRefused([
@@ -96,7 +96,7 @@ export async function takePieceOut(
           says: `${on.map((planting) => planting.stake).join(', ')} ${on.length === 1 ? 'grows' : 'grow'} on it; pull that out first, or say where it grows now.`,
         },
       ])
-    return { story: movePiece(story, pieceId, at, null) }
+    return { story: movePiece(story, pieceId, written.holdsFrom, null) }
   })
 }
 
@@ -108,12 +108,15 @@ export async function putPieceBack(
   at: Instant,
   { id, now }: Saying,
 ): Promise<void> {
-  await actOn(db, slug, { id, kind: 'change', holdsFrom: at, now }, (story) => {
-    const layout = standingLayout(story, now)
+  const act = { id, kind: 'change', holdsFrom: at, now } as const
+  await actOn(db, slug, act, (story, written) => {
+    const layout = standingLayout(story, written.now)
     const piece = findPiece(story, pieceId)
-    if (versionOn(piece.stands, dayOf(now))?.is) return null
+    if (versionOn(piece.stands, dayOf(written.now))?.is) return null
     const lay = piece.stands.findLast(({ is }) => is !== null)?.is
-    return lay ? { story: movePiece(story, pieceId, at, { ...lay, layoutId: layout.id }) } : null
+    if (!lay) return null
+    const spot = { ...lay, layoutId: layout.id }
+    return { story: movePiece(story, pieceId, written.holdsFrom, spot) }
   })
 }
 

@@ -5,7 +5,7 @@ import { endPlanting, saidOf, withFact, withNewFact, type Since } from '@/core/h
 import { layoutOn, plantingAsLastSeen } from '@/core/history/tank-at'
 import type { Fate, PlantingRecord, PlantingSpot, Species, TankHistory } from '@/core/history/types'
 import { dayOf, type Instant } from '@/core/quantity/time'
-import { actOn } from '../acts'
+import { actOn, saying } from '../acts'
 import { speciesSchema } from '../border/story-schema'
 import type { Database } from '../db'
 import { EntryRefused } from '../refused'
@@ -43,22 +43,24 @@ export async function addPlanting(
   species: readonly Species[],
   now: Instant,
 ): Promise<void> {
-  const holdsFrom = planting.stands[0].from
-  await actOn(
-    db,
-    slug,
-    { id: `${planting.id}.planted`, kind: 'change', holdsFrom, now },
-    async (story, tx) => {
-      if (story.plantings.some((other) => other.id === planting.id)) return null
-      if (!layoutOn(story, dayOf(now)))
-        throw new EntryRefused([
-          { field: 'name', says: 'This tank has no current layout to plant in.' },
-        ])
-      if (story.plantings.some((other) => other.stake === planting.stake && other.ended === null))
-        throw new EntryRefused([{ field: 'stake', says: `The stake ${planting.stake} is taken.` }])
-      return { story: withNewFact(await withSpecies(story, tx, species), 'plantings', planting) }
-    },
-  )
+  const [first, ...later] = planting.stands
+  const act = {
+    id: `${planting.id}.planted`,
+    kind: 'change',
+    holdsFrom: first.from,
+    now,
+  } as const
+  await actOn(db, slug, act, async (story, written, tx) => {
+    if (story.plantings.some((other) => other.id === planting.id)) return null
+    if (!layoutOn(story, dayOf(written.now)))
+      throw new EntryRefused([
+        { field: 'name', says: 'This tank has no current layout to plant in.' },
+      ])
+    if (story.plantings.some((other) => other.stake === planting.stake && other.ended === null))
+      throw new EntryRefused([{ field: 'stake', says: `The stake ${planting.stake} is taken.` }])
+    const planted = { ...planting, stands: [{ ...first, from: written.holdsFrom }, ...later] }
+    return { story: withNewFact(await withSpecies(story, tx, species), 'plantings', planted) }
+  })
 }
 
 /** What the keeper says of a planting. */
@@ -83,11 +85,11 @@ export async function sayPlanting(
   db: Database,
   slug: string,
   plantingId: string,
-  { identity, spot, plantedAt, since, temporary, species }: SaidPlanting,
-  { id, seen, now }: Saying,
+  { identity, spot, plantedAt, since: asked, temporary, species }: SaidPlanting,
+  { id, seen, now: askedAt }: Saying,
 ): Promise<void> {
-  const act = { id, kind: since === null ? 'correction' : 'change', holdsFrom: since, now } as const
-  await actOn(db, slug, act, async (stood, tx) => {
+  await actOn(db, slug, saying(id, asked, askedAt), async (stood, written, tx) => {
+    const { now, holdsFrom: since } = written
     const story = await withSpecies(stood, tx, species)
     const before = findPlanting(story, plantingId)
     const shown = plantingAsLastSeen(before, dayOf(now))
@@ -145,16 +147,17 @@ export async function pullOut(
   { at, became }: { at: Instant; became: Fate },
   { id, now }: Omit<Saying, 'seen'>,
 ): Promise<void> {
-  await actOn(db, slug, { id, kind: 'change', holdsFrom: at, now }, (story) => {
+  const act = { id, kind: 'change', holdsFrom: at, now } as const
+  await actOn(db, slug, act, (story, { holdsFrom }) => {
     const before = findPlanting(story, plantingId)
     if (before.ended !== null) return null
-    if (dayOf(at) < dayOf(before.stands[0].from))
+    if (dayOf(holdsFrom) < dayOf(before.stands[0].from))
       throw new EntryRefused([
         { field: 'removedOn', says: `${before.stake} was not planted yet on that day.` },
       ])
     return {
       story: withFact(story, 'plantings', plantingId, (planting) =>
-        endPlanting(planting, at, became),
+        endPlanting(planting, holdsFrom, became),
       ),
     }
   })

@@ -16,12 +16,13 @@ export async function addPopulation(
 ): Promise<void> {
   const { id, since } = population
   const act = { id: `${id}.came`, kind: 'change', holdsFrom: since, now } as const
-  await actOn(db, slug, act, (story) => {
+  await actOn(db, slug, act, (story, { holdsFrom }) => {
     if (story.populations.some((other) => other.id === id)) return null
     refuseNamesake(story.populations, population)
+    const came = { ...population, since: holdsFrom }
     return {
-      story: withNewFact(story, 'populations', population),
-      entries: [firstCount(population, count)],
+      story: withNewFact(story, 'populations', came),
+      entries: [firstCount(came, count)],
       told: true,
     }
   })
@@ -71,15 +72,17 @@ export async function sayPopulation(
 ): Promise<void> {
   const ends = said.until
   const act = { id, kind: ends === null ? 'correction' : 'change', holdsFrom: ends, now } as const
-  await actOn(db, slug, act, (story) => {
+  await actOn(db, slug, act, (story, { holdsFrom: until }) => {
     const before = story.populations.find((one) => one.id === populationId)
     if (!before)
       throw new EntryRefused([
         { field: 'name', says: 'These animals are not on the list of this tank.' },
       ])
     refuseNamesake(story.populations, { ...before, ...said })
-    if (ends !== null && dayOf(ends) < dayOf(said.since))
+    if (until !== null && dayOf(until) < dayOf(said.since))
       throw new EntryRefused([{ field: 'endedOn', says: 'They had not come yet on that day.' }])
-    return { story: withFact(story, 'populations', populationId, (one) => ({ ...one, ...said })) }
+    return {
+      story: withFact(story, 'populations', populationId, (one) => ({ ...one, ...said, until })),
+    }
   })
 }

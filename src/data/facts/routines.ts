@@ -19,9 +19,10 @@ export async function setChangeRoutine(
   db: Database,
   slug: string,
   { everyDays, fraction }: { everyDays: number; fraction: number },
-  { id, seen, now }: Saying,
+  { id, seen, now: asked }: Saying,
 ): Promise<void> {
-  await actOn(db, slug, { id: `${id}.act`, kind: 'change', holdsFrom: now, now }, (story) => {
+  const act = { id: `${id}.act`, kind: 'change', holdsFrom: asked, now: asked } as const
+  await actOn(db, slug, act, (story, { now }) => {
     const before = routinesAt(story, now).find((routine) => routine.kind === 'water-change')
     if (before && before.everyDays === everyDays && before.amount === fraction) return null
     refuseOvertaken(
@@ -53,16 +54,22 @@ export async function sayRoutine(
   routine: Routine,
   { id, seen, now }: Saying,
 ): Promise<void> {
-  await actOn(db, slug, { id: `${id}.act`, kind: 'change', holdsFrom: now, now }, (story) => {
+  const act = { id: `${id}.act`, kind: 'change', holdsFrom: now, now } as const
+  await actOn(db, slug, act, (story, written) => {
     refuseUnknownThing(story, routine)
     const before = story.routines.find((other) => other.id === routine.id)
-    if (!before) return { story: withNewFact(story, 'routines', routine) }
+    const said = {
+      ...routine,
+      since: written.of(routine.since),
+      until: routine.until && written.of(routine.until),
+    }
+    if (!before) return { story: withNewFact(story, 'routines', said) }
     refuseOvertaken(
       seen,
       before,
       () => `“${routineName(before)}” was changed elsewhere meanwhile. Yours is not written yet.`,
     )
-    return { story: withFact(story, 'routines', routine.id, () => routine) }
+    return { story: withFact(story, 'routines', routine.id, () => said) }
   })
 }
 

@@ -23,17 +23,18 @@ export async function inkStep(
   db: Database,
   slug: string,
   { tick, step, done }: InkedStep,
-  now: Instant,
+  asked: Instant,
 ): Promise<void> {
-  const act = { id: `${tick.id}.step`, kind: 'plan-step', holdsFrom: now, now } as const
-  await actOn(db, slug, act, (story) => {
+  const act = { id: `${tick.id}.step`, kind: 'plan-step', holdsFrom: asked, now: asked } as const
+  await actOn(db, slug, act, (story, written) => {
+    const { now } = written
     if (entriesOf(story.entries, 'step-done').some(({ id }) => id === tick.id)) return null
     const chosen = offeredActs(story, step.acts, now).flatMap((offer) => {
       const inked = done.find(({ id }) => id === offer.act.id)
       return inked ? [{ ...offer, amount: inked.amount ?? offer.amount }] : []
     })
     const { story: after, entries } = doActs(story, chosen, now, tick.id)
-    const lines = [tick, ...entries].map(parseEntry)
+    const lines = [{ ...tick, at: written.of(tick.at) }, ...entries].map(parseEntry)
     const problems = problemsOf(lines, story, now, measuresAsked())
     if (problems.length > 0) throw new EntryRefused(problems)
     return { story: after, entries: lines }

@@ -7,7 +7,7 @@ import type { Glass, TankHistory, VesselRecord } from '@/core/history/types'
 import { outsideGlass } from '@/core/layout/outside-glass'
 import { sayOutside } from '@/core/layout/outside-glass.words'
 import { dayOf, type Instant } from '@/core/quantity/time'
-import { actOn } from '../acts'
+import { actOn, saying } from '../acts'
 import type { Database } from '../db'
 import { EntryRefused } from '../refused'
 import { refuseOvertaken } from '../stamp'
@@ -46,11 +46,10 @@ export const shownOfVessel = ({
 export async function sayVessel(
   db: Database,
   slug: string,
-  { facts, glass, since }: SaidVessel,
-  { id, seen, now }: Saying,
+  { facts, glass, since: asked }: SaidVessel,
+  { id, seen, now: askedAt }: Saying,
 ): Promise<void> {
-  const act = { id, kind: since === null ? 'correction' : 'change', holdsFrom: since, now } as const
-  await actOn(db, slug, act, (story) => {
+  await actOn(db, slug, saying(id, asked, askedAt), (story, { now, holdsFrom: since }) => {
     const today = dayOf(now)
     const shown = vesselOn(story.vessel, today)
     refuseOvertaken(

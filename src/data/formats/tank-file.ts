@@ -53,6 +53,8 @@ export async function readTankFile(bytes: Uint8Array, now: Instant): Promise<Res
   const problems: string[] = []
   const parts: Record<string, unknown> = {}
   for (const [name, schema] of Object.entries(STORY_PARTS) as [string, Schema][]) {
+    // An object that is not there passes the library's own schema of it.
+    if (raw[name] === undefined) problems.push(`${name}: it is missing`)
     try {
       parts[name] = schema.validateSync(sane(raw[name]), { abortEarly: false, strict: true })
     } catch (error) {

@@ -1,3 +1,4 @@
+import { mostOf } from '@/core/quantity/extent'
 import { sayGlass, sayWeight } from '@/ui/say-glass'
 import { METRIC, type Measures } from '@/core/quantity/measures'
 import { algaeCourses, algaeOn } from '@/core/algae/course'
@@ -160,7 +161,7 @@ function bandOf(story: TankHistory, now: Instant): RuleBand | null {
   const courses = algaeCourses(story, now).filter((course) => course.points.length >= 3)
   if (courses.length === 0) return null
   const top = courses.reduce((a, b) =>
-    Math.max(...a.points.map((p) => p.percent)) >= Math.max(...b.points.map((p) => p.percent))
+    mostOf(a.points.map((p) => p.percent)) >= mostOf(b.points.map((p) => p.percent))
       ? a
       : b,
   )

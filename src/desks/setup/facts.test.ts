@@ -339,7 +339,7 @@ describe('stones and wood', () => {
       problems(await sayAPiece('spring', piece.id, { ...further, ...from(moved) }, sent())),
     ).toBe('')
     const left = async (ago: number) => {
-      const lay = tankAt(await story('spring'), dayOf(NOW) - ago).layout!.hardscape.find(
+      const lay = tankAt(await story('spring'), dayOf(now()) - ago).layout!.hardscape.find(
         ({ id }) => id === piece.id,
       )
       return lay ? Math.min(...lay.footprint.map(([x]) => x)) : null
@@ -545,7 +545,7 @@ describe('equipment', () => {
     expect(shown.says).toMatch(/^90 L\/h, until 1 January 2027: fry in the tank$/)
     expect(shown.before).toEqual([expect.stringMatching(/^from .*: 200 L\/h$/)])
     const flow = async (ago: number) => {
-      const thing = tankAt(await story(), dayOf(NOW) - ago).equipment.find(
+      const thing = tankAt(await story(), dayOf(now()) - ago).equipment.find(
         (one) => one.id === id.id,
       )
       return thing && (thing.setting as { litresPerHour: number } | null)?.litresPerHour

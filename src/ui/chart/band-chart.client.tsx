@@ -1,5 +1,6 @@
 'use client'
 
+import { leastOf, mostOf } from '@/core/quantity/extent'
 import { sayNumber } from '@/core/quantity/say'
 import { inMeasures } from './in-measures'
 import { useMeasures } from '../measures.client'
@@ -132,8 +133,8 @@ function optionsFor(
       limits.map((limit) => limit.at),
     )
   const { floor, ceiling, step } = axisOf(
-    fromZero ? 0 : Math.min(...values),
-    Math.max(...values) * (fromZero ? HEADROOM : 1),
+    fromZero ? 0 : leastOf(values),
+    mostOf(values) * (fromZero ? HEADROOM : 1),
   )
   const decimals = Math.max(0, -Math.floor(Math.log10(step) + 1e-9))
   const text = { colors: colours.pencil, fontSize: '12px', fontFamily: 'var(--chakra-fonts-body)' }

@@ -1,3 +1,4 @@
+import { leastOf, mostOf } from '../../quantity/extent'
 import { readingsOf } from '../../history/journal-index'
 import type { EntryOf } from '../../journal/entry'
 import type { TankHistory } from '../../history/types'
@@ -18,7 +19,7 @@ const TOLD_DAYS = 80
 /** The phase a tank is in since it, or its soil, was new; null for an old one, and where no test has shown ammonia or nitrite yet. */
 export function rawPhase(history: TankHistory, now: Instant): RawPhase | null {
   const today = dayOf(now)
-  const begun = Math.max(...beginningsOf(history).filter((day) => day <= today))
+  const begun = mostOf(beginningsOf(history).filter((day) => day <= today))
   if (today - begun > TOLD_DAYS) return null
   const tests = (parameter: 'ammonia' | 'nitrite') =>
     readingsOf(history.entries, parameter)
@@ -27,13 +28,13 @@ export function rawPhase(history: TankHistory, now: Instant): RawPhase | null {
   const [ammonia, nitrite] = [tests('ammonia'), tests('nitrite')]
   const lastUp = Math.max(
     -1,
-    ...[...ammonia, ...nitrite].filter(({ up }) => up).map(({ day }) => day),
+    mostOf([...ammonia, ...nitrite].filter(({ up }) => up).map(({ day }) => day)),
   )
   if (lastUp < 0) return null
   if (nitrite[nitrite.length - 1]?.up) return { phase: 'nitrite', days: today - upSince(nitrite) }
   if (ammonia[ammonia.length - 1]?.up) return { phase: 'ammonia', days: today - upSince(ammonia) }
   const clear = [...ammonia, ...nitrite].filter(({ day, up }) => !up && day > lastUp)
-  return { phase: 'through', days: today - Math.min(...clear.map(({ day }) => day)) }
+  return { phase: 'through', days: today - leastOf(clear.map(({ day }) => day)) }
 }
 
 interface Test {

@@ -34,6 +34,14 @@ test('a crowd by a probe leaves its middle one; two in a morning, and other meth
   ).toHaveLength(4)
   expect(thinProbeReadings([], [])).toEqual([])
 })
+test('a dozen of one morning were read by no hand, whatever they say of themselves; a few by another method among them stay', () => {
+  const logged = (many: number) =>
+    Array.from({ length: many }, (_, i) => read(1 + i / 1000, i, 'photometer'))
+  expect(thinProbeReadings(logged(11), [])).toHaveLength(11)
+  expect(values(thinProbeReadings(logged(12), []))).toEqual([6])
+  const beside = [...logged(30), read(1.04, 99, 'strip')]
+  expect(values(thinProbeReadings(beside, []))).toEqual([15, 99])
+})
 test('crowds end with the quarter of the day and at every event', () => {
   const hour = (n: number, value: number) => read(1 + n / 24, value)
   const day = Array.from({ length: 24 }, (_, n) => hour(n, n))

@@ -79,8 +79,8 @@ export async function foundOut(
     if (!species) throw new EntryRefused(problems)
     const names = new Map([...known, species].map((one) => [one.id, one.name]))
     const act = { id, kind: 'change', holdsFrom: null, now: now() } as const
-    await actOn(db, slug, act, async (stood, tx) => {
-      const at = dayIn({ foundOn: foundOn ?? '' }, 'foundOn', stood.vessel.timeZone, now())
+    await actOn(db, slug, act, async (stood, written, tx) => {
+      const at = dayIn({ foundOn: foundOn ?? '' }, 'foundOn', stood.vessel.timeZone, written.now)
       const planting = plantingFrom(stood.plantings, plantingId)
       if (dayOf(at) < dayOf(planting.stands[0].from))
         throw new EntryRefused([

@@ -33,14 +33,13 @@ export async function keepAs(
   return written(async () => {
     const form = keptForm.validateSync(textFields(raw), { abortEarly: false })
     const { id } = parseSending(sending)
-    const at = now()
     const kept: Kept | undefined =
       form.as === FREE
         ? undefined
         : { as: form.as, atCm: form.as === 'stream of red' ? null : form.atCm }
     let said = ''
-    const act = { id, kind: 'change', holdsFrom: null, now: at } as const
-    await actOn(await database(), slug, act, (story) => {
+    const act = { id, kind: 'change', holdsFrom: null, now: now() } as const
+    await actOn(await database(), slug, act, (story, { now: at }) => {
       const record = story.plantings.find((one) => one.id === form.planting)
       if (!record || !plantingOn(record, dayOf(at)))
         throw new EntryRefused([

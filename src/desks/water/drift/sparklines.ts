@@ -1,3 +1,4 @@
+import { leastOf, mostOf } from '@/core/quantity/extent'
 import { zoneFormat } from '@/core/quantity/zone'
 import { entriesOf } from '@/core/history/journal-index'
 import type { EntryKind } from '@/core/journal/entry'
@@ -136,7 +137,7 @@ function pathOf(corners: readonly Corner[]): string {
 
 /** From a little under the least to a little over the most of what is drawn, the near end of the band with it. */
 function scaleOf(values: readonly number[], band: Band): [number, number] {
-  const [low, high] = [Math.min(...values), Math.max(...values)]
+  const [low, high] = [leastOf(values), mostOf(values)]
   const room = Math.max(high - low, Math.abs(high) * 0.05, 1e-3)
   const least = band.low !== null && band.low > low - room ? Math.min(low, band.low) : low
   const most = band.high !== null && band.high < high + room ? Math.max(high, band.high) : high

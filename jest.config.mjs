@@ -19,6 +19,7 @@ const config = {
     '\\.module\\.css$': '<rootDir>/jest.css.cjs',
     '^fast-check$': '<rootDir>/jest.fast-check.cjs',
   },
+  globalSetup: '<rootDir>/jest.outside.mjs',
   setupFiles: ['<rootDir>/jest.clock.cjs', '<rootDir>/jest.request.cjs'],
   testTimeout: 60_000,
   // Two cores, and a third while one waits for a server to start or a disk to sync.

@@ -9,6 +9,7 @@ import {
   ensureBuilt,
   ensureDemo,
   ensureInstalled,
+  ensureOutside,
   ensureTemplate,
   flag,
   onlyOptions,
@@ -426,6 +427,7 @@ async function strangers() {
 
 ensureInstalled()
 ensureTemplate()
+await ensureOutside()
 ensureBuilt()
 rmSync(data, { recursive: true, force: true })
 ensureDemo(data, true, testEnv)

@@ -6,6 +6,7 @@ import { join } from 'node:path'
 import {
   ensureBuilt,
   ensureInstalled,
+  ensureOutside,
   ensureTemplate,
   flag,
   onlyOptions,
@@ -16,6 +17,7 @@ import {
 onlyOptions({ large: false, peer: false, mutants: false, drag: false })
 ensureInstalled()
 ensureTemplate()
+await ensureOutside()
 ensureBuilt()
 if (flag('peer')) process.exit(besidePeer())
 if (flag('drag')) process.exit(runScript('bench/drag.mts'))

@@ -22,6 +22,9 @@ function refusal({ method, url, header }, hosts, own = true) {
       status: 421,
       says: 'Vivero answers only under its own address. Name others in VIVERO_HOSTS.',
     }
+  // “//elsewhere/…” would be read as the name of another house.
+  if (!/^\/(?![/\\])/.test(url))
+    return { status: 400, says: 'This address cannot be read: it begins like none of ours.' }
   if (url.length > LONGEST_ADDRESS)
     return { status: 414, says: 'This address is longer than any of ours.' }
   if (!isLegible(url))

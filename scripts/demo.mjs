@@ -4,6 +4,7 @@ import {
   ensureBuilt,
   ensureDemo,
   ensureInstalled,
+  ensureOutside,
   ensureTemplate,
   houseAddresses,
   flag,
@@ -21,6 +22,7 @@ const data = join(root, 'data-demo')
 await needPort(port)
 ensureInstalled()
 ensureTemplate()
+await ensureOutside()
 ensureBuilt()
 ensureDemo(data, flag('fresh'))
 const home = flag('home') ? houseAddresses() : []

@@ -3,6 +3,7 @@ import { join } from 'node:path'
 import {
   ensureDemo,
   ensureInstalled,
+  ensureOutside,
   ensureTemplate,
   needPort,
   onlyOptions,
@@ -18,6 +19,7 @@ const data = join(root, 'data-dev')
 await needPort(port)
 ensureInstalled()
 ensureTemplate()
+await ensureOutside()
 ensureDemo(data)
 process.exit(
   run(

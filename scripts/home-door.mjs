@@ -6,15 +6,27 @@ import { readFileSync } from 'node:fs'
 const COOKIE = 'vivero-session'
 const YEAR_S = 31_536_000
 const MOST_BYTES = 2000
+/** Whoever has not shown a session is answered in so long, or hung up on. */
+const STRANGERS_MS = 10_000
 /** What a helper’s phone may fetch beside pages: the drawings of the bench. */
 const HELPERS_FILES = /^\/api\/tanks\/[a-z0-9-]{1,80}\/place(\?|$)/
 
-/** The role of who asks, or null when the door has answered already. */
+/** The role of who asks, or null when the door has answered already. The border has seen that the address can be read. */
 export function atHomeDoor(request, response, pairing) {
   const role = pairing.roleOf(cookieOf(request))
-  const { pathname } = new URL(request.url, 'http://home')
+  const pathname = request.url.split(/[?#]/, 1)[0]
+  if (role === null) hurry(request, response)
   if (pathname === '/pair') {
-    if (request.method === 'POST') void pairPhone(request, response, pairing)
+    if (request.method === 'POST')
+      pairPhone(request, response, pairing).catch((error) => {
+        console.error('A phone could not be paired:', error.message)
+        if (!response.headersSent)
+          sendPage(
+            response,
+            507,
+            'The code was right, but this phone could not be written down: is the disk full? Make room, and try once more.',
+          )
+      })
     else sendPage(response, 200, '')
     return null
   }
@@ -35,13 +47,24 @@ export function atHomeDoor(request, response, pairing) {
   return role
 }
 
+/** No stranger holds a connection for long: neither by sending slowly nor by reading slowly. */
+function hurry(request, response) {
+  const timer = setTimeout(() => request.socket.destroy(), STRANGERS_MS)
+  response.once('close', () => clearTimeout(timer))
+}
+
 async function pairPhone(request, response, pairing) {
+  const from = request.socket.remoteAddress
   const body = await readSmall(request)
   if (body === null) return plain(response, 413, 'That is more than a code.')
-  if (!pairing.hears())
-    return sendPage(response, 429, 'Too many wrong codes. Wait a minute, and ask for a new one.')
+  if (!pairing.hears(from))
+    return sendPage(
+      response,
+      429,
+      'Too many wrong codes came from this phone. Wait a minute, and ask for a new one.',
+    )
   const fields = new URLSearchParams(body)
-  const token = pairing.pair(fields.get('code'), fields.get('name'))
+  const token = pairing.pair(fields.get('code'), fields.get('name'), from)
   if (token === null)
     return sendPage(
       response,
@@ -51,7 +74,7 @@ async function pairPhone(request, response, pairing) {
   response
     .writeHead(303, {
       location: '/',
-      'set-cookie': `${COOKIE}=${token}; HttpOnly; SameSite=Strict; Path=/; Max-Age=${YEAR_S}`,
+      'set-cookie': `${COOKIE}=${token}; HttpOnly; Secure; SameSite=Strict; Path=/; Max-Age=${YEAR_S}`,
       'cache-control': 'no-store',
     })
     .end()

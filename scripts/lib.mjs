@@ -104,6 +104,16 @@ export function ensureTemplate() {
     stop('The database template could not be made; the messages above say why.')
 }
 
+/** Makes the programs that read what is foreign, when their sources changed since. */
+export async function ensureOutside() {
+  const stamp = join(STAMPS, 'outside', 'made-from')
+  const source = hashOf(['src/core', 'src/data', 'scripts/make-outside.mjs', 'package-lock.json'])
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === source) return
+  const { makeOutside } = await import('./make-outside.mjs')
+  await makeOutside()
+  writeFileSync(stamp, source)
+}
+
 /** Builds the application when its sources changed since the last build. */
 export function ensureBuilt() {
   const stamp = join(STAMPS, 'built-from')
@@ -209,11 +219,11 @@ export function houseAddresses() {
 export function sayHome(addresses, port) {
   if (addresses.length === 0) return
   console.log(`
-Vivero answers the house network at ${addresses.map((one) => `http://${one}:${port}`).join(', ')}.
+Vivero answers the house network at ${addresses.map((one) => `https://${one}:${port}`).join(', ')}.
 - Everybody in that network (guests, other machines, whoever has its password) can reach the page on which a phone is paired. Without
   a code from your bench, which lasts two minutes and serves once, nothing else answers.
-- What is sent goes over that network unscrambled: who listens there can read it. With people in it you do not trust, put a proxy with HTTPS
-  in front (the README says how), or leave --home away.
+- What is sent is scrambled with a certificate of this house, made here and signed by nobody else: a phone says so once and asks whether to go on.
+  The bench shows its fingerprint beside the code; where the phone shows another, somebody stands between, so do not go on.
 - Phones that were paired stay paired. They stand on the bench, and are let go there.
 `)
 }

@@ -2,16 +2,32 @@
 // the server asks it before anything else answers, and the bench shows and changes it through the same object.
 /* eslint-disable @typescript-eslint/no-require-imports -- plain Node, for the server and the tests alike */
 const { createHash, randomBytes, randomInt, timingSafeEqual } = require('node:crypto')
-const { existsSync, readFileSync, renameSync, writeFileSync } = require('node:fs')
+const {
+  closeSync,
+  existsSync,
+  fsyncSync,
+  openSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+  writeSync,
+} = require('node:fs')
 const { join } = require('node:path')
 
 /** No letter or figure that is taken for another. */
 const ALPHABET = 'ABCDEFGHJKLMNPQRSTUVWXYZ23456789'
 const CODE_LENGTH = 8
 const CODE_GOOD_MS = 120_000
-/** Wrong tries at one code before it is void, and from all sides in a minute before nobody is heard for the rest of it. */
+/**
+ * Wrong tries of one address at one code, and in a minute, before it is not heard for a while. Others are: whoever tries all codes there are must not keep
+ * the owner out. Of 32^8 codes a whole house network of 65 000 addresses hits one in two minutes with a chance of one in three million.
+ */
 const TRIES_A_CODE = 5
 const TRIES_A_MINUTE = 12
+/** Addresses of which wrong tries are remembered; the oldest give way. */
+const MOST_ADDRESSES = 10_000
 const MOST_SESSIONS = 40
 const SESSION_BYTES = 32
 const ROLES = ['keeper', 'helper']
@@ -30,11 +46,17 @@ const same = (a, b) => {
 function keepSessions(directory, clock) {
   const path = join(directory, 'paired.json')
   let sessions = readSessions(path)
+  /** What is on the disk stands, and nothing else. Throws where the disk takes no more. */
   const save = (next) => {
-    sessions = next
     const part = `${path}.part`
-    writeFileSync(part, JSON.stringify(sessions), { mode: 0o600 })
-    renameSync(part, path)
+    try {
+      writeFileSync(part, JSON.stringify(next), { mode: 0o600 })
+      renameSync(part, path)
+    } catch (error) {
+      rmSync(part, { force: true })
+      throw error
+    }
+    sessions = next
   }
   return {
     add(token, role, name) {
@@ -53,12 +75,48 @@ function keepSessions(directory, clock) {
       const hash = hashOf(token)
       const session = sessions.find((one) => one.hash === hash)
       if (!session) return null
-      if (clock() - session.seen > SEEN_EVERY_MS)
-        save(sessions.map((one) => (one === session ? { ...one, seen: clock() } : one)))
+      if (clock() - session.seen > SEEN_EVERY_MS) {
+        const seen = sessions.map((one) => (one === session ? { ...one, seen: clock() } : one))
+        try {
+          save(seen)
+        } catch {
+          // When it was heard of is no reason to keep it waiting: on a full disk it is remembered until the next start.
+          sessions = seen
+        }
+      }
       return session.role
     },
     list: () => sessions.map(({ hash: _hash, ...shown }) => shown),
-    revoke: (id) => save(sessions.filter((one) => one.id !== id)),
+    revoke(id) {
+      const next = sessions.filter((one) => one.id !== id)
+      // From now on, whatever the disk does.
+      sessions = next
+      try {
+        save(next)
+      } catch {
+        letGoInPlace(path, next)
+      }
+    },
+  }
+}
+
+/**
+ * On a full disk there is no room for another file: the shorter list is written over the longer one, in the blocks that has. Cut short it cannot be read and
+ * lets nobody in. Where that fails too the file is taken away, and all phones are paired again.
+ */
+function letGoInPlace(path, sessions) {
+  try {
+    const { size } = statSync(path)
+    const text = JSON.stringify(sessions)
+    const file = openSync(path, 'r+')
+    try {
+      writeSync(file, text.padEnd(size), 0)
+      fsyncSync(file)
+    } finally {
+      closeSync(file)
+    }
+  } catch {
+    rmSync(path, { force: true })
   }
 }
 
@@ -75,10 +133,16 @@ const nameFrom = (text) =>
 function makePairing(directory, addresses, clock = Date.now, draw = drawCode) {
   const { add, roleOf, list, revoke } = keepSessions(directory, clock)
   let open = null
-  let failures = []
-  const hears = () => {
-    failures = failures.filter((at) => clock() - at < 60_000)
-    return failures.length < TRIES_A_MINUTE
+  /** Moments of wrong codes, by the address they came from. */
+  const failures = new Map()
+  const lately = (from) => (failures.get(from) ?? []).filter((at) => clock() - at < 60_000)
+  const hears = (from) => lately(from).length < TRIES_A_MINUTE
+  const failed = (from) => {
+    const all = [...lately(from), clock()]
+    failures.delete(from)
+    failures.set(from, all)
+    if (failures.size > MOST_ADDRESSES) failures.delete(failures.keys().next().value)
+    if (open) open.tries.set(from, (open.tries.get(from) ?? 0) + 1)
   }
   return {
     addresses,
@@ -86,19 +150,26 @@ function makePairing(directory, addresses, clock = Date.now, draw = drawCode) {
     roleOf,
     list,
     revoke,
+    /** Wrong codes of the last minute, and from how many addresses. */
+    wrongCodes() {
+      const counts = [...failures.keys()].map((from) => lately(from).length).filter(Boolean)
+      return { codes: counts.reduce((a, b) => a + b, 0), addresses: counts.length }
+    },
+    /** A new code, at the bench: it is never refused. */
     begin(role) {
       if (!ROLES.includes(role)) throw new Error(`There is no role ${role}`)
-      open = { code: draw(), role, until: clock() + CODE_GOOD_MS, tries: 0 }
+      open = { code: draw(), role, until: clock() + CODE_GOOD_MS, tries: new Map() }
       return { code: open.code, until: open.until }
     },
-    pair(code, name) {
-      if (!hears()) return null
+    /** The token of a phone that sent the right code from an address, or null. */
+    pair(code, name, from) {
+      if (!hears(from)) return null
       const written = String(code ?? '')
         .toUpperCase()
         .replace(/[^A-Z0-9]/g, '')
-      if (!open || clock() > open.until || !same(written, open.code)) {
-        failures.push(clock())
-        if (open && ++open.tries >= TRIES_A_CODE) open = null
+      const spent = (open?.tries.get(from) ?? 0) >= TRIES_A_CODE
+      if (!open || clock() > open.until || spent || !same(written, open.code)) {
+        failed(from)
         return null
       }
       const token = randomBytes(SESSION_BYTES).toString('base64url')

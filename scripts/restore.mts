@@ -1,9 +1,13 @@
 import { existsSync } from 'node:fs'
 import { resolve } from 'node:path'
-import { listBackups } from '@/data/at-rest/backups'
+import { listBackups } from '@/data/at-rest/copy-names'
+import { secondPlace } from '@/data/at-rest/second-place'
+import { LIMITS } from '@/data/outside/limits'
+import { watchSelf } from '@/data/outside/watch-self'
 import { restoreBackup } from '@/data/at-rest/restore'
 
 /** Puts a copy in the place of the data, or lists the copies. Usage: restore DIRECTORY [latest | FILE]. */
+watchSelf(LIMITS.copy)
 const directory = resolve(process.argv[2])
 const asked = process.argv[3]
 const backups = listBackups(directory)
@@ -11,10 +15,12 @@ const megabytes = (bytes: number) => `${(bytes / 1e6).toFixed(1)} MB`
 
 if (!asked) {
   if (backups.length === 0) console.log(`There is no copy in ${directory}/backups yet.`)
-  for (const { at, file, bytes } of backups)
+  for (const { at, file, bytes, keptFor } of backups)
     console.log(
-      `${at.toISOString().slice(0, 16).replace('T', ' ')} UTC  ${megabytes(bytes)}  ${file}`,
+      `${at.toISOString().slice(0, 16).replace('T', ' ')} UTC  ${megabytes(bytes)}  ${file}${keptFor ? `  (the last with ${keptFor.slug}, which was deleted)` : ''}`,
     )
+  const second = secondPlace(directory)
+  if (second) console.log(`Copies are also in ${second.path}; name one of them with its whole path.`)
   console.log(
     '\nnpm run restore -- --from latest   puts the latest in place; or name one of these files.',
   )
@@ -31,7 +37,7 @@ if (!archive || !existsSync(archive)) {
 try {
   const { tanks, lines, aside } = await restoreBackup(directory, archive, new Date())
   console.log(
-    `${tanks} ${tanks === 1 ? 'tank' : 'tanks'} with ${lines} lines are in place.${aside ? ` What stood before is kept in ${aside}.` : ''}`,
+    `${tanks.length} ${tanks.length === 1 ? 'tank' : 'tanks'} (${tanks.map(({ name }) => name).join(', ')}) with ${lines} lines are in place.${aside ? ` What stood before is kept in ${aside}.` : ''}`,
   )
 } catch (error) {
   console.error(

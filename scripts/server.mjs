@@ -2,10 +2,14 @@
 // Usage: server.mjs PORT. The rest comes by the environment: VIVERO_DATA, VIVERO_HOSTS, DATABASE_URL, and VIVERO_HOME, the addresses in the house
 // network at which it answers paired phones as well.
 import { createServer } from 'node:http'
+import { createServer as createSecureServer } from 'node:https'
+import { createServer as createDoor } from 'node:net'
 import compression from 'compression'
 import next from 'next'
 import { refusal } from './border.cjs'
+import { makeConnections } from './connections.mjs'
 import { atHomeDoor } from './home-door.mjs'
+import { houseCertificate } from './house-certificate.mjs'
 import { makePairing } from './pairing.cjs'
 
 const HOST = '127.0.0.1'
@@ -18,10 +22,14 @@ const pairing =
         home.map((address) => `${address}:${port}`),
       )
     : null
+const certificate =
+  home.length > 0 ? await houseCertificate(process.env.VIVERO_DATA ?? 'data', home) : null
+if (pairing) pairing.fingerprint = certificate.fingerprint
 // The bench shows and changes who is paired; it is bundled apart, and finds this here.
 globalThis.viveroPairing = pairing
 /** Says to the pages who asks; what a browser says of it is thrown away. */
 const ROLE = 'x-vivero-role'
+const DOOR = 'x-vivero-door'
 
 /** A request must say what it is in ten seconds, and be here whole in two minutes: a slow phone sends the largest file in half of that. */
 const LIMITS = {
@@ -43,36 +51,119 @@ const app = next({ dev: false, dir: process.cwd(), hostname: HOST, port })
 await app.prepare()
 const handle = app.getRequestHandler()
 
-/** A server of one door. At the house’s own name alone, and with a session, where it is the door to the house network. */
-function doorAt(address) {
+/** What is answered at an address of this machine, whatever the request does to its answer. */
+const answering = (address, connections) => (request, response) => {
+  try {
+    admit(address, connections, request, response)
+  } catch (error) {
+    console.error('A request failed at the door.', error)
+    if (response.headersSent) response.destroy()
+    else turnAway(request, response, { status: 400, says: 'This request cannot be read.' })
+  }
+}
+
+/** At the house’s own name alone, and with a session, where it is the door to the house network. */
+function admit(address, connections, request, response) {
   const hosts = address === HOST ? process.env.VIVERO_HOSTS : houseNames(address)
-  const server = createServer(LIMITS, (request, response) => {
-    const header = (name) => one(request.headers[name])
-    const refused = refusal(
-      { method: request.method ?? '', url: request.url ?? '', header },
-      hosts,
-      address === HOST,
-    )
-    if (refused) return turnAway(request, response, refused)
-    const role = address === HOST ? 'keeper' : atHomeDoor(request, response, pairing)
-    if (role === null) return
-    request.headers[ROLE] = role
-    const squeeze = request.url?.startsWith(FILES) ? well : lightly
-    squeeze(request, response, () => void answer(request, response))
-  })
+  const header = (name) => one(request.headers[name])
+  const refused = refusal(
+    { method: request.method ?? '', url: request.url ?? '', header },
+    hosts,
+    address === HOST,
+  )
+  if (refused) return turnAway(request, response, refused)
+  const role = address === HOST ? 'keeper' : atHomeDoor(request, response, pairing)
+  if (role === null) return
+  if (connections) connections.prove(plainSocketOf(request.socket))
+  request.headers[ROLE] = role
+  request.headers[DOOR] = address === HOST ? 'own' : 'house'
+  const squeeze = request.url?.startsWith(FILES) ? well : lightly
+  squeeze(request, response, () => void answer(request, response))
+}
+
+/** The connection below a secured one: that is what is counted. */
+const plainSocketOf = (socket) => socket.viveroBelow ?? socket
+
+function withLimits(server) {
   server.timeout = SILENCE
-  server.maxConnections = MOST_CONNECTIONS
   server.on('clientError', (_error, socket) => {
     // A browser opens connections ahead of need. One on which nothing was asked yet is closed without a word: words would be taken for the answer to the next page.
     if (socket.bytesRead === 0) socket.destroy()
     else if (socket.writable) socket.end('HTTP/1.1 400 Bad Request\r\nConnection: close\r\n\r\n')
   })
-  server.listen(port, address)
+  return server
+}
+
+/** The door of this machine itself. */
+function ownDoor() {
+  const server = withLimits(createServer(LIMITS, answering(HOST, null)))
+  server.maxConnections = MOST_CONNECTIONS
+  server.listen(port, HOST)
+}
+
+/** First byte of whoever greets in the secured way (RFC 8446, 5.1). */
+const HANDSHAKE = 22
+/** Whoever comes to the house must say in so long what he wants. */
+const FIRST_WORD_MS = 10_000
+
+/** The door to the house network: secured; who comes in the open is sent to the secured way. */
+function houseDoor(address) {
+  const connections = makeConnections()
+  const secured = withLimits(
+    createSecureServer(
+      { ...LIMITS, key: certificate.key, cert: certificate.cert, handshakeTimeout: 10_000 },
+      answering(address, connections),
+    ),
+  )
+  secured.on('tlsClientError', (_error, socket) => socket.destroy())
+  secured.on('secureConnection', (socket) => {
+    socket.viveroBelow = below.get(`${socket.remoteAddress} ${socket.remotePort}`)
+  })
+  const open = withLimits(
+    createServer(LIMITS, (request, response) => {
+      const refused = refusal(
+        {
+          method: request.method ?? '',
+          url: request.url ?? '',
+          header: (name) => one(request.headers[name]),
+        },
+        houseNames(address),
+        false,
+      )
+      if (refused) return turnAway(request, response, refused)
+      response.writeHead(308, {
+        location: `https://${address}:${port}${request.url}`,
+        'cache-control': 'no-store',
+        connection: 'close',
+      })
+      response.end()
+    }),
+  )
+  const below = new Map()
+  const door = createDoor((socket) => {
+    socket.on('error', () => {})
+    if (!connections.take(socket)) return
+    const name = `${socket.remoteAddress} ${socket.remotePort}`
+    below.set(name, socket)
+    socket.once('close', () => below.delete(name))
+    socket.setTimeout(FIRST_WORD_MS, () => socket.destroy())
+    socket.once('data', (first) => {
+      socket.setTimeout(0)
+      socket.removeAllListeners('timeout')
+      socket.pause()
+      socket.unshift(first)
+      const server = first[0] === HANDSHAKE ? secured : open
+      server.emit('connection', socket)
+      process.nextTick(() => socket.resume())
+    })
+  })
+  door.listen(port, address)
 }
 const houseNames = (address) => [address, process.env.VIVERO_HOSTS].filter(Boolean).join(',')
 // The pages’ own border hears of the same names.
 if (home.length > 0) process.env.VIVERO_HOSTS = houseNames(home.join(','))
-for (const address of [HOST, ...home]) doorAt(address)
+ownDoor()
+for (const address of home) houseDoor(address)
 
 async function answer(request, response) {
   try {

@@ -4,6 +4,7 @@ import {
   ensureBuilt,
   ensureChromium,
   ensureInstalled,
+  ensureOutside,
   ensureTemplate,
   root,
   run,
@@ -13,6 +14,7 @@ import {
 ensureInstalled()
 const chromium = ensureChromium()
 ensureTemplate()
+await ensureOutside()
 ensureBuilt()
 process.exit(
   run(

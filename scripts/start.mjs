@@ -3,6 +3,7 @@ import { resolve } from 'node:path'
 import {
   ensureBuilt,
   ensureInstalled,
+  ensureOutside,
   ensureTemplate,
   flag,
   houseAddresses,
@@ -19,6 +20,7 @@ const port = portFrom(4170)
 await needPort(port)
 ensureInstalled()
 ensureTemplate()
+await ensureOutside()
 ensureBuilt()
 const home = flag('home') ? houseAddresses() : []
 sayHome(home, port)

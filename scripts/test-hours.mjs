@@ -4,6 +4,7 @@ import {
   ensureBuilt,
   ensureChromium,
   ensureInstalled,
+  ensureOutside,
   ensureTemplate,
   root,
   run,
@@ -23,6 +24,7 @@ const MOMENTS = {
 ensureInstalled()
 const chromium = ensureChromium()
 ensureTemplate()
+await ensureOutside()
 ensureBuilt()
 let red = 0
 for (const [name, moment] of Object.entries(MOMENTS)) {

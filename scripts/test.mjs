@@ -6,6 +6,7 @@ import {
   ensureChromium,
   ensureInstalled,
   ensurePostgres,
+  ensureOutside,
   ensureTemplate,
   root,
   run,
@@ -34,6 +35,7 @@ ensureInstalled()
 const chromium = ensureChromium()
 ensurePostgres()
 ensureTemplate()
+await ensureOutside()
 rmSync(reports, { recursive: true, force: true })
 mkdirSync(reports, { recursive: true })
 

@@ -1,4 +1,4 @@
-import { eq, inArray, sql } from 'drizzle-orm'
+import { and, eq, inArray, sql, type SQL } from 'drizzle-orm'
 import { randomUUID } from 'node:crypto'
 import type { Entry } from '@/core/journal/entry'
 import { ENTRY_BATCH, insertEntries, type ImportProgress } from './entries'
@@ -18,20 +18,28 @@ export interface ArrivingLines {
   stop?: AbortSignal
 }
 
+/** The vessel, seen by nobody, in which stands what lines under way speak of and their tank does not have yet. */
+export const shadowOf = (arrivalId: string) => `arriving-${arrivalId}`
+
 /**
  * Writes many lines in steps, each a transaction of its own that lets others in between, yet whole or not at all: until the last
- * step nobody sees one of them, and a stop, a refusal or a fall takes them all back. `last` is done together with that step.
+ * step nobody sees one of them, and a stop, a refusal or a fall takes them all back. `first` is done together with the mark of the arrival, `last` with
+ * its last step. Either may be done again where it stood in another’s way.
  */
 export async function arrive(
   db: Database,
   vesselId: string,
   { rows, said, stop }: ArrivingLines,
   last: (tx: Database, arrivalId: string) => Promise<void> = async () => {},
+  first: (tx: Database, arrivalId: string) => Promise<void> = async () => {},
 ): Promise<void> {
   const id = randomUUID()
   await inTransaction(
     db,
-    async (tx) => void (await tx.insert(t.arrival).values({ id, vesselId })),
+    async (tx) => {
+      await first(tx, id)
+      await tx.insert(t.arrival).values({ id, vesselId })
+    },
     rows.length * BYTES_PER_LINE,
   )
   try {
@@ -82,27 +90,50 @@ export async function waitForArrivals(db: Database, vesselId: string): Promise<v
 
 /** Takes an arrival back in steps, its lines first: as long as one is left the arrival hides it. */
 async function takeBack(db: Database, id: string): Promise<void> {
+  await deleteLines(db, sql`arrival = ${id}`)
+  await db.transaction(async (tx) => {
+    const [row] = await tx.select().from(t.arrival).where(eq(t.arrival.id, id))
+    await tx.delete(t.arrival).where(eq(t.arrival.id, id))
+    // A tank that came with it, and what its lines spoke of.
+    await tx
+      .delete(t.vessel)
+      .where(and(t.vessel.arriving, inArray(t.vessel.id, [row?.vesselId ?? '', shadowOf(id)])))
+  })
+}
+
+/** Takes lines out of the book for good, in steps that let others in. */
+async function deleteLines(db: Database, which: SQL): Promise<void> {
   for (;;) {
     const gone = rowsOf(
       await db.execute(
-        sql`delete from ${t.entry} where id in (select id from ${t.entry} where arrival = ${id} limit ${ENTRY_BATCH * 4}) returning 1 as one`,
+        sql`delete from ${t.entry} where id in (select id from ${t.entry} where ${which} limit ${ENTRY_BATCH * 4}) returning 1 as one`,
       ),
     )
     if (gone.length === 0) break
     await yieldToOthers()
   }
-  await db.delete(t.arrival).where(eq(t.arrival.id, id))
+}
+
+/** Takes away for good a tank that nobody sees any more, its lines first: they point at plantings and animals, which go with it. */
+export async function deleteHidden(db: Database, vesselId: string): Promise<void> {
+  await deleteLines(db, sql`vessel_id = ${vesselId}`)
+  await db.delete(t.vessel).where(and(eq(t.vessel.id, vesselId), t.vessel.arriving))
 }
 
 /** What a fall left half arrived is taken back at the next start. `olderThanHours`: on a server another Vivero may be reading just now. */
 export async function sweepArrivals(db: Database, olderThanHours: number): Promise<void> {
   const old = sql`now() - make_interval(hours => ${olderThanHours})`
   const left = await db
-    .select({ id: t.arrival.id, vesselId: t.arrival.vesselId })
+    .select({ id: t.arrival.id })
     .from(t.arrival)
     .where(sql`${t.arrival.begunAt} <= ${old}`)
   for (const { id } of left) await takeBack(db, id)
-  const vessels = left.map(({ vesselId }) => vesselId)
-  if (vessels.length > 0)
-    await db.delete(t.vessel).where(sql`${inArray(t.vessel.id, vessels)} and ${t.vessel.arriving}`)
+  // Hidden without an arrival: a deletion that was cut short, which is finished here.
+  const hidden = await db
+    .select({ id: t.vessel.id })
+    .from(t.vessel)
+    .where(
+      sql`${t.vessel.arriving} and not exists (select 1 from ${t.arrival} as a where a.vessel_id = ${t.vessel.id} or 'arriving-' || a.id = ${t.vessel.id})`,
+    )
+  for (const { id } of hidden) await deleteHidden(db, id)
 }

@@ -1,6 +1,6 @@
 import type { ExtractTablesWithRelations } from 'drizzle-orm'
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core'
-import type { Backup } from './at-rest/backup'
+import type { Copies } from './at-rest/copies'
 import type * as schema from './schema'
 
 /** One type for both drivers and for a transaction on either. */
@@ -12,8 +12,8 @@ export type Database = PgDatabase<
 export interface OpenDatabase {
   db: Database
   close: () => Promise<void>
-  /** Makes a copy of the data while they are in use; absent for a database server. */
-  backUp?: () => Promise<Backup>
+  /** Makes copies of the data while they are in use; absent for a database server. */
+  copies?: Copies
 }
 
 /** Both drivers answer a raw query with `rows`. */

@@ -219,7 +219,7 @@ test('a round is kept between visits and forgotten when it is closed', async () 
     startedAt: NOW,
     answers: { ...answers, station: 3 },
   })
-  await addEntries(db, 'test', [note('r-1', 'round done')], NOW, { within: closeRound })
+  await addEntries(db, 'test', [note('r-1', 'round done')], NOW, { within: closeRound('round-1') })
   expect(await openRound(db, 'test')).toBeNull()
   expect(() =>
     parseRoundAnswers({

@@ -7,7 +7,7 @@ import type { CsvReader } from './formats/csv-lines'
 import type { CsvReport } from './formats/line-report'
 import type { Database } from './db'
 import * as t from './schema'
-import { backedUpFirst } from './backed-up'
+import { copiedFirst } from './backed-up'
 import { noteFile } from './imported-files'
 import { loadStory } from './story'
 import { arrived } from './visible'
@@ -47,7 +47,10 @@ export async function importCsv(
   const report = await read(file.bytes, story, await knownOrigins(db, story.vessel.id), now)
   if (!report.ok || report.value.accepted.length === 0) return report
   const rows = report.value.accepted
-  if (rows.length >= MANY_LINES) await backedUpFirst(db)
+  if (rows.length >= MANY_LINES) {
+    const remark = await copiedFirst(db)
+    if (remark !== null) report.value.remarks.push(remark)
+  }
   await arrive(db, story.vessel.id, { rows, said, stop }, async (tx, id) => {
     await noteFile(tx, {
       id,

@@ -154,7 +154,7 @@ describe.each(DATABASES)('on %s', (name, start) => {
               },
             ],
             NOW,
-            { within: closeRound, same: 'id' },
+            { within: closeRound('walk-1'), same: 'id' },
           ),
         )
       expect((await Promise.all([ink(), ink()])).map((answer) => answer.ok)).toEqual([true, true])

@@ -21,13 +21,14 @@ import { Pool } from 'pg'
 import { sweepArrivals } from './arrivals'
 import { rowsOf, type Database, type OpenDatabase } from './db'
 import { openDurable } from './at-rest/durable-fs'
-import type { Backup } from './at-rest/backup'
-import { makeBackup } from './at-rest/backups'
+import { copiesOf, sweepCopies, type Copies } from './at-rest/copies'
+import { copyInTwo } from './at-rest/copy-tree'
 import { lockDirectory, type DirectoryLock } from './at-rest/lock'
 import { makeDirectoryPrivate, makePrivate, syncPath, syncTree } from './at-rest/private'
 import { finishRestore } from './at-rest/restore'
 import { bytesUnder, roomOn } from './at-rest/room'
-import { backUpBy } from './backed-up'
+import { copiedBy } from './backed-up'
+import { checkOutside } from './outside/check-copy'
 import { migrationsFolder } from './places'
 import * as schema from './schema'
 import { ensureTemplate } from './at-rest/template'
@@ -68,6 +69,7 @@ async function openLocked(asked: string, prepare: (home: string) => void): Promi
     const mark = join(home, 'PG_VERSION')
     if (existsSync(mark)) await lock.alsoHold(mark)
     finishRestore(directory)
+    sweepCopies(directory)
     prepare(home)
     if (!existsSync(home)) {
       const problem = roomOn(directory)(TEMPLATE_BYTES)
@@ -83,11 +85,11 @@ async function openLocked(asked: string, prepare: (home: string) => void): Promi
     checkRoomOf(db, roomOn(home))
     await sweepArrivals(db, 0)
     watchWrites(engine, db)
-    const backUp = backUpOf(engine, home, directory)
-    backUpBy(db, backUp)
+    const copies = runningCopies(engine, home, directory)
+    copiedBy(db, copies)
     return {
       db,
-      backUp,
+      copies,
       close: async () => {
         await engine.close()
         lock.release()
@@ -99,23 +101,25 @@ async function openLocked(asked: string, prepare: (home: string) => void): Promi
   }
 }
 
-/** Makes copies of a running cluster, one at a time. Its log is put into its files first, then it is copied while writes wait. */
-function backUpOf(engine: PGlite, home: string, directory: string): () => Promise<Backup> {
-  let before: Promise<unknown> = Promise.resolve()
-  const copyCluster = async (into: string) => {
-    const problem = roomOn(directory)(COPIES * bytesUnder(home))
-    if (problem !== null) throw new Error(problem)
-    await engine.exec('checkpoint')
-    // A transaction that does nothing keeps all others out.
-    await engine.transaction(() => cp(home, into, { recursive: true }))
-  }
-  return () => {
-    const made = before.then(() => makeBackup(directory, copyCluster, new Date()))
-    before = made.catch(() => undefined)
-    return made
-  }
+/**
+ * Makes copies of a running cluster. Most of it is copied while others write; then its log is put into its files, and they wait while what changed meanwhile
+ * is copied again, which is bounded by what can be written in that time.
+ */
+function runningCopies(engine: PGlite, home: string, directory: string): Copies {
+  return copiesOf(
+    directory,
+    async (into) => {
+      const problem = roomOn(directory)(COPIES * bytesUnder(home))
+      if (problem !== null) throw new Error(problem)
+      const { again } = await copyInTwo(home, into)
+      await engine.exec('checkpoint')
+      // A transaction that does nothing keeps all others out.
+      await engine.transaction(async () => again())
+    },
+    checkOutside,
+  )
 }
-/** The copy, and what it is packed into, which is smaller. */
+/** The copy, and what it is packed into, which is smaller; then that beside the copy it is unpacked into to be looked at. */
 const COPIES = 1.5
 
 /** The directory of the data under its real name, made if it was not there, for the keeper alone. */
@@ -255,12 +259,18 @@ async function copiedFirst(
     throw new DataUnusable(
       `The data in ${home} are of an older Vivero and are copied before they are brought up to date, for which the disk lacks room: ${problem} Nothing was changed.`,
     )
-  const { path } = await makeBackup(
+  const { path } = await copiesOf(
     directory,
     (into) => cp(home, into, { recursive: true, preserveTimestamps: true }),
-    new Date(),
-    mark,
+    checkOutside,
   )
+    .make({ before: mark, keptFor: null })
+    .checked.catch((cause: Error) => {
+      throw new DataUnusable(
+        `The data in ${home} are of an older Vivero and are copied before they are brought up to date, which failed: ${cause.message} Nothing was changed.`,
+        cause,
+      )
+    })
   console.warn(
     `The data are brought up to date. As they were they are kept in ${path}; \`npm run restore\` puts them back.`,
   )

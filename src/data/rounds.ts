@@ -12,6 +12,7 @@ import {
   type RoundLine,
 } from '@/core/routine/round/answers'
 import { askedSchema } from './border/asked-schema'
+import type { Role } from './border/role'
 import { ident } from './border/values'
 import { keepable, sane } from './border/sane'
 import { isTexts } from './border/texts'
@@ -118,6 +119,7 @@ export async function keepRound(
   slug: string,
   answers: RoundAnswers,
   now: Instant,
+  by: Role = 'keeper',
 ): Promise<void> {
   await inTransaction(db, async (tx) => {
     const [vessel] = await tx
@@ -131,10 +133,11 @@ export async function keepRound(
       .from(t.entry)
       .where(eq(t.entry.id, roundEntryId(answers.round)))
     if (inked) return
+    await refuseOverKeepers(tx, vessel.id, answers.round, by)
     const kept = answers as unknown as Record<string, unknown>
     await tx
       .insert(t.roundDraft)
-      .values({ vesselId: vessel.id, startedAt: new Date(now), answers: kept })
+      .values({ vesselId: vessel.id, startedAt: new Date(now), answers: kept, by })
       .onConflictDoUpdate({ target: t.roundDraft.vesselId, set: { answers: kept } })
   })
 }
@@ -142,15 +145,38 @@ export async function keepRound(
 /** The id of the entry that says a round was walked: the same however often it is sent. */
 export const roundEntryId = (round: string) => `${round}.walked`
 
-/** Forgets the round of a tank inside the transaction that wrote its entries. */
-export async function closeRound(tx: Database, vesselId: string): Promise<void> {
-  await tx.delete(t.roundDraft).where(eq(t.roundDraft.vesselId, vesselId))
+/** What a keeper has begun to answer is not a helper’s to put another round in the place of, nor to throw away. `round`: the one that goes on; null for none. Throws EntryRefused. */
+async function refuseOverKeepers(
+  tx: Database,
+  vesselId: string,
+  round: string | null,
+  by: Role,
+): Promise<void> {
+  if (by === 'keeper') return
+  const [open] = await tx.select().from(t.roundDraft).where(eq(t.roundDraft.vesselId, vesselId))
+  if (open?.by === 'keeper' && (open.answers as { round?: unknown }).round !== round)
+    throw new EntryRefused([
+      {
+        field: '',
+        says: 'The keeper has begun a round here, and what he answered stays. Open the round anew and go on with it; nothing was written.',
+      },
+    ])
 }
 
-/** Forgets the open round, unwritten: the keeper starts afresh. */
-export async function dropRound(db: Database, slug: string): Promise<void> {
+/** Forgets a round inside the transaction that wrote its entries; `by`: who inked it. Another one that was begun meanwhile stays. */
+export const closeRound =
+  (round: string, by: Role = 'keeper') =>
+  async (tx: Database, vesselId: string): Promise<void> => {
+    await refuseOverKeepers(tx, vesselId, round, by)
+    await tx.delete(t.roundDraft).where(eq(t.roundDraft.vesselId, vesselId))
+  }
+
+/** Forgets the open round, unwritten: who walks starts afresh. Throws EntryRefused for a helper where the keeper began it. */
+export async function dropRound(db: Database, slug: string, by: Role = 'keeper'): Promise<void> {
   await inTransaction(db, async (tx) => {
     const [vessel] = await tx.select({ id: t.vessel.id }).from(t.vessel).where(named(slug))
-    if (vessel) await closeRound(tx, vessel.id)
+    if (!vessel) return
+    await refuseOverKeepers(tx, vessel.id, null, by)
+    await tx.delete(t.roundDraft).where(eq(t.roundDraft.vesselId, vessel.id))
   })
 }

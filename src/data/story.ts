@@ -34,6 +34,14 @@ export async function loadStory(db: Database, slug: string): Promise<TankHistory
   return story
 }
 
+/** The story of a tank whose row is at hand, hidden or not. */
+export async function readStoryOf(
+  db: Database,
+  row: typeof t.vessel.$inferSelect,
+): Promise<TankHistory> {
+  return keptStory(row) ?? readStory(db, row)
+}
+
 /** The same with what the room’s other tanks teach laid beside it: for all that is judged and forecast. */
 export async function loadStoryWithKin(db: Database, slug: string): Promise<TankHistory | null> {
   const story = await loadStory(db, slug)

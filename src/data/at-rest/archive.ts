@@ -37,16 +37,39 @@ export async function packDirectory(directory: string, archive: string): Promise
   }
 }
 
-/** Unpacks such a file into a directory of its own. Throws for one that is cut off or was not made here: no name may lead out of the directory. */
-export async function unpackInto(archive: string, directory: string): Promise<void> {
+/** A file that is no copy of ours, in a sentence. */
+export class NoCopy extends Error {
+  override name = 'NoCopy'
+}
+
+/** No cluster of ours has so many files, nor one so large. */
+const MOST_FILES = 100_000
+
+/**
+ * Unpacks such a file into a directory of its own. `mostBytes`: unpacked it may take so much room. Throws NoCopy for one that is cut off, larger, or was
+ * not made here: no name may lead out of the directory, and nothing in it is but files and directories.
+ */
+export async function unpackInto(
+  archive: string,
+  directory: string,
+  mostBytes = Infinity,
+): Promise<void> {
   mkdirSync(directory, { recursive: true, mode: 0o700 })
   const home = resolve(directory)
   const extract = tar.extract()
+  let files = 0
+  let bytes = 0
   extract.on('entry', (header, stream, next) => {
+    // What is refused ends the whole with that error; its own stream must not throw it past us.
+    stream.on('error', () => {})
     const path = resolve(home, header.name)
     const inside = path === home || path.startsWith(home + sep)
     if (!inside || (header.type !== 'file' && header.type !== 'directory'))
-      return next(new Error(`${header.name} has no place in a backup`))
+      return next(new NoCopy(`“${header.name.slice(0, 80)}” in it has no place in a copy of ours`))
+    if (++files > MOST_FILES) return next(new NoCopy('it holds more files than any copy of ours'))
+    bytes += header.size ?? 0
+    if (bytes > mostBytes)
+      return next(new NoCopy('unpacked it is larger than the room there is on this disk'))
     if (header.type === 'directory') {
       mkdirSync(path, { recursive: true, mode: 0o700 })
       stream.resume()
@@ -59,7 +82,17 @@ export async function unpackInto(archive: string, directory: string): Promise<vo
       (error: Error) => next(error),
     )
   })
-  await pipeline(createReadStream(archive), createGunzip(), extract)
+  try {
+    await pipeline(createReadStream(archive), createGunzip(), extract)
+  } catch (error) {
+    if (error instanceof NoCopy) throw error
+    const { code } = error as NodeJS.ErrnoException
+    if (code === 'ENOSPC') throw new NoCopy('the disk has no room for it')
+    if (code === 'ENOENT' || code === 'EACCES')
+      throw new NoCopy(`the file cannot be read (${code})`)
+    throw new NoCopy('it is damaged, cut off, or no copy of ours')
+  }
+  if (files === 0) throw new NoCopy('there is nothing in it')
 }
 
 /** Everything below a directory, each directory before what it holds. */

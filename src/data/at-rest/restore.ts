@@ -1,9 +1,11 @@
 import { existsSync, lstatSync, readFileSync, renameSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { unpackInto } from './archive'
-import { checkBackup } from './backups'
+import type { CopyContent } from './backup'
+import { lookInto } from './look-into'
 import { lockDirectory } from './lock'
 import { makeDirectoryPrivate, makePrivate, syncPath, syncTree, writePrivately } from './private'
+import { roomFor } from './room'
 
 /** While it stands, a restoration is under way: it holds the name under which the present state is kept aside. */
 const mark = (directory: string) => join(directory, 'restore-under-way')
@@ -11,16 +13,16 @@ const homeOf = (directory: string) => join(directory, 'pg')
 const restoredOf = (directory: string) => join(directory, 'pg.restored')
 const isThere = (path: string) => lstatSync(path, { throwIfNoEntry: false }) !== undefined
 
-export interface Restored {
-  tanks: number
-  lines: number
+export interface Restored extends CopyContent {
   /** Where what stood before is kept; null where there was nothing. */
   aside: string | null
 }
 
 /**
- * Puts a copy in the place of the present data, which are kept aside. The copy is opened first: one that cannot be is refused and nothing is changed. Killed
- * at any moment, the data are either as before or as the copy has them: the next start finishes what was begun. Throws DirectoryInUse while a server runs.
+ * Puts a copy in the place of the present data, which are kept aside. The copy may lie anywhere, on a stick that takes no writes too: it is unpacked beside
+ * the present data and opened there before anything of them is touched. One that cannot be opened is refused and nothing is changed. Killed at any moment,
+ * the data are either as before or as the copy has them: the next start finishes what was begun, or takes away what was not. Throws DirectoryInUse
+ * while a server runs.
  */
 export async function restoreBackup(
   directory: string,
@@ -29,21 +31,24 @@ export async function restoreBackup(
 ): Promise<Restored> {
   makeDirectoryPrivate(directory)
   const lock = await lockDirectory(directory)
+  const restored = restoredOf(directory)
   try {
     const home = homeOf(directory)
     if (existsSync(join(home, 'PG_VERSION'))) await lock.alsoHold(join(home, 'PG_VERSION'))
     finishRestore(directory)
-    const counts = await checkBackup(archive)
-    const restored = restoredOf(directory)
-    rmSync(restored, { recursive: true, force: true })
-    await unpackInto(archive, restored)
+    await unpackInto(archive, restored, roomFor(directory))
+    makePrivate(restored)
+    const content = await lookInto(restored)
     makePrivate(restored)
     syncTree(restored)
     const name = `pg-before-restore-${at.toISOString().slice(0, 19).replaceAll(':', '-')}`
     const had = isThere(home)
     writePrivately(mark(directory), name)
     finishRestore(directory)
-    return { ...counts, aside: had ? join(directory, name) : null }
+    return { ...content, aside: had ? join(directory, name) : null }
+  } catch (error) {
+    if (!existsSync(mark(directory))) rmSync(restored, { recursive: true, force: true })
+    throw error
   } finally {
     lock.release()
   }

@@ -21,6 +21,10 @@ export const roomOn =
     return `The disk that holds the data has ${Math.floor(free / MB)} MB left, and Vivero writes nothing below ${Math.ceil(needed / MB)} MB, so that what is there stays safe. Nothing was written. Make room on that disk and try again; reading goes on meanwhile.`
   }
 
+/** Bytes that may be written to the disk of a directory before it is too full to write at all. */
+export const roomFor = (directory: string): number =>
+  Math.max(0, (freeBytes(directory) ?? Infinity) - LEAST_ROOM)
+
 function freeBytes(directory: string): number | null {
   try {
     const { bavail, bsize } = statfsSync(directory)

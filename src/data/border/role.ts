@@ -12,6 +12,13 @@ const ROLE_HEADER = 'x-vivero-role'
 export const roleHere = async (): Promise<Role> =>
   (await headers()).get(ROLE_HEADER) === 'helper' ? 'helper' : 'keeper'
 
+/** Set by the server for what comes by the door to the house network, and by nobody else. */
+const DOOR_HEADER = 'x-vivero-door'
+
+/** Whether who asks sits at the machine Vivero runs on (or behind a proxy of his own), and not at a phone of the house. */
+export const atThisMachine = async (): Promise<boolean> =>
+  (await headers()).get(DOOR_HEADER) !== 'house'
+
 /** Lines of the book that a helper’s phone writes. */
 export const HELPERS_KINDS: readonly EntryKind[] = ['feed', 'note']
 

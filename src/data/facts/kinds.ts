@@ -1,6 +1,6 @@
 import { asc, desc, eq } from 'drizzle-orm'
 import type { Species } from '@/core/history/types'
-import { PLANT_KINDS } from '@/core/plants/kinds'
+import { shippedKind } from '@/core/plants/kinds'
 import type { Instant } from '@/core/quantity/time'
 import { speciesSchema } from '../border/story-schema'
 import type { Database } from '../db'
@@ -31,7 +31,7 @@ export async function sayKind(
   await inTransaction(db, async (tx) => {
     if (await revisionStands(tx, id)) return
     const before = await lockedKind(tx, after.id)
-    const standing = before ?? shipped(after.id)
+    const standing = before ?? shippedKind(after.id)
     if (seen === null && standing)
       throw new EntryRefused([
         { field: 'name', says: `${after.name} is known here already; open it to change it.` },
@@ -61,7 +61,7 @@ export async function putKindBack(
     if (!revision) throw new EntryRefused([{ field: '', says: 'This change is not known here.' }])
     if (await revisionStands(tx, id)) return revision.after.name
     const standing = await lockedKind(tx, revision.speciesId)
-    const before = revision.before ?? shipped(revision.speciesId)
+    const before = revision.before ?? shippedKind(revision.speciesId)
     if (before === null)
       throw new EntryRefused([
         { field: '', says: `${revision.after.name} was new then; there is nothing to put back.` },
@@ -78,9 +78,6 @@ export async function putKindBack(
   })
 }
 
-const shipped = (speciesId: string): Species | null =>
-  PLANT_KINDS.find(({ species }) => species.id === speciesId)?.species ?? null
-
 async function revisionStands(tx: Database, id: string): Promise<boolean> {
   const rows = await tx
     .select({ id: t.speciesRevision.id })
@@ -94,14 +91,17 @@ async function lockedKind(tx: Database, speciesId: string): Promise<Species | nu
   return row ? speciesOfRow(row) : null
 }
 
-async function writeKind(
+/** Writes a kind for every tank that grows it, and keeps what was said before. Inside a writing transaction. */
+export async function writeKind(
   tx: Database,
   { id, before, after, now }: { id: string; before: Species | null; after: Species; now: Instant },
 ): Promise<void> {
   const { id: speciesId, ...said } = after
   const row = { ...said, own: after.own ?? null }
-  if (before === null) await tx.insert(t.species).values({ id: speciesId, ...row })
-  else await tx.update(t.species).set(row).where(eq(t.species.id, speciesId))
+  await tx
+    .insert(t.species)
+    .values({ id: speciesId, ...row })
+    .onConflictDoUpdate({ target: t.species.id, set: row })
   // Under the lock of the kind: what is said of it later is later, whatever the clocks say.
   const [last] = await tx
     .select({ madeAt: t.speciesRevision.madeAt })
@@ -127,7 +127,7 @@ export async function revisionsOf(db: Database, speciesId: string): Promise<Kind
     return rows.map((row) => ({
       id: row.id,
       madeAt: row.madeAt.toISOString(),
-      before: row.before ?? shipped(speciesId),
+      before: row.before ?? shippedKind(speciesId),
       after: row.after,
     }))
   })

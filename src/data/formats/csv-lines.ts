@@ -14,11 +14,12 @@ import {
   type CsvReport,
   type Separator,
 } from './line-report'
-import { readText } from './text-file'
+import { foreign } from '../outside/foreign'
+import { eachPart } from '../outside/stream'
+import { UNCLOSED } from './csv-rows'
 
 export const CSV_MAX_MB = 20
 
-const SEPARATORS: readonly Separator[] = [',', ';', '\t']
 const SEPARATOR_NAMES = { ';': 'semicolons', '\t': 'tabs' }
 
 /** A reader of one of our files, against a tank's story and the fingerprints of what was imported before. */
@@ -77,20 +78,14 @@ export async function readCsvLines<Column extends string>(
   origins: ReadonlySet<string>,
   now: Instant,
 ): Promise<Result<CsvReport>> {
-  const text = readText(bytes, CSV_MAX_MB)
-  if (!text.ok) return text
-  const header = text.value.slice(0, 2000).split(/\r?\n/, 1)[0]
-  const separator = SEPARATORS.find((sign) => header.includes(sign)) ?? ','
-  const lines = reportOn(history, origins, await reading.journal(history), now, separator)
-  if (separator !== ',')
-    lines.report.remarks.push(
-      `The fields are separated by ${SEPARATOR_NAMES[separator]}; decimal commas were read as decimals.`,
-    )
+  const inJournal = await reading.journal(history)
+  let lines = reportOn(history, origins, inJournal, now)
+  let separator: Separator = ','
   let places: Record<Column | 'at' | 'note', number> | null = null
   let columns: readonly string[] = []
   let line = 1
   let read = 0
-  const take = (row: string[]): Result<null> => {
+  const take = (row: readonly string[]): Result<null> => {
     const here = line
     line = lineAfter(line, row)
     if (places === null) {
@@ -116,7 +111,27 @@ export async function readCsvLines<Column extends string>(
     else lines.refuse(here, full.problem)
     return ok(null)
   }
-  const whole = await eachRow(text.value, separator, take)
+  const pace = pacer()
+  const whole = await eachPart(
+    foreign('rows', bytes, { now, maxMegabytes: CSV_MAX_MB }),
+    async (part) => {
+      if ('separator' in part) {
+        separator = part.separator
+        lines = reportOn(history, origins, inJournal, now, separator)
+        if (separator !== ',')
+          lines.report.remarks.push(
+            `The fields are separated by ${SEPARATOR_NAMES[separator]}; decimal commas were read as decimals.`,
+          )
+        return ok(null)
+      }
+      for (const row of part.rows) {
+        const taken = take(row)
+        if (!taken.ok) return taken
+        await pace()
+      }
+      return ok(null)
+    },
+  )
   if (!whole.ok)
     return whole.problem === UNCLOSED
       ? refuse(
@@ -126,50 +141,6 @@ export async function readCsvLines<Column extends string>(
   const report = await lines.close()
   if (read === 0) report.remarks.push('The file has its heading and no line.')
   return ok(report)
-}
-
-const UNCLOSED = 'a quotation mark is never closed'
-const STEP_CHARACTERS = 64 * 1024
-/** So many steps without the end of a line are no line. */
-const LONGEST_LINE_STEPS = 4
-
-/** Hands the rows of a text over one by one, a step at a time, and stops at the first that is refused. */
-export function eachRow(
-  text: string,
-  separator: Separator,
-  take: (row: string[]) => Result<null>,
-): Promise<Result<null>> {
-  return new Promise((resolve, reject) => {
-    let stepsWithoutRow = 0
-    let outcome: Result<null> = ok(null)
-    const step = (rows: string[][], errors: readonly Papa.ParseError[]): Result<null> => {
-      stepsWithoutRow = rows.length === 0 ? stepsWithoutRow + 1 : 0
-      const unclosed = errors.some((error) => error.code === 'MissingQuotes')
-      for (const row of unclosed ? rows.slice(0, -1) : rows) {
-        const taken = take(row)
-        if (!taken.ok) return taken
-      }
-      return unclosed || stepsWithoutRow > LONGEST_LINE_STEPS ? refuse(UNCLOSED) : ok(null)
-    }
-    Papa.parse<string[]>(text, {
-      delimiter: separator,
-      skipEmptyLines: false,
-      chunkSize: STEP_CHARACTERS,
-      chunk: ({ data, errors }: Papa.ParseResult<string[]>, parser: Papa.Parser) => {
-        try {
-          outcome = step(data, errors)
-        } catch (error) {
-          reject(error)
-          return parser.abort()
-        }
-        if (!outcome.ok) return parser.abort()
-        parser.pause()
-        setImmediate(() => parser.resume())
-      },
-      complete: () => resolve(outcome),
-      error: reject,
-    })
-  })
 }
 
 const TIME = instant('The time')

@@ -12,7 +12,7 @@ import {
   withSource,
 } from '@/core/testing/tank'
 import { importStory } from '../import-tank'
-import { deleteTank, readBench, setOnBench } from '../bench'
+import { deleteTank, readBench, setOnBench, tankToDelete } from '../bench'
 import { loadStory } from '../story'
 import { memoryDatabase } from '../testing/memory'
 import { readTankFile, writeTankFile } from './tank-file'
@@ -426,13 +426,14 @@ describe('a file and the tanks that are here', () => {
     await setOnBench(db, 'other', true)
     expect((await readBench(db, NOW)).standing).toHaveLength(2)
     await expect(setOnBench(db, 'nowhere', true)).rejects.toThrow(/no tank of that name/)
-    await expect(deleteTank(db, 'other', 'Other')).rejects.toThrow(/Put it away/)
+    await expect(tankToDelete(db, 'other', 'Other')).rejects.toThrow(/Put it away/)
     await setOnBench(db, 'other', false)
     const { name } = (await loadStory(db, 'other'))!.vessel
-    await expect(deleteTank(db, 'other', 'another name')).rejects.toThrow(/Type its name/)
-    await deleteTank(db, 'other', ` ${name} `)
+    await expect(tankToDelete(db, 'other', 'another name')).rejects.toThrow(/Type its name/)
+    const doomed = await tankToDelete(db, 'other', ` ${name} `)
+    await deleteTank(db, doomed)
     expect(await loadStory(db, 'other')).toBeNull()
-    await expect(deleteTank(db, 'other', name)).rejects.toThrow(/no tank of that name/)
+    await expect(deleteTank(db, doomed)).rejects.toThrow(/no tank of that name/)
     expect(await loadStory(db, 'test')).not.toBeNull()
     await close()
   })

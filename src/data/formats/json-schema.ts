@@ -10,7 +10,7 @@ import { kindOf } from '@/core/journal/entry'
 import { COMMON_SCHEMA } from '../border/entry-schema'
 import { actSchema, equipmentSchema, STEP_ACTS, STORY_PARTS } from '../border/story-schema'
 import { jsonOfShape } from './json-of-shape'
-import { TANK_FORMAT, TANK_VERSION } from './tank-file'
+import { TANK_FORMAT, TANK_VERSION } from './tank-format'
 
 type Json = Record<string, unknown>
 

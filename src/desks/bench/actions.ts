@@ -6,8 +6,17 @@ import { parseId, written } from '@/data/border/sending'
 import { EntryRefused } from '@/data/refused'
 import { pairingHere } from './phones'
 import { database } from '@/data/database'
-import { backedUpFirst } from '@/data/backed-up'
-import { deleteTank, setOnBench } from '@/data/bench'
+import type { Copies } from '@/data/at-rest/copies'
+import {
+  bringToSecondPlace,
+  forgetSecondPlace,
+  nameSecondPlace,
+  onSameDisk,
+} from '@/data/at-rest/second-place'
+import { copiesFor, keptBeforeDeletion, makeCopy } from '@/data/backed-up'
+import { deleteTank, setOnBench, tankToDelete } from '@/data/bench'
+import { atThisMachine } from '@/data/border/role'
+import { dataDirectory } from '@/data/places'
 
 /** Puts a tank away from the bench, or back on it. Its record stays as it is. */
 export async function putAway(slug: string, away: boolean): Promise<Attempt> {
@@ -17,14 +26,72 @@ export async function putAway(slug: string, away: boolean): Promise<Attempt> {
   })
 }
 
-/** Takes a tank and all its record away for good, once its name was typed. A copy of all data is made first. */
+/**
+ * Takes a tank and all its record away for good, once its name was typed. A copy that holds it is made and opened first, and kept for a month; without one
+ * it stays.
+ */
 export async function deleteForGood(slug: string, typedName: string): Promise<Attempt> {
   return written(async () => {
     const db = await database()
-    await backedUpFirst(db)
-    await deleteTank(db, slug, typeof typedName === 'string' ? typedName : '')
+    const doomed = await tankToDelete(db, slug, typeof typedName === 'string' ? typedName : '')
+    await keptBeforeDeletion(db, doomed, new Date())
+    await deleteTank(db, doomed)
     return null
   })
+}
+
+/** Names a directory into which every copy goes too, on another disk, and brings them there. Gives what is to be said of it. */
+export async function alsoCopyTo(path: string): Promise<Attempt<string>> {
+  return written(async () => {
+    const copies = await copiesHere()
+    if (typeof path !== 'string' || path.length > LONGEST_PATH)
+      throw new EntryRefused([{ field: 'path', says: 'That is no name of a directory.' }])
+    const named = nameSecondPlace(dataDirectory(), path)
+    if (!named.ok) throw new EntryRefused([{ field: 'path', says: named.problem }])
+    await bringNow(copies)
+    return onSameDisk(dataDirectory(), named.value)
+      ? 'That lies on the same disk as the data: if the disk goes, both go.'
+      : ''
+  })
+}
+const LONGEST_PATH = 1000
+
+/** Copies go to no second place any more; those that lie there stay. */
+export async function copyNoFurther(): Promise<Attempt> {
+  return written(async () => {
+    await copiesHere()
+    forgetSecondPlace(dataDirectory())
+    return null
+  })
+}
+
+/** Makes a copy now, looks into it, and brings it to the second place. */
+export async function copyNow(): Promise<Attempt> {
+  return written(async () => {
+    await bringNow(await copiesHere())
+    return null
+  })
+}
+
+/** The copies of this server, for whoever sits at its machine. Throws EntryRefused. */
+async function copiesHere(): Promise<Copies> {
+  if (!(await atThisMachine()))
+    throw new EntryRefused([
+      { field: '', says: 'Where copies go is said at the machine Vivero runs on.' },
+    ])
+  const copies = copiesFor(await database())
+  if (!copies)
+    throw new EntryRefused([
+      { field: '', says: 'This Vivero uses a database server, which is copied by its own means.' },
+    ])
+  return copies
+}
+
+async function bringNow(copies: Copies): Promise<void> {
+  await makeCopy(copies).catch((error: Error) => {
+    throw new EntryRefused([{ field: '', says: error.message }])
+  })
+  await copies.meanwhile(() => bringToSecondPlace(dataDirectory(), new Date()))
 }
 
 export interface PairingCode {
@@ -42,7 +109,7 @@ export async function pairAPhone(role: string): Promise<Attempt<PairingCode>> {
     if (!pairing || (role !== 'keeper' && role !== 'helper'))
       throw new EntryRefused([{ field: '', says: NO_HOME }])
     const { code, until } = pairing.begin(role)
-    const addresses = pairing.addresses.map((address) => `http://${address}/pair`)
+    const addresses = pairing.addresses.map((address) => `https://${address}/pair`)
     return { code, until, addresses, drawing: renderSVG(`${addresses[0]}#${code}`, { border: 2 }) }
   })
 }

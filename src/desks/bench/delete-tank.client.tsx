@@ -32,13 +32,14 @@ export function DeleteTank({ slug, name }: { slug: string; name: string }) {
       }}
     >
       <Box>
-        All its record goes, and nothing here brings it back.{' '}
+        All its record goes from here. A copy that holds it is made and opened first, and kept for
+        30 days: restoring it brings back all as it is now.{' '}
         <Box asChild color="water" textDecoration="underline">
           <a href={`/api/tanks/${slug}/tank-file`} download>
             Keep its tank file first
           </a>
         </Box>
-        : that can be read in again.
+        : that alone can be read in again beside what was written since.
       </Box>
       <Flex gap={3} align="center" mt={1} wrap="wrap">
         <chakra.label>
@@ -53,7 +54,7 @@ export function DeleteTank({ slug, name }: { slug: string; name: string }) {
           />
         </chakra.label>
         <Button look="clay" size="plain" type="submit" busy={busy} disabled={typed.trim() === ''}>
-          delete it for good
+          {busy ? 'copying, then deleting …' : 'delete it for good'}
         </Button>
         <Button look="quiet" size="line" onClick={() => setOpen(false)}>
           leave it

@@ -17,7 +17,16 @@ interface Phone {
 }
 
 /** Phones of the house: a code for another, and those that were paired. */
-export function Phones({ phones }: { phones: readonly Phone[] }) {
+export function Phones({
+  phones,
+  fingerprint,
+  wrongCodes,
+}: {
+  phones: readonly Phone[]
+  /** Of the certificate of this house, as phones show it. */
+  fingerprint: string | undefined
+  wrongCodes: { codes: number; addresses: number }
+}) {
   const [code, setCode] = useState<PairingCode | null>(null)
   const { busy, refusal, send } = useSending()
   const pair = async (role: 'keeper' | 'helper') => {
@@ -38,7 +47,14 @@ export function Phones({ phones }: { phones: readonly Phone[] }) {
         </Box>
       </Flex>
       <Problem says={refusal && sayProblems(refusal)} />
-      {code ? <Code code={code} onOver={() => setCode(null)} /> : null}
+      {wrongCodes.codes > 0 ? (
+        <Box color="clay" mt={1}>
+          {wrongCodes.codes === 1 ? 'One wrong code was' : `${wrongCodes.codes} wrong codes were`}{' '}
+          tried in the last minute
+          {wrongCodes.addresses > 1 ? `, from ${wrongCodes.addresses} machines of the house` : ''}.
+        </Box>
+      ) : null}
+      {code ? <Code code={code} fingerprint={fingerprint} onOver={() => setCode(null)} /> : null}
       {phones.length > 0 ? (
         <Box as="ul" listStyleType="none" m={0} p={0} mt={2}>
           {phones.map((phone) => (
@@ -51,7 +67,15 @@ export function Phones({ phones }: { phones: readonly Phone[] }) {
 }
 
 /** The code, for as long as it is good. */
-function Code({ code, onOver }: { code: PairingCode; onOver: () => void }) {
+function Code({
+  code,
+  fingerprint,
+  onOver,
+}: {
+  code: PairingCode
+  fingerprint: string | undefined
+  onOver: () => void
+}) {
   const [left, setLeft] = useState<number | null>(null)
   useEffect(() => {
     const tick = () => {
@@ -81,8 +105,26 @@ function Code({ code, onOver }: { code: PairingCode; onOver: () => void }) {
           {code.code.slice(0, 4)} {code.code.slice(4)}
         </Box>
         <Box color="pencil">Good once{left === null ? '' : `, for ${left} s more`}.</Box>
+        {fingerprint ? <Fingerprint of={fingerprint} /> : null}
       </Box>
     </Flex>
+  )
+}
+
+/** What to compare when the phone says that it does not know the certificate. */
+function Fingerprint({ of }: { of: string }) {
+  const parts = of.split(':')
+  const half = parts.length / 2
+  return (
+    <Box mt={3} maxW="34rem">
+      The phone will say once that it does not know this certificate: it is the house’s own. Look at
+      it there; where its SHA-256 fingerprint reads as here, go on, and where it does not, leave it.
+      <Box as="code" display="block" mt={1} fontSize="xs" lineHeight="1.6">
+        {parts.slice(0, half).join(' ')}
+        <br />
+        {parts.slice(half).join(' ')}
+      </Box>
+    </Box>
   )
 }
 

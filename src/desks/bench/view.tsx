@@ -1,4 +1,5 @@
 import { measuresHere } from '@/data/border/measures-here'
+import type { ReactNode } from 'react'
 import { Box, Flex } from '@chakra-ui/react'
 import NextLink from '@/ui/page-link'
 import type { Vessel } from '@/core/history/types'
@@ -18,8 +19,9 @@ import { PlaceDrawing, PlaceSentence, PlaceWatch } from './place.client'
 import { UnitsChoice } from '@/ui/frame/units-choice.client'
 import { DeleteTank } from './delete-tank.client'
 import { PutAway } from './put-away.client'
-import { listBackups } from '@/data/at-rest/backups'
-import { dataDirectory } from '@/data/places'
+import { atThisMachine, roleHere } from '@/data/border/role'
+import { Copies } from './copies.client'
+import { copiesView } from './copies'
 import { sayMoment } from '@/ui/when'
 import { Phones } from './phones.client'
 import { pairingHere } from './phones'
@@ -67,7 +69,9 @@ export async function BenchDesk({ page }: { page: number }) {
   const db = await database()
   const all = await dueOnBench(db, at)
   const { away } = await readBench(db, at)
-  if (all.length === 0 && away.length === 0) return <EmptyBench />
+  const keeper = (await roleHere()) === 'keeper'
+  if (all.length === 0 && away.length === 0)
+    return <EmptyBench>{keeper ? <SafeKeeping at={at} /> : null}</EmptyBench>
   const last = Math.max(0, Math.ceil(all.length / ON_A_PAGE) - 1)
   const here = Math.min(page, last)
   const tanks = await weighPlaces(all.slice(here * ON_A_PAGE, (here + 1) * ON_A_PAGE), at)
@@ -103,29 +107,37 @@ export async function BenchDesk({ page }: { page: number }) {
       ))}
       <Pages here={here} last={last} />
       <Flex mt={8} columnGap={5} rowGap={2} fontSize="sm" wrap="wrap" align="center">
-        <Flex gap={5} color="water">
-          <NextLink href="/set-up">Set up another tank</NextLink>
-          <NextLink href="/read">Read a tank file</NextLink>
-        </Flex>
+        {keeper ? (
+          <Flex gap={5} color="water">
+            <NextLink href="/set-up">Set up another tank</NextLink>
+            <NextLink href="/read">Read a tank file</NextLink>
+          </Flex>
+        ) : null}
         <UnitsChoice />
       </Flex>
-      <SafeKeeping at={at} />
-      <Shelved
-        standing={tanks.map(({ vessel }) => ({ slug: vessel.slug, name: vessel.name }))}
-        away={away}
-      />
+      {keeper ? (
+        <>
+          <SafeKeeping at={at} />
+          <Shelved
+            standing={tanks.map(({ vessel }) => ({ slug: vessel.slug, name: vessel.name }))}
+            away={away}
+          />
+        </>
+      ) : null}
     </Box>
   )
 }
 
-/** What is below the tanks: who may come in by the house network, and the copies of the data. */
-function SafeKeeping({ at }: { at: Instant }) {
+/** What is below the tanks: who may come in by the house network, and the copies of the data. For the keeper alone. */
+async function SafeKeeping({ at }: { at: Instant }) {
   const pairing = pairingHere()
-  const backups = process.env.DATABASE_URL ? [] : listBackups(dataDirectory())
+  const copies = copiesView(at, HERE, await atThisMachine())
   return (
     <>
       {pairing ? (
         <Phones
+          fingerprint={pairing.fingerprint}
+          wrongCodes={pairing.wrongCodes()}
           phones={pairing.list().map(({ id, name, role, seen }) => ({
             id,
             name,
@@ -134,19 +146,12 @@ function SafeKeeping({ at }: { at: Instant }) {
           }))}
         />
       ) : null}
-      {backups.length > 0 ? (
-        <Box mt={5} fontSize="sm" color="pencil">
-          {backups.length === 1 ? 'One copy' : `${backups.length} copies`} of the data,{' '}
-          {sayMegabytes(backups.reduce((sum, { bytes }) => sum + bytes, 0))}, the latest of{' '}
-          {sayMoment(backups[0].at.toISOString(), HERE, at)}.
-        </Box>
-      ) : null}
+      {copies ? <Copies {...copies} /> : null}
     </>
   )
 }
 /** The machine’s own zone: a bench has none of its own. */
 const HERE = Intl.DateTimeFormat().resolvedOptions().timeZone
-const sayMegabytes = (bytes: number) => `${Math.max(1, Math.round(bytes / 1e6))} MB`
 
 function Title({ tanks, pages }: { tanks: readonly BenchTank[]; pages: number }) {
   const { pressing, all } = firstOf(tanks)
@@ -324,7 +329,7 @@ function NameList({
   )
 }
 
-function EmptyBench() {
+function EmptyBench({ children }: { children: ReactNode }) {
   return (
     <Box as="main" px={{ base: 4, md: 10 }} py={10} maxW="46rem" className="serif" fontSize="lg">
       <Box as="h1" fontSize="2xl" mb={4}>
@@ -339,6 +344,7 @@ function EmptyBench() {
         <NextLink href="/set-up">Set up a tank</NextLink>
         <NextLink href="/read">Read a tank file</NextLink>
       </Flex>
+      {children}
     </Box>
   )
 }

@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto'
 import { measuresHere } from '@/data/border/measures-here'
 import { describeEntry } from '@/core/history/describe'
 import { ok } from '@/core/quantity/result'
@@ -9,18 +10,19 @@ import { readEventsCsv, writeEventsCsv } from '@/data/formats/events-csv'
 import { readGrowthCsv, writeGrowthCsv } from '@/data/formats/growth-csv'
 import { readReadingsCsv, writeReadingsCsv } from '@/data/formats/readings-csv'
 import { writeSeriesCsv } from '@/data/formats/series-csv'
-import { guessMapping } from '@/data/formats/sheet/guess'
 import { parseMapping } from '@/data/formats/sheet/mapping-schema'
-import { readSheet, SHEET_MAX_MB, textOf } from '@/data/formats/sheet/read-sheet'
+import { lookAtTable, SHEET_MAX_MB } from '@/data/formats/sheet/read-sheet'
 import { sheetReader } from '@/data/formats/sheet/sheet-reader'
-import { remarkOnUnlikely } from '@/data/formats/unlikely-lines'
-import { readTankFile, TANK_FILE_MAX_MB, writeTankFile } from '@/data/formats/tank-file'
+import { readTank, writeTankFile } from '@/data/formats/tank-file'
+import { TANK_FILE_MAX_MB } from '@/data/formats/tank-format'
 import { importCsv, previewCsv } from '@/data/import-csv'
+import { kindsOfFile } from '@/data/import-kinds'
 import { importStory } from '@/data/import-tank'
 import { loadStory } from '@/data/story'
 import { beginJob, endJob, stopJob, type Job } from './jobs'
 import type { LineFile } from './file-kind'
-import type { ReportView, SheetView } from './messages'
+import { kindsAsked } from './kinds-asked'
+import type { ImportMessage, KindsAsked, ReportView, SheetView } from './messages'
 import { ALL_TAKEN, takeSlot } from './slots'
 import { streamProgress } from './stream-progress'
 
@@ -92,20 +94,10 @@ export const lookAtSheet = (slug: string, request: Request): Promise<Response> =
     const bytes = await readBody(request, SHEET_MAX_MB)
     if (bytes instanceof Response) return bytes
     if (!(await loadStory(await database(), slug))) return noSuchTank()
-    const sheet = await readSheet(bytes)
-    if (!sheet.ok) return Response.json({ problem: sheet.problem }, { status: 422 })
-    const { headings, rows, remarks } = sheet.value
-    return Response.json({
-      headings: headings.map((heading) => heading.slice(0, 80)),
-      sample: rows
-        .slice(0, SAMPLE_ROWS)
-        .map(({ cells }) => headings.map((_, i) => textOf(cells[i] ?? null).slice(0, 60))),
-      rows: rows.length,
-      remarks,
-      guess: guessMapping(sheet.value),
-    } satisfies SheetView)
+    const look = await lookAtTable(bytes)
+    if (!look.ok) return Response.json({ problem: look.problem }, { status: 422 })
+    return Response.json(look.value satisfies SheetView)
   })
-const SAMPLE_ROWS = 5
 
 /** A tank's whole story as a tank file. */
 export async function sendTankFile(slug: string): Promise<Response> {
@@ -158,22 +150,44 @@ export async function writeUpload(
   })
 }
 
-/** Reads a tank file, telling its progress: a new tank, or what a known one lacks. What is no sound tank file is refused before anything is begun. */
+/**
+ * Reads a tank file, telling its progress: a new tank, or what a known one lacks. What is no sound tank file is refused before anything is begun. Where it
+ * says something of kinds that all tanks share, that is shown first and nothing is written.
+ */
 export async function readTankUpload(request: Request): Promise<Response> {
   const slot = takeSlot()
   if (!slot) return Response.json({ problem: ALL_TAKEN }, { status: 503 })
   const job = jobOf(request, slot)
   const bytes = await readBody(request, TANK_FILE_MAX_MB)
   if (bytes instanceof Response) return ended(job, bytes)
-  const story = await readTankFile(bytes, now())
-  if (!story.ok) return ended(job, Response.json({ problem: story.problem }, { status: 422 }))
+  const file = await readTank(bytes, now())
+  if (!file.ok) return ended(job, Response.json({ problem: file.problem }, { status: 422 }))
+  const { story } = file.value
+  const db = await database()
+  const accepted = acceptedIn(request)
+  if (accepted === null) {
+    const kinds = await kindsOfFile(db, story)
+    if (kinds.fresh.length + kinds.other.length > 0)
+      return ended(job, askAbout(kindsAsked(kinds, await measuresHere())))
+  }
+  const kinds = { ids: accepted ?? new Set<string>(), id: randomUUID(), now: now() }
   return streamProgress(job, request, async (said, stop) => {
-    const read = await importStory(await database(), story.value, said, stop)
+    const read = await importStory(db, story, said, stop, kinds)
     if (!read.ok) return read
-    const remarks = [...read.value.remarks, ...(await remarkOnUnlikely(story.value))]
-    return ok({ ...read.value, remarks })
+    return ok({ ...read.value, remarks: [...read.value.remarks, ...file.value.remarks] })
   })
 }
+
+/** The kinds whose figures the keeper takes from the file, once he was asked; null before. */
+function acceptedIn(request: Request): ReadonlySet<string> | null {
+  const said = new URL(request.url).searchParams.get('kinds')
+  return said === null ? null : new Set(said.split(',').filter(Boolean))
+}
+
+const askAbout = (kinds: KindsAsked) =>
+  new Response(`${JSON.stringify({ kind: 'asked', kinds } satisfies ImportMessage<never>)}\n`, {
+    headers: { 'content-type': 'application/x-ndjson', 'cache-control': 'no-store' },
+  })
 
 /** Stops a job by its name. */
 export function stopUpload(request: Request): Response {

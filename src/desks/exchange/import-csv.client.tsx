@@ -181,7 +181,7 @@ function useReading(slug: string, maxMegabytes: number) {
         return
       }
       setState({ at: 'choose' })
-      setProblem(outcome.problem)
+      if (outcome.kind === 'refused') setProblem(outcome.problem)
     },
   }
 }

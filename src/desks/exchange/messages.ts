@@ -1,4 +1,4 @@
-import type { Guess } from '@/data/formats/sheet/guess'
+import type { SheetLook } from '@/data/formats/sheet/look-at'
 import type { Separator } from '@/data/formats/line-report'
 
 /** What the import says to the page: the preview, and one line of news at a time while it writes. */
@@ -13,12 +13,19 @@ export interface ReportView {
   knownLines: { line: number; says: string }[]
 }
 /** A keeper’s own spreadsheet before it is read: what stands in it, and what its columns are taken for. */
-export interface SheetView {
-  headings: string[]
-  sample: string[][]
-  rows: number
-  remarks: string[]
-  guess: Guess
+export type SheetView = SheetLook
+
+/** What a tank file says of kinds that all tanks here share: nothing of it is taken over before it was shown. */
+export interface KindsAsked {
+  /** Known to nobody here, and grown by the tank of the file. */
+  fresh: KindSaid[]
+  /** Known here, and otherwise in the file: what would change. */
+  other: KindSaid[]
+}
+interface KindSaid {
+  id: string
+  name: string
+  says: string
 }
 /** A line of news; the last one says what became of it. Only `done` means that something was written. */
 export type ImportMessage<T> =
@@ -26,3 +33,5 @@ export type ImportMessage<T> =
   | { kind: 'done'; value: T }
   | { kind: 'refused'; problem: string }
   | { kind: 'stopped' }
+  /** Nothing was written: the page asks, and sends the file again with the answer. */
+  | { kind: 'asked'; kinds: KindsAsked }

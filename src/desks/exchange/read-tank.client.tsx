@@ -4,6 +4,8 @@ import { Box, chakra, Flex } from '@chakra-ui/react'
 import NextLink from '@/ui/page-link'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
+import { AskKinds } from './ask-kinds.client'
+import type { KindsAsked } from './messages'
 import { askToStop, sendFile } from './send.client'
 import { StopButton } from './stop-button'
 import { FileInput, Problem } from '@/ui/kit/input.client'
@@ -19,23 +21,31 @@ type Answer = {
 }
 
 type Busy = { job: string; done: number; of: number }
+type Asked = { file: File; kinds: KindsAsked }
 
-/** Reads a tank file whole or not at all; a known tank gets only what it lacks. */
+/** Reads a tank file whole or not at all; a known tank gets only what it lacks. What it says of kinds that all tanks share is asked about first. */
 export function ReadTank() {
   const router = useRouter()
   const [busy, setBusy] = useState<Busy | null>(null)
   const [problem, setProblem] = useState<string | null>(null)
   const [answer, setAnswer] = useState<Answer | null>(null)
-  const read = async (file: File) => {
+  const [asked, setAsked] = useState<Asked | null>(null)
+  const read = async (file: File, accepted: readonly string[] | null) => {
     const job = crypto.randomUUID()
     setBusy({ job, done: 0, of: 0 })
     setProblem(null)
     setAnswer(null)
-    const outcome = await sendFile<Answer>('/api/tank-file', job, file, (done, of) =>
+    setAsked(null)
+    const url =
+      accepted === null
+        ? '/api/tank-file'
+        : `/api/tank-file?kinds=${encodeURIComponent(accepted.join(','))}`
+    const outcome = await sendFile<Answer>(url, job, file, (done, of) =>
       setBusy({ job, done, of }),
     )
     setBusy(null)
     if (outcome.kind === 'refused') return setProblem(outcome.problem)
+    if (outcome.kind === 'asked') return setAsked({ file, kinds: outcome.kinds })
     setAnswer(outcome.value)
     router.refresh()
   }
@@ -48,7 +58,7 @@ export function ReadTank() {
           disabled={busy !== null}
           onChange={(event) => {
             const file = event.target.files?.[0]
-            if (file) void read(file)
+            if (file) void read(file, null)
             event.target.value = ''
           }}
         />
@@ -66,25 +76,34 @@ export function ReadTank() {
             <StopButton onStop={() => askToStop(busy.job)} />
           </Flex>
         ) : null}
-        {answer ? (
-          <Box>
-            {answer.fresh
-              ? `${answer.name} stands on the bench`
-              : `${answer.name} was here already`}
-            : {answer.entriesAdded} lines added, {answer.entriesKnown} known
-            {answer.partsAdded > 0
-              ? `, and ${answer.partsAdded} other ${answer.partsAdded === 1 ? 'thing' : 'things'} it lacked (plantings, waters, products, plans …)`
-              : ''}
-            . {answer.remarks.join(' ')}{' '}
-            <NextLink href={`/tanks/${answer.slug}`}>
-              <Box as="span" color="water">
-                Look at it
-              </Box>
-            </NextLink>
-          </Box>
-        ) : null}
+        {answer ? <WhatCame answer={answer} /> : null}
       </Box>
+      {asked ? (
+        <AskKinds
+          kinds={asked.kinds}
+          onRead={(accepted) => void read(asked.file, accepted)}
+          onLeave={() => setAsked(null)}
+        />
+      ) : null}
       <Problem says={problem} />
+    </Box>
+  )
+}
+
+function WhatCame({ answer }: { answer: Answer }) {
+  return (
+    <Box>
+      {answer.fresh ? `${answer.name} stands on the bench` : `${answer.name} was here already`}:{' '}
+      {answer.entriesAdded} lines added, {answer.entriesKnown} known
+      {answer.partsAdded > 0
+        ? `, and ${answer.partsAdded} other ${answer.partsAdded === 1 ? 'thing' : 'things'} it lacked (plantings, waters, products, plans …)`
+        : ''}
+      . {answer.remarks.join(' ')}{' '}
+      <NextLink href={`/tanks/${answer.slug}`}>
+        <Box as="span" color="water">
+          Look at it
+        </Box>
+      </NextLink>
     </Box>
   )
 }

@@ -1,6 +1,9 @@
-import type { ImportMessage } from './messages'
+import type { ImportMessage, KindsAsked } from './messages'
 
-export type Outcome<T> = { kind: 'done'; value: T } | { kind: 'refused'; problem: string }
+export type Outcome<T> =
+  | { kind: 'done'; value: T }
+  | { kind: 'refused'; problem: string }
+  | { kind: 'asked'; kinds: KindsAsked }
 
 /** Sends a file to be written and hears how it goes. The last line of the server says what became of it, so that nothing is claimed that is not known. */
 export async function sendFile<T>(

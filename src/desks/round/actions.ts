@@ -53,7 +53,7 @@ export interface RoundOutcome {
 /** Keeps what has been answered so far. */
 export async function keepAnswers(slug: string, raw: unknown): Promise<Attempt> {
   return attempt(async () => {
-    await keepRound(await database(), slug, parseRoundAnswers(raw), now())
+    await keepRound(await database(), slug, parseRoundAnswers(raw), now(), await roleHere())
     return null
   }, 'helper')
 }
@@ -64,7 +64,7 @@ export async function walkOn(slug: string, raw: unknown): Promise<Attempt> {
     const answers = parseRoundAnswers(raw)
     const story = await storyOrRefuse(slug)
     refuseToCome(walkedInstant(answers, story, now()), now())
-    await keepRound(await database(), slug, answers, now())
+    await keepRound(await database(), slug, answers, now(), await roleHere())
     return null
   }, 'helper')
   if (answer.ok) revalidatePath(`/tanks/${slug}/round`)
@@ -97,7 +97,7 @@ export async function readLine(
 /** Begins the round anew; the answers so far are forgotten. */
 export async function restartRound(slug: string): Promise<Attempt> {
   return attempt(async () => {
-    await dropRound(await database(), slug)
+    await dropRound(await database(), slug, await roleHere())
     return null
   }, 'helper')
 }
@@ -180,7 +180,7 @@ async function writeRound(
     slug,
     doubts.map(({ entry, questions }) => stoodBy(entry, questions)),
     at,
-    { within: closeRound, same: 'id' },
+    { within: closeRound(answers.round, await roleHere()), same: 'id' },
   )
 }
 

@@ -74,3 +74,7 @@ export const factsOf = ({ id, group, own }: Pick<Species, 'id' | 'group' | 'own'
 
 /** Whether a kind ships with Vivero. */
 export const isShipped = (speciesId: string): boolean => BY_ID.has(speciesId)
+
+/** A kind as every Vivero knows it; null for one of a keeper’s own. */
+export const shippedKind = (speciesId: string): Species | null =>
+  PLANT_KINDS.find(({ species }) => species.id === speciesId)?.species ?? null

@@ -8,7 +8,7 @@ import { toCanonical, volumeToLitres } from '@/core/quantity/units'
 import { instantIn } from '@/core/quantity/zone'
 import { usualMethod } from '@/core/journal/kinds/usual-method'
 import { pacer } from '../../yield'
-import type { CsvReader } from '../csv-lines'
+import { marksOf, type CsvReader } from '../csv-lines'
 import { fingerprint, reportOn, type BareEntry, type GrowingReport } from '../line-report'
 import { readCell, type CellValue } from './cells'
 import { readClock, readWallTime } from './dates'
@@ -35,7 +35,8 @@ export const sheetReader =
       return refuse('The file has other columns than a moment ago. Choose it again.')
     if (!mapping.columns.some(({ as }) => as === 'date'))
       return refuse('Say which column holds the date; nothing was written.')
-    const report = reportOn(history, origins, heldBy(history), now)
+    const marks = await marksOf(history.entries, markOf)
+    const report = reportOn(history, origins, (entry) => marks.has(markOf(entry)), now)
     report.report.remarks.push(...remarks)
     const columns = mapping.columns.map((use, i) => withParts(use, headings[i], rows, i))
     const row = rowReader({ ...mapping, columns }, headings, history, now, report)
@@ -47,12 +48,7 @@ export const sheetReader =
     return ok(await report.close())
   }
 
-/** Whether the journal holds the same thing under another id. */
-function heldBy(history: TankHistory): (entry: Entry) => boolean {
-  const marks = new Set(history.entries.map(markOf))
-  return (entry) => marks.has(markOf(entry))
-}
-
+/** By what the journal is known to hold the same thing under another id. */
 function markOf(entry: Entry): string {
   if (entry.kind === 'reading')
     return `${entry.at}|${entry.parameter}|${entry.value.toPrecision(9)}`

@@ -1,0 +1,44 @@
+import { listBackups } from '@/data/at-rest/copy-names'
+import { secondPlace } from '@/data/at-rest/second-place'
+import { copyFault } from '@/data/backed-up'
+import { dataDirectory } from '@/data/places'
+import type { Instant } from '@/core/quantity/time'
+import { sayDay, sayMoment } from '@/ui/when'
+import type { CopiesView } from './copies.client'
+
+/** What is said of the copies of the data; null for a database server, which is copied by its own means. */
+export function copiesView(now: Instant, zone: string, here: boolean): CopiesView | null {
+  if (process.env.DATABASE_URL) return null
+  const all = listBackups(dataDirectory())
+  const say = (at: Date | string) =>
+    sayMoment(typeof at === 'string' ? at : at.toISOString(), zone, now)
+  const bytes = all.reduce((sum, one) => sum + one.bytes, 0)
+  const today = new Date().toISOString().slice(0, 10)
+  const fault = copyFault()
+  const second = secondPlace(dataDirectory())
+  return {
+    here,
+    says:
+      all.length === 0
+        ? 'There is no copy of the data yet; the first is made a minute or two after a start.'
+        : `${all.length === 1 ? 'One copy' : `${all.length} copies`} of the data, ${Math.max(1, Math.round(bytes / 1e6))} MB, the latest of ${say(all[0].at)}.`,
+    fault: fault && `The copy of ${say(fault.at)} could not be made: ${fault.says}`,
+    promised: all.flatMap(({ file, keptFor }) =>
+      keptFor && keptFor.until >= today
+        ? [
+            {
+              file,
+              says: `“${keptFor.slug}” was deleted; the copy that holds it is kept until ${sayDay(`${keptFor.until}T12:00:00Z`, zone, now)}:`,
+            },
+          ]
+        : [],
+    ),
+    second: second && {
+      well: second.fault === null,
+      says:
+        second.fault === null
+          ? `All of them are in ${second.path} too${second.lastWell ? `, as of ${say(second.lastWell)}` : ''}.`
+          : `In ${second.path} they are not all since ${say(second.faultSince ?? now)}: ${second.fault}${second.lastWell ? `; they were ${say(second.lastWell)}` : ''}.`,
+    },
+  }
+}

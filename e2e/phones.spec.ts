@@ -1,14 +1,19 @@
+import { connect } from 'node:tls'
 import type { APIRequestContext, Browser, Page } from '@playwright/test'
 import { FIRST_PORT } from './ports'
 import { alive, expect, open, test } from './page'
 
 // The house network of the tests is another address of this machine.
 test.skip(process.platform !== 'linux', 'the house network is tried on Linux')
-const homeOf = (index: number) => `http://127.0.0.2:${FIRST_PORT + index}`
+const homeOf = (index: number) => `https://127.0.0.2:${FIRST_PORT + index}`
+// A certificate of the house is signed by nobody else: the keeper compares its fingerprint and goes on.
+test.use({ ignoreHTTPSErrors: true })
 
 /** A browser of its own, with no session, as wide as a phone. */
 const aPhone = async (browser: Browser): Promise<Page> =>
-  (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage()
+  (
+    await browser.newContext({ viewport: { width: 390, height: 844 }, ignoreHTTPSErrors: true })
+  ).newPage()
 
 async function codeFor(page: Page, who: 'Pair a phone' | 'Pair a helper’s phone') {
   await open(page, '/')
@@ -51,6 +56,28 @@ test('without a session nothing answers but the page on which a phone is paired'
     request.post(`${home}/pair`, { form: { code: 'AAAAAAAA' }, headers, maxRedirects: 0 })
   expect((await pair({ origin: 'http://evil.example' })).status()).toBe(403)
   expect((await pair({})).status()).toBe(403)
+  // In the open the way to the secured door is told, and nothing else.
+  const plain = await request.get(home.replace('https', 'http'), { maxRedirects: 0 })
+  expect([plain.status(), plain.headers().location]).toEqual([308, `${home}/`])
+})
+
+test('the bench shows what to compare with what the phone shows of the certificate', async ({
+  page,
+}, { parallelIndex }) => {
+  await codeFor(page, 'Pair a phone')
+  const shown = (await page.getByRole('status').locator('code').innerText()).replace(/\s/g, '')
+  const { hostname, port } = new URL(homeOf(parallelIndex))
+  const seen = await new Promise<string>((resolve, reject) => {
+    const socket = connect(
+      { host: hostname, port: Number(port), rejectUnauthorized: false },
+      () => {
+        resolve(socket.getPeerCertificate().fingerprint256)
+        socket.destroy()
+      },
+    )
+    socket.on('error', reject)
+  })
+  expect(shown).toBe(seen.replaceAll(':', ''))
 })
 
 test('a phone is paired by a code, works as the keeper’s own, and is let go', async ({
@@ -62,7 +89,7 @@ test('a phone is paired by a code, works as the keeper’s own, and is let go', 
   const phone = await aPhone(browser)
   await paired(phone, home, code, 'My phone')
   const session = (await phone.context().cookies()).find(({ name }) => name === 'vivero-session')!
-  expect([session.httpOnly, session.sameSite]).toEqual([true, 'Strict'])
+  expect([session.httpOnly, session.secure, session.sameSite]).toEqual([true, true, 'Strict'])
   await open(phone, `${home}/tanks/spring/book?log=note`)
   await phone.locator('#field-text').fill('Written from a phone.')
   await phone.getByRole('button', { name: 'Ink it' }).click()
@@ -130,6 +157,11 @@ test('a helper walks rounds, feeds and notes; the rest is refused in a sentence'
     .first()
     .click()
   await expect(phone.getByText('the rest is for the keeper').last()).toBeVisible()
+  // Phones, copies and the shelf of tanks put away are the keeper’s.
+  await open(phone, `${home}/`)
+  for (const section of ['Phones', 'Copies of the data', 'Put away'])
+    await expect(phone.getByRole('region', { name: section })).toHaveCount(0)
+  await expect(phone.getByText('The helper')).toHaveCount(0)
   expect(await statusOf(phone.request, `${home}/api/tanks/spring/tank-file`)).toBe(403)
   const posted = await phone.request.post(`${home}/api/tanks/spring/readings?name=x`, { data: 'x' })
   expect(posted.status()).toBe(403)

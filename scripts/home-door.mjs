@@ -6,8 +6,6 @@ import { readFileSync } from 'node:fs'
 const COOKIE = 'vivero-session'
 const YEAR_S = 31_536_000
 const MOST_BYTES = 2000
-/** Whoever has not shown a session is answered in so long, or hung up on. */
-const STRANGERS_MS = 10_000
 /** What a helper’s phone may fetch beside pages: the drawings of the bench. */
 const HELPERS_FILES = /^\/api\/tanks\/[a-z0-9-]{1,80}\/place(\?|$)/
 
@@ -15,7 +13,6 @@ const HELPERS_FILES = /^\/api\/tanks\/[a-z0-9-]{1,80}\/place(\?|$)/
 export function atHomeDoor(request, response, pairing) {
   const role = pairing.roleOf(cookieOf(request))
   const pathname = request.url.split(/[?#]/, 1)[0]
-  if (role === null) hurry(request, response)
   if (pathname === '/pair') {
     if (request.method === 'POST')
       pairPhone(request, response, pairing).catch((error) => {
@@ -45,12 +42,6 @@ export function atHomeDoor(request, response, pairing) {
     return null
   }
   return role
-}
-
-/** No stranger holds a connection for long: neither by sending slowly nor by reading slowly. */
-function hurry(request, response) {
-  const timer = setTimeout(() => request.socket.destroy(), STRANGERS_MS)
-  response.once('close', () => clearTimeout(timer))
 }
 
 async function pairPhone(request, response, pairing) {

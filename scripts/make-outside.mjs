@@ -11,7 +11,7 @@ export async function makeOutside() {
   await build({
     entryPoints: {
       read: join(root, 'src/data/outside/read.program.ts'),
-      'check-copy': join(root, 'src/data/outside/check-copy.program.ts'),
+      copy: join(root, 'src/data/outside/copy.program.ts'),
     },
     outdir: join(root, '.vivero', 'outside'),
     outExtension: { '.js': '.mjs' },

@@ -2,18 +2,7 @@
 // the server asks it before anything else answers, and the bench shows and changes it through the same object.
 /* eslint-disable @typescript-eslint/no-require-imports -- plain Node, for the server and the tests alike */
 const { createHash, randomBytes, randomInt, timingSafeEqual } = require('node:crypto')
-const {
-  closeSync,
-  existsSync,
-  fsyncSync,
-  openSync,
-  readFileSync,
-  renameSync,
-  rmSync,
-  statSync,
-  writeFileSync,
-  writeSync,
-} = require('node:fs')
+const fs = require('node:fs')
 const { join } = require('node:path')
 
 /** No letter or figure that is taken for another. */
@@ -50,10 +39,10 @@ function keepSessions(directory, clock) {
   const save = (next) => {
     const part = `${path}.part`
     try {
-      writeFileSync(part, JSON.stringify(next), { mode: 0o600 })
-      renameSync(part, path)
+      fs.writeFileSync(part, JSON.stringify(next), { mode: 0o600 })
+      fs.renameSync(part, path)
     } catch (error) {
-      rmSync(part, { force: true })
+      fs.rmSync(part, { force: true })
       throw error
     }
     sessions = next
@@ -106,17 +95,17 @@ function keepSessions(directory, clock) {
  */
 function letGoInPlace(path, sessions) {
   try {
-    const { size } = statSync(path)
+    const { size } = fs.statSync(path)
     const text = JSON.stringify(sessions)
-    const file = openSync(path, 'r+')
+    const file = fs.openSync(path, 'r+')
     try {
-      writeSync(file, text.padEnd(size), 0)
-      fsyncSync(file)
+      fs.writeSync(file, text.padEnd(size), 0)
+      fs.fsyncSync(file)
     } finally {
-      closeSync(file)
+      fs.closeSync(file)
     }
   } catch {
-    rmSync(path, { force: true })
+    fs.rmSync(path, { force: true })
   }
 }
 
@@ -184,9 +173,9 @@ const drawCode = () =>
   Array.from({ length: CODE_LENGTH }, () => ALPHABET[randomInt(ALPHABET.length)]).join('')
 
 function readSessions(path) {
-  if (!existsSync(path)) return []
+  if (!fs.existsSync(path)) return []
   try {
-    const read = JSON.parse(readFileSync(path, 'utf8'))
+    const read = JSON.parse(fs.readFileSync(path, 'utf8'))
     return read.filter((one) => typeof one.hash === 'string' && ROLES.includes(one.role))
   } catch {
     // Unreadable sessions let nobody in: the phones are paired once more.

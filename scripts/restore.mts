@@ -20,7 +20,8 @@ if (!asked) {
       `${at.toISOString().slice(0, 16).replace('T', ' ')} UTC  ${megabytes(bytes)}  ${file}${keptFor ? `  (the last with ${keptFor.slug}, which was deleted)` : ''}`,
     )
   const second = secondPlace(directory)
-  if (second) console.log(`Copies are also in ${second.path}; name one of them with its whole path.`)
+  if (second)
+    console.log(`Copies are also in ${second.path}; name one of them with its whole path.`)
   console.log(
     '\nnpm run restore -- --from latest   puts the latest in place; or name one of these files.',
   )

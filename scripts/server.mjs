@@ -7,9 +7,9 @@ import { createServer as createDoor } from 'node:net'
 import compression from 'compression'
 import next from 'next'
 import { refusal } from './border.cjs'
-import { makeConnections } from './connections.mjs'
+import { makeConnections } from './connections.cjs'
 import { atHomeDoor } from './home-door.mjs'
-import { houseCertificate } from './house-certificate.mjs'
+import { houseCertificate } from './house-certificate.cjs'
 import { makePairing } from './pairing.cjs'
 
 const HOST = '127.0.0.1'
@@ -52,9 +52,9 @@ await app.prepare()
 const handle = app.getRequestHandler()
 
 /** What is answered at an address of this machine, whatever the request does to its answer. */
-const answering = (address, connections) => (request, response) => {
+const answering = (address, prove) => (request, response) => {
   try {
-    admit(address, connections, request, response)
+    admit(address, prove, request, response)
   } catch (error) {
     console.error('A request failed at the door.', error)
     if (response.headersSent) response.destroy()
@@ -63,7 +63,7 @@ const answering = (address, connections) => (request, response) => {
 }
 
 /** At the house’s own name alone, and with a session, where it is the door to the house network. */
-function admit(address, connections, request, response) {
+function admit(address, prove, request, response) {
   const hosts = address === HOST ? process.env.VIVERO_HOSTS : houseNames(address)
   const header = (name) => one(request.headers[name])
   const refused = refusal(
@@ -74,15 +74,12 @@ function admit(address, connections, request, response) {
   if (refused) return turnAway(request, response, refused)
   const role = address === HOST ? 'keeper' : atHomeDoor(request, response, pairing)
   if (role === null) return
-  if (connections) connections.prove(plainSocketOf(request.socket))
+  prove(request.socket)
   request.headers[ROLE] = role
   request.headers[DOOR] = address === HOST ? 'own' : 'house'
   const squeeze = request.url?.startsWith(FILES) ? well : lightly
   squeeze(request, response, () => void answer(request, response))
 }
-
-/** The connection below a secured one: that is what is counted. */
-const plainSocketOf = (socket) => socket.viveroBelow ?? socket
 
 function withLimits(server) {
   server.timeout = SILENCE
@@ -96,60 +93,42 @@ function withLimits(server) {
 
 /** The door of this machine itself. */
 function ownDoor() {
-  const server = withLimits(createServer(LIMITS, answering(HOST, null)))
+  const server = withLimits(
+    createServer(
+      LIMITS,
+      answering(HOST, () => {}),
+    ),
+  )
   server.maxConnections = MOST_CONNECTIONS
   server.listen(port, HOST)
 }
 
 /** First byte of whoever greets in the secured way (RFC 8446, 5.1). */
 const HANDSHAKE = 22
-/** Whoever comes to the house must say in so long what he wants. */
-const FIRST_WORD_MS = 10_000
 
 /** The door to the house network: secured; who comes in the open is sent to the secured way. */
 function houseDoor(address) {
   const connections = makeConnections()
+  /** The connection below a secured one, which is what is counted, by where it comes from. */
+  const below = new Map()
+  const nameOf = ({ remoteAddress, remotePort }) => `${remoteAddress} ${remotePort}`
+  const prove = (socket) => {
+    const plain = below.get(nameOf(socket))
+    if (plain) connections.prove(plain)
+  }
+  const { key, cert } = certificate
   const secured = withLimits(
-    createSecureServer(
-      { ...LIMITS, key: certificate.key, cert: certificate.cert, handshakeTimeout: 10_000 },
-      answering(address, connections),
-    ),
+    createSecureServer({ ...LIMITS, key, cert }, answering(address, prove)),
   )
   secured.on('tlsClientError', (_error, socket) => socket.destroy())
-  secured.on('secureConnection', (socket) => {
-    socket.viveroBelow = below.get(`${socket.remoteAddress} ${socket.remotePort}`)
-  })
-  const open = withLimits(
-    createServer(LIMITS, (request, response) => {
-      const refused = refusal(
-        {
-          method: request.method ?? '',
-          url: request.url ?? '',
-          header: (name) => one(request.headers[name]),
-        },
-        houseNames(address),
-        false,
-      )
-      if (refused) return turnAway(request, response, refused)
-      response.writeHead(308, {
-        location: `https://${address}:${port}${request.url}`,
-        'cache-control': 'no-store',
-        connection: 'close',
-      })
-      response.end()
-    }),
-  )
-  const below = new Map()
+  const open = withLimits(createServer(LIMITS, toSecured(address)))
   const door = createDoor((socket) => {
     socket.on('error', () => {})
     if (!connections.take(socket)) return
-    const name = `${socket.remoteAddress} ${socket.remotePort}`
+    const name = nameOf(socket)
     below.set(name, socket)
     socket.once('close', () => below.delete(name))
-    socket.setTimeout(FIRST_WORD_MS, () => socket.destroy())
     socket.once('data', (first) => {
-      socket.setTimeout(0)
-      socket.removeAllListeners('timeout')
       socket.pause()
       socket.unshift(first)
       const server = first[0] === HANDSHAKE ? secured : open
@@ -158,6 +137,20 @@ function houseDoor(address) {
     })
   })
   door.listen(port, address)
+}
+
+const toSecured = (address) => (request, response) => {
+  const header = (name) => one(request.headers[name])
+  const { method = '', url = '' } = request
+  const refused = refusal({ method, url, header }, houseNames(address), false)
+  if (refused) return turnAway(request, response, refused)
+  response
+    .writeHead(308, {
+      location: `https://${address}:${port}${url}`,
+      'cache-control': 'no-store',
+      connection: 'close',
+    })
+    .end()
 }
 const houseNames = (address) => [address, process.env.VIVERO_HOSTS].filter(Boolean).join(',')
 // The pages’ own border hears of the same names.

@@ -60,11 +60,7 @@ export interface Doomed {
  * The tank a keeper means to delete for good. `typedName`: what he wrote to say that he means this one. Changes nothing. Throws EntryRefused for
  * a tank on the bench, and for another name.
  */
-export async function tankToDelete(
-  db: Database,
-  slug: string,
-  typedName: string,
-): Promise<Doomed> {
+export async function tankToDelete(db: Database, slug: string, typedName: string): Promise<Doomed> {
   const [row] = await db.select().from(t.vessel).where(named(slug))
   refuseUndeletable(row, typedName)
   const [{ lines }] = await db

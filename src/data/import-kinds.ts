@@ -81,7 +81,12 @@ export async function writeKinds(
     if (stampOf(standing) === stampOf(file)) continue
     const { ids, id, now } = accepted
     if (ids.has(file.id))
-      await writeKind(tx, { id: `${id}.${file.id}`.slice(0, 80), before: standing, after: file, now })
+      await writeKind(tx, {
+        id: `${id}.${file.id}`.slice(0, 80),
+        before: standing,
+        after: file,
+        now,
+      })
     else if (standing !== null) kept.push(file.name)
     else
       throw new EntryRefused([

@@ -146,4 +146,3 @@ const ownersOfPlans = async (tx: Database, ids: readonly string[]) =>
         .select({ id: t.plan.id, vesselId: t.plan.vesselId })
         .from(t.plan)
         .where(inArray(t.plan.id, [...ids]))
-

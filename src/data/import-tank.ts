@@ -120,7 +120,9 @@ async function addVessel(
     .values({ ...vessel, slug, startedAt: new Date(vessel.startedAt), arriving })
   await addParts(tx, history, history, adding)
   if (slug !== vessel.slug)
-    adding.remarks.push(`Another tank is called ${vessel.slug} already; this one is kept as ${slug}.`)
+    adding.remarks.push(
+      `Another tank is called ${vessel.slug} already; this one is kept as ${slug}.`,
+    )
   return slug
 }
 
@@ -170,8 +172,7 @@ async function mergeInto(
   return merged(here, history, { missing: missing.length, partsAdded, remarks })
 }
 
-const countOf = (lacking: TankHistory) =>
-  PARTS.reduce((sum, part) => sum + lacking[part].length, 0)
+const countOf = (lacking: TankHistory) => PARTS.reduce((sum, part) => sum + lacking[part].length, 0)
 
 const merged = (
   here: { slug: string; name: string },
@@ -234,12 +235,10 @@ async function mergeLarge(
         for (const fact of lacking[part]) await saveFact(tx, part, fact.id, fact, vesselId)
       }
       await tx.delete(t.vessel).where(eq(t.vessel.id, shadow))
-      await addParts(
-        tx,
-        { ...lacking, plantings: [], populations: [] },
-        history,
-        { remarks, kinds },
-      )
+      await addParts(tx, { ...lacking, plantings: [], populations: [] }, history, {
+        remarks,
+        kinds,
+      })
     },
     async (tx, id) => {
       const shadow = shadowOf(id)

@@ -9,7 +9,6 @@ import {
   rmSync,
   writeSync,
 } from 'node:fs'
-import { cp } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
 import type { PGlite } from '@electric-sql/pglite'
 import { sql } from 'drizzle-orm'
@@ -22,13 +21,12 @@ import { sweepArrivals } from './arrivals'
 import { rowsOf, type Database, type OpenDatabase } from './db'
 import { openDurable } from './at-rest/durable-fs'
 import { copiesOf, sweepCopies, type Copies } from './at-rest/copies'
-import { copyInTwo } from './at-rest/copy-tree'
 import { lockDirectory, type DirectoryLock } from './at-rest/lock'
 import { makeDirectoryPrivate, makePrivate, syncPath, syncTree } from './at-rest/private'
 import { finishRestore } from './at-rest/restore'
 import { bytesUnder, roomOn } from './at-rest/room'
 import { copiedBy } from './backed-up'
-import { checkOutside } from './outside/check-copy'
+import { copyOutside } from './outside/copy-outside'
 import { migrationsFolder } from './places'
 import * as schema from './schema'
 import { ensureTemplate } from './at-rest/template'
@@ -105,20 +103,20 @@ async function openLocked(asked: string, prepare: (home: string) => void): Promi
  * Makes copies of a running cluster. Most of it is copied while others write; then its log is put into its files, and they wait while what changed meanwhile
  * is copied again, which is bounded by what can be written in that time.
  */
-function runningCopies(engine: PGlite, home: string, directory: string): Copies {
-  return copiesOf(
+const runningCopies = (engine: PGlite, home: string, directory: string): Copies =>
+  copiesOf(
     directory,
-    async (into) => {
-      const problem = roomOn(directory)(COPIES * bytesUnder(home))
-      if (problem !== null) throw new Error(problem)
-      const { again } = await copyInTwo(home, into)
-      await engine.exec('checkpoint')
-      // A transaction that does nothing keeps all others out.
-      await engine.transaction(async () => again())
+    {
+      cluster: home,
+      noRoom: () => roomOn(directory)(COPIES * bytesUnder(home)),
+      async hold(act) {
+        await engine.exec('checkpoint')
+        // A transaction that does nothing keeps all others out.
+        await engine.transaction(act)
+      },
     },
-    checkOutside,
+    copyOutside,
   )
-}
 /** The copy, and what it is packed into, which is smaller; then that beside the copy it is unpacked into to be looked at. */
 const COPIES = 1.5
 
@@ -254,15 +252,14 @@ async function copiedFirst(
   mark: string,
 ): Promise<PGlite> {
   await engine.close()
-  const problem = roomOn(directory)(COPIES * bytesUnder(home))
-  if (problem !== null)
-    throw new DataUnusable(
-      `The data in ${home} are of an older Vivero and are copied before they are brought up to date, for which the disk lacks room: ${problem} Nothing was changed.`,
-    )
   const { path } = await copiesOf(
     directory,
-    (into) => cp(home, into, { recursive: true, preserveTimestamps: true }),
-    checkOutside,
+    {
+      cluster: home,
+      noRoom: () => roomOn(directory)(COPIES * bytesUnder(home)),
+      hold: (act) => act(),
+    },
+    copyOutside,
   )
     .make({ before: mark, keptFor: null })
     .checked.catch((cause: Error) => {

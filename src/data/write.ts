@@ -4,6 +4,7 @@ import type { RoomCheck } from './at-rest/room'
 import type { Database } from './db'
 import { EntryRefused } from './refused'
 import { keepStory } from './story-cache'
+import { yieldToOthers } from './yield'
 import { lockedStory, touchStory, type LockedTank } from './story'
 
 /** How the disk under a database is asked for room; none for a database that is not on our disk. With the process: the bundler loads this file once for each layer it builds. */
@@ -56,7 +57,10 @@ export async function inTransaction<T>(
   needRoom(db, moreBytes)
   for (let attempt = 1; ; attempt++) {
     try {
-      return await db.transaction((tx) => act(tx as Database))
+      const done = await db.transaction((tx) => act(tx as Database))
+      // The built-in database answers without a turn of the loop: whoever writes on and on would keep all others from theirs, a copy too.
+      await yieldToOthers()
+      return done
     } catch (error) {
       const code = codeOf(error)
       if (attempt < TRIES && TRY_AGAIN.has(code)) continue

@@ -9,7 +9,7 @@ export async function packDirectory(directory: string, archive: string): Promise
   const pack = tar.pack()
   const written = pipeline(
     pack,
-    createGzip({ level: 5 }),
+    createGzip({ level: 2 }),
     createWriteStream(archive, { mode: 0o600, flags: 'wx' }),
   )
   const filled = (async () => {

@@ -1,15 +1,36 @@
 import { mkdirSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs'
 import { join } from 'node:path'
-import { packDirectory } from './archive'
 import type { Backup, CopyContent } from './backup'
 import { backupsOf, nameOfCopy, USUAL, type CopyReason } from './copy-names'
 import { syncPath } from './private'
 import { thinCopies } from './thin'
 
-/** Copies a cluster that is in use into a directory that is not there yet. */
-export type CopyCluster = (into: string) => Promise<void>
-/** Opens a copy in a process of its own, in a directory that is not there yet, and says what it holds. Throws for one that cannot be opened. */
-export type CheckCopy = (archive: string, room: string) => Promise<CopyContent>
+/** Where a copy is made of what. */
+export interface CopyPaths {
+  cluster: string
+  /** Of these none is there before, and none but the packed copy after it. */
+  copied: string
+  part: string
+  room: string
+}
+/** Copies a cluster that is in use, packs it into one file and opens that again. Throws with the reason; gives what is in it. */
+export type CopyWork = (
+  paths: CopyPaths,
+  tell: {
+    /** Keeps all writers out for as long as it is asked for. */
+    hold: (act: () => Promise<void>) => Promise<void>
+    /** All is in the one file, on the disk. */
+    packed: () => void
+  },
+) => Promise<CopyContent>
+
+/** The cluster of a data directory: where it lies, how its writers are kept out, and whether there is room for another of its size. */
+export interface Copied {
+  cluster: string
+  hold: (act: () => Promise<void>) => Promise<void>
+  /** Why there is no room, in a sentence; null where there is. */
+  noRoom: () => string | null
+}
 
 /** A copy on its way. */
 export interface CopyUnderWay {
@@ -40,8 +61,8 @@ export function sweepCopies(directory: string): void {
  */
 export function copiesOf(
   directory: string,
-  copyCluster: CopyCluster,
-  check: CheckCopy,
+  { cluster, hold, noRoom }: Copied,
+  work: CopyWork,
   now: () => Date = () => new Date(),
 ): Copies {
   const home = backupsOf(directory)
@@ -50,6 +71,27 @@ export function copiesOf(
     const done = before.then(act)
     before = done.catch(() => undefined)
     return done
+  }
+  const makeOne = async (reason: CopyReason, packed: () => void) => {
+    const problem = noRoom()
+    if (problem !== null) throw new Error(problem)
+    mkdirSync(home, { recursive: true, mode: 0o700 })
+    const at = now()
+    const path = freePath(home, at, reason)
+    const [part, copied, room] = ['part', 'copy.part', 'check.part'].map((end) => `${path}.${end}`)
+    try {
+      const content = await work({ cluster, copied, part, room }, { hold, packed })
+      renameSync(part, path)
+      syncPath(home)
+      thinCopies(home, at)
+      const file = path.slice(home.length + 1)
+      return { file, path, at, bytes: statSync(path).size, ...reason, ...content }
+    } finally {
+      // One that was packed and could not be opened is set aside, for whoever can mend it; no other of these is kept.
+      if (statSync(part, { throwIfNoEntry: false }))
+        renameSync(part, join(home, 'latest-damaged-copy'))
+      for (const left of [copied, room]) rmSync(left, { recursive: true, force: true })
+    }
   }
   return {
     meanwhile: inTurn,
@@ -62,24 +104,8 @@ export function copiesOf(
       })
       // Whoever waits for the second promise alone has heard of the first one’s fault by it.
       whenPacked.catch(() => undefined)
-      const checked = inTurn(async () => {
-        try {
-          mkdirSync(home, { recursive: true, mode: 0o700 })
-          const at = now()
-          const path = freePath(home, at, reason)
-          await packTo(`${path}.part`, copyCluster)
-          packed()
-          const content = await openAgain(path, check)
-          renameSync(`${path}.part`, path)
-          syncPath(home)
-          thinCopies(home, at)
-          const file = path.slice(home.length + 1)
-          return { file, path, at, bytes: statSync(path).size, ...reason, ...content }
-        } catch (error) {
-          notPacked(error)
-          throw error
-        }
-      })
+      const checked = inTurn(() => makeOne(reason, packed))
+      checked.catch(notPacked)
       return { packed: whenPacked, checked }
     },
   }
@@ -90,34 +116,5 @@ function freePath(home: string, at: Date, reason: CopyReason): string {
   for (let later = 0; ; later++) {
     const path = join(home, nameOfCopy(new Date(at.getTime() + 1000 * later), reason))
     if (!statSync(path, { throwIfNoEntry: false })) return path
-  }
-}
-
-async function packTo(part: string, copyCluster: CopyCluster): Promise<void> {
-  const copied = `${part.replace(/\.part$/, '')}.copy.part`
-  rmSync(part, { force: true })
-  rmSync(copied, { recursive: true, force: true })
-  try {
-    await copyCluster(copied)
-    await packDirectory(copied, part)
-    syncPath(part)
-  } catch (error) {
-    rmSync(part, { force: true })
-    throw error
-  } finally {
-    rmSync(copied, { recursive: true, force: true })
-  }
-}
-
-/** One that cannot be opened is set aside, for whoever can mend it, and no other of these is kept. */
-async function openAgain(path: string, check: CheckCopy): Promise<CopyContent> {
-  const room = `${path}.check.part`
-  try {
-    return await check(`${path}.part`, room)
-  } catch (error) {
-    renameSync(`${path}.part`, join(path, '..', 'latest-damaged-copy'))
-    throw error
-  } finally {
-    rmSync(room, { recursive: true, force: true })
   }
 }

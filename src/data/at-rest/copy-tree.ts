@@ -59,8 +59,7 @@ function copyAgain(from: string, into: string, seen: Map<string, Seen>, began: n
     here.add(way)
     const { mtimeMs, size } = lstatSync(join(from, way))
     const before = seen.get(way)
-    const same =
-      before?.mtimeMs === mtimeMs && before.size === size && mtimeMs < began - TICK_MS
+    const same = before?.mtimeMs === mtimeMs && before.size === size && mtimeMs < began - TICK_MS
     if (same) continue
     mkdirSync(dirname(join(into, way)), { recursive: true })
     cpSync(join(from, way), join(into, way))

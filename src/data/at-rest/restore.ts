@@ -41,7 +41,10 @@ export async function restoreBackup(
     const content = await lookInto(restored)
     makePrivate(restored)
     syncTree(restored)
-    const name = `pg-before-restore-${at.toISOString().slice(0, 19).replaceAll(':', '-')}`
+    const name = freeName(
+      directory,
+      `pg-before-restore-${at.toISOString().slice(0, 19).replaceAll(':', '-')}`,
+    )
     const had = isThere(home)
     writePrivately(mark(directory), name)
     finishRestore(directory)
@@ -52,6 +55,12 @@ export async function restoreBackup(
   } finally {
     lock.release()
   }
+}
+
+/** Two restorations of one second keep aside what each found. */
+function freeName(directory: string, wanted: string): string {
+  if (!isThere(join(directory, wanted))) return wanted
+  for (let n = 2; ; n++) if (!isThere(join(directory, `${wanted}-${n}`))) return `${wanted}-${n}`
 }
 
 /** Finishes a restoration that was begun, whatever of it was done; nothing where none was. Under the lock of the directory. */

@@ -80,7 +80,9 @@ export function nameSecondPlace(directory: string, asked: string): Result<Second
     keepNote(directory, place)
     return ok(place)
   } catch (error) {
-    return refuse(`It cannot be written to (${(error as NodeJS.ErrnoException).code ?? 'unknown'}).`)
+    return refuse(
+      `It cannot be written to (${(error as NodeJS.ErrnoException).code ?? 'unknown'}).`,
+    )
   }
 }
 

@@ -1,4 +1,4 @@
-import { mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs'
+import fs, { mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { makePairing } from '../../../scripts/pairing.cjs'
@@ -49,6 +49,76 @@ test('guessing is not heard after a dozen wrong codes in a minute, not even when
   time.now += 60_001
   made.begin('keeper')
   expect(made.pair(CODE, '', PHONE)).not.toBeNull()
+})
+test('whoever tries wrong codes keeps himself out, and nobody else', () => {
+  const { made, time } = pairing()
+  made.begin('keeper')
+  for (let i = 0; i < 40; i++) made.pair(`WRONG${i}`, '', STRANGER)
+  expect([made.hears(STRANGER), made.hears(PHONE)]).toEqual([false, true])
+  expect(made.wrongCodes()).toEqual({ codes: 12, addresses: 1 })
+  expect(made.pair(CODE, 'mine', PHONE)).not.toBeNull()
+  // The bench gives a code at any time, and it is good.
+  for (let i = 0; i < 300; i++) {
+    made.begin('helper')
+    for (let n = 0; n < 12; n++) made.pair('WRONG234', '', `10.0.0.${n}`)
+    expect(made.pair(CODE, '', `192.168.2.${i}`)).not.toBeNull()
+  }
+  time.now += 60_001
+  expect(made.wrongCodes()).toEqual({ codes: 0, addresses: 0 })
+})
+describe('on a full disk', () => {
+  const full = () => {
+    const error = Object.assign(new Error('no space left'), { code: 'ENOSPC' })
+    return jest.spyOn(fs, 'writeFileSync').mockImplementation(() => {
+      throw error
+    })
+  }
+  function twoPhones() {
+    const { made, time } = pairing()
+    made.begin('keeper')
+    const one = made.pair(CODE, 'one', PHONE)
+    made.begin('keeper')
+    const two = made.pair(CODE, 'two', PHONE)
+    return { made, time, one, two }
+  }
+  test('a phone is answered, though when it was heard of cannot be written down', () => {
+    const { made, time, one } = twoPhones()
+    time.now += 3_600_000
+    const spy = full()
+    expect([made.roleOf(one), made.roleOf(one)]).toEqual(['keeper', 'keeper'])
+    spy.mockRestore()
+    expect(made.list()[0].seen).toBe(time.now)
+  })
+  test('one that is let go does not come back with the next start', () => {
+    const { made, one, two } = twoPhones()
+    const spy = full()
+    made.revoke(made.list()[0].id)
+    spy.mockRestore()
+    for (const server of [made, pairing().made])
+      expect([server.roleOf(one), server.roleOf(two)]).toEqual([null, 'keeper'])
+  })
+  test('where nothing can be written over either, all phones are let go', () => {
+    const { made, one, two } = twoPhones()
+    const spies = [
+      full(),
+      jest.spyOn(fs, 'writeSync').mockImplementation(() => {
+        throw new Error('gone')
+      }),
+    ]
+    made.revoke(made.list()[0].id)
+    spies.forEach((spy) => spy.mockRestore())
+    expect([made.roleOf(one), made.roleOf(two)]).toEqual([null, 'keeper'])
+    expect([pairing().made.roleOf(one), pairing().made.roleOf(two)]).toEqual([null, null])
+  })
+  test('a phone that cannot be written down is not let in', () => {
+    const { made } = pairing()
+    made.begin('keeper')
+    const spy = full()
+    expect(() => made.pair(CODE, 'one', PHONE)).toThrow('no space left')
+    spy.mockRestore()
+    expect(made.list()).toEqual([])
+    expect(made.pair(CODE, 'one', PHONE)).not.toBeNull()
+  })
 })
 test('a phone that was let go is not let in again by what it holds; others are', () => {
   const { made } = pairing()

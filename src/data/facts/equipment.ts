@@ -99,7 +99,10 @@ export async function takeAway(
         { field: 'endedOn', says: `${before.name} was not there yet on that day.` },
       ])
     return {
-      story: withFact(story, 'equipment', equipmentId, (thing) => ({ ...thing, endedAt: holdsFrom })),
+      story: withFact(story, 'equipment', equipmentId, (thing) => ({
+        ...thing,
+        endedAt: holdsFrom,
+      })),
     }
   })
 }

@@ -21,9 +21,7 @@ import { upgradeFromSentences } from './upgrade-words'
 
 /** A tank file as it is read: all facts of its story at once, then its lines, some at a time, then what is to be remarked on. */
 export type TankPart =
-  | { facts: Omit<TankHistory, 'entries'> }
-  | { entries: Entry[] }
-  | { remarks: string[] }
+  { facts: Omit<TankHistory, 'entries'> } | { entries: Entry[] } | { remarks: string[] }
 
 const MAX_ENTRIES = 200_000
 const MAX_PROBLEMS = 20

@@ -20,8 +20,19 @@ const problemOf = async (name: ReaderName, bytes: Uint8Array) =>
   ((await outside(name, bytes)).end as { problem?: string }).problem
 
 const TARN = strToU8(writeTankFile(lodge(asked.now)[0]))
-const CSV = strToU8('at,parameter,value,unit,method,note\n2026-03-01T10:00Z,nitrate,10,mg/L,strip,"a\nb"\n')
-const BOOK = workbook({ Water: [['Date', 'NO3'], ['2026-01-02', 10]], More: [['a', 'b'], [1, 2]] })
+const CSV = strToU8(
+  'at,parameter,value,unit,method,note\n2026-03-01T10:00Z,nitrate,10,mg/L,strip,"a\nb"\n',
+)
+const BOOK = workbook({
+  Water: [
+    ['Date', 'NO3'],
+    ['2026-01-02', 10],
+  ],
+  More: [
+    ['a', 'b'],
+    [1, 2],
+  ],
+})
 
 test.each([
   ['tank', TARN],
@@ -59,7 +70,8 @@ test.each([
   [
     'a tank file of millions of nothings',
     'tank',
-    () => strToU8(`{"format":"vivero-tank","version":3,"plantings":[${'{},'.repeat(15_000_000)}{}]}`),
+    () =>
+      strToU8(`{"format":"vivero-tank","version":3,"plantings":[${'{},'.repeat(15_000_000)}{}]}`),
   ],
 ] as [string, ReaderName, () => Uint8Array][])(
   '%s ends its reader, and is answered in a sentence',

@@ -12,7 +12,9 @@ watchSelf(LIMITS[name])
 
 const write = (line: unknown) =>
   new Promise<void>((written, failed) =>
-    process.stdout.write(`${JSON.stringify(line)}\n`, (error) => (error ? failed(error) : written())),
+    process.stdout.write(`${JSON.stringify(line)}\n`, (error) =>
+      error ? failed(error) : written(),
+    ),
   )
 
 const chunks: Buffer[] = []

@@ -7,7 +7,7 @@ import { LIMITS, OVER, type Limits } from './limits'
 import type { Asked, ReaderName, Reads } from './readers'
 import type { Stream } from './stream'
 
-export type ProgramName = 'read' | 'check-copy'
+export type ProgramName = 'read' | 'copy'
 /** Where a program lies that reads what is foreign. The commands make it before anything is served (`scripts/make-outside.mjs`). */
 export const programPath = (name: ProgramName) =>
   join(/* turbopackIgnore: true */ projectRoot(), '.vivero', 'outside', `${name}.mjs`)
@@ -81,4 +81,3 @@ function whyEnded(complaint: string, { megabytes, seconds }: Limits): string {
   console.error('The reading of a file ended of itself:', complaint.slice(-500))
   return 'The reading of this file broke off. Save it once more, and try again; nothing was written.'
 }
-

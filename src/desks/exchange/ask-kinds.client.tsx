@@ -61,10 +61,7 @@ export function AskKinds({
         </Box>
       ) : null}
       <Flex gap={4} mt={3} align="center">
-        <Button
-          size="plain"
-          onClick={() => onRead([...fresh.map(({ id }) => id), ...taken])}
-        >
+        <Button size="plain" onClick={() => onRead([...fresh.map(({ id }) => id), ...taken])}>
           Read it in
         </Button>
         <Button look="quiet" size="line" onClick={onLeave}>

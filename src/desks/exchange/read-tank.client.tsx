@@ -40,9 +40,7 @@ export function ReadTank() {
       accepted === null
         ? '/api/tank-file'
         : `/api/tank-file?kinds=${encodeURIComponent(accepted.join(','))}`
-    const outcome = await sendFile<Answer>(url, job, file, (done, of) =>
-      setBusy({ job, done, of }),
-    )
+    const outcome = await sendFile<Answer>(url, job, file, (done, of) => setBusy({ job, done, of }))
     setBusy(null)
     if (outcome.kind === 'refused') return setProblem(outcome.problem)
     if (outcome.kind === 'asked') return setAsked({ file, kinds: outcome.kinds })

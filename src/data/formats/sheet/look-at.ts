@@ -27,7 +27,9 @@ export async function* lookAt(bytes: Uint8Array, asked: Asked): Stream<SheetLook
     headings: headings.map((heading) => heading.slice(0, LONGEST_HEADING)),
     sample: rows
       .slice(0, SAMPLE_ROWS)
-      .map(({ cells }) => headings.map((_, i) => textOf(cells[i] ?? null).slice(0, LONGEST_SAMPLE))),
+      .map(({ cells }) =>
+        headings.map((_, i) => textOf(cells[i] ?? null).slice(0, LONGEST_SAMPLE)),
+      ),
     rows: rows.length,
     remarks,
     guess: guessMapping(sheet.value),

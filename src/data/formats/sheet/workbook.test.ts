@@ -11,8 +11,7 @@ const packed = (sheet: string, more: Readonly<Record<string, string>> = {}) =>
     Object.fromEntries(
       Object.entries({
         'xl/workbook.xml': `<workbook xmlns="${MAIN}" xmlns:r="r"><sheets><sheet name="One" sheetId="1" r:id="a"/></sheets></workbook>`,
-        'xl/_rels/workbook.xml.rels':
-          `<Relationships><Relationship Id="a" Type="${RELATIONS}/worksheet" Target="worksheets/s.xml"/><Relationship Id="b" Type="${RELATIONS}/styles" Target="styles.xml"/><Relationship Id="c" Type="${RELATIONS}/sharedStrings" Target="sharedStrings.xml"/></Relationships>`,
+        'xl/_rels/workbook.xml.rels': `<Relationships><Relationship Id="a" Type="${RELATIONS}/worksheet" Target="worksheets/s.xml"/><Relationship Id="b" Type="${RELATIONS}/styles" Target="styles.xml"/><Relationship Id="c" Type="${RELATIONS}/sharedStrings" Target="sharedStrings.xml"/></Relationships>`,
         'xl/worksheets/s.xml': `<worksheet xmlns="${MAIN}">${sheet}</worksheet>`,
         ...more,
       }).map(([name, text]) => [name, strToU8(text)]),
@@ -75,13 +74,10 @@ test('shared texts, runs, numbers, days of several formats, booleans, what formu
 })
 
 test('what is read aloud beside a text is none of it', async () => {
-  const bytes = packed(
-    '<sheetData><row r="1"><c r="A1" t="s"><v>0</v></c></row></sheetData>',
-    {
-      'xl/sharedStrings.xml':
-        '<sst><si><t>水</t><rPh sb="0" eb="1"><t>みず</t></rPh><phoneticPr fontId="1"/></si></sst>',
-    },
-  )
+  const bytes = packed('<sheetData><row r="1"><c r="A1" t="s"><v>0</v></c></row></sheetData>', {
+    'xl/sharedStrings.xml':
+      '<sst><si><t>水</t><rPh sb="0" eb="1"><t>みず</t></rPh><phoneticPr fontId="1"/></si></sst>',
+  })
   expect((await rowsIn(bytes))[0].cells).toEqual(['水'])
 })
 
@@ -150,14 +146,21 @@ test('what is damaged, points nowhere, or brings entities of its own is an error
     packed('<sheetData><row r="1"><c r="A1" t="s"><v>7</v></c></row></sheetData>'),
     packed('<sheetData><row r="1"><c r="A1"><v>many</v></c></row></sheetData>'),
     packed('<sheetData><row r="1">'),
-    packed('<!DOCTYPE x [<!ENTITY a "aaaa">]><sheetData><row><c t="str"><v>&a;</v></c></row></sheetData>'),
+    packed(
+      '<!DOCTYPE x [<!ENTITY a "aaaa">]><sheetData><row><c t="str"><v>&a;</v></c></row></sheetData>',
+    ),
     zipSync({ 'a.txt': strToU8('no workbook') }),
     strToU8('PK\u0003\u0004 and nothing more'),
   ])
     await expect(rowsIn(bytes)).rejects.toThrow()
 })
 test('the smallest sound workbook is read, wherever its bytes lie', async () => {
-  const small = workbook({ Water: [['Date', 'NO3'], ['2026-01-02', 10]] })
+  const small = workbook({
+    Water: [
+      ['Date', 'NO3'],
+      ['2026-01-02', 10],
+    ],
+  })
   expect(small.byteLength).toBeLessThan(4096)
   // As a request hands it over: within a larger stretch of memory.
   const pooled = Buffer.concat([Buffer.alloc(100, 1), small]).subarray(100)

@@ -159,10 +159,7 @@ interface Reading {
   from1904: boolean
 }
 
-async function* rowsOf(
-  stream: AsyncIterable<Uint8Array>,
-  reading: Reading,
-): AsyncGenerator<Row[]> {
+async function* rowsOf(stream: AsyncIterable<Uint8Array>, reading: Reading): AsyncGenerator<Row[]> {
   let ready: Row[] = []
   let line = 0
   let cells: Cell[] = []
@@ -197,8 +194,7 @@ async function* rowsOf(
         if (value !== null && column <= MOST_COLUMNS + 1) cells[column - 1] = value
         cell = null
       } else if (tag === 'row') {
-        if (cells.length > 0)
-          ready.push({ line, cells: Array.from(cells, (one) => one ?? null) })
+        if (cells.length > 0) ready.push({ line, cells: Array.from(cells, (one) => one ?? null) })
       } else inline.close(tag)
     },
   }

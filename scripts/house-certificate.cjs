@@ -1,9 +1,10 @@
 // The certificate of the house: made once, kept with the data, and known to a phone by its fingerprint. Nobody but the house signs it, so a browser asks
 // once whether it is to be trusted; the bench shows what to compare.
-import { X509Certificate } from 'node:crypto'
-import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs'
-import { join } from 'node:path'
-import { generate } from 'selfsigned'
+/* eslint-disable @typescript-eslint/no-require-imports -- plain Node, for the server and the tests alike */
+const { X509Certificate } = require('node:crypto')
+const { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } = require('node:fs')
+const { join } = require('node:path')
+const { generate } = require('selfsigned')
 
 /** Phones take no certificate that is good for longer (825 days: the limit of one maker, whom others follow). */
 const GOOD_DAYS = 820
@@ -15,7 +16,7 @@ const DAY_MS = 86_400_000
  * The key and the certificate of a data directory, made where there is none that is good. `addresses`: where the house is reached now.
  * @returns {Promise<{ key: string, cert: string, fingerprint: string }>}
  */
-export async function houseCertificate(directory, addresses, now = new Date()) {
+async function houseCertificate(directory, addresses, now = new Date()) {
   const path = join(directory, 'house-certificate.pem')
   const kept = readKept(path, now)
   if (kept) return kept
@@ -43,7 +44,9 @@ function readKept(path, now) {
   if (!existsSync(path)) return null
   try {
     const text = readFileSync(path, 'utf8')
-    const [key] = /-----BEGIN [A-Z ]*PRIVATE KEY-----[^]*?-----END [A-Z ]*PRIVATE KEY-----/.exec(text)
+    const [key] = /-----BEGIN [A-Z ]*PRIVATE KEY-----[^]*?-----END [A-Z ]*PRIVATE KEY-----/.exec(
+      text,
+    )
     const [cert] = /-----BEGIN CERTIFICATE-----[^]*?-----END CERTIFICATE-----/.exec(text)
     const read = new X509Certificate(cert)
     const left = (Date.parse(read.validTo) - now.getTime()) / DAY_MS
@@ -53,3 +56,5 @@ function readKept(path, now) {
     return null
   }
 }
+
+exports.houseCertificate = houseCertificate

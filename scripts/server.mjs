@@ -78,6 +78,8 @@ function admit(address, prove, request, response) {
   request.headers[ROLE] = role
   request.headers[DOOR] = address === HOST ? 'own' : 'house'
   const squeeze = request.url?.startsWith(FILES) ? well : lightly
+  requests.open++
+  response.once('close', () => requests.open--)
   squeeze(request, response, () => void answer(request, response))
 }
 
@@ -173,6 +175,9 @@ async function answer(request, response) {
 }
 
 const one = (value) => (Array.isArray(value) ? value[0] : value)
+
+/** How many requests are being answered: what takes its time lets the others go first. */
+const requests = (globalThis.viveroRequests = { open: 0, long: 0 })
 
 /** Answers in a sentence and hangs up, so that no body is waited for. */
 function turnAway(request, response, { status, says }) {

@@ -7,10 +7,12 @@ import { EntryRefused } from './refused'
 import * as t from './schema'
 import { touchStory } from './story'
 import { codeOf, inTransaction } from './write'
-import { yieldToOthers } from './yield'
+import { othersFirst } from './yield'
 
 /** A line takes about this much of the disk until the log is next emptied, with its indexes and its share of the log. */
 const BYTES_PER_LINE = 1500
+/** Lines of one step: others wait for it. */
+const STEP = ENTRY_BATCH / 2
 
 export interface ArrivingLines {
   rows: readonly { entry: Entry; origin: string | null }[]
@@ -43,12 +45,12 @@ export async function arrive(
     rows.length * BYTES_PER_LINE,
   )
   try {
-    for (let i = 0; i < rows.length; i += ENTRY_BATCH) {
+    for (let i = 0; i < rows.length; i += STEP) {
       stop?.throwIfAborted()
-      const batch = rows.slice(i, i + ENTRY_BATCH)
+      const batch = rows.slice(i, i + STEP)
       await inTransaction(db, (tx) => insertEntries(tx, vesselId, batch, id))
       said({ done: Math.min(rows.length, i + batch.length), of: rows.length })
-      await yieldToOthers()
+      await othersFirst()
     }
     stop?.throwIfAborted()
     await inTransaction(db, async (tx) => {
@@ -106,11 +108,11 @@ async function deleteLines(db: Database, which: SQL): Promise<void> {
   for (;;) {
     const gone = rowsOf(
       await db.execute(
-        sql`delete from ${t.entry} where id in (select id from ${t.entry} where ${which} limit ${ENTRY_BATCH * 4}) returning 1 as one`,
+        sql`delete from ${t.entry} where id in (select id from ${t.entry} where ${which} limit ${ENTRY_BATCH}) returning 1 as one`,
       ),
     )
     if (gone.length === 0) break
-    await yieldToOthers()
+    await othersFirst()
   }
 }
 

@@ -1,13 +1,13 @@
-import { inArray } from 'drizzle-orm'
+import { inArray, sql } from 'drizzle-orm'
 import { mainKind } from '@/core/history/tank-at'
 import type { LayoutRecord, PlantingRecord, TankHistory } from '@/core/history/types'
 import { nextStake } from '@/core/layout/next-stake'
-import type { Database } from './db'
+import { rowsOf, type Database } from './db'
 import { LIST_PARTS, ownersOf } from './fact-rows'
 import { EntryRefused } from './refused'
 import * as t from './schema'
 import { stampOf } from './stamp'
-import { pacer } from './yield'
+import { othersFirst, pacer } from './yield'
 
 export const PARTS = [...LIST_PARTS, 'plans'] as const
 type Part = (typeof PARTS)[number]
@@ -109,7 +109,7 @@ function freeStake(
   )
 }
 
-const ID_BATCH = 2000
+const ID_BATCH = 1000
 
 /** Nothing of a file may carry the id of a thing in another tank: what speaks of it would speak of the other's. Throws EntryRefused. */
 export async function refuseForeign(tx: Database, history: TankHistory): Promise<void> {
@@ -123,20 +123,32 @@ export async function refuseForeign(tx: Database, history: TankHistory): Promise
     const stranger = owners.find(({ vesselId }) => vesselId !== own)
     if (stranger) foreign.push(`${SAY_PART[part]} “${stranger.id}”`)
   }
-  let entries = 0
-  for (let i = 0; i < history.entries.length; i += ID_BATCH) {
-    const ids = history.entries.slice(i, i + ID_BATCH).map((entry) => entry.id)
-    const rows = await tx
-      .select({ vesselId: t.entry.vesselId })
-      .from(t.entry)
-      .where(inArray(t.entry.id, ids))
-    entries += rows.filter((row) => row.vesselId !== own).length
-  }
+  const owners = await ownersOfLines(tx, history.entries)
+  const entries = [...owners.values()].filter((vesselId) => vesselId !== own).length
   if (entries > 0) foreign.push(`${entries} entries`)
   if (foreign.length > 0)
     throw new EntryRefused([
       { field: '', says: `Parts of this file belong to another tank here: ${foreign.join(', ')}.` },
     ])
+}
+
+/** Whose lines of given ids are that stand here, struck out ones too; in steps that let others in. */
+export async function ownersOfLines(
+  db: Database,
+  entries: TankHistory['entries'],
+): Promise<Map<string, string>> {
+  const owners = new Map<string, string>()
+  for (let i = 0; i < entries.length; i += ID_BATCH) {
+    const ids = entries.slice(i, i + ID_BATCH).map(({ id }) => id)
+    const found = rowsOf(
+      await db.execute(
+        sql`select id, vessel_id from ${t.entry} where id in (select jsonb_array_elements_text(${JSON.stringify(ids)}::jsonb))`,
+      ),
+    )
+    for (const { id, vessel_id } of found) owners.set(String(id), String(vessel_id))
+    await othersFirst()
+  }
+  return owners
 }
 
 const ownersOfPlans = async (tx: Database, ids: readonly string[]) =>

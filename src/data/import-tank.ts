@@ -5,12 +5,12 @@ import { arrive, shadowOf, waitForArrivals, type ArrivingLines } from './arrival
 import { insertEntries, type ImportProgress } from './entries'
 import type { Database } from './db'
 import { insertFacts, LIST_PARTS, saveFact } from './fact-rows'
-import { leftAsHere, missingParts, PARTS, refuseForeign } from './import-lacking'
+import { leftAsHere, missingParts, ownersOfLines, PARTS, refuseForeign } from './import-lacking'
 import { writeKinds, type AcceptedKinds } from './import-kinds'
 import { planRow } from './plans'
 import { EntryRefused } from './refused'
 import * as t from './schema'
-import { lockedStory, readStoryOf, touchStory } from './story'
+import { lockedStory, storyOf, touchStory } from './story'
 import { inTransaction } from './write'
 
 export interface TankImport {
@@ -190,11 +190,7 @@ const merged = (
 
 /** The lines of a file that its tank does not hold, struck out ones counted as held. */
 async function missingLines(db: Database, history: TankHistory): Promise<TankHistory['entries']> {
-  const rows = await db
-    .select({ id: t.entry.id })
-    .from(t.entry)
-    .where(eq(t.entry.vesselId, history.vessel.id))
-  const present = new Set(rows.map(({ id }) => id))
+  const present = await ownersOfLines(db, history.entries)
   return history.entries.filter((entry) => !present.has(entry.id))
 }
 
@@ -211,7 +207,7 @@ async function mergeLarge(
   await waitForArrivals(db, vesselId)
   const [here] = await db.select().from(t.vessel).where(eq(t.vessel.id, vesselId))
   await refuseForeign(db, history)
-  const story = await readStoryOf(db, here)
+  const story = await storyOf(db, here)
   const told = await leftAsHere(history, story)
   const missing = await missingLines(db, history)
   const spokenOf = missingParts(history, story, [])

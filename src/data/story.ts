@@ -27,19 +27,35 @@ export async function loadStory(db: Database, slug: string): Promise<TankHistory
     db.select().from(t.vessel).where(named(slug)),
   )
   if (!row) return null
-  const kept = keptStory(row)
-  if (kept) return kept
-  const story = await readStory(db, row)
-  keepStory(row.id, row.revision, story)
-  return story
+  return storyOf(db, row)
 }
 
-/** The story of a tank whose row is at hand, hidden or not. */
-export async function readStoryOf(
+/** So often a story is read anew because it was written to meanwhile; then it is read with all writers kept out. */
+const MOST_READINGS = 3
+
+/** The story of a tank whose row is at hand. It is read in steps, and is whole: of one moment, between two writes. */
+export async function storyOf(
   db: Database,
   row: typeof t.vessel.$inferSelect,
 ): Promise<TankHistory> {
-  return keptStory(row) ?? readStory(db, row)
+  for (let reading = 1; ; reading++) {
+    const kept = keptStory(row)
+    if (kept) return kept
+    if (reading > MOST_READINGS)
+      return db.transaction(async (tx) => (await lockedRow(tx as Database, row.id)).story)
+    const story = await readStory(db, row)
+    const [now] = await db.select().from(t.vessel).where(eq(t.vessel.id, row.id))
+    if (!now || now.revision === row.revision) {
+      keepStory(row.id, row.revision, story)
+      return story
+    }
+    row = now
+  }
+}
+
+async function lockedRow(tx: Database, id: string) {
+  const [row] = await tx.select().from(t.vessel).where(eq(t.vessel.id, id)).for('update')
+  return { row, story: keptStory(row) ?? (await readStory(tx, row)) }
 }
 
 /** The same with what the room’s other tanks teach laid beside it: for all that is judged and forecast. */

@@ -5,7 +5,7 @@ import type { Database } from './db'
 import { EntryRefused } from './refused'
 import { keepStory } from './story-cache'
 import { yieldToOthers } from './yield'
-import { lockedStory, touchStory, type LockedTank } from './story'
+import { loadStory, lockedStory, touchStory, type LockedTank } from './story'
 
 /** How the disk under a database is asked for room; none for a database that is not on our disk. With the process: the bundler loads this file once for each layer it builds. */
 const shared = globalThis as unknown as { viveroRooms?: WeakMap<Database, RoomCheck> }
@@ -96,6 +96,7 @@ export async function writeTanks(
   slugs: readonly string[],
   act: (tx: Database, tanks: readonly LockedTank[]) => Promise<boolean>,
 ): Promise<void> {
+  for (const slug of new Set(slugs)) await loadStory(db, slug)
   await inTransaction(db, async (tx) => {
     const locked = new Map<string, LockedTank>()
     for (const slug of [...new Set(slugs)].sort()) locked.set(slug, await lockedStory(tx, slug))
@@ -120,6 +121,8 @@ export async function writeTank(
   act: (tx: Database, tank: LockedTank) => Promise<void | undefined | false | TankHistory>,
   moreBytes = 0,
 ): Promise<void> {
+  // Read before its turn, so that nobody waits for the reading of a long journal.
+  await loadStory(db, slug)
   const after = await inTransaction(
     db,
     async (tx) => {

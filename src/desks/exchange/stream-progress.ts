@@ -2,6 +2,7 @@ import { revalidatePath } from 'next/cache'
 import type { Result } from '@/core/quantity/result'
 import { type ImportProgress } from '@/data/entries'
 import { EntryRefused } from '@/data/refused'
+import { takesItsTime } from '@/data/yield'
 import type { Job } from './jobs'
 import type { ImportMessage } from './messages'
 
@@ -15,6 +16,7 @@ export function streamProgress<T>(
   write: (said: (progress: ImportProgress) => void, stop: AbortSignal) => Promise<Result<T>>,
 ): Response {
   const { stop } = job
+  const over = takesItsTime()
   let open = true
   const leave = () => {
     open = false
@@ -34,6 +36,7 @@ export function streamProgress<T>(
         ),
       )
       job.end()
+      over()
       if (open) controller.close()
     },
     cancel: leave,

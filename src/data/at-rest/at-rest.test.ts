@@ -20,6 +20,9 @@ import { openAnew, openDirectory } from '../open'
 import { loadStory } from '../story'
 import { addEntries } from '../entries'
 import { attempt } from '../border/attempt'
+import { unpackInto } from './archive'
+import { listBackups } from './copy-names'
+import { lookInto } from './look-into'
 import { makePrivate, syncTree, writePrivately } from './private'
 
 /** One database for all that does not break it. */
@@ -343,8 +346,9 @@ withDisks(
 async function writeUntilCut(
   disk: { point: string; cut: () => void },
   lines: number,
+  how: readonly string[] = [],
 ): Promise<string[]> {
-  const child = spawn(process.execPath, [...TSX, 'src/data/testing/writer.mts'], {
+  const child = spawn(process.execPath, [...TSX, 'src/data/testing/writer.mts', ...how], {
     env: childEnv(disk.point),
     stdio: ['ignore', 'pipe', 'pipe'],
   })
@@ -371,6 +375,77 @@ async function writeUntilCut(
   })
   return heard
 }
+
+withDisks(
+  `power cuts while copies are made, opened and thinned lose no line, and every copy that has its name can be put back${why === null ? '' : ` (not tried here: ${why})`}`,
+  async () => {
+    const disk = makeDisk(700)
+    try {
+      const first = await openDirectory(disk.point)
+      await importStory(first.db, tank([]))
+      await first.close()
+      const acknowledged: string[] = []
+      const copies = new Set<string>()
+      // While one is copied, packed, opened, and after some were thinned.
+      for (const lines of [30, 260, 700, 1500]) {
+        const said = await writeUntilCut(disk, lines, ['copying'])
+        for (const word of said)
+          if (word.startsWith('copy ')) copies.add(word)
+          else if (!word.startsWith('no copy')) acknowledged.push(word)
+        spawnSync('umount', [disk.point])
+        disk.mount()
+        const after = await openDirectory(disk.point)
+        const kept = new Set((await loadStory(after.db, 'test'))!.entries.map((entry) => entry.id))
+        expect(acknowledged.filter((id) => !kept.has(id))).toEqual([])
+        expect(
+          readdirSync(disk.point, { recursive: true }).filter((name) =>
+            String(name).endsWith('.part'),
+          ),
+        ).toEqual([])
+        await after.close()
+      }
+      const said = new Map([...copies].map((word) => word.split(' ').slice(1) as [string, string]))
+      const there = listBackups(disk.point)
+      expect(there.length).toBeGreaterThan(0)
+      for (const { path, file } of there) {
+        const room = join(disk.point, 'looked-into')
+        await unpackInto(path, room)
+        const { lines } = await lookInto(room)
+        // One that got its name just before the cut was not heard of.
+        expect(lines).toBe(Number(said.get(file) ?? lines))
+        rmSync(room, { recursive: true })
+      }
+    } finally {
+      disk.remove()
+    }
+  },
+  300_000,
+)
+withDisks(
+  `a disk that fills up under a copy: it is refused with its reason, what was half made is gone, and writing goes on${why === null ? '' : ` (not tried here: ${why})`}`,
+  async () => {
+    // The copies alone lie on the disk that fills up, so that the room for them looks well and is gone on the way.
+    const disk = makeDisk(48)
+    const home = mkdtempSync(join(tmpdir(), 'vivero-full-'))
+    symlinkSync(disk.point, join(home, 'backups'))
+    const full = await openDirectory(home)
+    try {
+      await importStory(full.db, tank([]))
+      await expect(full.copies!.make().checked).rejects.toThrow(
+        /^The copy could not be (made|opened again.*): .*(ENOSPC|no space|no room)/i,
+      )
+      expect(readdirSync(disk.point).filter((name) => name.endsWith('.part'))).toEqual([])
+      await addEntries(full.db, 'test', [note('goes-on')], NOW)
+      rmSync(join(home, 'backups'))
+      expect((await full.copies!.make().checked).lines).toBe(1)
+    } finally {
+      await full.close()
+      disk.remove()
+      rmSync(home, { recursive: true, force: true })
+    }
+  },
+  180_000,
+)
 
 withDisks(
   `a log that finds no room ends the server with its reason, and the next start has all it acknowledged${why === null ? '' : ` (not tried here: ${why})`}`,

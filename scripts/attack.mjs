@@ -5,6 +5,8 @@ import { readFileSync, rmSync } from 'node:fs'
 import { connect } from 'node:net'
 import { join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
+import { attackDoor } from './attack-door.mjs'
+import { bentBook, bentTank, hostileBooks } from './attack-files.mjs'
 import {
   ensureBuilt,
   ensureDemo,
@@ -14,6 +16,7 @@ import {
   flag,
   onlyOptions,
   root,
+  runScript,
   say,
   testEnv,
 } from './lib.mjs'
@@ -22,6 +25,8 @@ onlyOptions({ full: false, seed: true })
 const PORT = 4186
 const HOST = `127.0.0.1:${PORT}`
 const BASE = `http://${HOST}`
+/** The house network of the attack is another address of this machine. */
+const HOUSE = process.platform === 'linux' ? '127.0.0.2' : null
 const data = join(root, 'data-attack')
 const times = flag('full') ? 12 : 1
 const seedAt = process.argv.indexOf('--seed')
@@ -134,6 +139,10 @@ const oddValue = (depth = 0) => {
 
 const counts = {}
 const faults = []
+function count(kind, status) {
+  counts[kind] ??= {}
+  counts[kind][status] = (counts[kind][status] ?? 0) + 1
+}
 async function send(kind, path, init = {}, what = path) {
   let status
   try {
@@ -148,8 +157,7 @@ async function send(kind, path, init = {}, what = path) {
     // What the client itself cannot send, and connections the server hung up on.
     status = `no answer (${error.cause?.code ?? error.message})`
   }
-  counts[kind] ??= {}
-  counts[kind][status] = (counts[kind][status] ?? 0) + 1
+  count(kind, status)
   if (typeof status === 'number' && status >= 500 && status !== 503)
     faults.push(`${kind}: ${status} ${String(what).slice(0, 300)}`)
   return status
@@ -165,8 +173,7 @@ function sendRaw(kind, lines, body = '') {
     socket.on('error', () => {})
     socket.on('close', () => {
       const status = Number(/^HTTP\/1\.1 (\d{3})/.exec(heard)?.[1] ?? 0)
-      counts[kind] ??= {}
-      counts[kind][status] = (counts[kind][status] ?? 0) + 1
+      count(kind, status)
       if (status >= 500) faults.push(`${kind}: ${status} ${lines[0]}`)
       resolve(status)
     })
@@ -390,6 +397,66 @@ async function files() {
   await post('/api/tanks/tarn/readings?preview', new Uint8Array(3000).fill(0xff))
 }
 
+/** Files that are built to hurt, beside bent ones: workbooks, and tank files with a part missing or of another kind. */
+async function builtFiles() {
+  const tank = JSON.parse(await (await fetch(`${BASE}/api/tanks/gully/tank-file`)).text())
+  const headers = { origin: BASE }
+  const look = '/api/tanks/tarn/sheet?look'
+  for (const body of hostileBooks(flag('full')))
+    await send('workbooks', look, { method: 'POST', body, headers }, 'a hostile workbook')
+  for (let i = 0; i < 24 * times; i++)
+    await send(
+      'workbooks',
+      look,
+      { method: 'POST', body: bentBook({ random }), headers },
+      `a bent workbook ${i}`,
+    )
+  for (let i = 0; i < 40 * times; i++) {
+    const body = bentTank(tank, { random, pick })
+    const path = `/api/tank-file${random() < 0.5 ? '?kinds=' : ''}`
+    await send(
+      'tank files by their parts',
+      path,
+      { method: 'POST', body, headers },
+      body.slice(0, 200),
+    )
+  }
+  // What was read in must not make a page fail.
+  for (const path of PATHS) await send('pages after it', path.replace('tarn', 'gully'))
+}
+
+/** How long another page waits meanwhile, and how much memory the server takes at most. */
+function watchMeanwhile() {
+  const seen = { longest: 0, megabytes: 0 }
+  let on = true
+  const done = (async () => {
+    while (on) {
+      const began = performance.now()
+      await fetch(`${BASE}/set-up`).then(
+        (answer) => answer.arrayBuffer(),
+        () => {},
+      )
+      seen.longest = Math.max(seen.longest, performance.now() - began)
+      seen.megabytes = Math.max(seen.megabytes, megabytesOf(server.pid))
+      await wait(50)
+    }
+  })()
+  return async () => {
+    on = false
+    await done
+    return seen
+  }
+}
+function megabytesOf(pid) {
+  try {
+    return Math.round(
+      Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))[1]) / 1000,
+    )
+  } catch {
+    return 0
+  }
+}
+
 /** Foreign pages, and connections that dawdle. */
 async function strangers() {
   for (const headers of [
@@ -432,7 +499,12 @@ ensureBuilt()
 rmSync(data, { recursive: true, force: true })
 ensureDemo(data, true, testEnv)
 const server = spawn(process.execPath, ['scripts/server.mjs', String(PORT)], {
-  env: { ...testEnv, VIVERO_DATA: data, NODE_ENV: 'production' },
+  env: {
+    ...testEnv,
+    VIVERO_DATA: data,
+    NODE_ENV: 'production',
+    ...(HOUSE ? { VIVERO_HOME: HOUSE } : {}),
+  },
   stdio: ['ignore', 'ignore', 'pipe'],
 })
 let ended = false
@@ -449,10 +521,22 @@ for (let i = 0; i < 200; i++) {
     break
   await wait(150)
 }
+const meanwhile = watchMeanwhile()
 await addresses()
 await actions()
 await files()
+await builtFiles()
 await strangers()
+if (HOUSE)
+  faults.push(
+    ...(await attackDoor({ host: HOUSE, port: PORT, times, pick, odd: ODD_TEXTS, count })),
+  )
+if (runScript('scripts/attack-archives.mts', [String(150 * times), String(seed)]) !== 0)
+  faults.push('an archive was not refused as it should be')
+const { longest, megabytes } = await meanwhile()
+say(
+  `another page waited ${Math.round(longest)} ms at most; the server took ${megabytes} MB at most`,
+)
 if (ended) faults.push('the server ended')
 else if (
   (await fetch(`${BASE}/`)).status !== 200 ||

@@ -166,7 +166,7 @@ async function mergeInto(
   const missing = await missingLines(tx, history)
   stop?.throwIfAborted()
   await insertEntries(tx, vesselId, asRows(missing))
-  said({ done: missing.length, of: missing.length })
+  if (missing.length > 0) said({ done: missing.length, of: missing.length })
   const partsAdded = countOf(lacking)
   if (missing.length > 0 || partsAdded > 0) await touchStory(tx, vesselId)
   return merged(here, history, { missing: missing.length, partsAdded, remarks })

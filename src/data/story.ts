@@ -23,6 +23,8 @@ export async function listVessels(db: Database): Promise<VesselRecord[]> {
 
 /** The whole story of a tank by its slug, or null. The entries come with one query; an unchanged story is not read again. */
 export async function loadStory(db: Database, slug: string): Promise<TankHistory | null> {
+  // What a browser sends may be no name at all, nor anything that can be made one.
+  if (typeof slug !== 'string') return null
   const [row] = await untilWritten(db, `tank ${slug}`, () =>
     db.select().from(t.vessel).where(named(slug)),
   )

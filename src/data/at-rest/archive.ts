@@ -38,7 +38,7 @@ export async function packDirectory(directory: string, archive: string): Promise
 }
 
 /** A file that is no copy of ours, in a sentence. */
-export class NoCopy extends Error {
+class NoCopy extends Error {
   override name = 'NoCopy'
 }
 

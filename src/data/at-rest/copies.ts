@@ -6,7 +6,7 @@ import { syncPath } from './private'
 import { thinCopies } from './thin'
 
 /** Where a copy is made of what. */
-export interface CopyPaths {
+interface CopyPaths {
   cluster: string
   /** Of these none is there before, and none but the packed copy after it. */
   copied: string
@@ -33,7 +33,7 @@ export interface Copied {
 }
 
 /** A copy on its way. */
-export interface CopyUnderWay {
+interface CopyUnderWay {
   /** All the data are in it, packed and on the disk; it was not opened yet. */
   packed: Promise<void>
   /** It was opened again, says what it holds, and stands in its place. */

@@ -7,7 +7,7 @@ import { keptCopies } from './retention'
 const KEPT_OF_A_MIGRATION = 2
 
 /** Those of some copies that may go on a day: past their age, and holding nothing that is promised to be kept. */
-export function pastTheirAge(all: readonly Backup[], today: string): Backup[] {
+function pastTheirAge(all: readonly Backup[], today: string): Backup[] {
   const isPromised = ({ keptFor }: Backup) => keptFor !== null && keptFor.until >= today
   const usual = all.filter((one) => one.before === null && !isPromised(one))
   const kept = new Set(keptCopies(usual.map(({ at }) => at)).map((at) => at.getTime()))

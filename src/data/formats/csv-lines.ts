@@ -12,6 +12,7 @@ import {
   reportOn,
   type BareEntry,
   type CsvReport,
+  type GrowingReport,
   type Separator,
 } from './line-report'
 import { foreign } from '../outside/foreign'
@@ -79,53 +80,19 @@ export async function readCsvLines<Column extends string>(
   now: Instant,
 ): Promise<Result<CsvReport>> {
   const inJournal = await reading.journal(history)
-  let lines = reportOn(history, origins, inJournal, now)
-  let separator: Separator = ','
-  let places: Record<Column | 'at' | 'note', number> | null = null
-  let columns: readonly string[] = []
-  let line = 1
-  let read = 0
-  const take = (row: readonly string[]): Result<null> => {
-    const here = line
-    line = lineAfter(line, row)
-    if (places === null) {
-      const found = columnPlaces(row, reading.columns, reading.spare)
-      if (!found.ok) return found
-      places = found.value
-      columns = row
-      return ok(null)
-    }
-    if (row.length === 1 && row[0].trim() === '') return ok(null)
-    read++
-    const place = places
-    const field = (name: Column | 'at' | 'note') => (row[place[name]] ?? '').trim()
-    const decimal = (name: Column | 'at' | 'note') =>
-      separator !== ',' ? field(name).replace(',', '.') : field(name)
-    const at =
-      row.length !== columns.length
-        ? refuse<Instant>(`${row.length} fields where the heading has ${columns.length}`)
-        : checkCommon(field('at'), field('note'), now)
-    const print = (parts: readonly unknown[]) => fingerprint(reading.mark, parts)
-    const full = at.ok ? reading.readLine({ field, decimal }, at.value, print, lines.door) : at
-    if (full.ok) lines.take(here, full.value.entry, full.value.origin)
-    else lines.refuse(here, full.problem)
-    return ok(null)
-  }
+  const reader = lineReader(reading, now, (separator) =>
+    reportOn(history, origins, inJournal, now, separator),
+  )
   const pace = pacer()
   const whole = await eachPart(
     foreign('rows', bytes, { now, maxMegabytes: CSV_MAX_MB }),
     async (part) => {
       if ('separator' in part) {
-        separator = part.separator
-        lines = reportOn(history, origins, inJournal, now, separator)
-        if (separator !== ',')
-          lines.report.remarks.push(
-            `The fields are separated by ${SEPARATOR_NAMES[separator]}; decimal commas were read as decimals.`,
-          )
+        reader.separated(part.separator)
         return ok(null)
       }
       for (const row of part.rows) {
-        const taken = take(row)
+        const taken = reader.take(row)
         if (!taken.ok) return taken
         await pace()
       }
@@ -135,12 +102,71 @@ export async function readCsvLines<Column extends string>(
   if (!whole.ok)
     return whole.problem === UNCLOSED
       ? refuse(
-          `A quotation mark in line ${line} is never closed, so the lines after it cannot be told apart. Nothing was written.`,
+          `A quotation mark in line ${reader.line()} is never closed, so the lines after it cannot be told apart. Nothing was written.`,
         )
       : whole
-  const report = await lines.close()
-  if (read === 0) report.remarks.push('The file has its heading and no line.')
-  return ok(report)
+  return ok(await reader.close())
+}
+
+/** Takes the rows of a file one after the other: its heading first, then its lines. */
+function lineReader<Column extends string>(
+  reading: Reading<Column | 'at' | 'note'>,
+  now: Instant,
+  begin: (separator: Separator) => GrowingReport,
+) {
+  let separator: Separator = ','
+  let lines = begin(separator)
+  let places: Record<Column | 'at' | 'note', number> | null = null
+  let columns: readonly string[] = []
+  let line = 1
+  let read = 0
+  const print = (parts: readonly unknown[]) => fingerprint(reading.mark, parts)
+  const takeLine = (
+    row: readonly string[],
+    here: number,
+    place: Record<Column | 'at' | 'note', number>,
+  ) => {
+    const field = (name: Column | 'at' | 'note') => (row[place[name]] ?? '').trim()
+    const decimal = (name: Column | 'at' | 'note') =>
+      separator !== ',' ? field(name).replace(',', '.') : field(name)
+    const at =
+      row.length !== columns.length
+        ? refuse<Instant>(`${row.length} fields where the heading has ${columns.length}`)
+        : checkCommon(field('at'), field('note'), now)
+    const full = at.ok ? reading.readLine({ field, decimal }, at.value, print, lines.door) : at
+    if (full.ok) lines.take(here, full.value.entry, full.value.origin)
+    else lines.refuse(here, full.problem)
+  }
+  return {
+    line: () => line,
+    separated(by: Separator) {
+      separator = by
+      lines = begin(by)
+      if (by !== ',')
+        lines.report.remarks.push(
+          `The fields are separated by ${SEPARATOR_NAMES[by]}; decimal commas were read as decimals.`,
+        )
+    },
+    take(row: readonly string[]): Result<null> {
+      const here = line
+      line = lineAfter(line, row)
+      if (places === null) {
+        const found = columnPlaces(row, reading.columns, reading.spare)
+        if (!found.ok) return found
+        places = found.value
+        columns = row
+      } else if (row.length !== 1 || row[0].trim() !== '') {
+        read++
+        takeLine(row, here, places)
+      }
+      return ok(null)
+    },
+    async close(): Promise<CsvReport> {
+      const report = await lines.close()
+      if (read === 0) report.remarks.push('The file has its heading and no line.')
+      return report
+    },
+  }
 }
 
 const TIME = instant('The time')

@@ -1,6 +1,6 @@
 import Papa from 'papaparse'
 import { ok, refuse } from '@/core/quantity/result'
-import type { Asked } from '../outside/readers'
+import type { Asked } from '../outside/asked'
 import type { Stream } from '../outside/stream'
 import type { Separator } from './line-report'
 import { readText } from './text-file'

@@ -192,7 +192,7 @@ describe('import of readings', () => {
       NOW,
       ({ done }) => seen.push(done),
     )
-    expect(seen).toEqual([500, 1000, 1200])
+    expect(seen).toEqual([250, 500, 750, 1000, 1200])
     expect((await loadStory(db, 'test'))!.entries).toHaveLength(1201)
     const again = await importCsv(
       db,

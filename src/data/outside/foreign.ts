@@ -1,4 +1,5 @@
-import type { Asked, ReaderName, Reads } from './readers'
+import type { Asked } from './asked'
+import type { ReaderName, Reads } from './readers'
 import { readOutside } from './run-outside'
 import type { Stream } from './stream'
 

@@ -1,5 +1,6 @@
 import { LIMITS } from './limits'
-import { READERS, type Asked, type ReaderName } from './readers'
+import type { Asked } from './asked'
+import { READERS, type ReaderName } from './readers'
 import { watchSelf } from './watch-self'
 
 /**

@@ -4,12 +4,13 @@ import { createInterface } from 'node:readline'
 import { refuse, type Result } from '@/core/quantity/result'
 import { projectRoot } from '../places'
 import { LIMITS, OVER, type Limits } from './limits'
-import type { Asked, ReaderName, Reads } from './readers'
+import type { Asked } from './asked'
+import type { ReaderName, Reads } from './readers'
 import type { Stream } from './stream'
 
-export type ProgramName = 'read' | 'copy'
+type ProgramName = 'read' | 'copy'
 /** Where a program lies that reads what is foreign. The commands make it before anything is served (`scripts/make-outside.mjs`). */
-export const programPath = (name: ProgramName) =>
+const programPath = (name: ProgramName) =>
   join(/* turbopackIgnore: true */ projectRoot(), '.vivero', 'outside', `${name}.mjs`)
 
 /** Nothing of ours goes along: no address of a database, no name of a directory. Windows starts no program without its own root. */

@@ -1,4 +1,4 @@
-import { ok, refuse, type Result } from '@/core/quantity/result'
+import { ok, type Result } from '@/core/quantity/result'
 
 /** What is read of a foreign file, part by part, and at the end whether all of it could be read. */
 export type Stream<T> = AsyncGenerator<T, Result<null>, void>
@@ -16,10 +16,4 @@ export async function eachPart<T>(
     await stream.return(ok(null))
     return taken
   }
-}
-
-/** A stream that is refused at once. */
-// eslint-disable-next-line require-yield -- it has nothing to give
-export async function* refused<T>(says: string): Stream<T> {
-  return refuse(says)
 }

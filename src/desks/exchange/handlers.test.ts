@@ -83,7 +83,12 @@ describe('files coming in', () => {
       .trim()
       .split('\n')
       .map((line) => JSON.parse(line) as { kind: string; done?: number; written?: number })
-    expect(heard.map((message) => message.kind)).toEqual(['progress', 'progress', 'done'])
+    expect(heard.map((message) => message.kind)).toEqual([
+      'progress',
+      'progress',
+      'progress',
+      'done',
+    ])
     expect(heard.at(-1)).toMatchObject({ value: 700 })
     const again = (await (await writeUpload('test', 'readings', post(lines(700)))).text()).trim()
     expect(JSON.parse(again)).toEqual({ kind: 'done', value: 0 })
@@ -133,6 +138,38 @@ describe('files coming in', () => {
     expect(((await bad.json()) as { problem: string }).problem).toContain(
       'vessel.glass[0].is.lengthCm',
     )
+  })
+})
+
+describe('kinds that all tanks share', () => {
+  test('what a file says of them is asked about, and nothing is written before it is answered', async () => {
+    const own = JSON.parse(await (await sendTankFile('test')).text()) as {
+      vessel: { id: string; slug: string }
+      species: { id: string; name: string; matureHeightCm: number }[]
+      entries: unknown[]
+    }
+    const { id, matureHeightCm } = own.species[0]
+    own.species[0].matureHeightCm = matureHeightCm + 50
+    own.entries = []
+    const send = async (query: string) => {
+      const response = await readTankUpload(
+        new Request(`http://127.0.0.1/x${query}`, { method: 'POST', body: JSON.stringify(own) }),
+      )
+      return JSON.parse((await response.text()).trim().split('\n').at(-1)!) as unknown
+    }
+    const here = async () =>
+      (await loadStory(db, 'test'))!.species.find((one) => one.id === id)!.matureHeightCm
+    expect(await send('')).toMatchObject({
+      kind: 'asked',
+      kinds: { fresh: [], other: [{ id, says: expect.stringMatching(/grows to .* → .*/) }] },
+    })
+    expect(await send('?kinds=')).toMatchObject({
+      kind: 'done',
+      value: { remarks: [expect.stringContaining('the figures already here were kept')] },
+    })
+    expect(await here()).toBe(matureHeightCm)
+    expect(await send(`?kinds=${id}`)).toMatchObject({ kind: 'done' })
+    expect(await here()).toBe(matureHeightCm + 50)
   })
 })
 

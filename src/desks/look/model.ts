@@ -161,9 +161,7 @@ function bandOf(story: TankHistory, now: Instant): RuleBand | null {
   const courses = algaeCourses(story, now).filter((course) => course.points.length >= 3)
   if (courses.length === 0) return null
   const top = courses.reduce((a, b) =>
-    mostOf(a.points.map((p) => p.percent)) >= mostOf(b.points.map((p) => p.percent))
-      ? a
-      : b,
+    mostOf(a.points.map((p) => p.percent)) >= mostOf(b.points.map((p) => p.percent)) ? a : b,
   )
   const today = dayOf(now)
   return {

@@ -1,5 +1,5 @@
 import { ok } from '@/core/quantity/result'
-import type { Asked } from '../../outside/readers'
+import type { Asked } from '../../outside/asked'
 import type { Stream } from '../../outside/stream'
 import { guessMapping, type Guess } from './guess'
 import { gathered, sheetParts } from './sheet-parts'

@@ -1,5 +1,5 @@
 import { ok, refuse, type Result } from '@/core/quantity/result'
-import type { Asked } from '../../outside/readers'
+import type { Asked } from '../../outside/asked'
 import type { Stream } from '../../outside/stream'
 import { rowsOfText, TOO_MANY_ROWS } from '../csv-rows'
 import { readText } from '../text-file'

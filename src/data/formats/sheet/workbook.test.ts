@@ -39,13 +39,10 @@ async function byLibrary(bytes: Uint8Array) {
 }
 const asLibrary = (rows: readonly Row[]) =>
   rows.map(({ cells }) =>
-    cells.map((cell) =>
-      typeof cell === 'object' && cell !== null
-        ? cell.wall.includes('T')
-          ? cell.wall
-          : `${cell.wall}T00:00`
-        : cell,
-    ),
+    cells.map((cell) => {
+      if (typeof cell !== 'object' || cell === null) return cell
+      return cell.wall.includes('T') ? cell.wall : `${cell.wall}T00:00`
+    }),
   )
 
 const STYLES = `<styleSheet><numFmts><numFmt numFmtId="164" formatCode="[$-407]d. mmmm yyyy;@"/><numFmt numFmtId="165" formatCode="0.00E+00"/></numFmts><cellStyleXfs><xf numFmtId="14"/></cellStyleXfs><cellXfs><xf numFmtId="0"/><xf numFmtId="14"/><xf numFmtId="164"/><xf numFmtId="165"/><xf numFmtId="20"/></cellXfs></styleSheet>`

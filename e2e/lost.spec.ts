@@ -227,7 +227,11 @@ test('a tank is put away, read there, and deleted once its name was typed; a sec
   await expect(page.getByText('Type its name as it is written, Puddle.')).toBeVisible()
   await page.getByLabel(/Type its name/).fill('Puddle')
   await page.getByRole('button', { name: 'delete it for good' }).click()
-  await expect(page.getByText('Puddle')).toHaveCount(0)
+  // A copy of all data is made and opened first; it says where it is and how long it stays.
+  await expect(
+    page.getByText(/“puddle” was deleted; the copy that holds it is kept until/),
+  ).toBeVisible({ timeout: 60_000 })
+  await expect(page.getByRole('button', { name: /Puddle/ })).toHaveCount(0)
   expect((await page.goto('/tanks/puddle'))?.status()).toBe(404)
   forgive(quiet)
 })

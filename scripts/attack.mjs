@@ -404,14 +404,14 @@ async function builtFiles() {
   const look = '/api/tanks/tarn/sheet?look'
   for (const body of hostileBooks(flag('full')))
     await send('workbooks', look, { method: 'POST', body, headers }, 'a hostile workbook')
-  for (let i = 0; i < 24 * times; i++)
+  for (let i = 0; i < 12 * times; i++)
     await send(
       'workbooks',
       look,
       { method: 'POST', body: bentBook({ random }), headers },
       `a bent workbook ${i}`,
     )
-  for (let i = 0; i < 40 * times; i++) {
+  for (let i = 0; i < 20 * times; i++) {
     const body = bentTank(tank, { random, pick })
     const path = `/api/tank-file${random() < 0.5 ? '?kinds=' : ''}`
     await send(

@@ -13,7 +13,7 @@ import { EntryRefused } from './refused'
 import type { Database } from './db'
 import { addPlan, setPlanState } from './plans'
 import { addPlanting } from './facts/plantings'
-import { closeRound, keepRound, openRound, parseRoundAnswers } from './rounds'
+import { closeRound, dropRound, keepRound, openRound, parseRoundAnswers } from './rounds'
 import { listVessels, loadStory } from './story'
 import { memoryDatabase } from './testing/memory'
 import { parseEntry } from './border/entry-schema'
@@ -232,6 +232,45 @@ test('a round is kept between visits and forgotten when it is closed', async () 
   expect(() =>
     parseRoundAnswers({ round: 'round-1', values: {}, signs: 'none', station: 0 }),
   ).toThrow(ValidationError)
+})
+
+test('what the keeper has begun to answer is not a helper’s to throw away, nor to put another round in its place', async () => {
+  const answers = (round: string) =>
+    parseRoundAnswers({
+      round,
+      values: { 'height:p-s1': { value: 21, certainty: 'measured' } },
+      signs: [],
+      station: 2,
+    })
+  await keepRound(db, 'test', answers('keepers'), NOW, 'keeper')
+  await expect(dropRound(db, 'test', 'helper')).rejects.toThrow(/keeper has begun a round/)
+  await expect(keepRound(db, 'test', answers('helpers'), NOW, 'helper')).rejects.toThrow(
+    /keeper has begun a round/,
+  )
+  await expect(
+    addEntries(db, 'test', [note('r-helper', 'x')], NOW, {
+      within: closeRound('helpers', 'helper'),
+    }),
+  ).rejects.toThrow(/keeper has begun a round/)
+  expect((await openRound(db, 'test'))!.answers.round).toBe('keepers')
+  // He goes on with it, and the keeper may begin afresh; his own round is his.
+  await keepRound(db, 'test', answers('keepers'), NOW, 'helper')
+  await dropRound(db, 'test', 'keeper')
+  await keepRound(db, 'test', answers('helpers'), NOW, 'helper')
+  await dropRound(db, 'test', 'helper')
+  expect(await openRound(db, 'test')).toBeNull()
+})
+
+test('a sign that no database keeps is refused wherever it stands in the answers, in their names too', () => {
+  const base = { round: 'r', values: {}, signs: [], station: 0 }
+  for (const bad of [
+    { values: { 'a\0b': { value: 1, certainty: 'measured' } } },
+    { typed: { '\ud800': '5' } },
+    { typed: { height: '5\0' } },
+    { lines: [{ id: 'l', station: 's', kind: 'note', fields: { 'x\0': 'y' }, says: null }] },
+    { signs: [{ station: 's', sign: '\udfff', place: { of: 'tank' } }] },
+  ])
+    expect(() => parseRoundAnswers({ ...base, ...bad })).toThrow(EntryRefused)
 })
 
 test('when closing the round fails, its entries are not written either', async () => {

@@ -1,5 +1,6 @@
 import { createReadStream, createWriteStream, lstatSync, mkdirSync, readdirSync } from 'node:fs'
 import { dirname, join, relative, resolve, sep } from 'node:path'
+import type { Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import { createGunzip, createGzip } from 'node:zlib'
 import tar from 'tar-stream'
@@ -59,9 +60,7 @@ export async function unpackInto(
   const extract = tar.extract()
   let files = 0
   let bytes = 0
-  extract.on('entry', (header, stream, next) => {
-    // What is refused ends the whole with that error; its own stream must not throw it past us.
-    stream.on('error', () => {})
+  const put = (header: tar.Headers, stream: Readable, next: (error?: unknown) => void) => {
     const path = resolve(home, header.name)
     const inside = path === home || path.startsWith(home + sep)
     if (!inside || (header.type !== 'file' && header.type !== 'directory'))
@@ -81,6 +80,16 @@ export async function unpackInto(
       () => next(),
       (error: Error) => next(error),
     )
+  }
+  extract.on('entry', (header, stream, next) => {
+    // What is refused ends the whole with that error; its own stream must not throw it past us.
+    stream.on('error', () => {})
+    try {
+      put(header, stream, next)
+    } catch (error) {
+      // A name that no file system takes, or one that is a file already.
+      next(error)
+    }
   })
   try {
     await pipeline(createReadStream(archive), createGunzip(), extract)

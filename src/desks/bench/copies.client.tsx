@@ -62,8 +62,8 @@ export function Copies({ says, fault, promised, second, here }: CopiesView) {
         </Flex>
       ) : (
         <Flex columnGap={5} wrap="wrap" align="baseline">
-          <Box as="span" color="clay">
-            All of them lie on one disk with the data, and go with it.
+          <Box as="span" color="pencil">
+            They lie on one disk with the data, and go with it.
           </Box>
           {here && !naming ? (
             <Button look="quiet" size="line" onClick={() => setNaming(true)}>

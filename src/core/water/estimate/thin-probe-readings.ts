@@ -6,12 +6,12 @@ const SPELLS_A_DAY = 4
 /** So many of a probe in one spell are thinned; a keeper’s two readings of a morning are both wanted. */
 const DENSE = 3
 /** So many in one spell were read by no hand, whatever they say of themselves: a file of a logger that names no probe. */
-const DENSE_BY_HAND = 12
+const DENSE_BY_HAND = 6
 
 /**
  * Readings with crowds thinned: of three or more by a probe within a quarter of a day, and on the same side of every event, only the middle
  * one by value stays (one that jumps out of the crowd falls away with it). A probe’s error is that of its calibration and does not average
- * out, so the middle one weighs as much as one reading. A dozen by any other method in such a spell are a crowd too: of each method its
+ * out, so the middle one weighs as much as one reading. Half a dozen by any other method in such a spell are a crowd too: of each method its
  * middle one stays. In time order, as given. `events`: days of changes, top-ups and doses, ascending.
  */
 export function thinProbeReadings(

@@ -68,7 +68,7 @@ test('another disk under the same name takes none of them', async () => {
   writeFileSync(join(stick, 'copies', 'vivero-copies'), 'another\n')
   await bringToSecondPlace(data, NOW)
   expect(there()).toEqual([])
-  expect(secondPlace(data)!.fault).toContain('another disk')
+  expect(secondPlace(data)!.fault).toContain('Another disk')
 })
 test('a disk that is full, or reads otherwise than was written, is said; what is half written has no name', async () => {
   copy(ago(0), 'x'.repeat(1000))
@@ -78,7 +78,7 @@ test('a disk that is full, or reads otherwise than was written, is said; what is
     .mockImplementation(() => ({ bavail: 1, bsize: 4096 }) as never)
   await bringToSecondPlace(data, NOW)
   free.mockRestore()
-  expect([there(), secondPlace(data)!.fault]).toEqual([[], 'it has no room for another copy'])
+  expect([there(), secondPlace(data)!.fault]).toEqual([[], 'It has no room for another copy.'])
   const failing = jest.spyOn(fs, 'fsyncSync').mockImplementationOnce(() => {
     const [part] = readdirSync(join(stick, 'copies')).filter((file) => file.endsWith('.part'))
     appendFileSync(join(stick, 'copies', part), 'rot')
@@ -120,6 +120,8 @@ test('what is no place is refused in a sentence', () => {
     expect(answer.ok ? path : answer.problem).toMatch(says)
   }
   expect(secondPlace(data)).toBeNull()
+  // Nothing was made where it may not be.
+  expect(readdirSync(data)).toEqual(['backups'])
 })
 test('forgotten, nothing goes there any more, and what lies there stays', async () => {
   copy(ago(1))

@@ -11,7 +11,7 @@ import {
   statSync,
 } from 'node:fs'
 import { copyFile } from 'node:fs/promises'
-import { isAbsolute, join, sep } from 'node:path'
+import { basename, dirname, isAbsolute, join, sep } from 'node:path'
 import { pipeline } from 'node:stream/promises'
 import { refuse, ok, type Result } from '@/core/quantity/result'
 import { copiesIn, listBackups } from './copy-names'
@@ -54,6 +54,8 @@ export function nameSecondPlace(directory: string, asked: string): Result<Second
   if (!isAbsolute(path) || path.includes('\0'))
     return refuse('Name the directory in full, from the root on, like /media/stick/vivero.')
   try {
+    if (isWithin(join(realpathSync(dirname(path)), basename(path)), directory))
+      return refuse(WITHIN_DATA)
     mkdirSync(path, { mode: 0o700 })
   } catch (error) {
     const { code } = error as NodeJS.ErrnoException
@@ -64,9 +66,7 @@ export function nameSecondPlace(directory: string, asked: string): Result<Second
   try {
     if (!statSync(path).isDirectory()) return refuse('That is a file, not a directory.')
     const real = realpathSync(path)
-    const home = realpathSync(directory)
-    if (real === home || real.startsWith(home + sep))
-      return refuse('That lies within the data themselves: what befalls them befalls it too.')
+    if (isWithin(real, directory)) return refuse(WITHIN_DATA)
     const markPath = join(real, MARK)
     const mark = existsSync(markPath) ? readFileSync(markPath, 'utf8').trim() : randomUUID()
     writePrivately(markPath, `${mark}\n`)
@@ -84,6 +84,12 @@ export function nameSecondPlace(directory: string, asked: string): Result<Second
       `It cannot be written to (${(error as NodeJS.ErrnoException).code ?? 'unknown'}).`,
     )
   }
+}
+
+const WITHIN_DATA = 'That lies within the data themselves: what befalls them befalls it too.'
+function isWithin(real: string, directory: string): boolean {
+  const home = realpathSync(directory)
+  return real === home || real.startsWith(home + sep)
 }
 
 export function forgetSecondPlace(directory: string): void {
@@ -104,7 +110,7 @@ export async function bringToSecondPlace(directory: string, now: Date): Promise<
   const place = secondPlace(directory)
   if (place === null) return
   const fault = await bringThere(directory, place, now).catch((error: NodeJS.ErrnoException) =>
-    error.code ? `it cannot be written to (${error.code})` : error.message,
+    error.code ? `It cannot be written to (${error.code}).` : error.message,
   )
   const at = now.toISOString()
   keepNote(
@@ -121,8 +127,8 @@ async function bringThere(
   now: Date,
 ): Promise<string | null> {
   const markPath = join(path, MARK)
-  if (!existsSync(markPath)) return 'it is not there: is its disk plugged in?'
-  if (readFileSync(markPath, 'utf8').trim() !== mark) return 'another disk is plugged in there'
+  if (!existsSync(markPath)) return 'It is not there. Is its disk plugged in?'
+  if (readFileSync(markPath, 'utf8').trim() !== mark) return 'Another disk is plugged in there.'
   for (const file of readdirSync(path))
     if (file.startsWith('vivero-') && file.endsWith('.part')) rmSync(join(path, file))
   const there = new Set(copiesIn(path).map(({ file }) => file))
@@ -130,13 +136,13 @@ async function bringThere(
   // The latest first: if the room does not last, it is the one to have.
   for (const { file, bytes, path: from } of listBackups(directory)) {
     if (there.has(file)) continue
-    if (bytes > roomFor(path)) return 'it has no room for another copy'
+    if (bytes > roomFor(path)) return 'It has no room for another copy.'
     const part = join(path, `${file}.part`)
     await copyFile(from, part)
     syncPath(part)
     if ((await hashOf(part)) !== (await hashOf(from))) {
       rmSync(part, { force: true })
-      return 'what was written there reads otherwise: the disk is failing'
+      return 'What was written there reads otherwise: that disk is failing.'
     }
     renameSync(part, join(path, file))
     syncPath(path)

@@ -38,7 +38,7 @@ export function copiesView(now: Instant, zone: string, here: boolean): CopiesVie
       says:
         second.fault === null
           ? `All of them are in ${second.path} too${second.lastWell ? `, as of ${say(second.lastWell)}` : ''}.`
-          : `In ${second.path} they are not all since ${say(second.faultSince ?? now)}: ${second.fault}${second.lastWell ? `; they were ${say(second.lastWell)}` : ''}.`,
+          : `Copies are missing in ${second.path} since ${say(second.faultSince ?? now)}. ${second.fault}${second.lastWell ? ` All were there last on ${say(second.lastWell)}.` : ''}`,
     },
   }
 }

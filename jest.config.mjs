@@ -21,7 +21,8 @@ const config = {
   },
   globalSetup: '<rootDir>/jest.outside.mjs',
   setupFiles: ['<rootDir>/jest.clock.cjs', '<rootDir>/jest.request.cjs'],
-  testTimeout: 60_000,
+  // A busy machine is no failure.
+  testTimeout: 300_000,
   // Two cores, and a third while one waits for a server to start or a disk to sync.
   maxWorkers: 3,
 }

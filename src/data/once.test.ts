@@ -110,7 +110,7 @@ describe.each(DATABASES)('on %s', (name, start) => {
     ;({ db, close } = await start())
     for (const story of [tank([nitrate(2, 10)], { plans: [PLAN] }), second])
       expect((await importStory(db, story)).ok).toBe(true)
-  }, 60_000)
+  })
   afterAll(() => close())
   const story = async (slug = 'test') => (await loadStory(db, slug))!
   const count = async (id: string) =>

@@ -63,7 +63,7 @@ test('no acknowledged line is lost when a writing server is killed, several time
   expect(acknowledged.length).toBeGreaterThan(KILLS * 14)
   expect(acknowledged.filter((id) => !kept.has(id))).toEqual([])
   await after.close()
-}, 120_000)
+})
 
 test('a second opener is refused with the holder named, while the first lives; after it closes the way is free', async () => {
   const directory = scratch()
@@ -78,7 +78,7 @@ test('a second opener is refused with the holder named, while the first lives; a
   await first.close()
   const again = await openDirectory(directory)
   await again.close()
-}, 60_000)
+})
 
 test('to begin anew is refused while somebody uses the directory, and nothing of theirs is lost', async () => {
   const directory = scratch()
@@ -90,7 +90,7 @@ test('to begin anew is refused while somebody uses the directory, and nothing of
   const anew = await openAnew(directory)
   expect(await loadStory(anew.db, 'test')).toBeNull()
   await anew.close()
-}, 60_000)
+})
 
 test('the lock refuses within one process too', async () => {
   const directory = scratch()
@@ -109,7 +109,7 @@ test('data of a newer Vivero is refused and left as it was', async () => {
   await first.close()
   await expect(openDirectory(directory)).rejects.toThrow(/newer Vivero/)
   await expect(openDirectory(directory)).rejects.toBeInstanceOf(DataUnusable)
-}, 60_000)
+})
 
 test('a directory that is a file, or holds no database, is refused in a sentence', async () => {
   const directory = scratch()
@@ -128,7 +128,7 @@ test('a damaged database is refused, not repaired behind the keeper’s back', a
   await first.close()
   rmSync(join(directory, 'pg', 'global'), { recursive: true })
   await expect(openDirectory(directory)).rejects.toThrow(/cannot be read.*backup/)
-}, 60_000)
+})
 
 describe('data of an older Vivero', () => {
   const NAMES = ['tarn.version-2.json', 'spring.version-2.json'] as const

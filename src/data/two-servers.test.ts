@@ -277,7 +277,7 @@ onServers(`two servers on one PostgreSQL${why === null ? '' : ` (not tried here:
         species: [],
       }),
     )
-  }, 60_000)
+  })
   afterAll(async () => {
     await gate.end()
     await one.close()

@@ -32,7 +32,7 @@ beforeAll(async () => {
   directory = mkdtempSync(join(tmpdir(), 'vivero-rest-'))
   open = await openDirectory(directory)
   await importStory(open.db, tank([]))
-}, 60_000)
+})
 afterAll(async () => {
   await open.close()
   rmSync(directory, { recursive: true, force: true })
@@ -226,7 +226,7 @@ test('a server that hangs is ended with a sentence; one that works is left alone
     "let n = 0; const t = setInterval(() => { const until = Date.now() + 300; while (Date.now() < until); if (++n === 12) { clearInterval(t); console.log('came round') } }, 10)",
   )
   expect([busy.status, busy.stdout.trim(), busy.stderr]).toEqual([0, 'came round', ''])
-}, 120_000)
+})
 
 test('demo data begun anew and cut short leave no stamp; begun again they are whole, and the stamp comes last', async () => {
   const home = mkdtempSync(join(tmpdir(), 'vivero-demo-'))
@@ -251,7 +251,7 @@ test('demo data begun anew and cut short leave no stamp; begun again they are wh
   expect(whole.exitCode).toBe(0)
   expect(lstatSync(stamp).mode & 0o777).toBe(0o600)
   rmSync(home, { recursive: true, force: true })
-}, 120_000)
+})
 
 /** Why this machine cannot lose its power for us, or null. */
 function whyNoPowerCuts(): string | null {
@@ -340,7 +340,6 @@ withDisks(
       disk.remove()
     }
   },
-  180_000,
 )
 
 async function writeUntilCut(
@@ -420,7 +419,6 @@ withDisks(
       disk.remove()
     }
   },
-  300_000,
 )
 withDisks(
   `a disk that fills up under a copy: it is refused with its reason, what was half made is gone, and writing goes on${why === null ? '' : ` (not tried here: ${why})`}`,
@@ -445,7 +443,6 @@ withDisks(
       rmSync(home, { recursive: true, force: true })
     }
   },
-  180_000,
 )
 
 withDisks(
@@ -479,5 +476,4 @@ withDisks(
       disk.remove()
     }
   },
-  180_000,
 )

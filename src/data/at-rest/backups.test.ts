@@ -85,7 +85,7 @@ describe('while a server runs', () => {
   beforeAll(async () => {
     open = await openDirectory(directory)
     await importStory(open.db, tank([height(1, STEMS.id, 20), nitrate(2, 10)]))
-  }, 60_000)
+  })
   afterAll(() => open.close())
 
   test('a copy is made while others write without a pause, for its owner alone, and was opened before it has its name', async () => {
@@ -384,7 +384,7 @@ describe('put back', () => {
       expect(existsSync(join(directory, 'pg.restored'))).toBe(false)
       expect(halfMade()).toEqual([])
     }
-  }, 180_000)
+  })
 
   test('between the two renames there is a way on only, and it is taken at the next start', async () => {
     await unpackInto(archive, join(directory, 'pg.restored'))

@@ -3,8 +3,8 @@ import { request } from 'node:https'
 import { connect as openPlain } from 'node:net'
 import { connect as openSecured } from 'node:tls'
 
-/** A stranger waits so long for an answer, or for being hung up on, and no longer: the door promises ten seconds, and a busy machine takes some more. */
-const LONGEST_MS = 25_000
+/** A stranger waits so long for an answer, or for being hung up on, and no longer: the door promises ten seconds. */
+const LONGEST_MS = 13_000
 
 export function strangerAt(host, port) {
   /** What is heard on a connection, and how long it stood, ms. */

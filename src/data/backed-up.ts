@@ -97,10 +97,11 @@ async function keepTankFile(db: Database, slug: string, until: string): Promise<
   const home = join(dataDirectory(), 'deleted')
   mkdirSync(home, { recursive: true, mode: 0o700 })
   const path = join(home, `${slug}-until-${until}-${Date.now()}.vivero-tank.json`)
-  writePrivately(path, writeTankFile(story))
+  const written = writeTankFile(story)
+  writePrivately(path, written)
   const read = await readTank(readFileSync(path), new Date().toISOString())
   if (!read.ok) throw new Error(read.problem)
-  if (read.value.story.entries.length !== story.entries.length)
+  if (writeTankFile(read.value.story) !== written)
     throw new Error('Its tank file does not hold all of it.')
   return path
 }

@@ -434,6 +434,7 @@ withDisks(
         /^The copy could not be (made|opened again.*): .*(ENOSPC|no space|no room)/i,
       )
       expect(readdirSync(disk.point).filter((name) => name.endsWith('.part'))).toEqual([])
+      expect(readdirSync(disk.point)).not.toContain('latest-damaged-copy')
       await addEntries(full.db, 'test', [note('goes-on')], NOW)
       rmSync(join(home, 'backups'))
       expect((await full.copies!.make().checked).lines).toBe(1)

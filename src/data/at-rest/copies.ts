@@ -79,18 +79,23 @@ export function copiesOf(
     const at = now()
     const path = freePath(home, at, reason)
     const [part, copied, room] = ['part', 'copy.part', 'check.part'].map((end) => `${path}.${end}`)
+    let whole = false
+    const allPacked = () => {
+      whole = true
+      packed()
+    }
     try {
-      const content = await work({ cluster, copied, part, room }, { hold, packed })
+      const content = await work({ cluster, copied, part, room }, { hold, packed: allPacked })
       renameSync(part, path)
       syncPath(home)
       thinCopies(home, at)
       const file = path.slice(home.length + 1)
       return { file, path, at, bytes: statSync(path).size, ...reason, ...content }
     } finally {
-      // One that was packed and could not be opened is set aside, for whoever can mend it; no other of these is kept.
-      if (statSync(part, { throwIfNoEntry: false }))
+      // One that was packed and could not be opened is set aside, for whoever can mend it; no other of these is kept, and nothing half packed.
+      if (whole && statSync(part, { throwIfNoEntry: false }))
         renameSync(part, join(home, 'latest-damaged-copy'))
-      for (const left of [copied, room]) rmSync(left, { recursive: true, force: true })
+      for (const left of [part, copied, room]) rmSync(left, { recursive: true, force: true })
     }
   }
   return {

@@ -123,6 +123,18 @@ test('what is no place is refused in a sentence', () => {
   // Nothing was made where it may not be.
   expect(readdirSync(data)).toEqual(['backups'])
 })
+test('a directory in which copies of other data lie is not taken: they would be thinned by the days of these', async () => {
+  copy(ago(0))
+  named()
+  await bringToSecondPlace(data, NOW)
+  const others = join(root, 'others')
+  mkdirSync(others)
+  expect(nameSecondPlace(others, join(stick, 'copies'))).toMatchObject({
+    ok: false,
+    problem: expect.stringContaining('Copies of other data'),
+  })
+  expect(named().ok).toBe(true)
+})
 test('forgotten, nothing goes there any more, and what lies there stays', async () => {
   copy(ago(1))
   named()

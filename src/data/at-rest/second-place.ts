@@ -69,6 +69,9 @@ export function nameSecondPlace(directory: string, asked: string): Result<Second
     if (isWithin(real, directory)) return refuse(WITHIN_DATA)
     const markPath = join(real, MARK)
     const mark = existsSync(markPath) ? readFileSync(markPath, 'utf8').trim() : randomUUID()
+    // What lies there of another room would be thinned by the days of this one.
+    if (mark !== secondPlace(directory)?.mark && copiesIn(real).length > 0)
+      return refuse('Copies of other data lie there already; name a directory of its own.')
     writePrivately(markPath, `${mark}\n`)
     const place: SecondPlace = {
       path: real,

@@ -36,7 +36,7 @@ export async function leftAsHere(file: TankHistory, here: TankHistory): Promise<
       .map((item) => `${SAY_PART[part]} ${nameOf(item)}`)
   })
   const lines = new Map(here.entries.map((entry) => [entry.id, entry]))
-  const pace = pacer()
+  const pace = pacer(othersFirst)
   let changed = 0
   for (const entry of file.entries) {
     const own = lines.get(entry.id)

@@ -12,6 +12,7 @@ import { EntryRefused } from './refused'
 import * as t from './schema'
 import { lockedStory, storyOf, touchStory } from './story'
 import { inTransaction } from './write'
+import { othersFirst } from './yield'
 
 export interface TankImport {
   slug: string
@@ -207,7 +208,7 @@ async function mergeLarge(
   await waitForArrivals(db, vesselId)
   const [here] = await db.select().from(t.vessel).where(eq(t.vessel.id, vesselId))
   await refuseForeign(db, history)
-  const story = await storyOf(db, here)
+  const story = await storyOf(db, here, othersFirst)
   const told = await leftAsHere(history, story)
   const missing = await missingLines(db, history)
   const spokenOf = missingParts(history, story, [])

@@ -21,11 +21,12 @@ interface SomeLines {
   since: Instant
 }
 
-/** Reads a story past the cache, with all its lines or some of them. */
+/** Reads a story past the cache, with all its lines or some of them. `between`: what lets others in between its steps. */
 export async function readStory(
   db: Database,
   row: Row<typeof t.vessel>,
   only?: SomeLines,
+  between: () => Promise<void> = yieldToOthers,
 ): Promise<TankHistory> {
   const parts: Partial<Record<ListPart, unknown>> = {}
   for (const part of LIST_PARTS) parts[part] = await readPart(db, part, row.id)
@@ -51,7 +52,7 @@ export async function readStory(
     .from(t.plan)
     .where(eq(t.plan.vesselId, row.id))
     .orderBy(asc(t.plan.madeAt), asc(t.plan.id))
-  const entries = await readEntries(db, row.id, only)
+  const entries = await readEntries(db, row.id, only, between)
   return {
     vessel: vesselOf(row),
     ...facts,
@@ -68,7 +69,12 @@ export async function readStory(
 const READ_STEP = 500
 
 /** A tank's journal in time order, read in steps that let others in: first which lines there are, then what stands in each. */
-async function readEntries(db: Database, vesselId: string, only?: SomeLines): Promise<Entry[]> {
+async function readEntries(
+  db: Database,
+  vesselId: string,
+  only: SomeLines | undefined,
+  between: () => Promise<void>,
+): Promise<Entry[]> {
   const alone = only
     ? sql`and ${inArray(t.entry.kind, [...only.kinds])} and at >= ${only.since}`
     : sql``
@@ -80,7 +86,7 @@ async function readEntries(db: Database, vesselId: string, only?: SomeLines): Pr
   const all = String(ids).split(' ').filter(Boolean)
   const entries: Entry[] = []
   for (let i = 0; i < all.length; i += READ_STEP) {
-    if (i > 0) await yieldToOthers()
+    if (i > 0) await between()
     const step = await readLines(db, all.slice(i, i + READ_STEP))
     for (const entry of step) entries.push(entry)
   }

@@ -35,17 +35,18 @@ export async function loadStory(db: Database, slug: string): Promise<TankHistory
 /** So often a story is read anew because it was written to meanwhile; then it is read with all writers kept out. */
 const MOST_READINGS = 3
 
-/** The story of a tank whose row is at hand. It is read in steps, and is whole: of one moment, between two writes. */
+/** The story of a tank whose row is at hand. It is read in steps, and is whole: of one moment, between two writes. `between`: as `readStory` has it. */
 export async function storyOf(
   db: Database,
   row: typeof t.vessel.$inferSelect,
+  between?: () => Promise<void>,
 ): Promise<TankHistory> {
   for (let reading = 1; ; reading++) {
     const kept = keptStory(row)
     if (kept) return kept
     if (reading > MOST_READINGS)
       return db.transaction(async (tx) => (await lockedRow(tx as Database, row.id)).story)
-    const story = await readStory(db, row)
+    const story = await readStory(db, row, undefined, between)
     const [now] = await db.select().from(t.vessel).where(eq(t.vessel.id, row.id))
     if (!now || now.revision === row.revision) {
       keepStory(row.id, row.revision, story)

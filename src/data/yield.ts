@@ -27,12 +27,14 @@ export function takesItsTime(): () => void {
 /** So long may a stretch of work keep others waiting, ms. */
 const STRETCH_MS = 20
 
-/** Called often in a long loop: yields when the stretch has lasted. */
-export function pacer(): () => Promise<void> | undefined {
+/** Called often in a long loop: lets others in, by `between`, when the stretch has lasted. */
+export function pacer(
+  between: () => Promise<void> = yieldToOthers,
+): () => Promise<void> | undefined {
   let began = performance.now()
   return () => {
     if (performance.now() - began < STRETCH_MS) return undefined
-    return yieldToOthers().then(() => {
+    return between().then(() => {
       began = performance.now()
     })
   }

@@ -13,7 +13,11 @@ import { EntryRefused } from './refused'
 import type { Database } from './db'
 import { addPlan, setPlanState } from './plans'
 import { addPlanting } from './facts/plantings'
-import { closeRound, dropRound, keepRound, openRound, parseRoundAnswers } from './rounds'
+import { noAnswers, type RoundAnswers } from '@/core/routine/round/answers'
+import { batchOf } from '@/core/testing/batch'
+import * as t from './schema'
+import { parseBatch } from './border/round-schema'
+import { closeRound, dropRound, keepRound, openRound, RoundMoved } from './rounds'
 import { listVessels, loadStory } from './story'
 import { memoryDatabase } from './testing/memory'
 import { parseEntry } from './border/entry-schema'
@@ -206,63 +210,68 @@ test('the journal is filtered by kind, planting, words and days, and counted', a
   expect(await journalPage(db, 'nobody', ALL, 0, 10)).toEqual({ entries: [], total: 0 })
 })
 
-test('a round is kept between visits and forgotten when it is closed', async () => {
-  const answers = parseRoundAnswers({
-    round: 'round-1',
-    values: { 'height:p-s1': { value: 21, certainty: 'glance' } },
-    signs: [],
-    station: 2,
-  })
-  await keepRound(db, 'test', answers, NOW)
-  await keepRound(db, 'test', { ...answers, station: 3 }, instantOf(DAY0 + 51))
-  expect(await openRound(db, 'test')).toEqual({
-    startedAt: NOW,
-    answers: { ...answers, station: 3 },
-  })
-  await addEntries(db, 'test', [note('r-1', 'round done')], NOW, { within: closeRound('round-1') })
-  expect(await openRound(db, 'test')).toBeNull()
-  expect(() =>
-    parseRoundAnswers({
-      round: 'round-1',
-      values: { x: { value: 'many', certainty: 'glance' } },
-      signs: [],
-      station: 0,
-    }),
-  ).toThrow(ValidationError)
-  expect(() =>
-    parseRoundAnswers({ round: 'round-1', values: {}, signs: 'none', station: 0 }),
-  ).toThrow(ValidationError)
+const answered = (round: string, station = 2) => ({
+  ...noAnswers(round),
+  values: { 'height:p-s1': { value: 21, certainty: 'glance' as const } },
+  station,
 })
 
-test('what the keeper has begun to answer is not a helper’s to throw away, nor to put another round in its place', async () => {
-  const answers = (round: string) =>
-    parseRoundAnswers({
-      round,
-      values: { 'height:p-s1': { value: 21, certainty: 'measured' } },
-      signs: [],
-      station: 2,
-    })
-  await keepRound(db, 'test', answers('keepers'), NOW, 'keeper')
-  await expect(dropRound(db, 'test', 'helper')).rejects.toThrow(/keeper has begun a round/)
-  await expect(keepRound(db, 'test', answers('helpers'), NOW, 'helper')).rejects.toThrow(
-    /keeper has begun a round/,
+test('a round is kept between visits and forgotten when it is closed, unless somebody answered meanwhile', async () => {
+  const begun = await keepRound(db, 'test', batchOf(answered('round-1')), NOW)
+  const on = batchOf(answered('round-1', 3), 'page-1', 2)
+  const kept = await keepRound(db, 'test', on, instantOf(DAY0 + 51))
+  expect(await openRound(db, 'test')).toEqual({ startedAt: NOW, shared: kept })
+  expect(kept!.answers).toEqual(answered('round-1', 3))
+  const close = (within: ReturnType<typeof closeRound>) =>
+    addEntries(db, 'test', [note('r-1', 'round done')], NOW, { within })
+  await expect(close(closeRound(begun!))).rejects.toThrow(RoundMoved)
+  await close(closeRound(kept!))
+  expect(await openRound(db, 'test')).toBeNull()
+})
+
+test('a round kept by an older Vivero, which knew of no other page, goes on', async () => {
+  await keepRound(db, 'test', batchOf(answered('round-old')), NOW)
+  await db.update(t.roundDraft).set({ merge: {} })
+  const after = await keepRound(
+    db,
+    'test',
+    batchOf({ ...answered('round-old'), typed: { x: '1' } }),
+    NOW,
   )
-  await expect(
-    addEntries(db, 'test', [note('r-helper', 'x')], NOW, {
-      within: closeRound('helpers', 'helper'),
-    }),
-  ).rejects.toThrow(/keeper has begun a round/)
-  expect((await openRound(db, 'test'))!.answers.round).toBe('keepers')
-  // He goes on with it, and the keeper may begin afresh; his own round is his.
-  await keepRound(db, 'test', answers('keepers'), NOW, 'helper')
+  expect(after!.answers).toMatchObject({ values: answered('x').values, typed: { x: '1' } })
+  await dropRound(db, 'test')
+})
+
+test('what the keeper has begun to answer is not a helper’s to throw away; what he answers joins it', async () => {
+  await keepRound(db, 'test', batchOf(answered('keepers')), NOW, 'keeper')
+  await expect(dropRound(db, 'test', 'helper')).rejects.toThrow(/keeper has begun this round/)
+  const other = {
+    ...noAnswers('helpers'),
+    values: { joy: { value: 7, certainty: 'measured' as const } },
+  }
+  const both = await keepRound(db, 'test', batchOf(other, 'phone'), NOW, 'helper')
+  expect(both!.answers).toMatchObject({
+    round: 'keepers',
+    values: { ...answered('x').values, joy: { value: 7 } },
+  })
+  // The keeper may begin afresh; a helper’s own round is his.
   await dropRound(db, 'test', 'keeper')
-  await keepRound(db, 'test', answers('helpers'), NOW, 'helper')
+  await keepRound(db, 'test', batchOf(answered('helpers')), NOW, 'helper')
   await dropRound(db, 'test', 'helper')
   expect(await openRound(db, 'test')).toBeNull()
 })
 
+test('a round takes no more than a round holds', async () => {
+  const many = Object.fromEntries(
+    Array.from({ length: 501 }, (_, i) => [`q${i}`, { value: 1, certainty: 'glance' as const }]),
+  )
+  await expect(
+    keepRound(db, 'test', batchOf({ ...noAnswers('long'), values: many }), NOW),
+  ).rejects.toThrow(/500 answers at most/)
+  expect(await openRound(db, 'test')).toBeNull()
+})
+
 test('a sign that no database keeps is refused wherever it stands in the answers, in their names too', () => {
-  const base = { round: 'r', values: {}, signs: [], station: 0 }
   for (const bad of [
     { values: { 'a\0b': { value: 1, certainty: 'measured' } } },
     { typed: { '\ud800': '5' } },
@@ -270,7 +279,9 @@ test('a sign that no database keeps is refused wherever it stands in the answers
     { lines: [{ id: 'l', station: 's', kind: 'note', fields: { 'x\0': 'y' }, says: null }] },
     { signs: [{ station: 's', sign: '\udfff', place: { of: 'tank' } }] },
   ])
-    expect(() => parseRoundAnswers({ ...base, ...bad })).toThrow(EntryRefused)
+    expect(() => parseBatch(batchOf({ ...noAnswers('r'), ...bad } as RoundAnswers))).toThrow(
+      EntryRefused,
+    )
 })
 
 test('when closing the round fails, its entries are not written either', async () => {

@@ -1,4 +1,5 @@
 import { noAnswers } from '@/core/routine/round/answers'
+import { batchOf } from '@/core/testing/batch'
 import { randomUUID } from 'node:crypto'
 import { sourceOn } from '@/core/history/tank-at'
 import { USUAL_CARE, type Plan, type VesselRecord } from '@/core/history/types'
@@ -137,8 +138,8 @@ describe.each(DATABASES)('on %s', (name, start) => {
       expect(await count('twice')).toBe(0)
     })
     test('a round: inked by two presses, written once, and a late answer does not open it again', async () => {
-      const answers = noAnswers('walk-1')
-      await keepRound(db, 'test', answers, NOW)
+      const batch = batchOf(noAnswers('walk-1'))
+      const shared = (await keepRound(db, 'test', batch, NOW))!
       const ink = () =>
         attempt(() =>
           addEntries(
@@ -154,11 +155,11 @@ describe.each(DATABASES)('on %s', (name, start) => {
               },
             ],
             NOW,
-            { within: closeRound('walk-1'), same: 'id' },
+            { within: closeRound(shared), same: 'id' },
           ),
         )
       expect((await Promise.all([ink(), ink()])).map((answer) => answer.ok)).toEqual([true, true])
-      await keepRound(db, 'test', answers, NOW)
+      expect(await keepRound(db, 'test', batch, NOW)).toBeNull()
       expect([await count('walk-1'), await openRound(db, 'test')]).toEqual([1, null])
     })
     test('a step of a plan, from two pages at once: one of them is told', async () => {

@@ -374,4 +374,6 @@ export const roundDraft = pgTable('round_draft', {
   /** Who began it: what a keeper answered is not a helper’s to throw away. */
   by: text('by_role').$type<'keeper' | 'helper'>().notNull().default('keeper'),
   answers: jsonb('answers').$type<Record<string, unknown>>().notNull(),
+  /** When each part of it was last written and on which page, and where pages disagree (core/routine/round/merge.ts). */
+  merge: jsonb('merge').$type<object>().notNull().default({}),
 })

@@ -1,5 +1,6 @@
 import { asc, eq, inArray, sql } from 'drizzle-orm'
 import type { Entry, EntryKind } from '@/core/journal/entry'
+import { byTime } from '@/core/history/journal-index'
 import type { FactOf } from '@/core/history/diff'
 import type { Instant } from '@/core/quantity/time'
 import type { Plan, Species, TankHistory } from '@/core/history/types'
@@ -95,8 +96,7 @@ async function readEntries(
 
 /** As `inTimeOrder` has it; instants as the database writes them stand in the order of their letters, which is quicker to see. */
 function byText(a: Entry, b: Entry): number {
-  if (a.at !== b.at) return a.at < b.at ? -1 : 1
-  return a.id < b.id ? -1 : 1
+  return a.at === b.at ? byTime(a, b) : a.at < b.at ? -1 : 1
 }
 
 /** Lines by their ids. They leave the database as one text: several times faster than as rows. */

@@ -26,6 +26,8 @@ export function useSending(seen: string | null = null): {
   const [refusal, setRefusal] = useState<Refusal | null>(null)
   const send = <T>(act: (sending: Sending) => Promise<Answer<T>>, overruling?: string) =>
     new Promise<Answer<T>>((answered) => {
+      // What was refused before is not said of what is on its way.
+      setRefusal(null)
       startSending(async () => {
         const answer = await ask(() => act({ id: id.current, seen: overruling ?? seen }))
         setRefusal(answer.ok ? null : answer)

@@ -1,4 +1,5 @@
 import { METRIC, type Measures } from '../quantity/measures'
+import { byTime } from '../history/journal-index'
 import { withEntries } from '../history/revise'
 import type { TankHistory } from '../history/types'
 import { kindOf, type Entry } from '../journal/entry'
@@ -86,7 +87,7 @@ function checkPlanted(entry: Entry, ask: Ask): EntryProblem[] {
     : problem('at', `${planting.stake} was not planted yet on that day.`)
 }
 
-/** Problems of several entries let in together, in time order. Empty when all are well. */
+/** Problems of several entries let in together, in the order of a journal. Empty when all are well. */
 export function problemsOf(
   entries: readonly Entry[],
   story: TankHistory,
@@ -94,5 +95,5 @@ export function problemsOf(
   measures: Measures = METRIC,
 ): EntryProblem[] {
   const door = doorInto(story, now, measures)
-  return [...entries].sort((a, b) => (a.at < b.at ? -1 : 1)).flatMap(door.admit)
+  return [...entries].sort(byTime).flatMap(door.admit)
 }

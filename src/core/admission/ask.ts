@@ -3,8 +3,10 @@ import { entriesOf, ofPlanting } from '../history/journal-index'
 import { headCount, missingSince, speciesOf } from '../history/lookup'
 import { plantingAsLastSeen, tankNow, vesselOn } from '../history/tank-at'
 import type { TankHistory } from '../history/types'
+import type { Entry, EntryOf } from '../journal/entry'
 import type { Ask, Found } from '../journal/kind'
 import type { PointsAt } from '../journal/shape'
+import { readingSd } from '../plants/growth'
 import { heightCourse, heightOn } from '../plants/height'
 import { dayOf, type Instant } from '../quantity/time'
 import { litresPerCentimetre } from '../vessel/volume'
@@ -117,19 +119,38 @@ const TRIM_SLACK_CM = 3
 /** What nobody measured may be up to so many times its usual height, or the tank's. */
 const UNMEASURED_TIMES = 2
 
+/** A height measured so shortly before is the height that was cut, days. */
+const JUST_MEASURED_DAYS = 1
+/** Two looks at one height are apart by no more than so many of their errors. */
+const READING_ERRORS = 2
+
 /**
  * The height above which a planting can hardly have stood, cm. An estimate that rests on no measure of the keeper's must not
- * contradict him: it is widened to what the kind and the tank allow.
+ * contradict him: it is widened to what the kind and the tank allow. Where it was measured just before, that is the height.
  */
-function mostHeight(story: TankHistory, plantingId: string, at: Instant): number {
+function mostHeight(
+  story: TankHistory,
+  plantingId: string,
+  at: Instant,
+): { most: number; measured: number | null } {
   const record = story.plantings.find((one) => one.id === plantingId)
-  if (!record) return Infinity
+  if (!record) return { most: Infinity, measured: null }
   const planting = plantingAsLastSeen(record, dayOf(at))
+  const known = ofPlanting(story.entries, planting.id).filter((entry) => entry.at <= at)
+  const last = known.findLast((entry) => entry.kind === 'trim' || isHeight(entry))
+  if (last && isHeight(last) && dayOf(at) - dayOf(last.at) <= JUST_MEASURED_DAYS)
+    return {
+      most: last.value + READING_ERRORS * readingSd(last.value),
+      measured: last.value,
+    }
   const reckoned = heightOn(heightCourse(story, planting, at), dayOf(at)).high + TRIM_SLACK_CM
-  if (ofPlanting(story.entries, planting.id).some((entry) => entry.at <= at)) return reckoned
+  if (known.length > 0) return { most: reckoned, measured: null }
   const usual = Math.min(
     speciesOf(story, planting).matureHeightCm,
     vesselOn(story.vessel, dayOf(at)).heightCm,
   )
-  return Math.max(reckoned, UNMEASURED_TIMES * usual)
+  return { most: Math.max(reckoned, UNMEASURED_TIMES * usual), measured: null }
 }
+
+const isHeight = (entry: Entry): entry is EntryOf<'measure'> =>
+  entry.kind === 'measure' && entry.measure === 'height'

@@ -15,6 +15,6 @@ export function unlikelyIn(story: TankHistory): (entry: Entry) => string[] {
   return (entry) =>
     storyProblems(entry, {
       ...askOf(story, entry.at, litresOf, lists),
-      mostHeight: () => Infinity,
+      mostHeight: () => ({ most: Infinity, measured: null }),
     }).map(({ says }) => says)
 }

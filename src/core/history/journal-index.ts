@@ -1,7 +1,8 @@
 import { remembered } from '../quantity/remember'
 import { dayOf } from '../quantity/time'
 import type { Parameter } from '../quantity/units'
-import type { Entry, EntryKind, EntryOf } from '../journal/entry'
+import { kindOf, type Entry, type EntryKind, type EntryOf } from '../journal/entry'
+import { IN_MOMENT } from '../journal/kind'
 
 /**
  * An index of a journal, made once for each: a story of ten thousand lines is otherwise walked through for every
@@ -61,11 +62,21 @@ export function ofParameter(entries: readonly Entry[], parameter: string): reado
 /** The day of an entry on the axis of every calculation (`dayOf` its time), read from its text once: a long journal is asked for it again and again. */
 export const entryDay = remembered((entry: Entry): number => dayOf(entry.at))
 
-/** The order of a journal: by time, those of one moment by their ids, so that two loads never differ. */
+/**
+ * The order of a journal: by time; of one moment what befell before what was seen, and that before what was done (`Kind.inMoment`); then by their
+ * ids, so that two loads never differ. The one rule for forms, rounds, files and devices.
+ */
 export function byTime(a: Entry, b: Entry): number {
   const apart = entryDay(a) - entryDay(b)
   if (apart !== 0 || a.id === b.id) return apart
+  const moment = inMoment(a) - inMoment(b)
+  if (moment !== 0) return moment
   return a.id < b.id ? -1 : 1
+}
+
+function inMoment(entry: Entry): number {
+  const { inMoment: when } = kindOf(entry.kind)
+  return IN_MOMENT.indexOf(typeof when === 'function' ? when(entry as never) : when)
 }
 
 /** The entries of one kind, in the order given. */

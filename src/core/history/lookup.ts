@@ -12,7 +12,7 @@ import type {
 } from './types'
 import type { Entry } from '../journal/entry'
 
-/** Entries in time order; those of one moment keep the order of their ids, so that two loads never differ. */
+/** Entries in the order of a journal ({@link byTime}). */
 export function inTimeOrder(entries: readonly Entry[]): Entry[] {
   return [...entries].sort(byTime)
 }
@@ -65,9 +65,14 @@ function countsOf(
   but: string | null,
 ) {
   const until = at === null ? Infinity : dayOf(at)
-  return [...entriesOf(entries, 'stock'), ...entriesOf(entries, 'seen-again')]
+  const lines = [...entriesOf(entries, 'stock'), ...entriesOf(entries, 'seen-again')]
     .filter((entry) => entry.populationId === id && entryDay(entry) <= until && entry.id !== but)
     .sort(byTime)
+  // Animals that nobody had cannot have been counted: of the very first moment those that came are first.
+  const first = lines.filter((entry) => entry.at === lines[0].at)
+  const came = first.filter((entry) => entry.kind === 'stock' && ARRIVALS.has(entry.event))
+  if (came.length === 0) return lines
+  return [...came, ...first.filter((entry) => !came.includes(entry)), ...lines.slice(first.length)]
 }
 
 /** Head count up to `at` (or to the end of the book) after the last count, with what was added, born, died, moved, went missing or was seen again since; never below zero. */

@@ -80,8 +80,8 @@ export interface Ask {
   bucketLitres: () => number
   /** The keeper’s own test kits of that day. */
   kits: () => readonly TestKit[]
-  /** Height above which a planting can hardly have stood, cm. */
-  mostHeight: (plantingId: string) => number
+  /** Height above which a planting can hardly have stood, cm; `measured`: what was measured just before. */
+  mostHeight: (plantingId: string) => { most: number; measured: number | null }
   /** Animals alive then, and how many have gone missing since the last count; `but`: the entry that is asked for, which does not count. */
   headCount: (
     populationId: string,
@@ -150,11 +150,17 @@ interface Csv<D> {
   columns: { amount: string; subject: string }
 }
 
+/** The order of what is written of one moment: what befell by itself, then what was seen, then what was done. A height and a trim: the height is what stood before the cut. */
+export const IN_MOMENT = ['befell', 'seen', 'done'] as const
+export type InMoment = (typeof IN_MOMENT)[number]
+
 /** All that a kind of entry is. One more kind is one more file like this, and one line in `kinds/index.ts`. */
 export interface Kind<D extends object> {
   /** How the kind is called in lists and choices: “water change”. */
   name: string
   shape: { readonly [K in keyof D]-?: Field }
+  /** Where it stands among the lines of one and the same moment. */
+  inMoment: InMoment | ((entry: D) => InMoment)
   /** What an entry says, in one short sentence for the journal, evidence lists and the care sheet. */
   tell: (entry: D, names: Names) => string
   /** What the fields must be together, whatever the tank. */

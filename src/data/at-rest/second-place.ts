@@ -48,6 +48,16 @@ export function secondPlace(directory: string): SecondPlace | null {
 const keepNote = (directory: string, place: SecondPlace) =>
   writePrivately(noteOf(directory), `${JSON.stringify(place)}\n`)
 
+/** Why a directory could not be made, by the system's code. */
+const WHY_NOT: Record<string, string> = {
+  ENOTDIR: 'A part of that path is a file, not a directory.',
+  ENAMETOOLONG: 'That name is longer than the disk takes.',
+  EACCES: 'Vivero may not write there.',
+  EPERM: 'Vivero may not write there.',
+  EROFS: 'That disk can only be read.',
+  ENOSPC: 'That disk is full.',
+}
+
 /** The keeper names a second place, once. It is made where its parent is there. Gives what is to be said of it, or why it is none. */
 export function nameSecondPlace(directory: string, asked: string): Result<SecondPlace> {
   const path = asked.trim()
@@ -61,7 +71,7 @@ export function nameSecondPlace(directory: string, asked: string): Result<Second
     const { code } = error as NodeJS.ErrnoException
     if (code === 'ENOENT')
       return refuse('The directory it would lie in is not there. Is the disk plugged in?')
-    if (code !== 'EEXIST') return refuse(`It cannot be made (${code}).`)
+    if (code !== 'EEXIST') return refuse(WHY_NOT[code ?? ''] ?? `It cannot be made (${code}).`)
   }
   try {
     if (!statSync(path).isDirectory()) return refuse('That is a file, not a directory.')

@@ -28,14 +28,25 @@ export async function attempt<T>(
   } catch (error) {
     if (error instanceof Overtaken)
       return { ok: false, problems: error.problems, overtaken: error.stamp }
-    if (error instanceof EntryRefused) return { ok: false, problems: error.problems }
-    if (error instanceof ValidationError) {
-      const inner = error.inner.length > 0 ? error.inner : [error]
-      return {
-        ok: false,
-        problems: inner.map((problem) => ({ field: problem.path ?? '', says: problem.message })),
-      }
-    }
-    throw error
+    return { ok: false, problems: refusalIn(error) }
   }
+}
+
+/** The same for what is only read: its value, or its problems. */
+export function problemsOf<T>(
+  read: () => T,
+): { ok: true; value: T } | { ok: false; problems: EntryProblem[] } {
+  try {
+    return { ok: true, value: read() }
+  } catch (error) {
+    return { ok: false, problems: refusalIn(error) }
+  }
+}
+
+/** What was refused, by an error that says so; another one is a fault of ours, and thrown on. */
+function refusalIn(error: unknown): EntryProblem[] {
+  if (error instanceof EntryRefused) return error.problems
+  if (!(error instanceof ValidationError)) throw error
+  const inner = error.inner.length > 0 ? error.inner : [error]
+  return inner.map((problem) => ({ field: problem.path ?? '', says: problem.message }))
 }

@@ -1,5 +1,5 @@
 import { listBackups } from '@/data/at-rest/copy-names'
-import { secondPlace } from '@/data/at-rest/second-place'
+import { secondPlace, type SecondPlace } from '@/data/at-rest/second-place'
 import { copyFault } from '@/data/backed-up'
 import { dataDirectory } from '@/data/places'
 import type { Instant } from '@/core/quantity/time'
@@ -37,8 +37,21 @@ export function copiesView(now: Instant, zone: string, here: boolean): CopiesVie
       well: second.fault === null,
       says:
         second.fault === null
-          ? `All of them are in ${second.path} too${second.lastWell ? `, as of ${say(second.lastWell)}` : ''}.`
+          ? sayWhatIsThere(second, all, say)
           : `Copies are missing in ${second.path} since ${say(second.faultSince ?? now)}. ${second.fault}${second.lastWell ? ` All were there last on ${say(second.lastWell)}.` : ''}`,
     },
   }
+}
+
+/** Which copies are in the second place: one made since it was seen to follows with the next look. */
+function sayWhatIsThere(
+  { path, lastWell }: SecondPlace,
+  all: readonly { at: Date }[],
+  say: (at: string) => string,
+): string {
+  if (lastWell === null) return `They are being brought to ${path}.`
+  const later = all.filter(({ at }) => at.toISOString() > lastWell).length
+  if (later > 0)
+    return `In ${path} are those up to ${say(lastWell)}; ${later === 1 ? 'the latest follows' : 'the others follow'} within the hour.`
+  return `${all.length === 1 ? 'It is' : 'All of them are'} in ${path} too, as of ${say(lastWell)}.`
 }

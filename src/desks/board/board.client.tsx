@@ -20,6 +20,8 @@ import { Numbers } from './numbers.client'
 import { ThingsList } from './things-list.client'
 import { BareSpots } from './bare.client'
 import { BARE, DrawTools, SeenRow, type GroundChoice, type SeenIn } from './tools.client'
+import { Button } from '@/ui/kit/button.client'
+import { sayBegun } from '@/ui/kit/draft-notice.client'
 import { useBoard, type BoardInHand, type Tool } from './use-board.client'
 import { useWeighed } from './use-weighed.client'
 import { Begin } from './begin.client'
@@ -44,6 +46,7 @@ export function BoardPage({ model }: { model: BoardModel }) {
     <Box as="main" px={{ base: 3, md: 8 }} pt={3} pb={4} maxW="77.5rem">
       <Title name={model.name} draft={draft?.name ?? null} difference={difference} />
       <Told model={model} hand={hand} />
+      <OtherDrawings hand={hand} />
       {hand.board.plantings.length + hand.board.pieces.length === 0 ? (
         <Begin hand={hand} glass={glass} slug={slug} />
       ) : null}
@@ -224,6 +227,18 @@ const otherwise = (stood: Board, board: Board): ReadonlySet<string> =>
 /** The tank as drawn, today. */
 const sceneOf = (weighed: ReturnType<typeof useWeighed>['weighed']) =>
   weighed && sceneOn(unpackStage(weighed.stage), weighed.today)
+
+/** Drawings of this board that were begun in windows closed by now. */
+function OtherDrawings({ hand: { left } }: { hand: BoardInHand }) {
+  return left.others.map(({ page, at }) => (
+    <Box key={page} role="status" fontSize="sm" color="pencil" my={1}>
+      Another drawing, last drawn on {sayBegun(at)} in another window, waits here.{' '}
+      <Button look="quiet" size="line" onClick={() => left.takeUp(page)}>
+        look at that one; this waits meanwhile
+      </Button>
+    </Box>
+  ))
+}
 
 /** What has to be known before drawing on: the tank was changed since this was begun. */
 function Told({ model, hand }: { model: BoardModel; hand: BoardInHand }) {

@@ -2,9 +2,10 @@
 
 import { temporal } from 'zundo'
 import { createStore } from 'zustand/vanilla'
-import { createJSONStorage, persist } from 'zustand/middleware'
+import { persist, type PersistStorage } from 'zustand/middleware'
 import { sameFact } from '@/core/history/diff'
 import type { Board } from '@/core/history/types'
+import { keepOwn, letOwnGo, ownKept } from '@/ui/kit/page-drawer.client'
 
 interface Drawn {
   board: Board
@@ -19,8 +20,15 @@ interface Drawn {
 /** So many steps can be taken back. */
 const STEPS = 200
 
-/** This browser’s own drawer; while a page is made on the server there is none. */
-const drawer = <T>() => createJSONStorage<T>(() => localStorage)
+/** This page’s own drawer: two windows on one board draw each their own. While a page is made on the server there is none. */
+const drawer = <T>(): PersistStorage<T> => ({
+  getItem: (name) => ownKept<{ state: T; version?: number }>(name)?.value ?? null,
+  setItem: keepOwn,
+  removeItem: letOwnGo,
+})
+
+/** Where the steps of a board are kept. */
+export const stepsOf = (place: string) => `${place} steps`
 
 /** A board being drawn, with its steps, kept in this browser under `place` until it is written: a reload loses nothing. */
 export function makeBoardStore(place: string, stood: Board, stamp: string) {
@@ -40,7 +48,7 @@ export function makeBoardStore(place: string, stood: Board, stamp: string) {
           partialize: ({ board, begunOn }) => ({ board, begunOn }),
           equality: (a, b) => a.board === b.board,
           wrapTemporal: (steps) =>
-            persist(steps, { name: `${place} steps`, skipHydration: true, storage: drawer() }),
+            persist(steps, { name: stepsOf(place), skipHydration: true, storage: drawer() }),
         },
       ),
       {

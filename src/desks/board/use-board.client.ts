@@ -10,26 +10,61 @@ import { removeThings } from '@/core/board/edit'
 import { sameFact } from '@/core/history/diff'
 import type { Board, Glass } from '@/core/history/types'
 import { newId } from '@/ui/new-id'
+import { leftDrawings, takeDrawing, type LeftDrawing } from './left-drawings.client'
 import { makeBoardStore } from './store.client'
 
 export type Tool = 'select' | 'planting' | 'piece' | 'ground' | 'fitting'
 
+type BoardStore = ReturnType<typeof makeBoardStore>
+
+/** What is kept of a board in this browser, into its store. */
+function rehydrate(store: BoardStore): void {
+  void store.persist.rehydrate()
+  const steps = store.temporal as unknown as { persist?: { rehydrate: () => unknown } }
+  void steps.persist?.rehydrate()
+}
+
+/** Where nothing was drawn yet, or what was drawn is what stands by now, the board begins with the tank of today. */
+function beginWithTank(store: BoardStore, stood: Board, stamp: string): void {
+  const { board: drawn, begunOn: begun, beginWith } = store.getState()
+  const { pastStates, clear } = store.temporal.getState()
+  if (begun === stamp || (pastStates.length > 0 && !sameFact(drawn, stood))) return
+  beginWith(stood, stamp)
+  clear()
+}
+
+/** What was drawn in windows that are closed by now: the latest is taken up where nothing is drawn here, the others wait. */
+function useLeftDrawings(store: BoardStore, place: string, begin: () => void) {
+  const [others, setOthers] = useState<readonly LeftDrawing[]>([])
+  const takeUp = (page: string) => {
+    takeDrawing(place, page)
+    rehydrate(store)
+    begin()
+    void leftDrawings(place).then(setOthers)
+  }
+  useEffect(() => {
+    let gone = false
+    void leftDrawings(place).then((left) => {
+      if (gone) return
+      const [latest] = left
+      if (latest && store.temporal.getState().pastStates.length === 0) takeUp(latest.page)
+      else setOthers(left)
+    })
+    return () => {
+      gone = true
+    }
+    // Once, when the page comes alive.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [store, place])
+  return { others, takeUp }
+}
+
 /** The store of a board, with what was drawn before taken up again. */
 function useSteps(place: string, stood: Board, stamp: string) {
   const [store] = useState(() => makeBoardStore(place, stood, stamp))
-  useEffect(() => {
-    void store.persist.rehydrate()
-    const steps = store.temporal as unknown as { persist?: { rehydrate: () => unknown } }
-    void steps.persist?.rehydrate()
-  }, [store])
-  useEffect(() => {
-    const { board: drawn, begunOn: begun, beginWith } = store.getState()
-    const { pastStates, clear } = store.temporal.getState()
-    // Nothing was drawn yet, or what was drawn is what stands by now: the board begins with the tank of today.
-    if (begun === stamp || (pastStates.length > 0 && !sameFact(drawn, stood))) return
-    beginWith(stood, stamp)
-    clear()
-  }, [store, stood, stamp])
+  useEffect(() => rehydrate(store), [store])
+  useEffect(() => beginWithTank(store, stood, stamp), [store, stood, stamp])
+  const left = useLeftDrawings(store, place, () => beginWithTank(store, stood, stamp))
   const board = useStore(store, (drawn) => drawn.board)
   const begunOn = useStore(store, (drawn) => drawn.begunOn)
   const past = useStore(store.temporal, ({ pastStates }) => pastStates.length)
@@ -45,7 +80,7 @@ function useSteps(place: string, stood: Board, stamp: string) {
       store.temporal.getState().clear()
     },
   }
-  return { store, board, begunOn, steps }
+  return { store, board, begunOn, steps, left }
 }
 
 /** What is under the hand just now: the board as it looks meanwhile, and how many fingers lie on the views. */
@@ -69,7 +104,7 @@ export function useBoard({
   stamp: string
   glass: Glass
 }) {
-  const { store, board, begunOn, steps } = useSteps(place, stood, stamp)
+  const { store, board, begunOn, steps, left } = useSteps(place, stood, stamp)
   const [live] = useState(() => createStore<Held>(() => ({ board: null, fingers: 0 })))
   const setLive = useCallback((next: Board | null) => live.setState({ board: next }), [live])
   const [selected, setSelected] = useState<readonly string[]>([])
@@ -100,6 +135,8 @@ export function useBoard({
     tool,
     setTool,
     ...steps,
+    /** Other drawings of this board that wait in this browser. */
+    left,
     beginAgain: () => {
       store.getState().beginWith(stood, stamp)
       setSelected([])

@@ -15,27 +15,26 @@ import { heldTrue } from '@/core/quantity/estimate'
 import { daysBetween, type Instant } from '@/core/quantity/time'
 import { storyUntil } from '@/core/history/lookup'
 import { doorInto } from '@/core/admission/admit'
-import type { EntryKind } from '@/core/journal/entry'
+import type { Entry, EntryKind } from '@/core/journal/entry'
 import { atFormFields } from '@/data/border/form-fields'
 import { instantIn, NO_SUCH_DAY } from '@/core/quantity/zone'
-import { noAnswers, type RoundAnswers } from '@/core/routine/round/answers'
+import { noAnswers } from '@/core/routine/round/answers'
+import type { Batch, SharedRound } from '@/core/routine/round/merge'
+import { heldIn, put, type Held } from '@/core/routine/round/slots'
 import { roundOf } from '@/core/routine/round/stations'
 import { HELPER_MAY_NOT, HELPERS_KINDS, roleHere } from '@/data/border/role'
-import { attempt, type Attempt } from '@/data/border/attempt'
+import { attempt, problemsOf, type Attempt } from '@/data/border/attempt'
+import type { EntryProblem } from '@/core/journal/faults'
 import { now } from '@/data/clock'
 import { database } from '@/data/database'
 import { addEntries } from '@/data/entries'
 import { findingsOf } from '@/data/analysis-cache'
-import {
-  closeRound,
-  dropRound,
-  keepRound,
-  openRound,
-  parseRoundAnswers,
-  roundEntryId,
-} from '@/data/rounds'
+import { parseBatch, parseLine, parseWalkedAt } from '@/data/border/round-schema'
+import { parseId } from '@/data/border/sending'
+import { closeRound, dropRound, isInked, keepRound, openRound, RoundMoved } from '@/data/rounds'
 import { storyOrRefuse } from '@/data/tank'
-import { entriesOfRound } from './answers'
+import { entriesOfRound, type RoundEntry } from './answers'
+import { atStation } from './at-station'
 
 export interface RoundOutcome {
   /** Null for a round written down afterwards. */
@@ -48,27 +47,68 @@ export interface RoundOutcome {
   outside: string[]
   sentence: string
   notes: Finding[]
+  /** What this page sent after the round was inked on another, and is not in it. */
+  late: string[]
 }
 
-/** Keeps what has been answered so far. */
-export async function keepAnswers(slug: string, raw: unknown): Promise<Attempt> {
+/** What a page is shown of the round: as it stands by now, or that it is in the book, with what the page sent too late for it, in words. */
+export type RoundNow =
+  | { is: 'open'; shared: SharedRound }
+  | { is: 'inked'; late: string[] }
+  /** No round is open: it was begun afresh elsewhere. */
+  | { is: 'gone' }
+
+/** Keeps what was answered on one page, and gives the round with what others answered. */
+export async function keepAnswers(slug: string, raw: unknown): Promise<Attempt<RoundNow>> {
+  return attempt(() => keptRound(slug, raw), 'helper')
+}
+
+async function keptRound(slug: string, raw: unknown): Promise<RoundNow> {
+  const batch = parseBatch(raw)
+  await refuseHelpersLines(batch)
+  const shared = await keepRound(await database(), slug, batch, now(), await roleHere())
+  if (shared) return { is: 'open', shared }
+  return { is: 'inked', late: tooLate(await storyOrRefuse(slug), batch) }
+}
+
+/** The round as it stands, for a page that has nothing to say just now. */
+export async function lookAtRound(slug: string, round: string): Promise<Attempt<RoundNow>> {
   return attempt(async () => {
-    await keepRound(await database(), slug, parseRoundAnswers(raw), now(), await roleHere())
-    return null
+    await storyOrRefuse(slug)
+    const db = await database()
+    const open = await openRound(db, slug)
+    if (open) return { is: 'open', shared: open.shared }
+    return (await isInked(db, parseId(round))) ? { is: 'inked', late: [] } : { is: 'gone' }
   }, 'helper')
 }
 
-/** Keeps the answers with another day of the walk, and has the page ask for that day. */
-export async function walkOn(slug: string, raw: unknown): Promise<Attempt> {
+/** Keeps another day of the walk, and has the page ask for that day. */
+export async function walkOn(slug: string, raw: unknown): Promise<Attempt<RoundNow>> {
   const answer = await attempt(async () => {
-    const answers = parseRoundAnswers(raw)
-    const story = await storyOrRefuse(slug)
-    refuseToCome(walkedInstant(answers, story, now()), now())
-    await keepRound(await database(), slug, answers, now(), await roleHere())
-    return null
+    const said = parseBatch(raw).changes.flatMap(({ holds }) =>
+      holds?.of === 'walked at' ? [holds.at] : [],
+    )
+    const { vessel } = await storyOrRefuse(slug)
+    for (const at of said) refuseToCome(instantSaid(vessel, at, now()), now())
+    return keptRound(slug, raw)
   }, 'helper')
   if (answer.ok) revalidatePath(`/tanks/${slug}/round`)
   return answer
+}
+
+/** What a page sent of a round that is in the book already and is not in it, in words. */
+function tooLate(story: TankHistory, { round, changes }: Batch): string[] {
+  const answers = changes.reduce((so, { slot, holds }) => put(so, slot, holds), noAnswers(round))
+  const at = now()
+  const ask = doorInto(story, at, measuresAsked()).ask(at)
+  return entriesOfRound(roundOf(story, at), answers, { at, minutes: null, ask })
+    .slice(1)
+    .map(({ entry }) => parseEntry(entry()))
+    .filter((entry) => {
+      const inBook = byId(story.entries, entry.id)
+      return !inBook || inkedValue(inBook) !== inkedValue(entry)
+    })
+    .map((entry) => describeEntry(entry, story, measuresAsked()))
 }
 
 /** A line as it will stand in the book, or what is wrong with it by the fields of its form. Nothing is written. */
@@ -79,14 +119,24 @@ export async function readLine(
 ): Promise<Attempt<string>> {
   let kind: EntryKind = 'note'
   const answer = await attempt(async () => {
-    const answers = parseRoundAnswers({ ...noAnswers('line'), lines: [raw], walkedAt })
-    kind = answers.lines[0].kind
-    await refuseHelpersLines(answers)
+    const line = parseLine(raw)
+    kind = line.kind
+    await refuseHelpersKinds([kind])
     const story = await storyOrRefuse(slug)
-    const at = walkedInstant(answers, story, now()) ?? now()
+    const said = parseWalkedAt(walkedAt)
+    const at = said === null ? now() : instantSaid(story.vessel, said, now())
     const door = doorInto(story, now(), measuresAsked())
-    const [, line] = entriesOfRound([], answers, { at, minutes: null, ask: door.ask(at) })
-    const entry = parseEntry(line)
+    const walked = { at, minutes: null, ask: door.ask(at) }
+    // What was answered in this round was seen before what is written down in it: a height, before its trim.
+    const shared = (await openRound(await database(), slug))?.shared
+    const stations = roundOf(storyUntil(story, at), at)
+    for (const one of shared ? entriesOfRound(stations, shared.answers, walked) : []) {
+      const seen = problemsOf(() => parseEntry(one.entry()))
+      if (seen.ok) door.admit(seen.value)
+    }
+    const alone = { ...noAnswers('line'), lines: [line] }
+    const [, written] = entriesOfRound([], alone, walked)
+    const entry = parseEntry(written.entry())
     const problems = door.admit(entry)
     if (problems.length > 0) throw new EntryRefused(problems)
     return describeEntry(entry, story, measuresAsked())
@@ -107,70 +157,111 @@ const SAME_WALK_DAYS = 0.5
 /** A walk that took longer was left lying. */
 const LONGEST_WALK_MINUTES = 180
 
-/** The instant a round was walked at by its keeper's word, or null for now. Throws EntryRefused for a day that does not exist. */
-function walkedInstant(
-  { walkedAt }: RoundAnswers,
-  { vessel }: TankHistory,
-  at: Instant,
-): Instant | null {
-  if (walkedAt === null) return null
-  const instant = instantIn(vessel.timeZone, walkedAt, at)
+/** The instant a time of day in the tank's zone names. Throws EntryRefused for a day that does not exist. */
+function instantSaid({ timeZone }: TankHistory['vessel'], said: string, at: Instant): Instant {
+  const instant = instantIn(timeZone, said, at)
   if (instant === '') throw new EntryRefused([{ field: 'walkedAt', says: NO_SUCH_DAY }])
   return instant
 }
 
-function refuseToCome(walked: Instant | null, at: Instant): void {
-  if (walked !== null && walked > at)
+function refuseToCome(walked: Instant, at: Instant): void {
+  if (walked > at)
     throw new EntryRefused([
       { field: 'walkedAt', says: 'That is still to come; a round is written of what was seen.' },
     ])
 }
 
-/** Writes the whole round into the journal in one transaction and says what it changed. Inked again, it is written once and the answer is the same. */
+/** So often a round that is answered elsewhere while it is being inked is read anew. */
+const MOST_READINGS = 5
+
+/**
+ * Writes the whole round into the journal in one transaction, with what other pages answered, and says what it changed. Inked again, it is
+ * written once and the answer is the same.
+ */
 export async function finishRound(
   slug: string,
   raw: unknown,
   stands: boolean,
 ): Promise<Attempt<RoundOutcome>> {
-  const at = now()
   const answer = await attempt(async () => {
-    const answers = parseRoundAnswers(raw)
-    await refuseHelpersLines(answers)
-    const before = await storyOrRefuse(slug)
-    if (!byId(before.entries, roundEntryId(answers.round)))
-      await writeRound(slug, answers, before, at, stands === true)
-    return outcomeOf(await storyOrRefuse(slug), answers.round, now())
+    const batch = parseBatch(raw)
+    await refuseHelpersLines(batch)
+    const at = now()
+    for (let reading = 1; ; reading++) {
+      const story = await storyOrRefuse(slug)
+      const db = await database()
+      const shared = await keepRound(db, slug, batch, at, await roleHere())
+      if (!shared) return outcomeOf(story, batch.round, now(), tooLate(story, batch))
+      refuseClashes(shared)
+      try {
+        await writeRound(slug, shared, story, at, stands === true)
+        return outcomeOf(await storyOrRefuse(slug), shared.answers.round, now(), [])
+      } catch (error) {
+        if (!(error instanceof RoundMoved) || reading === MOST_READINGS) throw error
+      }
+    }
   }, 'helper')
   if (answer.ok) revalidatePath('/', 'layout')
   return answer
 }
 
+/** What two pages said otherwise is for a keeper to say before it goes into the book. Throws EntryRefused. */
+function refuseClashes({ clashes, answers }: SharedRound): void {
+  const count = Object.keys(clashes).length
+  if (count === 0) return
+  const [first] = Object.keys(clashes)
+  const held = heldIn(answers).get(first)
+  throw new EntryRefused([
+    {
+      field: atStation(held ? stationOf(held) : null),
+      says: `${count === 1 ? 'One thing was' : `${count} things were`} answered twice, and otherwise each time. Say which it is; nothing is written yet.`,
+    },
+  ])
+}
+
+const stationOf = (held: Held): string | null =>
+  held.of === 'question'
+    ? (held.asked?.station ?? null)
+    : held.of === 'sign'
+      ? held.sign.station
+      : held.of === 'line'
+        ? held.line.station
+        : null
+
+const refuseHelpersLines = ({ changes }: Batch): Promise<void> =>
+  refuseHelpersKinds(
+    changes.flatMap(({ holds }) => (holds?.of === 'line' ? [holds.line.kind] : [])),
+  )
+
 /** A helper writes rounds, feeding and notes: other lines in his round are for the keeper. Throws EntryRefused. */
-async function refuseHelpersLines({ lines }: RoundAnswers): Promise<void> {
-  if (lines.some(({ kind }) => !HELPERS_KINDS.includes(kind)) && (await roleHere()) === 'helper')
+async function refuseHelpersKinds(kinds: readonly EntryKind[]): Promise<void> {
+  if (kinds.some((kind) => !HELPERS_KINDS.includes(kind)) && (await roleHere()) === 'helper')
     throw new EntryRefused(HELPER_MAY_NOT)
 }
 
 async function writeRound(
   slug: string,
-  answers: RoundAnswers,
+  shared: SharedRound,
   story: TankHistory,
   at: Instant,
   stands: boolean,
 ): Promise<void> {
   const db = await database()
+  const { answers } = shared
   const startedAt = (await openRound(db, slug))?.startedAt ?? at
-  const chosen = walkedInstant(answers, story, at)
+  const chosen = answers.walkedAt === null ? null : instantSaid(story.vessel, answers.walkedAt, at)
   const left = daysBetween(startedAt, at) > SAME_WALK_DAYS
   const walkedAt = chosen ?? (left ? startedAt : at)
   const minutes = Math.min(LONGEST_WALK_MINUTES, daysBetween(startedAt, at) * 1440)
+  const door = doorInto(story, at, measuresAsked())
   // By their ids: of two presses the second carries other minutes, and is the same round.
-  const entries = entriesOfRound(roundOf(storyUntil(story, walkedAt), walkedAt), answers, {
+  const parts = entriesOfRound(roundOf(storyUntil(story, walkedAt), walkedAt), answers, {
     at: walkedAt,
     minutes: chosen === null ? minutes : null,
-    ask: doorInto(story, at, measuresAsked()).ask(walkedAt),
-  }).map(parseEntry)
-  const doubts = entries.map((entry) => ({
+    ask: door.ask(walkedAt),
+  })
+  const read = readAtStations(parts, door)
+  const doubts = read.map((entry) => ({
     entry,
     questions: doubtsAbout(entry, story, measuresAsked()),
   }))
@@ -180,12 +271,30 @@ async function writeRound(
     slug,
     doubts.map(({ entry, questions }) => stoodBy(entry, questions)),
     at,
-    { within: closeRound(answers.round, await roleHere()), same: 'id' },
+    { within: closeRound(shared), same: 'id' },
   )
 }
 
+/** The entries, read; what cannot be is told with the station where it was given. Throws EntryRefused. */
+function readAtStations(parts: readonly RoundEntry[], door: ReturnType<typeof doorInto>): Entry[] {
+  const problems: EntryProblem[] = []
+  const read = parts.flatMap(({ station, entry }) => {
+    const found = problemsOf(() => {
+      const one = parseEntry(entry())
+      const refused = door.admit(one)
+      if (refused.length > 0) throw new EntryRefused(refused)
+      return one
+    })
+    if (found.ok) return [found.value]
+    problems.push(...found.problems.map(({ says }) => ({ field: atStation(station), says })))
+    return []
+  })
+  if (problems.length > 0) throw new EntryRefused(problems)
+  return read
+}
+
 /** What a round came to, from what stands in the book of it. */
-function outcomeOf(story: TankHistory, round: string, at: Instant): RoundOutcome {
+function outcomeOf(story: TankHistory, round: string, at: Instant, late: string[]): RoundOutcome {
   const own = story.entries.filter((entry) => entry.id.startsWith(`${round}.`))
   const walk = own.find((entry) => entry.kind === 'round')
   const outside = own.filter(
@@ -203,5 +312,6 @@ function outcomeOf(story: TankHistory, round: string, at: Instant): RoundOutcome
     outside: outside.map((entry) => describeEntry(entry, story, measuresAsked())),
     sentence: headline(notes, story.entries),
     notes: notes.slice(0, 4),
+    late,
   }
 }

@@ -3,7 +3,8 @@ import type { TankHistory } from '@/core/history/types'
 import { lodge } from '@/data/demo/lodge'
 import { parseEntry } from '@/data/border/entry-schema'
 import { noAnswers, type RoundAnswers } from '@/core/routine/round/answers'
-import { parseRoundAnswers } from '@/data/rounds'
+import { parseBatch } from '@/data/border/round-schema'
+import { batchOf } from '@/core/testing/batch'
 import { roundOf } from '@/core/routine/round/stations'
 import { pencilledAnswer } from '@/core/routine/round/pencil'
 import { sayStations } from '@/core/routine/round/question.words'
@@ -33,7 +34,9 @@ test('every question of every vessel, answered as pencilled, becomes an entry it
         { value: pencilledAnswer(question) ?? question.min, certainty: 'glance' as const },
       ]),
     )
-    const entries = entriesOfRound(own, answers(given), walked(story, 2.34)).map(parseEntry)
+    const entries = entriesOfRound(own, answers(given), walked(story, 2.34)).map(({ entry }) =>
+      parseEntry(entry()),
+    )
     expect(entries).toHaveLength(all.length + 1)
     expect(entries[0]).toMatchObject({
       kind: 'round',
@@ -52,7 +55,7 @@ test('an answer keeps what was pencilled beside it; joy and work are two entries
     stations,
     answers({ [s1.key]: { value: 31, certainty: 'measured' } }),
     walked(tarn),
-  ).map(parseEntry)
+  ).map(({ entry }) => parseEntry(entry()))
   expect(height).toMatchObject({
     kind: 'measure',
     value: 31,
@@ -65,7 +68,7 @@ test('an answer keeps what was pencilled beside it; joy and work are two entries
       workMinutes: { value: 90, certainty: 'glance' },
     }),
     walked(tarn),
-  ).map(parseEntry)
+  ).map(({ entry }) => parseEntry(entry()))
   expect(both.filter((entry) => entry.kind === 'feeling')).toEqual([
     expect.objectContaining({ enjoyment: 6, workMinutes: null }),
     expect.objectContaining({ enjoyment: null, workMinutes: 90, certainty: 'glance' }),
@@ -78,7 +81,7 @@ test('signs tapped are entries of their place; answers to what is not asked any 
       { station: 'background', sign: 'holes', place: { of: 'planting', id: 'tarn-s1' } },
     ]),
     walked(tarn),
-  ).map(parseEntry)
+  ).map(({ entry }) => parseEntry(entry()))
   expect(entries.map((entry) => entry.kind)).toEqual(['round', 'sign'])
   expect(entries[1]).toMatchObject({ sign: 'holes', place: { of: 'planting', id: 'tarn-s1' } })
 })
@@ -95,7 +98,7 @@ test('the water station asks nitrate and the one test that would settle most, wi
     stations,
     answers({ [extra.key]: { value: pencilledAnswer(extra)!, certainty: 'measured' } }),
     walked(tarn),
-  ).map(parseEntry)
+  ).map(({ entry }) => parseEntry(entry()))
   expect(reading).toMatchObject({ kind: 'reading', by: 'round' })
 })
 test('answers from a browser are checked: letters, strange certainties and too much are refused', () => {
@@ -107,21 +110,33 @@ test('answers from a browser are checked: letters, strange certainties and too m
     walkedAt: '2026-11-22T18:00',
     station: 3,
   }
-  expect(parseRoundAnswers(fine)).toEqual(fine)
+  expect(parseBatch(batchOf(fine as RoundAnswers))).toEqual(batchOf(fine as RoundAnswers))
   for (const bad of [
-    null,
-    {},
     { ...fine, station: -1 },
     { ...fine, typed: { b: 4 } },
+    { ...fine, typed: { b: '' } },
     { ...fine, lines: [{ ...fine.lines[0], kind: 'round' }] },
     { ...fine, lines: [{ ...fine.lines[0], fields: { text: 3 } }] },
     { ...fine, walkedAt: 'Sunday' },
     { ...fine, station: 99 },
     { ...fine, values: { a: { value: 'x', certainty: 'glance' } } },
+    { ...fine, values: { a: { value: NaN, certainty: 'glance' } } },
     { ...fine, values: { a: { value: 1, certainty: 'sure' } } },
-    { ...fine, signs: [{ sign: 'x' }] },
+    { ...fine, signs: [{ sign: 'x', place: {} }] },
   ])
-    expect(() => parseRoundAnswers(bad)).toThrow()
+    expect(() => parseBatch(batchOf(bad as unknown as RoundAnswers))).toThrow()
+  const batch = batchOf(fine as RoundAnswers)
+  for (const bad of [
+    null,
+    {},
+    { ...batch, n: 0 },
+    { ...batch, page: 'a b' },
+    { ...batch, changes: [{ ...batch.changes[0], slot: 'question other' }] },
+    { ...batch, changes: [{ ...batch.changes[0], seen: 0.5 }] },
+    { ...batch, changes: [{ ...batch.changes[0], holds: { of: 'nothing' } }] },
+    { ...batch, changes: Array.from({ length: 1001 }, () => batch.changes[0]) },
+  ])
+    expect(() => parseBatch(bad)).toThrow()
 })
 
 test('the Book has the round first, then what was found station by station, lines where they were written', () => {
@@ -155,7 +170,7 @@ test('the Book has the round first, then what was found station by station, line
       ],
     },
     walked(tarn, null),
-  ).map(parseEntry)
+  ).map(({ entry }) => parseEntry(entry()))
   expect(entries.map(({ kind }) => kind)).toEqual([
     'round',
     'measure',

@@ -28,6 +28,13 @@ interface Walked {
   ask: Ask
 }
 
+/** An entry of a round and the station it was given at; null: the round itself. */
+export interface RoundEntry {
+  station: string | null
+  /** Reads it. Throws EntryRefused where a line cannot be read. */
+  entry: () => unknown
+}
+
 /**
  * The entries a walked round comes to, as they are to stand in the Book: the round itself, then station by station an entry for each answer, each sign and
  * each line. An answer goes with the question as it was seen; of a round begun before questions were kept, with the one that is asked now.
@@ -36,7 +43,7 @@ export function entriesOfRound(
   stations: readonly Station[],
   answers: RoundAnswers,
   { at, minutes, ask }: Walked,
-): unknown[] {
+): RoundEntry[] {
   const head: Head = {
     at,
     id: (part) =>
@@ -48,13 +55,16 @@ export function entriesOfRound(
     names.includes(station) ? names.indexOf(station) : names.length
   const given = givenIn(stations, answers)
   const parts = [
-    ...given.map((one) => ({ station: one.station, entry: ofAnswer(one, head) })),
+    ...given.map((one) => ({ station: one.station, entry: () => ofAnswer(one, head) })),
     // The same sign at the same place, tapped at two stations, is one.
     ...distinct(answers.signs).map((sign) => ({
       station: sign.station,
-      entry: ofSign(sign, head),
+      entry: () => ofSign(sign, head),
     })),
-    ...answers.lines.map((line) => ({ station: line.station, entry: ofLine(line, head, ask) })),
+    ...answers.lines.map((line) => ({
+      station: line.station,
+      entry: () => ofLine(line, head, ask),
+    })),
   ]
   const round = {
     ...common(head),
@@ -66,8 +76,8 @@ export function entriesOfRound(
     confirmed: given.filter(({ answer }) => answer.certainty === 'glance').length,
   }
   return [
-    round,
-    ...parts.sort((a, b) => order(a.station) - order(b.station)).map(({ entry }) => entry),
+    { station: null, entry: () => round },
+    ...parts.sort((a, b) => order(a.station) - order(b.station)),
   ]
 }
 

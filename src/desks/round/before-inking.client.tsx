@@ -1,6 +1,7 @@
 'use client'
 
 import { Box, Flex } from '@chakra-ui/react'
+import type { ReactNode } from 'react'
 import { Button } from '@/ui/kit/button.client'
 import { BigButton } from './big-button.client'
 import type { Unfinished } from './use-walk.client'
@@ -17,14 +18,7 @@ export function Asked({
 }) {
   if (questions.length === 0) return null
   return (
-    <Box
-      role="alert"
-      mx={{ base: 4, md: 10 }}
-      mb={3}
-      borderLeft="3px solid"
-      borderColor="clay"
-      pl={3}
-    >
+    <Notice>
       {questions.map((question) => (
         <Box key={question} className="serif" fontSize="lg">
           {question}
@@ -38,7 +32,7 @@ export function Asked({
           or go back and change the value; nothing is written yet.
         </Box>
       </Flex>
-    </Box>
+    </Notice>
   )
 }
 
@@ -55,14 +49,7 @@ export function StillOpen({
   onWithout: () => void
 }) {
   return (
-    <Box
-      role="alert"
-      mx={{ base: 4, md: 10 }}
-      mb={3}
-      borderLeft="3px solid"
-      borderColor="clay"
-      pl={3}
-    >
+    <Notice>
       <Box className="serif" fontSize="lg">
         {unfinished.length === 1
           ? 'One answer was typed'
@@ -80,6 +67,78 @@ export function StillOpen({
       <BigButton strong busy={busy} onClick={onWithout}>
         Ink the round without {unfinished.length === 1 ? 'it' : 'them'}
       </BigButton>
-    </Box>
+    </Notice>
   )
 }
+
+/** What was refused when the round was to be inked, each with the way to its station. */
+export function Refused({
+  refused,
+  stations,
+  onGo,
+}: {
+  refused: readonly { says: string; station: string | null }[]
+  stations: readonly { name: string }[]
+  onGo: (station: number) => void
+}) {
+  if (refused.length === 0) return null
+  return (
+    <Notice>
+      <Box className="serif" fontSize="lg">
+        Nothing is written yet; your answers are kept.
+      </Box>
+      {refused.map(({ says, station }) => {
+        const at = stations.findIndex(({ name }) => name === station)
+        return (
+          <Box key={`${station} ${says}`}>
+            {says}{' '}
+            {at === -1 ? null : (
+              <Button look="quiet" size="line" onClick={() => onGo(at)}>
+                go to {stations[at].name}
+              </Button>
+            )}
+          </Box>
+        )
+      })}
+    </Notice>
+  )
+}
+
+/** What two devices answered otherwise, each with the way there: it has to be said before the round is inked. */
+export function SaidTwice({
+  twice,
+  onGo,
+}: {
+  twice: readonly { station: number; says: string }[]
+  onGo: (station: number) => void
+}) {
+  if (twice.length === 0) return null
+  return (
+    <Notice>
+      <Box className="serif" fontSize="lg">
+        Answered on two devices, and otherwise each time:
+      </Box>
+      {twice.map(({ station, says }) => (
+        <Box key={`${station} ${says}`}>
+          {says}{' '}
+          <Button look="quiet" size="line" onClick={() => onGo(station)}>
+            say which it is
+          </Button>
+        </Box>
+      ))}
+    </Notice>
+  )
+}
+
+const Notice = ({ children }: { children: ReactNode }) => (
+  <Box
+    role="alert"
+    mx={{ base: 4, md: 10 }}
+    mb={3}
+    borderLeft="3px solid"
+    borderColor="clay"
+    pl={3}
+  >
+    {children}
+  </Box>
+)

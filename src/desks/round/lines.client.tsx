@@ -25,6 +25,8 @@ interface Props {
   lines: readonly RoundLine[]
   onAdd: (line: RoundLine) => void
   onDrop: (id: string) => void
+  /** Until what was answered before is heard. */
+  through: () => Promise<void>
 }
 
 /** What is written down at a station beside its questions: a first sighting, a change, a clean-up, a remark. It goes into the book with the round. */
@@ -76,6 +78,7 @@ function LineForm({
   walkedAt,
   onAdd,
   onClose,
+  through,
 }: Omit<Props, 'forms' | 'lines' | 'onDrop'> & { form: ShownForm; onClose: () => void }) {
   const sent = useSentForm<RoundLine>({
     draft: `draft round ${slug} ${station} ${spec.kind}`,
@@ -86,6 +89,7 @@ function LineForm({
     },
     onSend: async (fields) => {
       const line = { id: newId(), station, kind: spec.kind, fields, says: null }
+      await through()
       const answer = await ask(() => readLine(slug, line, walkedAt))
       if (answer.ok) return { ok: true, value: { ...line, says: answer.value } }
       // Without an answer it is kept as it was typed, and read when the round is inked.

@@ -21,6 +21,12 @@ export function Outcome({
       <Box mt={3}>
         {sayInked(outcome)}. {sayPencil(outcome)}
       </Box>
+      {outcome.late.length > 0 ? (
+        <Box mt={3} borderLeft="3px solid" borderColor="clay" pl={3} role="alert">
+          It was inked on another device already. This came after that and is not in the book:{' '}
+          {outcome.late.join('; ')}. Write it down once more if it matters.
+        </Box>
+      ) : null}
       <Flex direction="column" gap={3} mt={6}>
         {outcome.notes.map((note) => (
           <Flex key={note.key} gap={2} align="baseline">

@@ -6,6 +6,7 @@ import { sayNumber, sayRange } from '@/core/quantity/say'
 import type { RoundAnswer } from '@/core/routine/round/answers'
 import { pencilledAnswer } from '@/core/routine/round/pencil'
 import type { Question } from '@/core/routine/round/question'
+import type { Held } from '@/core/routine/round/slots'
 import { INDICATOR_COLOURS } from '@/core/quantity/units'
 import type { SaidQuestion } from '@/core/routine/round/question.words'
 import { Button } from '@/ui/kit/button.client'
@@ -21,6 +22,11 @@ interface Props {
   first: boolean
   onInk: (value: number | null, certainty: 'measured' | 'glance') => void
   onType: (text: string | null) => void
+  /** Called when somebody begins to write in it. */
+  onTouch: () => void
+  /** What was answered on another page, without this answer in sight. */
+  otherwise: readonly (Held | null)[]
+  onSettle: (holds: Held | null | 'stands') => void
   /** Called after the last row of a station was inked with Enter. */
   onDone: (() => void) | null
 }
@@ -36,7 +42,7 @@ export function QuestionRow(props: Props) {
 }
 
 /** What is told by a colour is tapped, not typed; tapped again, it is no answer. */
-function ColourRow({ question, answer, onInk }: Props) {
+function ColourRow({ question, answer, onInk, otherwise, onSettle }: Props) {
   return (
     <Flex
       align="center"
@@ -85,6 +91,13 @@ function ColourRow({ question, answer, onInk }: Props) {
       <Box fontSize="sm" color={answer ? 'moss' : 'pencil'} aria-live="polite">
         {answer ? 'inked' : 'tap the colour you see'}
       </Box>
+      <Twice
+        question={question}
+        answer={answer}
+        typed={null}
+        otherwise={otherwise}
+        onSettle={onSettle}
+      />
     </Flex>
   )
 }
@@ -92,7 +105,18 @@ function ColourRow({ question, answer, onInk }: Props) {
 const SEEN = ['#3f74a8', '#3c8a8c', '#4f8f4a', '#9aab3c', '#d2b43a'] as const
 
 /** A figure: pencilled until inked; Enter inks the pencil or what was typed; a far value is asked for once, and stays typed meanwhile. */
-function NumberRow({ question, answer, typed, first, onInk, onType, onDone }: Props) {
+function NumberRow({
+  question,
+  answer,
+  typed,
+  first,
+  onInk,
+  onType,
+  onTouch,
+  otherwise,
+  onSettle,
+  onDone,
+}: Props) {
   const measures = useMeasures()
   const [draft, drawDraft] = useState<string | null>(typed)
   // Enter inks and moves on in one go: leaving the field must see what Enter left, not what was drawn last.
@@ -142,7 +166,7 @@ function NumberRow({ question, answer, typed, first, onInk, onType, onDone }: Pr
       py={2.5}
       borderBottom="1px solid"
       borderColor="rule"
-      wrap={{ base: 'wrap', md: 'nowrap' }}
+      wrap={{ base: 'wrap', md: otherwise.length > 0 ? 'wrap' : 'nowrap' }}
     >
       <Asked id={id} question={question} />
       <Flex align="center" gap={2}>
@@ -168,7 +192,10 @@ function NumberRow({ question, answer, typed, first, onInk, onType, onDone }: Pr
               pencilled === null ? '–' : String(measures.typed(pencilled, question.unit))
             }
             aria-invalid={read.is === 'fault'}
-            onChange={(event) => setDraft(event.target.value)}
+            onChange={(event) => {
+              onTouch()
+              setDraft(event.target.value)
+            }}
             onBlur={() => {
               if (held.current !== null && held.current !== typed) settle(held.current, false)
             }}
@@ -201,6 +228,65 @@ function NumberRow({ question, answer, typed, first, onInk, onType, onDone }: Pr
           input.current?.focus()
         }}
       />
+      <Twice
+        question={question}
+        answer={answer}
+        typed={typed}
+        otherwise={otherwise}
+        onSettle={(holds) => {
+          setDraft(null)
+          onSettle(holds)
+        }}
+      />
+    </Flex>
+  )
+}
+
+/** What two pages answered, each without the other in sight: both, to say which it is. */
+function Twice({
+  question,
+  answer,
+  typed,
+  otherwise,
+  onSettle,
+}: Pick<Props, 'question' | 'answer' | 'typed' | 'otherwise' | 'onSettle'>) {
+  const measures = useMeasures()
+  if (otherwise.length === 0) return null
+  const say = (held: Held | null) => {
+    if (held?.of !== 'question') return 'no answer'
+    if (held.answer === null) return `“${held.text}”`
+    const colour = INDICATOR_COLOURS.find(({ mid }) => mid === held.answer?.value)
+    return question.asks.kind === 'reading' && question.asks.method === 'indicator' && colour
+      ? colour.name
+      : `${measures.typed(held.answer.value, question.unit)} ${measures.unit(question.unit)}`
+  }
+  const stands: Held | null =
+    answer === null && typed === null
+      ? null
+      : { of: 'question', key: question.key, answer, text: typed, asked: null }
+  return (
+    <Flex
+      role="alert"
+      flex="1 1 100%"
+      gap={3}
+      align="center"
+      wrap="wrap"
+      borderLeft="3px solid"
+      borderColor="clay"
+      pl={3}
+    >
+      <Box as="span">Answered twice, on two devices. Which is it?</Box>
+      {[stands, ...otherwise].map((held) => (
+        <Button
+          key={say(held)}
+          look="paper"
+          size="thumb"
+          onClick={() => onSettle(held === stands ? 'stands' : held)}
+          aria-label={`${say(held)}, ${question.says}`}
+        >
+          {say(held)}
+        </Button>
+      ))}
     </Flex>
   )
 }

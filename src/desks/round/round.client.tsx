@@ -8,11 +8,13 @@ import { capital } from '@/core/quantity/say'
 import { isBegun } from '@/core/routine/round/answers'
 import { LINES_AT, placeOfStation } from '@/core/routine/round/lines'
 import type { SaidStation } from '@/core/routine/round/question.words'
+import { slotOfQuestion, WALKED_AT } from '@/core/routine/round/slots'
 import type { RoundDraft } from '@/data/rounds'
 import type { FormContext } from '@/ui/entry/form-context'
 import { Button } from '@/ui/kit/button.client'
-import { Asked, StillOpen } from './before-inking.client'
+import { Asked, Refused, SaidTwice, StillOpen } from './before-inking.client'
 import { BigButton } from './big-button.client'
+import { BegunAfresh, InkedElsewhere } from './elsewhere.client'
 import { Lines } from './lines.client'
 import { Outcome } from './outcome'
 import { QuestionRow } from './question-row.client'
@@ -20,7 +22,7 @@ import { AskOnce, Signs } from './signs.client'
 import { Stepper } from './stepper'
 import { useAwake } from './use-awake.client'
 import { useWalk, type Walk } from './use-walk.client'
-import { WalkedAt } from './walked-at.client'
+import { WalkedAt, WalkedAtTwice } from './walked-at.client'
 
 interface Props {
   slug: string
@@ -45,10 +47,27 @@ export function Round(props: Props) {
   useAwake()
   useEscape(`/tanks/${slug}`)
   if (walk.outcome) return <Outcome slug={slug} name={name} outcome={walk.outcome} />
+  if (walk.elsewhere?.is === 'inked')
+    return (
+      <InkedElsewhere
+        slug={slug}
+        name={name}
+        late={walk.elsewhere.late}
+        changes={walk.elsewhere.changes}
+        onAnother={walk.another}
+      />
+    )
   return (
     <Flex as="main" direction="column" minH={{ md: 'calc(100vh - 76px)' }}>
       <Head {...props} walk={walk} />
-      <Stepper stations={stations} here={walk.here} answers={walk.answers} onGo={walk.go} />
+      <Stepper
+        stations={stations}
+        here={walk.here}
+        answers={walk.answers}
+        twice={walk.twice.map(({ station }) => station)}
+        onGo={walk.go}
+      />
+      {walk.elsewhere?.is === 'afresh' ? <BegunAfresh onGoOn={walk.goOn} /> : null}
       <StationPart {...props} walk={walk} />
       {walk.problem ? (
         <Box role="alert" px={{ base: 4, md: 10 }} py={2} color="clay">
@@ -74,6 +93,11 @@ function Head({
         <b>{name}</b> {day}’s round
       </Box>
       <WalkedAt walkedAt={answers.walkedAt} now={now} onWalkedAt={walk.walkedAt} />
+      <WalkedAtTwice
+        walkedAt={answers.walkedAt}
+        otherwise={walk.otherwise(WALKED_AT)}
+        onSettle={(holds) => walk.settle(WALKED_AT, holds)}
+      />
       <Flex ml="auto" gap={4} fontSize="sm" color="pencil" align="baseline">
         {answers.walkedAt === null ? <Clock walked={walkedSeconds} /> : null}
         <span>kept as you go; Esc to leave</span>
@@ -123,6 +147,9 @@ function StationPart({
           first={i === 0}
           onInk={(value, certainty) => walk.ink(question, value, certainty)}
           onType={(text) => walk.type(question.key, text)}
+          onTouch={() => walk.touch(question.key)}
+          otherwise={walk.otherwise(slotOfQuestion(question.key))}
+          onSettle={(holds) => walk.settle(slotOfQuestion(question.key), holds)}
           onDone={
             i === station.questions.length - 1
               ? () => (last ? document.getElementById('finish')?.focus() : walk.go(here + 1))
@@ -156,6 +183,7 @@ function StationPart({
         lines={answers.lines.filter((line) => line.station === station.name)}
         onAdd={walk.addLine}
         onDrop={walk.dropLine}
+        through={walk.through}
       />
     </Box>
   )
@@ -176,6 +204,7 @@ function Foot({ stations, walk }: { stations: readonly SaidStation[]; walk: Walk
   )
   return (
     <>
+      {last ? <SaidTwice twice={walk.twice} onGo={walk.go} /> : null}
       {asking && last && unfinished.length > 0 ? (
         <StillOpen
           unfinished={unfinished}
@@ -184,6 +213,7 @@ function Foot({ stations, walk }: { stations: readonly SaidStation[]; walk: Walk
           onWithout={() => void walk.finish(false)}
         />
       ) : null}
+      <Refused refused={walk.refused} stations={stations} onGo={walk.go} />
       <Asked questions={walk.questions} busy={busy} onStand={() => void walk.finish(true)} />
       <Flex
         bg="margin"

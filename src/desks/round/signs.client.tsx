@@ -86,6 +86,11 @@ export function AskOnce({
       <Box className="serif" fontSize="md" mb={2} maxW="40rem">
         {once.says}
       </Box>
+      {chosen.filter(({ sign }) => all.some((one) => one === sign)).length > 1 ? (
+        <Box role="alert" color="clay" mb={2}>
+          Answered twice, on two devices. Tap the one that it is.
+        </Box>
+      ) : null}
       <Flex gap={2} wrap="wrap">
         {once.answers.map(({ sign, says }) => (
           <Chip

@@ -8,11 +8,14 @@ export function Stepper({
   stations,
   here,
   answers,
+  twice,
   onGo,
 }: {
   stations: readonly SaidStation[]
   here: number
   answers: RoundAnswers
+  /** The stations at which two devices answered otherwise. */
+  twice: readonly number[]
   onGo: (to: number) => void
 }) {
   return (
@@ -43,7 +46,7 @@ export function Stepper({
             first={i === 0}
             walked={i <= here}
             here={i === here}
-            state={stateOf(station, answers)}
+            state={twice.includes(i) ? 'twice' : stateOf(station, answers)}
             onGo={() => onGo(i)}
           />
         ))}
@@ -52,7 +55,7 @@ export function Stepper({
   )
 }
 
-type State = 'blank' | 'inked' | 'unfinished'
+type State = 'blank' | 'inked' | 'unfinished' | 'twice'
 
 function stateOf({ name, questions }: SaidStation, answers: RoundAnswers): State {
   if (questions.some(({ key }) => Object.hasOwn(answers.typed, key))) return 'unfinished'
@@ -109,10 +112,10 @@ function Stop({
           whiteSpace="nowrap"
         >
           {name}
-          {state === 'unfinished' ? (
+          {state === 'unfinished' || state === 'twice' ? (
             <Box as="span" color="clay">
               {' '}
-              unfinished
+              {state === 'twice' ? 'which?' : 'unfinished'}
             </Box>
           ) : null}
         </Box>
@@ -138,7 +141,7 @@ function Dot({ here, dark, state }: { here: boolean; dark: boolean; state: State
       border="2px solid"
       borderColor={dark ? 'ink' : 'graphite'}
       bg={state === 'inked' || (here && state === 'blank') ? 'ink' : 'margin'}
-      bgImage={state === 'unfinished' ? half : undefined}
+      bgImage={state === 'unfinished' || state === 'twice' ? half : undefined}
     />
   )
 }

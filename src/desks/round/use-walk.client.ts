@@ -1,16 +1,22 @@
 'use client'
 
-import { useEffect, useRef, useState, type RefObject } from 'react'
+import { useRouter } from 'next/navigation'
+import { useRef, useState } from 'react'
+import { sameFact } from '@/core/history/diff'
 import type { Place } from '@/core/journal/entry'
-import { noAnswers, type RoundAnswers, type RoundLine } from '@/core/routine/round/answers'
-import { allGlanced, inked, together, chosenOf, withText } from '@/core/routine/round/answering'
+import type { RoundAnswers, RoundLine } from '@/core/routine/round/answers'
+import { allGlanced, inked, chosenOf, withText } from '@/core/routine/round/answering'
+import { noRound, type Change, type SharedRound } from '@/core/routine/round/merge'
 import type { Question } from '@/core/routine/round/question'
 import type { SaidStation } from '@/core/routine/round/question.words'
+import { put, slotOfQuestion, type Held, type Slot } from '@/core/routine/round/slots'
 import type { RoundDraft } from '@/data/rounds'
-import { ask, sayProblems } from '@/ui/ask.client'
+import { ask, sayProblems, type Refusal } from '@/ui/ask.client'
 import { newId } from '@/ui/new-id'
 import { finishRound, restartRound, walkOn, type RoundOutcome } from './actions'
-import { forgetUnsent, unsentRound, useKeeping } from './use-keeping.client'
+import { stationOfField } from './at-station'
+import type { Line } from './line.client'
+import { useKeeping } from './use-keeping.client'
 
 /** What stands in a field somewhere and is no answer yet. */
 export interface Unfinished {
@@ -19,7 +25,7 @@ export interface Unfinished {
   text: string
 }
 
-/** A round being walked: what was answered so far, and every act on it. */
+/** A round being walked: what was answered so far, here and elsewhere, and every act on it. */
 export function useWalk({
   slug,
   stations,
@@ -31,32 +37,50 @@ export function useWalk({
   draft: RoundDraft | null
   fresh: string
 }) {
-  const [answers, setAnswers] = useState<RoundAnswers>(draft?.answers ?? noAnswers(fresh))
+  const router = useRouter()
+  const begun = draft?.shared ?? noRound(fresh)
+  const [answers, setAnswers] = useState<RoundAnswers>(begun.answers)
+  const [clashes, setClashes] = useState<SharedRound['clashes']>(begun.clashes)
   const [problem, setProblem] = useState<string | null>(null)
-  const { keep, settle } = useKeeping(slug, setProblem)
+  const [elsewhere, setElsewhere] = useState<Elsewhere | null>(null)
+  const walkedAt = useRef(answers.walkedAt)
+  const line = useKeeping(slug, begun, {
+    onKnown: (shared, known) => {
+      // The same again is no news: a question asked of these answers stays.
+      setAnswers((before) => (sameFact(before, known) ? before : known))
+      setClashes(shared.clashes)
+      // Another day asks other questions.
+      if (known.walkedAt !== walkedAt.current) router.refresh()
+      walkedAt.current = known.walkedAt
+    },
+    onProblem: setProblem,
+    onInked: (late, changes) => setElsewhere({ is: 'inked', late, changes }),
+    onAfresh: () => setElsewhere({ is: 'afresh' }),
+  })
   const within = (station: number) => Math.max(0, Math.min(stations.length - 1, station))
   const here = within(answers.station)
   const station = stations[here]
   // One key may ink a value and move on: the second change must build on the first, not on what was drawn last.
-  const latest = useRef(answers)
-  const show = (next: RoundAnswers) => {
-    latest.current = next
-    setAnswers(next)
-  }
-  const change = (update: (before: RoundAnswers) => RoundAnswers) => {
-    show(update(latest.current))
-    keep(latest.current)
-  }
-  useUnsent(slug, draft, change)
-  const ending = useEnding({ slug, latest, show, settle, setProblem })
+  const change = (update: (before: RoundAnswers) => RoundAnswers) =>
+    line().keep(update(line().answers))
+  const ending = useEnding({ slug, answers, line, setProblem })
   return {
     answers,
     here,
     station,
     problem,
+    elsewhere,
     ...ending,
     questions: ending.asked?.of === answers ? ending.asked.questions : [],
     unfinished: unfinishedIn(stations, answers),
+    twice: answeredTwice(stations, clashes),
+    /** What was said elsewhere than what stands, of a question or of the time of the walk. */
+    otherwise: (slot: Slot): readonly (Held | null)[] =>
+      (clashes[slot] ?? []).map(({ holds }) => holds),
+    /** Says which of two it is: one of those that were said, or what stands. */
+    settle: (slot: Slot, holds: Held | null | 'stands') =>
+      line().keep(holds === 'stands' ? line().answers : put(line().answers, slot, holds), slot),
+    touch: (key: string) => line().touch(slotOfQuestion(key)),
     go: (station: number) => change((before) => ({ ...before, station: within(station) })),
     ink: (question: Question, value: number | null, certainty: 'measured' | 'glance') =>
       change((before) => inked(before, station.name, question, value, certainty)),
@@ -67,83 +91,94 @@ export function useWalk({
     /** `all`: the signs that exclude each other, of which it is one. */
     toggleSign: (sign: string, place: Place, all: readonly string[] = []) =>
       change((before) => chosenOf(before, { station: station.name, sign, place }, all)),
-    addLine: (line: RoundLine) =>
-      change((before) => ({ ...before, lines: [...before.lines, line] })),
+    addLine: (added: RoundLine) =>
+      change((before) => ({ ...before, lines: [...before.lines, added] })),
     dropLine: (id: string) =>
-      change((before) => ({ ...before, lines: before.lines.filter((line) => line.id !== id) })),
+      change((before) => ({ ...before, lines: before.lines.filter((one) => one.id !== id) })),
     /** Gives the sentence that says why not, or null. */
-    walkedAt: async (walkedAt: string | null): Promise<string | null> => {
-      const next = { ...latest.current, walkedAt }
-      await settle()
-      const answer = await ask(() => walkOn(slug, next))
-      if (!answer.ok) return sayProblems(answer)
-      show(next)
-      return null
+    walkedAt: async (at: string | null): Promise<string | null> => {
+      const next = { ...line().answers, walkedAt: at }
+      const answer = await line().sendBy(next, (batch) => walkOn(slug, batch))
+      return answer.ok ? null : sayProblems(answer)
     },
+    /** After the round was inked or begun afresh elsewhere: another one, with what came too late or without. */
+    another: (changes: readonly Change[]) => {
+      setElsewhere(null)
+      line().begin(newId(), changes)
+    },
+    goOn: () => setElsewhere(null),
+    /** Until what was answered here is heard: what is read next is judged by it. */
+    through: () => line().through(),
   }
 }
 
-/** What was answered on this machine while Vivero could not be reached is taken up again, into the round that is open by now. */
-function useUnsent(
-  slug: string,
-  draft: RoundDraft | null,
-  change: (update: (before: RoundAnswers) => RoundAnswers) => void,
-): void {
-  useEffect(() => {
-    const unsent = unsentRound(slug)
-    if (!unsent) return
-    const whole = { ...noAnswers(unsent.round), ...unsent }
-    const other = draft !== null && draft.answers.round !== unsent.round
-    change((open) => (other ? together(open, whole) : whole))
-    // Once, when the page comes alive.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [])
-}
+/** What happened to the round on another page. */
+export type Elsewhere =
+  { is: 'inked'; late: readonly string[]; changes: readonly Change[] } | { is: 'afresh' }
 
 /** The end of a round: inked, or forgotten. */
 function useEnding({
   slug,
-  latest,
-  show,
-  settle,
+  answers,
+  line,
   setProblem,
 }: {
   slug: string
-  latest: RefObject<RoundAnswers>
-  show: (answers: RoundAnswers) => void
-  settle: () => Promise<void>
+  answers: RoundAnswers
+  line: () => Line
   setProblem: (problem: string | null) => void
 }) {
   const [outcome, setOutcome] = useState<RoundOutcome | null>(null)
   const [busy, setBusy] = useState(false)
-  // A question is about the answers it was asked of: with other answers, or another day, it is gone.
-  const [asked, setAsked] = useState<{ of: RoundAnswers; questions: readonly string[] } | null>(
-    null,
-  )
+  // A question, or a refusal, is about the answers it was asked of: with other answers, or another day, it is gone.
+  const [asked, setAsked] = useState<{
+    of: RoundAnswers
+    questions: readonly string[]
+    refused: readonly { says: string; station: string | null }[]
+  } | null>(null)
   const finish = async (stands: boolean) => {
     setBusy(true)
     setAsked(null)
-    // An answer still on its way would open the finished round again.
-    await settle()
-    const answer = await ask(() => finishRound(slug, latest.current, stands))
+    const batch = await line().settle()
+    const answer = await ask(() => finishRound(slug, batch, stands))
     setBusy(false)
     if (answer.ok) {
-      forgetUnsent(slug)
+      line().forget()
       return setOutcome(answer.value)
     }
-    const doubts = answer.problems.filter(({ field }) => field === 'question')
-    setAsked({ of: latest.current, questions: doubts.map(({ says }) => says) })
-    if (doubts.length < answer.problems.length)
-      setProblem(`${sayProblems(answer)} Your answers are kept.`)
+    const { questions, refused, others } = sorted(answer)
+    setAsked({ of: answers, questions, refused })
+    if (others.length > 0) setProblem(`${others.join(' ')} Your answers are kept.`)
+    // What it carried was heard, or goes once more; and what others said is seen.
+    line().start()
   }
   const restart = async () => {
-    show(noAnswers(newId()))
-    await settle()
-    forgetUnsent(slug)
+    await line().settle()
+    line().forget()
     const answer = await ask(() => restartRound(slug))
+    if (answer.ok) line().begin(newId())
     setProblem(answer.ok ? null : sayProblems(answer))
   }
-  return { outcome, busy, asked, finish, restart }
+  return {
+    outcome,
+    busy,
+    asked,
+    refused: asked?.of === answers ? asked.refused : [],
+    finish,
+    restart,
+  }
+}
+
+/** What is asked, what was refused at a station, and what else was wrong. */
+function sorted({ problems }: Refusal) {
+  const at = problems.map(({ field, says }) => ({ field, says, station: stationOfField(field) }))
+  return {
+    questions: at.filter(({ field }) => field === 'question').map(({ says }) => says),
+    refused: at.filter(({ station }) => station !== null),
+    others: at
+      .filter(({ field, station }) => field !== 'question' && station === null)
+      .map(({ says }) => says),
+  }
 }
 export type Walk = ReturnType<typeof useWalk>
 
@@ -151,6 +186,18 @@ function unfinishedIn(stations: readonly SaidStation[], { typed }: RoundAnswers)
   return stations.flatMap(({ questions }, station) =>
     questions.flatMap(({ key, says }) =>
       Object.hasOwn(typed, key) ? [{ station, says, text: typed[key] }] : [],
+    ),
+  )
+}
+
+/** The stations at which something was answered twice, and otherwise each time. */
+function answeredTwice(
+  stations: readonly SaidStation[],
+  clashes: SharedRound['clashes'],
+): { station: number; says: string }[] {
+  return stations.flatMap(({ questions }, station) =>
+    questions.flatMap(({ key, says }) =>
+      Object.hasOwn(clashes, slotOfQuestion(key)) ? [{ station, says }] : [],
     ),
   )
 }

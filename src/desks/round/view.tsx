@@ -25,7 +25,7 @@ export async function RoundDesk({ slug }: { slug: string }) {
   const today = reckonedAt(story, now())
   const zone = story.vessel.timeZone
   const draft = await openRound(await database(), slug)
-  const walkedAt = draft?.answers.walkedAt ?? null
+  const walkedAt = draft?.shared.answers.walkedAt ?? null
   const at = (walkedAt && instantIn(zone, walkedAt, now())) || today
   const day = sayLongDay(at, zone)
   return (
@@ -39,7 +39,7 @@ export async function RoundDesk({ slug }: { slug: string }) {
           walkedAt
             ? roundOf(storyUntil(story, at), at)
             : reckoned(story, today, 'round', () => roundOf(story, today)),
-          draft?.answers.asked ?? {},
+          draft?.shared.answers.asked ?? {},
         ),
         story,
         await measuresHere(),

@@ -2,6 +2,7 @@
 
 import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
+import type { Held } from '@/core/routine/round/slots'
 import { Button } from '@/ui/kit/button.client'
 import { FieldLabel, Input, Problem } from '@/ui/kit/input.client'
 
@@ -53,5 +54,43 @@ export function WalkedAt({
       </Flex>
       <Problem id="walked-at-problem" says={problem} />
     </Box>
+  )
+}
+
+/** Two devices said otherwise when it was walked: both, to say which it is. */
+export function WalkedAtTwice({
+  walkedAt,
+  otherwise,
+  onSettle,
+}: {
+  walkedAt: string | null
+  otherwise: readonly (Held | null)[]
+  onSettle: (holds: Held | null | 'stands') => void
+}) {
+  if (otherwise.length === 0) return null
+  const say = (at: string | null) => at?.replace('T', ' ') ?? 'now'
+  return (
+    <Flex
+      role="alert"
+      gap={3}
+      align="center"
+      wrap="wrap"
+      borderLeft="3px solid"
+      borderColor="clay"
+      pl={3}
+    >
+      <Box as="span">Two times were said. When was it walked?</Box>
+      <Button look="paper" size="plain" onClick={() => onSettle('stands')}>
+        {say(walkedAt)}
+      </Button>
+      {otherwise.map((held) => {
+        const at = held?.of === 'walked at' ? held.at : null
+        return (
+          <Button key={say(at)} look="paper" size="plain" onClick={() => onSettle(held)}>
+            {say(at)}
+          </Button>
+        )
+      })}
+    </Flex>
   )
 }

@@ -1,10 +1,11 @@
 'use client'
 
-import { useState, useSyncExternalStore } from 'react'
+import { useEffect, useState } from 'react'
+import { keepOwn, letOwnGo, takeUp } from './page-drawer.client'
 
 /**
- * What is kept in this browser until the server has it: drafts of forms, answers of a round. A browser that keeps nothing (a private
- * window, a full store) is no fault: then it is as if it were never kept.
+ * What this browser remembers, whichever page is open. A browser that keeps nothing (a private window, a full store) is no fault: then it
+ * is as if it were never kept.
  */
 const PREFIX = 'vivero '
 
@@ -26,34 +27,31 @@ export function recall<T>(place: string): T | undefined {
   }
 }
 
-export function forget(place: string): void {
-  try {
-    localStorage.removeItem(PREFIX + place)
-  } catch {
-    // As above.
-  }
-}
-
 /** A text being written, kept until it is let go: a page opened again has it still. */
 export function useKeptText(place: string): {
   text: string
   write: (text: string) => void
   letGo: () => void
 } {
-  const [own, setOwn] = useState<string | null>(null)
-  const kept = useSyncExternalStore(
-    () => () => {},
-    () => recall<unknown>(place),
-    () => undefined,
-  )
-  const text = own ?? (typeof kept === 'string' ? kept : '')
+  const [text, setText] = useState('')
+  useEffect(() => {
+    let gone = false
+    void takeUp<unknown>(place).then((kept) => {
+      // What was typed meanwhile is the newer.
+      if (!gone && typeof kept?.value === 'string')
+        setText((typed) => (typed === '' ? (kept.value as string) : typed))
+    })
+    return () => {
+      gone = true
+    }
+  }, [place])
   return {
     text,
     write: (next) => {
-      setOwn(next)
-      if (next === '') forget(place)
-      else remember(place, next)
+      setText(next)
+      if (next === '') letOwnGo(place)
+      else keepOwn(place, next)
     },
-    letGo: () => forget(place),
+    letGo: () => letOwnGo(place),
   }
 }

@@ -3,13 +3,12 @@
 import { useEffect, useRef, useState } from 'react'
 import type { UseFormReturn } from 'react-hook-form'
 import { useMeasures } from '../measures.client'
-import { forget, recall, remember } from './at-hand.client'
+import { keepOwn, leftBehind, letOwnGo, takeOver, takeUp, type Left } from './page-drawer.client'
 import { canonicalValues, shownValues, type UnitOf } from './measured-values'
 
 type Values = Record<string, string>
 /** What was typed into a form and not sent: the fields that were touched, in canonical units. */
 interface Draft {
-  at: number
   values: Values
 }
 /** A pause in typing after which what stands is kept. */
@@ -18,6 +17,10 @@ const PAUSE_MS = 300
 export interface DraftState {
   /** When what stands here again was typed, in ms; null where nothing was taken up. */
   since: number | null
+  /** What else was begun in this form, on pages that are closed by now, and waits. */
+  others: readonly { page: string; at: number }[]
+  /** Takes one of those up; what stands here waits in its place. */
+  takeUp: (page: string) => void
   /** Empties the form of what was taken up. */
   afresh: () => void
   /** What was typed is written down: nothing is to be taken up any more. */
@@ -35,22 +38,29 @@ export function useDraft(
 ): DraftState {
   const measures = useMeasures()
   const [since, setSince] = useState<number | null>(null)
+  const [others, setOthers] = useState<readonly Left<unknown>[]>([])
   // Read here so that the form keeps count of what was touched.
   const { dirtyFields } = form.formState
   const touched = useRef(dirtyFields)
   useEffect(() => {
     touched.current = dirtyFields
   })
+  const show = ({ value }: Left<Draft>) => {
+    for (const [name, text] of Object.entries(shownValues(value.values, units, measures)))
+      form.setValue(name, text, { shouldDirty: true })
+  }
   useEffect(() => {
     if (place === null) return
+    let gone = false
     // After the page has come alive: it was drawn without what only this browser knows.
-    const takingUp = setTimeout(() => {
-      const kept = draftAt(place)
-      if (!kept) return
-      const shown = shownValues(kept.values, units, measures)
-      for (const [name, text] of Object.entries(shown))
-        form.setValue(name, text, { shouldDirty: true })
-      setSince(kept.at)
+    void takeUp<unknown>(place).then(async (kept) => {
+      if (gone) return
+      if (isDraft(kept)) {
+        show(kept)
+        setSince(kept.at)
+      }
+      const left = (await leftBehind<unknown>(place)).filter(isDraft)
+      if (!gone) setOthers(left)
     })
     let pause: ReturnType<typeof setTimeout> | null = null
     const keep = () => {
@@ -67,7 +77,7 @@ export function useDraft(
     }
     window.addEventListener('pagehide', leave)
     return () => {
-      clearTimeout(takingUp)
+      gone = true
       leave()
       watching.unsubscribe()
       window.removeEventListener('pagehide', leave)
@@ -77,13 +87,22 @@ export function useDraft(
   }, [place])
   return {
     since,
+    others,
+    takeUp: (page) => {
+      const taken = place === null ? null : takeOver<unknown>(place, page)
+      if (place === null || !isDraft(taken)) return
+      form.reset()
+      show(taken)
+      setSince(taken.at)
+      void leftBehind<unknown>(place).then((left) => setOthers(left.filter(isDraft)))
+    },
     afresh: () => {
-      if (place) forget(place)
+      if (place) letOwnGo(place)
       setSince(null)
       form.reset()
     },
     sent: () => {
-      if (place) forget(place)
+      if (place) letOwnGo(place)
       setSince(null)
       // What stands now is where the next one begins: it counts as untouched.
       form.reset(form.getValues())
@@ -91,14 +110,14 @@ export function useDraft(
   }
 }
 
-function draftAt(place: string): Draft | null {
-  const kept = recall<Partial<Draft>>(place)
-  const fine =
-    typeof kept?.at === 'number' &&
-    typeof kept.values === 'object' &&
-    kept.values !== null &&
-    Object.values(kept.values).every((text) => typeof text === 'string')
-  return fine ? (kept as Draft) : null
+/** What is kept may have any shape: another Vivero wrote it, or a hand. */
+function isDraft(kept: Left<unknown> | null): kept is Left<Draft> {
+  const { values } = (kept?.value ?? {}) as { values?: unknown }
+  return (
+    typeof values === 'object' &&
+    values !== null &&
+    Object.values(values).every((text) => typeof text === 'string')
+  )
 }
 
 const touchedValues = (form: UseFormReturn<Values>, dirty: Readonly<Record<string, unknown>>) =>
@@ -110,10 +129,6 @@ function keepDraft(
   units: UnitOf,
   measures: ReturnType<typeof useMeasures>,
 ): void {
-  if (Object.keys(values).length === 0) forget(place)
-  else
-    remember(place, {
-      at: Date.now(),
-      values: canonicalValues(values, {}, units, measures),
-    } satisfies Draft)
+  if (Object.keys(values).length === 0) letOwnGo(place)
+  else keepOwn(place, { values: canonicalValues(values, {}, units, measures) } satisfies Draft)
 }

@@ -89,6 +89,16 @@ export const sayNames = (species: Species): string => {
   return names.length > 0 ? capital(sayAll([...names])) : ''
 }
 
+/** What stands in a line, but for what stands in the other one as well. */
+function without(line: string | undefined, other: string | undefined): string {
+  if (line === undefined) return 'not said'
+  const same = new Set(other?.split('; '))
+  return line
+    .split('; ')
+    .filter((part) => !same.has(part))
+    .join('; ')
+}
+
 /** What is known otherwise of a kind than before: “grows to 30 cm high → 45 cm high”; empty where it is all the same. */
 export function sayKindChange(before: Species, after: Species, measures: Measures): string {
   const was = new Map(sayKind(before, measures))
@@ -96,7 +106,7 @@ export function sayKindChange(before: Species, after: Species, measures: Measure
   const lines = [...new Set([...was.keys(), ...is.keys()])].flatMap((of) =>
     was.get(of) === is.get(of)
       ? []
-      : [`${of} ${was.get(of) ?? 'not said'} → ${is.get(of) ?? 'not said'}`],
+      : [`${of} ${without(was.get(of), is.get(of))} → ${without(is.get(of), was.get(of))}`],
   )
   const names = [before, after].map(sayNames)
   if (before.name !== after.name) lines.unshift(`called ${before.name} → ${after.name}`)

@@ -25,6 +25,7 @@ const shape = {
 export const algae: Kind<DetailOf<typeof shape>> = {
   name: 'algae',
   shape,
+  inMoment: 'seen',
   tell: ({ algae: what, place: where, coverPercent }, names) =>
     `${capital(what)} on ${names.place(where)}, ${sayNumber(coverPercent)} %`,
   form: {

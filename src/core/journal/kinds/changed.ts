@@ -25,5 +25,6 @@ const shape = {
 export const changed: Kind<DetailOf<typeof shape>> = {
   name: 'change of the tank',
   shape,
+  inMoment: 'done',
   tell: ({ subject, fields }, names) => `${capital(names.fact(subject))}: ${names.changes(fields)}`,
 }

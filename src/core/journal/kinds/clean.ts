@@ -12,6 +12,7 @@ const shape = {
 export const clean: Kind<DetailOf<typeof shape>> = {
   name: 'cleaning',
   shape,
+  inMoment: 'done',
   tell: ({ item }) => `Cleaned ${item}`,
   form: {
     says: 'cleaning',

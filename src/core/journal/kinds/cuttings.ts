@@ -59,6 +59,7 @@ const shape = {
 export const cuttings: Kind<DetailOf<typeof shape>> = {
   name: 'cuttings',
   shape,
+  inMoment: 'done',
   tell: ({ plantingId, part, count, went }, names) =>
     `${sayPart(part, count)} of ${names.planting(plantingId)}: ${went}`,
   check({ plantingId, went, at }, ask) {

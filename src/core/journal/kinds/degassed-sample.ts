@@ -12,6 +12,7 @@ const shape = { pHTank: acidity('pH of the tank'), pHAtRest: acidity('pH at rest
 export const degassedSample: Kind<DetailOf<typeof shape>> = {
   name: 'sample left in the open',
   shape,
+  inMoment: 'seen',
   tell: ({ pHTank, pHAtRest }) =>
     `pH ${sayNumber(pHTank)} in the tank, ${sayNumber(pHAtRest)} in the same water after a day in the open`,
   form: {

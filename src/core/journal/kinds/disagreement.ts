@@ -7,5 +7,6 @@ const shape = { finding: text('The finding', 120), why: text('Why you disagree',
 export const disagreement: Kind<DetailOf<typeof shape>> = {
   name: 'disagreement',
   shape,
+  inMoment: 'seen',
   tell: ({ why }) => `Disagreed with a finding: ${why}`,
 }

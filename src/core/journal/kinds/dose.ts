@@ -23,6 +23,7 @@ const SAID_UNITS: Record<DoseUnit, string> = { mL: 'millilitres', g: 'grams', ta
 export const dose: Kind<Dose> = {
   name: 'dose',
   shape,
+  inMoment: 'done',
   tell: ({ amount, unit, product }) => `Dosed ${sayNumber(amount)} ${unit} of ${product}`,
   check(entry, ask) {
     const product = ask.product(entry)

@@ -18,6 +18,7 @@ export const THING_FIELDS: readonly FormField[] = [
 export const equipment: Kind<DetailOf<typeof shape>> = {
   name: 'equipment',
   shape,
+  inMoment: 'done',
   tell: ({ item, says }) => `${item}: ${says}`,
   form: {
     says: 'equipment',

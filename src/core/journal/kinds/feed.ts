@@ -12,6 +12,7 @@ const shape = {
 export const feed: Kind<DetailOf<typeof shape>> = {
   name: 'feeding',
   shape,
+  inMoment: 'done',
   tell: ({ grams, food }) => `Fed ${sayNumber(grams)} g of ${food}`,
   form: {
     says: 'feeding',

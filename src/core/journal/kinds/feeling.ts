@@ -12,6 +12,7 @@ const shape = {
 export const feeling: Kind<DetailOf<typeof shape>> = {
   name: 'joy and work',
   shape,
+  inMoment: 'seen',
   tell: ({ enjoyment, workMinutes }) =>
     [
       enjoyment === null ? null : `Enjoyment ${enjoyment} of 10`,

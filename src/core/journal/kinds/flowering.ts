@@ -19,6 +19,7 @@ const TOLD: Record<Flowering, string> = {
 export const flowering: Kind<DetailOf<typeof shape>> = {
   name: 'flowering',
   shape,
+  inMoment: 'seen',
   tell: ({ plantingId, stage }, names) => `${names.planting(plantingId)}: ${TOLD[stage]}`,
   form: {
     says: 'a flower',

@@ -18,6 +18,7 @@ const shape = {
 export const gasUse: Kind<DetailOf<typeof shape>> = {
   name: 'gas used',
   shape,
+  inMoment: 'seen',
   tell({ bubblesPerSecond, cylinderGrams }) {
     const parts = [
       bubblesPerSecond === null ? null : `${sayNumber(bubblesPerSecond)} bubbles a second`,

@@ -60,6 +60,7 @@ const ELSEWHERE: { readonly [G in Grooming]?: readonly Place['of'][] } = {
 export const groom: Kind<DetailOf<typeof shape>> = {
   name: 'grooming',
   shape,
+  inMoment: 'done',
   tell({ what, place: where, count }, names) {
     const { says, counted } = TOLD[what]
     const much =

@@ -13,6 +13,7 @@ const shape = {
 export const identified: Kind<DetailOf<typeof shape>> = {
   name: 'kind found out',
   shape,
+  inMoment: 'seen',
   tell: ({ plantingId, was, is, sure }, names) =>
     `${names.planting(plantingId)} ${sure === 'sure' ? 'turned out to be' : 'may well be'} ${is}, not ${was}`,
 }

@@ -34,6 +34,7 @@ const shape = {
 export const leaf: Kind<DetailOf<typeof shape>> = {
   name: 'look of leaves',
   shape,
+  inMoment: 'seen',
   tell: ({ plantingId, on, look, extent }, names) =>
     `${names.planting(plantingId)}: ${look}, ${extent} (${on})`,
   rules: ({ look, on }) =>

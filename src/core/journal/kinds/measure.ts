@@ -54,6 +54,7 @@ const BOUNDS = { '%': percent('The cover'), '': COUNT, 'of 10': MARK } as const
 export const measure: Kind<DetailOf<typeof shape>> = {
   name: 'measure of a plant',
   shape,
+  inMoment: 'seen',
   judgedBy: true,
   tell: ({ plantingId, measure: what, value }, names) =>
     `${names.planting(plantingId)}: ${what} ${names.measures.say(value, unitOfMeasure(what))}`,

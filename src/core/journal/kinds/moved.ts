@@ -37,6 +37,7 @@ function sayMuch(amount: number, what: (typeof MOVED_THINGS)[number], measures: 
 export const moved: Kind<DetailOf<typeof shape>> = {
   name: 'move between tanks',
   shape,
+  inMoment: 'done',
   /** “Moved 6 stems of S1 Green stems to Spring”. */
   tell({ what, name, amount, direction, otherName }, { measures }) {
     const much = amount === null ? '' : `${sayMuch(amount, what, measures)} `

@@ -7,6 +7,7 @@ const shape = { text: text('The note', TEXT_LIMITS.note) }
 export const note: Kind<DetailOf<typeof shape>> = {
   name: 'note',
   shape,
+  inMoment: 'seen',
   tell: ({ text: words }) => words,
   form: { says: 'a note', fields: [{ name: 'text', label: 'Note' }] },
 }

@@ -78,6 +78,7 @@ const USE = { always: 'used all the same', never: 'never used' } as const
 export const reading: Kind<Reading> = {
   name: 'water test',
   shape,
+  inMoment: 'seen',
   tell({ parameter, value, entered, method, questioned, beyond, kit, use }, { measures }) {
     if (entered.unit === 'colour')
       return `CO2 indicator ${INDICATOR_COLOURS[entered.value - 1]?.name ?? 'of no known colour'}`

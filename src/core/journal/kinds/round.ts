@@ -17,6 +17,7 @@ const shape = {
 export const round: Kind<DetailOf<typeof shape>> = {
   name: 'round',
   shape,
+  inMoment: 'seen',
   tell: ({ minutes, asked, confirmed }) =>
     `Walked the round${minutes === null ? '' : ` in ${sayNumber(minutes)} min`}, ${asked} ${asked === 1 ? 'answer' : 'answers'}${confirmed > 0 ? `, ${confirmed} at a glance` : ''}`,
 }

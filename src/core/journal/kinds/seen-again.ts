@@ -18,6 +18,7 @@ const shape = {
 export const seenAgain: Kind<DetailOf<typeof shape>> = {
   name: 'seen again',
   shape,
+  inMoment: 'seen',
   judgedBy: true,
   tell: ({ populationId, count, place }, names) =>
     `${names.population(populationId)}: ${count} seen again${place === null ? '' : `, ${names.place(place)}`}`,

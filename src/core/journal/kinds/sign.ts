@@ -58,6 +58,7 @@ const shape = {
 export const sign: Kind<DetailOf<typeof shape>> = {
   name: 'something seen',
   shape,
+  inMoment: 'seen',
   tell: ({ sign: what, place: where }, names) => `${capital(what)}, ${names.place(where)}`,
   form: {
     says: 'something seen',

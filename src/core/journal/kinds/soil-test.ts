@@ -13,6 +13,7 @@ const shape = {
 export const soilTest: Kind<DetailOf<typeof shape>> = {
   name: 'soil test in a jar',
   shape,
+  inMoment: 'seen',
   tell: ({ khBefore, khAfter, hours }) =>
     `Soil in a jar: KH ${sayNumber(khBefore)} to ${sayNumber(khAfter)} in ${sayNumber(hours)} h`,
   form: {

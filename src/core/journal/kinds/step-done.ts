@@ -12,6 +12,7 @@ const shape = {
 export const stepDone: Kind<DetailOf<typeof shape>> = {
   name: 'step of a plan',
   shape,
+  inMoment: 'done',
   judgedBy: true,
   tell: ({ planId, stepId, minutes }, names) =>
     `Done in ${minutes} min: ${names.step(planId, stepId)}`,

@@ -29,12 +29,15 @@ const shape = {
   /** The vessel they came from or went to, where it is one of these. */
   otherVesselId: maybeId('The other tank'),
 }
+const BEFELL: ReadonlySet<string> = new Set(['born', 'died', 'missing'])
 const LOSSES: ReadonlySet<string> = new Set(['died', 'moved out', 'missing'])
 
 /** Animals counted, come or gone. */
 export const stock: Kind<DetailOf<typeof shape>> = {
   name: 'animals',
   shape,
+  // Who died or went missing was not there to be counted.
+  inMoment: ({ event }) => (BEFELL.has(event) ? 'befell' : event === 'counted' ? 'seen' : 'done'),
   judgedBy: true,
   tell: ({ populationId, event, count, plusMinus }, names) =>
     `${names.population(populationId)}: ${event} ${count}${plusMinus > 0 ? ` ± ${plusMinus}` : ''}`,

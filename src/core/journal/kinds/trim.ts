@@ -14,6 +14,7 @@ const shape = {
 export const trim: Kind<DetailOf<typeof shape>> = {
   name: 'trim',
   shape,
+  inMoment: 'done',
   judgedBy: true,
   tell: ({ plantingId, fromCm, toCm }, names) =>
     `Trimmed ${names.planting(plantingId)} ${fromCm === null ? '' : `from ${names.measures.figure(fromCm, 'cm')} `}to ${names.measures.say(toCm, 'cm')}`,
@@ -24,13 +25,12 @@ export const trim: Kind<DetailOf<typeof shape>> = {
   check({ plantingId, fromCm, toCm }, ask) {
     const planting = ask.planting(plantingId)
     if (!planting || fromCm !== null) return NO_PROBLEM
-    const before = ask.mostHeight(plantingId)
-    return toCm <= before
-      ? NO_PROBLEM
-      : problem(
-          'toCm',
-          `${planting.stake} was about ${ask.measures.say(before, 'cm', 1)} tall; a trim cannot leave ${ask.measures.say(toCm, 'cm', 1)}.`,
-        )
+    const { most, measured } = ask.mostHeight(plantingId)
+    if (toCm <= most) return NO_PROBLEM
+    const say = (cm: number) => ask.measures.say(cm, 'cm', 1)
+    const stood =
+      measured === null ? `was about ${say(most)} tall` : `was measured at ${say(measured)}`
+    return problem('toCm', `${planting.stake} ${stood}; a trim cannot leave ${say(toCm)}.`)
   },
   form: {
     says: 'a trim',

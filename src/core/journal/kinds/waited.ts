@@ -14,5 +14,6 @@ const shape = {
 export const waited: Kind<DetailOf<typeof shape>> = {
   name: 'end of a wait',
   shape,
+  inMoment: 'done',
   tell: ({ what, became }) => `${what} waits no more: ${became}`,
 }

@@ -38,6 +38,7 @@ const shape = {
 export const waiting: Kind<DetailOf<typeof shape>> = {
   name: 'waiting list',
   shape,
+  inMoment: 'done',
   tell: ({ what, count, waitsFor, level }) =>
     `${what}${count === null ? '' : ` (${count})`} waits for ${sayWaitsFor(waitsFor, level)}`,
   rules({ waitsFor, level }) {

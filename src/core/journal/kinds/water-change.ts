@@ -32,6 +32,7 @@ const CHANGE_SLACK = 1.05
 export const waterChange: Kind<WaterChange> = {
   name: 'water change',
   shape,
+  inMoment: 'done',
   tell({ fraction, litres: much, sourceId }, names) {
     return `Changed ${sayNumber(fraction * 100)} % of the water (${names.measures.say(much, 'L')}${ofSource(names.source(sourceId))})`
   },

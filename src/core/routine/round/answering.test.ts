@@ -1,4 +1,4 @@
-import { allGlanced, chosenOf, inked, together, toggled, withText } from './answering'
+import { allGlanced, chosenOf, inked, toggled, withText } from './answering'
 import { isBegun, noAnswers, type RoundAnswers } from './answers'
 import type { Question } from './question'
 
@@ -44,20 +44,6 @@ test('a sign tapped twice is not there', () => {
   expect(toggled(blank, sign).signs).toEqual([sign])
   expect(toggled(toggled(blank, sign), sign)).toEqual(blank)
 })
-test('two rounds in one lose nothing, and the first has the word', () => {
-  const first = inked(blank, 'glass', question('a'), 4, 'measured')
-  const second = inked(
-    inked({ ...blank, typed: { c: 'x' } }, 'glass', question('a'), 9, 'measured'),
-    'glass',
-    question('b'),
-    7,
-    'glance',
-  )
-  expect(together(first, second)).toMatchObject({
-    values: { a: { value: 4 }, b: { value: 7 } },
-    typed: { c: 'x' },
-  })
-})
 test('a round is begun by an answer, a sign, a line, or something typed', () => {
   expect(isBegun(blank)).toBe(false)
   expect(isBegun({ ...blank, station: 3, walkedAt: '2026-11-22T18:00' })).toBe(false)
@@ -71,6 +57,9 @@ test('of signs that exclude each other the last tapped stands alone, and a secon
   const may = { ...loss, sign: 'focal piece may vanish' }
   const both = [loss.sign, may.sign]
   const loose = { ...loss, sign: 'loose piece' }
+  // Two devices said otherwise: the one tapped is the one that stays.
+  const two = toggled(toggled(blank, loss), may)
+  expect(chosenOf(two, may, both).signs).toEqual([may])
   const before = chosenOf(toggled(blank, loose), loss, both)
   expect(before.signs).toEqual([loose, loss])
   expect(chosenOf(before, may, both).signs).toEqual([loose, may])

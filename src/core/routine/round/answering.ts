@@ -2,16 +2,6 @@ import type { RoundAnswers } from './answers'
 import { pencilledAnswer } from './pencil'
 import type { Question } from './question'
 
-/** Two rounds in one: what the first says stands, what only the second says is added. */
-export const together = (first: RoundAnswers, second: RoundAnswers): RoundAnswers => ({
-  ...first,
-  values: { ...second.values, ...first.values },
-  asked: { ...second.asked, ...first.asked },
-  typed: { ...second.typed, ...first.typed },
-  signs: [...second.signs, ...first.signs],
-  lines: [...second.lines, ...first.lines],
-})
-
 /** What stands typed, with another text for a question; null: nothing any more. */
 export function withText(typed: RoundAnswers['typed'], key: string, text: string | null) {
   const { [key]: _former, ...others } = typed
@@ -59,7 +49,7 @@ export function toggled(before: RoundAnswers, sign: RoundAnswers['signs'][number
   return { ...before, signs }
 }
 
-/** One of several signs tapped that exclude each other: put there in place of the others, or taken away. */
+/** One of several signs tapped that exclude each other: put there in place of the others, or taken away. Where two stand, of two devices, the one tapped stays. */
 export function chosenOf(
   before: RoundAnswers,
   sign: RoundAnswers['signs'][number],
@@ -68,7 +58,9 @@ export function chosenOf(
   const others = before.signs.filter(
     (one) => one.station !== sign.station || one.sign === sign.sign || !all.includes(one.sign),
   )
-  return toggled({ ...before, signs: others }, sign)
+  const both =
+    others.length < before.signs.length && toggled(before, sign).signs.length < before.signs.length
+  return both ? { ...before, signs: others } : toggled({ ...before, signs: others }, sign)
 }
 
 /** What is pencilled at a station, inked at a glance. */

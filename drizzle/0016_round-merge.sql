@@ -1,0 +1,1 @@
+ALTER TABLE "round_draft" ADD COLUMN "merge" jsonb DEFAULT '{}'::jsonb NOT NULL;

@@ -50,6 +50,9 @@ const config = defineConfig({
         pencil: twin('#5E645B', '#A3AA9F'),
         graphite: twin('#A5A899', '#5D675F'),
         rule: twin('#CFC8B4', '#36413A'),
+        // Of a map of light: what is lit is the lighter, lamp on or off.
+        lit: twin('rgba(251, 248, 239, 0)', '#5C6A61'),
+        shade: twin('rgba(29, 43, 36, 0.2)', 'rgba(4, 8, 6, 0.4)'),
         water: twin('#28646C', '#86BEC4'),
         wash: twin('#DCE8E4', '#223433'),
         clay: twin('#A8431F', '#EC9270'),

@@ -151,7 +151,13 @@ describe('a test with a kit of one’s own', () => {
       between: { low: 0 },
     })
     expect(read({ value: '> 10' })).toMatchObject({ beyond: 'over' })
-    expect(read({ value: '<' })).toMatchObject({ beyond: 'below', value: '' })
+    // No number: the border says so.
+    expect(read({ value: '<' })).toMatchObject({ value: '<' })
+    expect(read({ value: '~0,5' })).toMatchObject({ value: 0.5, certainty: 'glance' })
+    expect(read({ value: '0.1–0.5' })).toMatchObject({
+      value: 0.3,
+      between: { low: 0.1, high: 0.5 },
+    })
     expect(read({ value: '5', kit: 'someone else’s' })).not.toHaveProperty('between')
   })
   test('goes back into its form as it was written', () => {

@@ -1,4 +1,5 @@
 import { numberOrText } from '../quantity/read-number'
+import { signsOf } from '../quantity/written-value'
 import { ENTRY_KINDS, kindOf, type Entry, type EntryKind } from './entry'
 import type { Ask, FormField, Written } from './kind'
 import type { ChoiceField, Field, Place, Shape } from './shape'
@@ -85,16 +86,23 @@ function inputFor(spec: Field | null): FormInput {
 export function detailFrom(kind: EntryKind, written: Written, ask: Ask): object {
   const { form, shape } = kindOf(kind)
   if (form?.read) return form.read(written, ask)
-  return Object.fromEntries(
-    Object.entries(shape).map(([name, field]) => [name, valueFrom(field, written[name] ?? '')]),
+  const about = Object.entries(shape).some(
+    ([name, field]) => field.is === 'number' && signsOf(written[name] ?? '').about,
   )
+  return {
+    ...Object.fromEntries(
+      Object.entries(shape).map(([name, field]) => [name, valueFrom(field, written[name] ?? '')]),
+    ),
+    // “~20” was not measured closely.
+    ...(about ? { certainty: 'glance' } : {}),
+  }
 }
 
 function valueFrom(field: Field, text: string): unknown {
   const maybe = 'maybe' in field && field.maybe === true
   switch (field.is) {
     case 'number':
-      if (text.trim() !== '') return numberOrText(text)
+      if (text.trim() !== '') return numberOrText(signsOf(text).about ? signsOf(text).figure : text)
       return maybe ? null : (field.otherwise ?? '')
     case 'id':
       return text === '' && maybe ? null : text

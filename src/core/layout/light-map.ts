@@ -4,6 +4,9 @@ import { letThrough, openPar, shadeReach } from './canopy'
 import type { Scene } from './scene'
 import { canopiesOf, lightOnWater } from './scene-light'
 
+/** Steps by which a map of light is drawn, µmol m⁻² s⁻¹: below each it is a shade darker. Common practice: low under 30, medium to 80; carpets want 30, crypts do with 12. */
+export const LIGHT_STEPS = [80, 30, 12] as const
+
 /** Light at the ground of a tank, cell by cell: rows from the front to the back, each from left to right. */
 export interface LightMap {
   columns: number

@@ -2,6 +2,7 @@ import { array, mixed, number, object, string } from 'yup'
 import type { EntryKind } from '@/core/journal/entry'
 import { TEXT_LIMITS } from '@/core/journal/shape'
 import { WRITTEN_KINDS } from '@/core/journal/written'
+import type { Beyond } from '@/core/quantity/card'
 import type { AskedQuestion, RoundAnswer, RoundLine } from '@/core/routine/round/answers'
 import type { Batch, Change } from '@/core/routine/round/merge'
 import { slotOf, slotOfQuestion, WALKED_AT, type Held } from '@/core/routine/round/slots'
@@ -18,6 +19,11 @@ const MAX_SLOT = 400
 const answerSchema = object({
   value: number().required().test('finite', 'An answer must be a number.', Number.isFinite),
   certainty: mixed<'measured' | 'glance'>().oneOf(['measured', 'glance']).required(),
+  beyond: mixed<Beyond>().oneOf(['below', 'over']).optional(),
+  between: object({ low: number().required(), high: number().required() })
+    .noUnknown()
+    .default(undefined)
+    .optional(),
 }).noUnknown()
 const signSchema = object({
   station: string().max(40).required(),

@@ -1,13 +1,10 @@
 'use client'
 
 import { memo, useMemo } from 'react'
-import { lightMap } from '@/core/layout/light-map'
+import { LIGHT_STEPS, lightMap } from '@/core/layout/light-map'
 import type { Scene } from '@/core/layout/scene'
 import { pathUnder } from '@/ui/drawing/contour-path'
 import { toPage, type Sheet } from './sheet'
-
-/** Below these the ground is drawn darker, step by step, µmol m⁻² s⁻¹. Common practice: low under 30, medium to 80; carpets want 30, crypts 12. */
-export const LIGHT_BANDS = [50, 30, 12] as const
 
 /** Where little light reaches the ground today: each band a shade darker. */
 export const LightBands = memo(function LightBands({
@@ -20,8 +17,9 @@ export const LightBands = memo(function LightBands({
   const bands = useMemo(() => bandsOf(scene), [scene])
   return (
     <g transform={toPage(sheet)} style={{ pointerEvents: 'none' }} data-testid="light-bands">
+      <rect width={sheet.across} height={sheet.up} fill="var(--chakra-colors-lit)" />
       {bands.map(({ under, path }) => (
-        <path key={under} d={path} fill="var(--chakra-colors-ink)" fillOpacity={0.17} />
+        <path key={under} d={path} fill="var(--chakra-colors-shade)" />
       ))}
     </g>
   )
@@ -29,5 +27,5 @@ export const LightBands = memo(function LightBands({
 
 const bandsOf = (scene: Scene): { under: number; path: string }[] => {
   const map = lightMap(scene)
-  return LIGHT_BANDS.map((under) => ({ under, path: pathUnder(map.par, map, under) }))
+  return LIGHT_STEPS.map((under) => ({ under, path: pathUnder(map.par, map, under) }))
 }

@@ -5,13 +5,13 @@ import { usePinch } from '@use-gesture/react'
 import { useMemo, useState } from 'react'
 import { Button } from '@/ui/kit/button.client'
 import { flowMap } from '@/core/layout/flow-map'
+import { LIGHT_STEPS } from '@/core/layout/light-map'
 import type { Scene } from '@/core/layout/scene'
 import { Slider, Tick } from '@/ui/kit/input.client'
 import { useMeasures } from '@/ui/measures.client'
 import { useWidth } from '@/ui/use-width.client'
 import { FrontSheet } from './front-sheet.client'
 import type { Axes } from './handling.client'
-import { LIGHT_BANDS } from './light-bands.client'
 import { PlanSheet, type PlanProps } from './plan-sheet.client'
 import { commonScale } from './sheet'
 import { SideSheet } from './side-sheet.client'
@@ -284,7 +284,7 @@ function ByLight({ on, onSay }: { on: boolean; onSay: (on: boolean) => void }) {
       <TickOf says="light at the ground" on={on} onSay={onSay} />
       {on ? (
         <div>
-          The darker, the less: under {LIGHT_BANDS.join(', ')} µmol. Lawns want 30, crypts 12; all
+          The darker, the less: under {LIGHT_STEPS.join(', ')} µmol. Lawns want 30, crypts 12; all
           to a factor of about 1.5.
         </div>
       ) : null}

@@ -39,6 +39,7 @@ export function Columns({ fileName, sheet, former, onRead, onDrop }: Props) {
           ? 'The columns are read as the last time.'
           : 'Are the columns read as you mean them?'}
       </Box>
+      <Box role="status">{sayUnread(unreadOf(columns, headings, sample), columns.length)}</Box>
       {sheet.remarks.map((remark) => (
         <Box key={remark} color="pencil" fontSize="sm">
           {remark}
@@ -83,6 +84,24 @@ export function Columns({ fileName, sheet, former, onRead, onDrop }: Props) {
       </Flex>
     </Box>
   )
+}
+
+/** Columns that hold something and are not read, by their headings. */
+const unreadOf = (
+  columns: readonly ColumnUse[],
+  headings: readonly string[],
+  sample: readonly (readonly string[])[],
+): string[] =>
+  headings.filter(
+    (heading, i) =>
+      columns[i].as === 'nothing' && (heading !== '' || sample.some((row) => row[i] !== '')),
+  )
+
+/** “3 of 9 columns are not read: Futter, Laune, Licht.” */
+function sayUnread(unread: readonly string[], of: number): string {
+  if (unread.length === 0) return 'Every column is read.'
+  const names = unread.map((heading) => (heading === '' ? 'one without a heading' : `“${heading}”`))
+  return `${unread.length} of ${of} columns ${unread.length === 1 ? 'is' : 'are'} not read: ${names.join(', ')}. Say below what they are, or leave them.`
 }
 
 /** What must be said before the file can be read; null when all is. */

@@ -46,7 +46,7 @@ export function ImportCsv({
       <chakra.label display="block" fontSize="md">
         A table of tests and changes, as you keep it (.xlsx or CSV), or a file of Vivero’s own
         <FileInput
-          accept=".csv,.tsv,.txt,.xlsx,text/csv,text/plain,text/tab-separated-values"
+          accept=".csv,.tsv,.txt,.xlsx,.ods,text/csv,text/plain,text/tab-separated-values"
           onChange={(event) => {
             const file = event.target.files?.[0]
             if (file) void reading.choose(file)

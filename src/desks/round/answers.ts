@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto'
 import type { Entry, Place, Sign } from '@/core/journal/entry'
 import type { Ask } from '@/core/journal/kind'
 import { detailFrom } from '@/core/journal/written'
+import { fieldOfCard } from '@/core/quantity/card'
 import type { Estimate } from '@/core/quantity/estimate'
 import { never } from '@/core/quantity/result'
 import type { Instant } from '@/core/quantity/time'
@@ -104,7 +105,7 @@ const ofAnswer = ({ question, answer }: Given, head: Head): unknown => ({
   id: head.id(question.key),
   certainty: answer.certainty,
   expected: bare(question.expected),
-  ...detailOf(question.asks, answer.value),
+  ...detailOf(question.asks, answer),
 })
 
 const ofSign = ({ sign, place }: RoundAnswers['signs'][number], head: Head): unknown => ({
@@ -128,7 +129,7 @@ const distinct = (signs: RoundAnswers['signs']) => [
   ...new Map(signs.map((one) => [JSON.stringify([one.sign, one.place]), one])).values(),
 ]
 
-function detailOf(asks: Asks, value: number): object {
+function detailOf(asks: Asks, { value, beyond, between }: RoundAnswer): object {
   switch (asks.kind) {
     case 'measure':
       return { kind: 'measure', plantingId: asks.plantingId, measure: asks.measure, value }
@@ -141,6 +142,8 @@ function detailOf(asks: Asks, value: number): object {
         value,
         method: asks.method,
         entered: { value, unit: asks.unit },
+        ...(beyond ? { beyond, between: fieldOfCard([], value, beyond) } : {}),
+        ...(between ? { between } : {}),
       }
     case 'stock':
       return {

@@ -12,7 +12,7 @@ import type { SaidQuestion } from '@/core/routine/round/question.words'
 import { Button } from '@/ui/kit/button.client'
 import { Stake } from '@/ui/marks/stake'
 import { useMeasures } from '@/ui/measures.client'
-import { readAnswer, stepped, type ReadAnswer } from './read-answer'
+import { readAnswer, sayTyped, stepped, type ReadAnswer } from './read-answer'
 
 interface Props {
   question: SaidQuestion
@@ -20,7 +20,11 @@ interface Props {
   /** What stands in the field without being an answer: it was doubted, or could not be read. */
   typed: string | null
   first: boolean
-  onInk: (value: number | null, certainty: 'measured' | 'glance') => void
+  onInk: (
+    value: number | null,
+    certainty: 'measured' | 'glance',
+    more?: Pick<RoundAnswer, 'beyond' | 'between'>,
+  ) => void
   onType: (text: string | null) => void
   /** Called when somebody begins to write in it. */
   onTouch: () => void
@@ -127,7 +131,7 @@ function NumberRow({
   }
   const input = useRef<HTMLInputElement>(null)
   const pencilled = pencilledAnswer(question)
-  const shown = draft ?? (answer ? String(measures.typed(answer.value, question.unit)) : '')
+  const shown = draft ?? (answer ? sayTyped(answer, question, measures) : '')
   // What is said of a field is said of what was left in it, not of every key.
   const read =
     draft !== null && draft === typed ? readAnswer(draft, question, measures) : NOTHING_READ
@@ -140,7 +144,7 @@ function NumberRow({
       return false
     }
     setDraft(null)
-    if (now.is === 'value') onInk(now.value, 'measured')
+    if (now.is === 'value') onInk(now.value, now.about ? 'glance' : 'measured', now.more)
     else if (answer || typed !== null) onInk(null, 'measured')
     return true
   }
@@ -216,6 +220,18 @@ function NumberRow({
         <StepButton label={`more, ${question.says}`} onClick={() => step(1)}>
           +
         </StepButton>
+        {question.asks.kind === 'reading' ? (
+          // The figures of a phone's keyboard have no such sign.
+          <StepButton
+            label={`under what stands there, ${question.says}`}
+            onClick={() => {
+              onTouch()
+              settle(`<${shown.replace(/^<|^$/, '') || pencilled || question.step}`, true)
+            }}
+          >
+            {'<'}
+          </StepButton>
+        ) : null}
       </Flex>
       <Remark
         id={id}
@@ -258,7 +274,7 @@ function Twice({
     const colour = INDICATOR_COLOURS.find(({ mid }) => mid === held.answer?.value)
     return question.asks.kind === 'reading' && question.asks.method === 'indicator' && colour
       ? colour.name
-      : `${measures.typed(held.answer.value, question.unit)} ${measures.unit(question.unit)}`
+      : `${sayTyped(held.answer, question, measures)} ${measures.unit(question.unit)}`
   }
   const stands: Held | null =
     answer === null && typed === null

@@ -145,7 +145,7 @@ function StationPart({
           answer={answers.values[question.key] ?? null}
           typed={answers.typed[question.key] ?? null}
           first={i === 0}
-          onInk={(value, certainty) => walk.ink(question, value, certainty)}
+          onInk={(value, certainty, more) => walk.ink(question, value, certainty, more)}
           onType={(text) => walk.type(question.key, text)}
           onTouch={() => walk.touch(question.key)}
           otherwise={walk.otherwise(slotOfQuestion(question.key))}

@@ -4,7 +4,7 @@ import { useRouter } from 'next/navigation'
 import { useRef, useState } from 'react'
 import { sameFact } from '@/core/history/diff'
 import type { Place } from '@/core/journal/entry'
-import type { RoundAnswers, RoundLine } from '@/core/routine/round/answers'
+import type { RoundAnswer, RoundAnswers, RoundLine } from '@/core/routine/round/answers'
 import { allGlanced, inked, chosenOf, withText } from '@/core/routine/round/answering'
 import { noRound, type Change, type SharedRound } from '@/core/routine/round/merge'
 import type { Question } from '@/core/routine/round/question'
@@ -82,8 +82,12 @@ export function useWalk({
       line().keep(holds === 'stands' ? line().answers : put(line().answers, slot, holds), slot),
     touch: (key: string) => line().touch(slotOfQuestion(key)),
     go: (station: number) => change((before) => ({ ...before, station: within(station) })),
-    ink: (question: Question, value: number | null, certainty: 'measured' | 'glance') =>
-      change((before) => inked(before, station.name, question, value, certainty)),
+    ink: (
+      question: Question,
+      value: number | null,
+      certainty: 'measured' | 'glance',
+      more?: Pick<RoundAnswer, 'beyond' | 'between'>,
+    ) => change((before) => inked(before, station.name, question, value, certainty, more)),
     type: (key: string, text: string | null) =>
       change((before) => ({ ...before, typed: withText(before.typed, key, text) })),
     inkAll: () =>

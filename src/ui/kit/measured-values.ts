@@ -1,5 +1,6 @@
 import { isMeasured, type Measures } from '@/core/quantity/measures'
 import { readNumber } from '@/core/quantity/read-number'
+import { signsOf } from '@/core/quantity/written-value'
 
 type Values = Readonly<Record<string, string>>
 /** The canonical unit of a field, as long as others hold these values; '' for what has none. */
@@ -14,8 +15,12 @@ const each = (values: Values, unitOf: UnitOf, change: (value: number, unit: stri
   Object.fromEntries(
     Object.entries(values).map(([name, text]) => {
       const unit = unitOf(name, values)
-      const read = isMeasured(unit) && text.trim() !== '' ? readNumber(text) : null
-      return [name, read?.ok ? String(change(read.value, unit)) : text]
+      if (!isMeasured(unit) || text.trim() === '') return [name, text]
+      // “<5” and “~20” keep their sign.
+      const { figure } = signsOf(text)
+      const read = readNumber(figure)
+      const sign = text.trim().slice(0, text.trim().length - figure.length)
+      return [name, read.ok ? `${sign}${change(read.value, unit)}` : text]
     }),
   )
 

@@ -1,4 +1,4 @@
-import { fieldOfCard, type Beyond } from '../../quantity/card'
+import { fieldOfCard } from '../../quantity/card'
 import { numberOrText } from '../../quantity/read-number'
 import { isMeasured, type Measures } from '../../quantity/measures'
 import { nameOf, unitOf } from '../../quantity/parameter-name'
@@ -11,6 +11,7 @@ import {
   toCanonical,
   type Parameter,
 } from '../../quantity/units'
+import { readWritten } from '../../quantity/written-value'
 import { NO_PROBLEM, problem } from '../faults'
 import type { Ask, Kind, Written } from '../kind'
 import { absent, absentText, choice, emptyText, group, number, type DetailOf } from '../shape'
@@ -117,7 +118,7 @@ export const reading: Kind<Reading> = {
       { name: 'method', label: 'How' },
       { name: 'kit', label: 'With the kit', input: 'kit', optional: true },
     ],
-    hint: 'Under the first field of a card, write <5; over the last, >80.',
+    hint: 'Under the first field of a card, write <5; over the last, >80; about, ~20; between two, 10–20.',
     read: fromForm,
     write: ({ parameter, entered, method, beyond, kit }) => ({
       parameter,
@@ -136,8 +137,11 @@ function fromForm(
   { parameter = '', value: written = '', unit = '', method, kit: called = '' }: Written,
   ask: Ask,
 ): object {
-  const beyond = beyondIn(written)
-  const value = numberOrText(beyond ? written.trim().slice(1) : written)
+  const said = readWritten(written, 'The value')
+  // What is no number goes on as it is, for the border to say so.
+  const { value, beyond, about, between } = said.ok
+    ? said.value
+    : { value: numberOrText(written), beyond: null, about: false, between: null }
   const canonical = (figure: number, of: string) => {
     const read = isParameter(parameter) ? toCanonical(parameter, figure, of) : null
     return read?.ok ? read.value : null
@@ -150,19 +154,15 @@ function fromForm(
     value: read ?? value,
     method,
     entered: { value, unit },
+    ...(about ? { certainty: 'glance' } : {}),
     ...(beyond ? { beyond } : {}),
-    ...(read !== null && (beyond || steps.length > 0)
-      ? { between: fieldOfCard(steps, read, beyond) }
-      : {}),
+    ...(between
+      ? { between: { low: canonical(between.low, unit), high: canonical(between.high, unit) } }
+      : read !== null && (beyond || steps.length > 0)
+        ? { between: fieldOfCard(steps, read, beyond) }
+        : {}),
     ...(kit ? { kit: kit.name } : {}),
   }
-}
-
-/** “<5” and “>80”: what lies beyond the ends of a card. */
-function beyondIn(written: string): Beyond | null {
-  const sign = written.trim()[0]
-  if (sign === '<') return 'below'
-  return sign === '>' ? 'over' : null
 }
 
 export function sayMethod(method: string): string {

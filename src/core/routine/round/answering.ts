@@ -1,4 +1,4 @@
-import type { RoundAnswers } from './answers'
+import type { RoundAnswer, RoundAnswers } from './answers'
 import { pencilledAnswer } from './pencil'
 import type { Question } from './question'
 
@@ -15,13 +15,14 @@ export function inked(
   question: Question,
   value: number | null,
   certainty: 'measured' | 'glance',
+  more: Pick<RoundAnswer, 'beyond' | 'between'> = {},
 ): RoundAnswers {
   const { key } = question
   const [values, asked] = [{ ...before.values }, { ...before.asked }]
   delete values[key]
   delete asked[key]
   if (value !== null) {
-    values[key] = { value, certainty }
+    values[key] = { value, certainty, ...more }
     asked[key] = { station, question }
   }
   return { ...before, values, asked, typed: withText(before.typed, key, null) }

@@ -102,7 +102,12 @@ function roundOfHeld(round: RoundAnswers, all: readonly Held[]): RoundAnswers {
 /** Whether two say the same of a slot. An answer is the same by its value: that one of two saw it at a glance is no disagreement. */
 export function sayTheSame(a: Held | null, b: Held | null): boolean {
   if (a?.of === 'question' && b?.of === 'question')
-    return a.text === b.text && a.answer?.value === b.answer?.value
+    return (
+      a.text === b.text &&
+      a.answer?.value === b.answer?.value &&
+      a.answer?.beyond === b.answer?.beyond &&
+      sameFact(a.answer?.between ?? null, b.answer?.between ?? null)
+    )
   // Of a line the server alone says how it will stand in the book.
   if (a?.of === 'line' && b?.of === 'line')
     return a.line.kind === b.line.kind && sameFact(a.line.fields, b.line.fields)

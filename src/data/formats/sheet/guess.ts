@@ -3,201 +3,8 @@ import { usualMethod } from '@/core/journal/kinds/usual-method'
 import { PARAMETER_UNITS, type Parameter } from '@/core/quantity/units'
 import { readCell } from './cells'
 import { dayOrderIn, readWallTime } from './dates'
+import { otherUse, parameterNamed, parameterWithin, unitNamed } from './heading'
 import type { Cell, ColumnUse, Mapping, Sheet } from './mapping'
-
-/** How keepers head their columns, in the languages we know them in; compared without case, accents, units and signs. */
-const NAMES: Readonly<Record<Parameter, readonly string[]>> = {
-  nitrate: ['no3', 'nitrate', 'nitrat', 'nitraat', 'nitrato', 'nitrates', 'no3-n', 'nitrate-n'],
-  nitrite: ['no2', 'nitrite', 'nitrit', 'nitriet', 'nitrito', 'nitrites', 'no2-n'],
-  ammonia: [
-    'nh3',
-    'nh4',
-    'nh3/nh4',
-    'nh4/nh3',
-    'ammonia',
-    'ammonium',
-    'ammoniak',
-    'ammoniac',
-    'amm',
-    'tan',
-    'nh3/4',
-  ],
-  phosphate: ['po4', 'phosphate', 'phosphat', 'fosfaat', 'fosfato', 'phos', 'po4-p'],
-  potassium: ['k', 'potassium', 'kalium', 'potasio', 'potassio', 'k+'],
-  iron: ['fe', 'iron', 'eisen', 'fer', 'ijzer', 'hierro', 'ferro'],
-  calcium: ['ca', 'calcium', 'kalzium', 'calcio'],
-  magnesium: ['mg', 'magnesium', 'magnesio'],
-  pH: ['ph', 'ph-wert', 'ph wert', 'ph value'],
-  kh: [
-    'kh',
-    'dkh',
-    'alk',
-    'alkalinity',
-    'carbonate hardness',
-    'karbonatharte',
-    'kh-wert',
-    'durete carbonatee',
-    'carbonaathardheid',
-  ],
-  gh: [
-    'gh',
-    'dgh',
-    'general hardness',
-    'total hardness',
-    'hardness',
-    'gesamtharte',
-    'harte',
-    'gh-wert',
-    'durete totale',
-  ],
-  temperature: [
-    't',
-    'temp',
-    'temperature',
-    'temperatur',
-    'temperatuur',
-    'temperatura',
-    'water temp',
-    'water temperature',
-    'wassertemperatur',
-  ],
-  conductivity: [
-    'ec',
-    'conductivity',
-    'leitwert',
-    'leitfahigkeit',
-    'conductivite',
-    'us/cm',
-    'lf',
-    'cond',
-  ],
-  tds: ['tds'],
-  co2: ['co2', 'carbon dioxide', 'kohlendioxid'],
-  oxygen: ['o2', 'oxygen', 'sauerstoff', 'do', 'oxygene', 'zuurstof'],
-  clarity: ['clarity'],
-  tint: ['tint'],
-}
-const OTHERS: readonly [ColumnUse['as'], readonly string[]][] = [
-  [
-    'date',
-    [
-      'date',
-      'datum',
-      'day',
-      'tag',
-      'fecha',
-      'data',
-      'when',
-      'at',
-      'jour',
-      'dag',
-      'date/time',
-      'datetime',
-      'timestamp',
-      'date and time',
-    ],
-  ],
-  ['time', ['time', 'uhrzeit', 'zeit', 'hour', 'heure', 'tijd', 'hora', 'clock']],
-  [
-    'note',
-    [
-      'note',
-      'notes',
-      'remark',
-      'remarks',
-      'comment',
-      'comments',
-      'bemerkung',
-      'bemerkungen',
-      'notiz',
-      'notizen',
-      'kommentar',
-      'opmerking',
-      'remarque',
-      'observations',
-      'notas',
-      'what i did',
-    ],
-  ],
-  ['name', ['parameter', 'test', 'what', 'measure', 'was', 'wert', 'item', 'param']],
-  [
-    'value',
-    ['value', 'result', 'reading', 'ergebnis', 'messwert', 'amount', 'valeur', 'waarde', 'valor'],
-  ],
-  ['unit', ['unit', 'units', 'einheit', 'unite', 'eenheid', 'unidad']],
-  ['method', ['method', 'methode', 'how', 'kit']],
-  [
-    'change',
-    [
-      'water change',
-      'waterchange',
-      'wc',
-      'w/c',
-      'change',
-      'changed',
-      'wasserwechsel',
-      'ww',
-      'tww',
-      'waterwissel',
-      'changement d eau',
-      'cambio de agua',
-    ],
-  ],
-]
-
-const ASIDE = /[([{][^)\]}]*[)\]}]/g
-const UNIT_WORDS =
-  /\b(?:mg\s*\/\s*l|mg\/l|ppm|us\/cm|dkh|dgh|dh|percent|litres?|liters?|gal)\b|[%°]\s*(?:d?[kg]?h|c|f)?/g
-
-/** A heading as it is compared: small, without accents, brackets and units. */
-const bareHeading = (heading: string) =>
-  heading
-    .toLowerCase()
-    .normalize('NFD')
-    .replace(/\p{M}/gu, '')
-    .replace('₃', '3')
-    .replace('₂', '2')
-    .replace('₄', '4')
-    .replaceAll('µ', 'u')
-    .replaceAll('μ', 'u')
-
-const trimmed = (text: string) => text.replace(/[\s:;,_-]+/g, ' ').trim()
-
-/** The parameter that goes by a name, or null. */
-export function parameterNamed(text: string): Parameter | null {
-  const bare = bareHeading(text)
-  const candidates = [
-    trimmed(bare),
-    trimmed(bare.replace(ASIDE, ' ')),
-    trimmed(bare.replace(ASIDE, ' ').replace(UNIT_WORDS, ' ')),
-  ]
-  for (const candidate of candidates)
-    for (const [parameter, names] of Object.entries(NAMES) as [Parameter, readonly string[]][])
-      if (names.includes(candidate) || names.includes(candidate.replaceAll(' ', '-')))
-        return parameter
-  return null
-}
-
-/** The unit a heading or a cell names, for a parameter; null where it names none of its units. */
-export function unitNamed(text: string, parameter: Parameter): string | null {
-  const bare = bareHeading(text).replace(/\s+/g, ' ')
-  const units = PARAMETER_UNITS[parameter].units
-  const has = (unit: string) => Object.hasOwn(units, unit)
-  const rules: readonly [RegExp, string][] = [
-    [/no[23]-?n\b|nh[34]-?n\b|(?:mg\/l|ppm)\s*(?:as\s*)?-?n\b|nitrate-?n\b/, 'mg/L N'],
-    [/po4-?p\b|(?:mg\/l|ppm)\s*(?:as\s*)?-?p\b/, 'mg/L P'],
-    [/ppm.*caco3|caco3.*ppm/, 'ppm CaCO3'],
-    [/caco3/, 'mg/L CaCO3'],
-    [/ms\s*\/?\s*cm|\bms\b/, 'mS/cm'],
-    [/us\s*\/?\s*cm|\bus\b/, 'µS/cm'],
-    [/°\s*f\b|\bf\b|fahrenheit/, '°F'],
-    [/°\s*c\b|\bc\b|celsius/, '°C'],
-    [/°?\s*d\s*[kg]?h\b|\bdeg/, '°dH'],
-    [/ppm/, parameter === 'kh' || parameter === 'gh' ? 'ppm CaCO3' : 'ppm'],
-    [/mg\s*\/\s*l|mg l\b/, 'mg/L'],
-  ]
-  return rules.find(([sign, unit]) => has(unit) && sign.test(bare))?.[1] ?? null
-}
 
 /** Temperatures over this are Fahrenheit, hardnesses over this are parts per million: no tank has them in degrees. */
 const WARMEST_C = 45
@@ -227,6 +34,13 @@ export function guessMapping({ headings, rows }: Sheet): Guess {
     const cells = rows.map(({ cells }) => cells[i] ?? null).filter((cell) => cell !== null)
     return useOf(heading, cells, () => guessedUnits.push(i))
   })
+  // A longer heading is guessed at only where no column bears the plain one.
+  headings.forEach((heading, i) => {
+    const use = columns[i].as === 'nothing' ? otherUse(heading, true) : null
+    if (use === null || columns.some(({ as }) => as === use)) return
+    columns[i] =
+      use === 'change' ? { as: use, unit: changeUnit(heading) } : ({ as: use } as ColumnUse)
+  })
   const dates = columns.flatMap((use, i) => (use.as === 'date' ? [i] : []))
   if (dates.length === 0) {
     const likely = headings.findIndex((_, i) => areDates(rows.map(({ cells }) => cells[i] ?? null)))
@@ -254,7 +68,7 @@ export function guessMapping({ headings, rows }: Sheet): Guess {
 }
 
 function useOf(heading: string, cells: readonly Cell[], onGuess: () => void): ColumnUse {
-  const parameter = parameterNamed(heading)
+  const parameter = parameterNamed(heading) ?? parameterWithin(heading)
   if (parameter) {
     const values = cells.flatMap((cell) => {
       const read = readCell(cell)
@@ -269,8 +83,7 @@ function useOf(heading: string, cells: readonly Cell[], onGuess: () => void): Co
       method: usualMethod(parameter),
     }
   }
-  const bare = trimmed(bareHeading(heading).replace(ASIDE, ' ').replace(UNIT_WORDS, ' '))
-  const other = OTHERS.find(([, names]) => names.includes(bare))?.[0]
+  const other = otherUse(heading, false)
   if (other === 'change') return { as: 'change', unit: changeUnit(heading) }
   return other ? ({ as: other } as ColumnUse) : { as: 'nothing' }
 }

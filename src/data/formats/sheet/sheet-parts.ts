@@ -60,7 +60,9 @@ async function* workbookParts(bytes: Uint8Array): Stream<SheetPart> {
       )
     if (error instanceof NoWorkbook)
       return refuse(
-        'This is not a workbook Vivero can read. Save it as .xlsx or as CSV, and try again; nothing was written.',
+        error.is === 'open document'
+          ? 'This is an open document table (.ods), which Vivero does not read. Open it where it was made, choose “Save as”, there .xlsx or CSV, and read that file; nothing was written.'
+          : 'This is not a workbook Vivero can read. Save it as .xlsx or as CSV, and try again; nothing was written.',
       )
     return refuse('The workbook is damaged. Save it once more, and try again; nothing was written.')
   }

@@ -5,14 +5,16 @@ import { fieldOfCard } from '@/core/quantity/card'
 import { ok, refuse, type Result } from '@/core/quantity/result'
 import type { Instant } from '@/core/quantity/time'
 import { toCanonical, volumeToLitres } from '@/core/quantity/units'
+import type { WrittenValue } from '@/core/quantity/written-value'
 import { instantIn } from '@/core/quantity/zone'
 import { usualMethod } from '@/core/journal/kinds/usual-method'
 import { pacer } from '../../yield'
 import { marksOf, type CsvReader } from '../csv-lines'
 import { fingerprint, reportOn, type BareEntry, type GrowingReport } from '../line-report'
-import { readCell, type CellValue } from './cells'
+import { readCell } from './cells'
 import { readClock, readWallTime } from './dates'
-import { methodNamed, parameterNamed, unitNamed, usualUnit } from './guess'
+import { methodNamed, usualUnit } from './guess'
+import { parameterNamed, parameterWithin, unitNamed } from './heading'
 import type { Cell, ColumnUse, Mapping } from './mapping'
 import { readSheet } from './read-sheet'
 
@@ -37,7 +39,7 @@ export const sheetReader =
       return refuse('Say which column holds the date; nothing was written.')
     const marks = await marksOf(history.entries, markOf)
     const report = reportOn(history, origins, (entry) => marks.has(markOf(entry)), now)
-    report.report.remarks.push(...remarks)
+    report.report.remarks.push(...remarks, ...unread(mapping, headings))
     const columns = mapping.columns.map((use, i) => withParts(use, headings[i], rows, i))
     const row = rowReader({ ...mapping, columns }, headings, history, now, report)
     const pace = pacer()
@@ -47,6 +49,17 @@ export const sheetReader =
     }
     return ok(await report.close())
   }
+
+/** The headings of the columns that were not read, in a sentence. */
+function unread({ columns }: Mapping, headings: readonly string[]): string[] {
+  const left = headings.filter((heading, i) => columns[i].as === 'nothing' && heading !== '')
+  if (left.length === 0) return []
+  const names = left.map((heading) => `“${heading.slice(0, LONGEST_NAMED)}”`).join(', ')
+  return [
+    `${left.length} of ${headings.length} columns ${left.length === 1 ? 'is' : 'are'} not read: ${names}.`,
+  ]
+}
+const LONGEST_NAMED = 60
 
 /** By what the journal is known to hold the same thing under another id. */
 function markOf(entry: Entry): string {
@@ -139,7 +152,7 @@ function longRow(cells: readonly Cell[], columns: readonly ColumnUse[]): Found {
     cells[columns.findIndex(({ as }) => as === sort)] ?? null
   const name = textIn(cellOf('name'))
   if (name === '') return ok(null)
-  const parameter = parameterNamed(name)
+  const parameter = parameterNamed(name) ?? parameterWithin(name)
   if (!parameter) return refuse(`“${name.slice(0, 40)}” is nothing Vivero knows a test of`)
   const read = readCell(cellOf('value'))
   if (!read.ok) return refuse(`${name}: ${read.problem}`)
@@ -156,7 +169,7 @@ function longRow(cells: readonly Cell[], columns: readonly ColumnUse[]): Found {
   })
 }
 
-function asReading(cell: CellValue, { parameter, unit, method }: ReadingUse): Found {
+function asReading(cell: WrittenValue, { parameter, unit, method }: ReadingUse): Found {
   const canonical = toCanonical(parameter, cell.value, unit)
   if (!canonical.ok) return refuse(canonical.problem)
   const end = (value: number) => {
@@ -205,7 +218,7 @@ function withParts(
   return { ...use, ofOne: values.length > 0 && values.every((value) => value <= 1) }
 }
 
-function asChange(cell: CellValue, { unit }: Change, ofOne: boolean): Found {
+function asChange(cell: WrittenValue, { unit }: Change, ofOne: boolean): Found {
   if (cell.value === 0) return ok(null)
   const said = `${cell.value} ${unit === 'percent' ? '%' : unit}`
   const part = ofOne ? cell.value : cell.value / 100

@@ -31,12 +31,14 @@ const LONGEST_TEXT = 32_767
 const MOST_UNPACKED_BYTES = 400e6
 
 const BOOK = 'xl/workbook.xml'
+/** What a table in the open document format (.ods) has instead. */
+const OPEN_DOCUMENT = 'content.xml'
 
 /** Opens a workbook. Throws TooMuch, and other errors for what is none or is damaged. */
 export async function openWorkbook(bytes: Uint8Array): Promise<Workbook> {
   const packed = await openZip(bytes)
   if (packed.bytes > MOST_UNPACKED_BYTES) throw new TooMuch('is too large unpacked')
-  if (!packed.has(BOOK)) throw new NoWorkbook('there is no workbook in it')
+  if (!packed.has(BOOK)) throw new NoWorkbook(packed.has(OPEN_DOCUMENT) ? 'open document' : 'other')
   const { sheets, from1904 } = await readBook(packed)
   const paths = await readRelations(packed)
   const dated = await readDateStyles(packed)
@@ -54,7 +56,11 @@ export async function openWorkbook(bytes: Uint8Array): Promise<Workbook> {
 }
 
 /** An archive of something else. */
-export class NoWorkbook extends Error {}
+export class NoWorkbook extends Error {
+  constructor(readonly is: 'open document' | 'other') {
+    super(`there is no workbook in it: ${is}`)
+  }
+}
 
 async function readBook(packed: Packed) {
   const sheets: { name: string; relation: string }[] = []

@@ -1,7 +1,8 @@
 import { Box } from '@chakra-ui/react'
+import { LIGHT_STEPS } from '@/core/layout/light-map'
 import { patchCentre } from '@/core/plants/place'
 import { softOutline } from '@/ui/drawing/geometry'
-import { BANDS, type LightMaps, type Shaded } from './light-model'
+import type { LightMaps, Shaded } from './light-model'
 
 const colour = (name: string) => `var(--chakra-colors-${name})`
 
@@ -35,7 +36,7 @@ export function LightDrawing({ maps: { scene, plan, front } }: { maps: LightMaps
         })}
       />
       <Box fontSize="sm" color="pencil">
-        Each shade darker: under {BANDS.join(', under ')} µmol, within a factor of about 1.5.
+        Each shade darker: under {LIGHT_STEPS.join(', under ')} µmol, within a factor of about 1.5.
       </Box>
     </Box>
   )
@@ -74,9 +75,10 @@ function Panel({
           aria-label={`Light ${says}`}
           style={{ width: '100%', display: 'block' }}
         >
+          <rect width={wide} height={high} fill={colour('lit')} />
           <g transform={`translate(0 ${high}) scale(1 -1)`}>
             {shaded.map(({ under, path }) => (
-              <path key={under} d={path} fill={colour('ink')} fillOpacity={0.2} />
+              <path key={under} d={path} fill={colour('shade')} />
             ))}
             {outlines.map((d) => (
               <path

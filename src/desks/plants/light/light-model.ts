@@ -5,16 +5,13 @@ import { frontLight } from '@/core/gardening/light/front-light'
 import { lampPlace, type LampPlace } from '@/core/gardening/light/lamp-place'
 import { lightAhead, type LightAhead } from '@/core/gardening/light/light-ahead'
 import { thinningsOf, type Thinning } from '@/core/gardening/light/thinning'
-import { lightMap } from '@/core/layout/light-map'
+import { LIGHT_STEPS, lightMap } from '@/core/layout/light-map'
 import { sceneOn, stageOf, type Scene } from '@/core/layout/scene'
 import { dayOf, type Instant } from '@/core/quantity/time'
 import { reckoned } from '@/data/analysis-cache'
 import { pathUnder } from '@/ui/drawing/contour-path'
 
-/** Below these the drawing is darker, step by step, µmol m⁻² s⁻¹. Common practice: low under 30, medium to 80; crypts do with 12. */
-export const BANDS = [80, 30, 12] as const
-
-/** Where less light than each of {@link BANDS} falls, as path data in cm. */
+/** Where less light than each of {@link LIGHT_STEPS} falls, as path data in cm. */
 export interface Shaded {
   under: number
   path: string
@@ -55,7 +52,7 @@ export const lightMaps = (story: TankHistory, now: Instant, days: number): Light
     const front = frontLight(scene)
     return {
       scene,
-      plan: BANDS.map((under) => ({ under, path: pathUnder(plan.par, plan, under) })),
-      front: BANDS.map((under) => ({ under, path: pathUnder(front.par, front, under) })),
+      plan: LIGHT_STEPS.map((under) => ({ under, path: pathUnder(plan.par, plan, under) })),
+      front: LIGHT_STEPS.map((under) => ({ under, path: pathUnder(front.par, front, under) })),
     }
   })

@@ -153,8 +153,8 @@ describe('a test with a kit of one’s own', () => {
     expect(read({ value: '> 10' })).toMatchObject({ beyond: 'over' })
     // No number: the border says so.
     expect(read({ value: '<' })).toMatchObject({ value: '<' })
-    expect(read({ value: '~0,5' })).toMatchObject({ value: 0.5, certainty: 'glance' })
-    expect(read({ value: '0.1–0.5' })).toMatchObject({
+    expect(read({ value: '~0,5', unit: 'mg/L' })).toMatchObject({ value: 0.5, certainty: 'glance' })
+    expect(read({ value: '0.1–0.5', unit: 'mg/L' })).toMatchObject({
       value: 0.3,
       between: { low: 0.1, high: 0.5 },
     })

@@ -9,6 +9,7 @@ import { alarmFindings } from './alarm-findings'
 import { algaeFindings } from './algae-findings'
 import { carpetFindings } from './carpet-findings'
 import { changeFinding } from './change-finding'
+import { countFindings } from './count-finding'
 import type { Finding, Subject } from './finding'
 import type { AnyJudged } from './rules'
 import { byUrgency } from './urgency'
@@ -46,6 +47,7 @@ export function findings(
         ]),
     ...alarmFindings(story, now),
     changeFinding(story, now),
+    ...countFindings(story, now),
     ...temporaryFindings(story, now),
     soilFinding(story, now),
     moodFinding(story, now),

@@ -2,6 +2,7 @@ import type { AlarmFacts } from './alarm-findings'
 import type { AlgaeFacts } from './algae-findings'
 import type { CarpetFacts } from './carpet-findings'
 import type { ChangeFacts } from './change-finding'
+import type { CountFacts } from './count-finding'
 import type { Judged } from './finding'
 import type { GrowthFacts } from './growth-findings'
 import type { IntakeFacts } from './intake-finding'
@@ -20,6 +21,7 @@ export type FactsOf = NitrateFacts &
   IntakeFacts &
   WaterFacts &
   ChangeFacts &
+  CountFacts &
   TemporaryFacts &
   SoilFacts &
   MoodFacts &

@@ -10,6 +10,7 @@ import { evidenceFor, reckoned } from './evidence'
 import type { Finding, FindingWords, WordsFor } from './finding'
 import { waitingWords } from './waiting-finding.words'
 import { growthWords } from './growth-findings.words'
+import { countWords } from './count-finding.words'
 import { intakeWords } from './intake-finding.words'
 import { moodWords } from './mood-finding.words'
 import { nitrateWords } from './nitrate-finding.words'
@@ -25,6 +26,7 @@ const WORDS: WordsFor<FactsOf> = {
   ...nitrateWords,
   ...alarmWords,
   ...intakeWords,
+  ...countWords,
   ...waterWords,
   ...changeWords,
   ...temporaryWords,

@@ -75,6 +75,10 @@ export const askedSchema = object({
     })
       .nullable()
       .defined(),
+    paper: object({ count: figure('The count'), plusMinus: figure('Its doubt') })
+      .noUnknown()
+      .default(undefined)
+      .optional(),
     unit: words('The unit', 20).defined(),
     min: number().required(),
     max: number().required(),

@@ -11,6 +11,7 @@ import { doubtsAbout, stoodBy } from '@/core/admission/doubts'
 import { parseEntry } from '@/data/border/entry-schema'
 import { askFirst, EntryRefused } from '@/data/refused'
 import type { TankHistory } from '@/core/history/types'
+import { countedBeside } from '@/core/livestock/census'
 import { heldTrue } from '@/core/quantity/estimate'
 import { daysBetween, type Instant } from '@/core/quantity/time'
 import { storyUntil } from '@/core/history/lookup'
@@ -297,11 +298,14 @@ function readAtStations(parts: readonly RoundEntry[], door: ReturnType<typeof do
 function outcomeOf(story: TankHistory, round: string, at: Instant, late: string[]): RoundOutcome {
   const own = story.entries.filter((entry) => entry.id.startsWith(`${round}.`))
   const walk = own.find((entry) => entry.kind === 'round')
-  const outside = own.filter(
-    (entry) =>
+  const outside = own.filter((entry) => {
+    const beside = entry.kind === 'stock' ? countedBeside(story, entry) : null
+    if (beside) return beside.apart !== 0
+    return (
       entry.expected !== null &&
-      !heldTrue({ ...entry.expected, because: '' }, inkedValue(entry) ?? entry.expected.value),
-  )
+      !heldTrue({ ...entry.expected, because: '' }, inkedValue(entry) ?? entry.expected.value)
+    )
+  })
   const notes = findingsOf(story, at, measuresAsked())
   const asked = walk?.kind === 'round' ? walk.asked : 0
   return {

@@ -2,6 +2,7 @@
 
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import { useRef, useState } from 'react'
+import { apartFrom } from '@/core/livestock/census'
 import { sayNumber, sayRange } from '@/core/quantity/say'
 import type { RoundAnswer } from '@/core/routine/round/answers'
 import { pencilledAnswer } from '@/core/routine/round/pencil'
@@ -414,12 +415,30 @@ function State({
   if (!answer)
     return <Box color="pencil">{pencilled === null ? 'type what you see' : 'Enter inks it'}</Box>
   if (answer.certainty === 'glance') return <Box color="moss">inked at a glance</Box>
+  if (question.paper) return <BesidePaper counted={answer.value} paper={question.paper} />
   if (!question.expected) return <Box color="moss">inked</Box>
   const { low, high } = question.expected
   return answer.value >= low && answer.value <= high ? (
     <Box color="moss">as expected</Box>
   ) : (
     <Box color="clay">{answer.value > high ? 'more' : 'less'} than expected</Box>
+  )
+}
+
+/** A count beside what is on paper. */
+function BesidePaper({
+  counted,
+  paper,
+}: {
+  counted: number
+  paper: { count: number; plusMinus: number }
+}) {
+  const apart = apartFrom(counted, paper)
+  if (apart === 0) return <Box color="moss">as on paper</Box>
+  return (
+    <Box color="clay">
+      {Math.abs(apart)} {apart < 0 ? 'fewer' : 'more'} than on paper
+    </Box>
   )
 }
 

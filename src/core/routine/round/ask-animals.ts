@@ -33,6 +33,7 @@ export function countQuestions(history: TankHistory, now: Instant): Question[] {
               ),
             )
           : null,
+        ...(last ? { paper: { count, plusMinus } } : {}),
         unit: '',
         min: 0,
         max: 5000,

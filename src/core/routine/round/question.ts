@@ -29,6 +29,8 @@ export interface Question {
   asks: Asks
   last: Last | null
   expected: Estimate | null
+  /** Of animals: what is on paper. A count is held against it with its ±, however far the pencil's range reaches. */
+  paper?: { count: number; plusMinus: number }
   unit: string
   min: number
   max: number

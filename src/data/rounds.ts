@@ -36,9 +36,7 @@ export async function openRound(db: Database, slug: string): Promise<RoundDraft 
       .innerJoin(t.vessel, eq(t.vessel.id, t.roundDraft.vesselId))
       .where(named(slug)),
   )
-  return row
-    ? { startedAt: row.draft.startedAt.toISOString(), shared: sharedOf(row.draft) }
-    : null
+  return row ? { startedAt: row.draft.startedAt.toISOString(), shared: sharedOf(row.draft) } : null
 }
 
 /** No round is longer. */

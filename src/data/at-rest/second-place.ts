@@ -49,7 +49,9 @@ const keepNote = (directory: string, place: SecondPlace) =>
   writePrivately(noteOf(directory), `${JSON.stringify(place)}\n`)
 
 /** Why a directory could not be made, by the system's code. */
-const WHY_NOT: Record<string, string> = {
+const whyNotMade = (code = 'unknown') => WHY_NOT[code] ?? `It cannot be made (${code}).`
+const WHY_NOT: Readonly<Record<string, string>> = {
+  ENOENT: 'The directory it would lie in is not there. Is the disk plugged in?',
   ENOTDIR: 'A part of that path is a file, not a directory.',
   ENAMETOOLONG: 'That name is longer than the disk takes.',
   EACCES: 'Vivero may not write there.',
@@ -69,9 +71,7 @@ export function nameSecondPlace(directory: string, asked: string): Result<Second
     mkdirSync(path, { mode: 0o700 })
   } catch (error) {
     const { code } = error as NodeJS.ErrnoException
-    if (code === 'ENOENT')
-      return refuse('The directory it would lie in is not there. Is the disk plugged in?')
-    if (code !== 'EEXIST') return refuse(WHY_NOT[code ?? ''] ?? `It cannot be made (${code}).`)
+    if (code !== 'EEXIST') return refuse(whyNotMade(code))
   }
   try {
     if (!statSync(path).isDirectory()) return refuse('That is a file, not a directory.')

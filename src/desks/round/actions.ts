@@ -220,14 +220,11 @@ function refuseClashes({ clashes, answers }: SharedRound): void {
   ])
 }
 
-const stationOf = (held: Held): string | null =>
-  held.of === 'question'
-    ? (held.asked?.station ?? null)
-    : held.of === 'sign'
-      ? held.sign.station
-      : held.of === 'line'
-        ? held.line.station
-        : null
+function stationOf(held: Held): string | null {
+  if (held.of === 'question') return held.asked?.station ?? null
+  if (held.of === 'sign') return held.sign.station
+  return held.of === 'line' ? held.line.station : null
+}
 
 const refuseHelpersLines = ({ changes }: Batch): Promise<void> =>
   refuseHelpersKinds(

@@ -132,9 +132,10 @@ export class Line {
       n: this.unheard.n,
       waiting: changes.map((change) => ({ ...change, seen: 0 })),
     }
-    this.store()
     this.tell()
-    if (changes.length > 0) this.start()
+    if (changes.length === 0) return letOwnGo(this.place)
+    this.store()
+    this.start()
   }
 
   /** The round is in the book, or let go: nothing of it is to be sent any more. */
@@ -146,7 +147,7 @@ export class Line {
   /** What this machine kept while Vivero could not be reached: this page's own goes on from here, what closed pages left is sent in their names. */
   async takeUp(): Promise<void> {
     const own = ownKept<unknown>(this.place)?.value
-    if (isUnheard(own) && isHeard(this.unheard)) {
+    if (isUnheard(own) && !isHeard(own) && isHeard(this.unheard)) {
       this.unheard = { ...own, station: this.unheard.station }
       this.tell()
       this.start()

@@ -1,7 +1,7 @@
 'use client'
 
 import { Box, chakra, Flex } from '@chakra-ui/react'
-import { useRef, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { apartFrom } from '@/core/livestock/census'
 import { sayNumber, sayRange } from '@/core/quantity/say'
 import type { RoundAnswer } from '@/core/routine/round/answers'
@@ -124,12 +124,21 @@ function NumberRow({
 }: Props) {
   const measures = useMeasures()
   const [draft, drawDraft] = useState<string | null>(typed)
+  // What stands here of an earlier word gives way when the round knows better: another device has answered.
+  const [was, setWas] = useState(typed)
+  if (typed !== was) {
+    setWas(typed)
+    if (draft === was) drawDraft(typed)
+  }
   // Enter inks and moves on in one go: leaving the field must see what Enter left, not what was drawn last.
   const held = useRef(draft)
   const setDraft = (text: string | null) => {
     held.current = text
     drawDraft(text)
   }
+  useEffect(() => {
+    held.current = draft
+  })
   const input = useRef<HTMLInputElement>(null)
   const pencilled = pencilledAnswer(question)
   const shown = draft ?? (answer ? sayTyped(answer, question, measures) : '')

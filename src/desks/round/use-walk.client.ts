@@ -60,9 +60,6 @@ export function useWalk({
   const within = (station: number) => Math.max(0, Math.min(stations.length - 1, station))
   const here = within(answers.station)
   const station = stations[here]
-  // One key may ink a value and move on: the second change must build on the first, not on what was drawn last.
-  const change = (update: (before: RoundAnswers) => RoundAnswers) =>
-    line().keep(update(line().answers))
   const ending = useEnding({ slug, answers, line, setProblem })
   return {
     answers,
@@ -71,12 +68,39 @@ export function useWalk({
     problem,
     elsewhere,
     ...ending,
+    ...actsOn({ slug, line, station, here, within }),
     questions: ending.asked?.of === answers ? ending.asked.questions : [],
     unfinished: unfinishedIn(stations, answers),
     twice: answeredTwice(stations, clashes),
     /** What was said elsewhere than what stands, of a question or of the time of the walk. */
     otherwise: (slot: Slot): readonly (Held | null)[] =>
       (clashes[slot] ?? []).map(({ holds }) => holds),
+    /** After the round was inked or begun afresh elsewhere: another one, with what came too late or without. */
+    another: (changes: readonly Change[]) => {
+      setElsewhere(null)
+      line().begin(newId(), changes)
+    },
+    goOn: () => setElsewhere(null),
+  }
+}
+
+/** Every act on a round being walked. One key may ink a value and move on: the second change builds on the first, not on what was drawn last. */
+function actsOn({
+  slug,
+  line,
+  station,
+  here,
+  within,
+}: {
+  slug: string
+  line: () => Line
+  station: SaidStation
+  here: number
+  within: (station: number) => number
+}) {
+  const change = (update: (before: RoundAnswers) => RoundAnswers) =>
+    line().keep(update(line().answers))
+  return {
     /** Says which of two it is: one of those that were said, or what stands. */
     settle: (slot: Slot, holds: Held | null | 'stands') =>
       line().keep(holds === 'stands' ? line().answers : put(line().answers, slot, holds), slot),
@@ -105,12 +129,6 @@ export function useWalk({
       const answer = await line().sendBy(next, (batch) => walkOn(slug, batch))
       return answer.ok ? null : sayProblems(answer)
     },
-    /** After the round was inked or begun afresh elsewhere: another one, with what came too late or without. */
-    another: (changes: readonly Change[]) => {
-      setElsewhere(null)
-      line().begin(newId(), changes)
-    },
-    goOn: () => setElsewhere(null),
     /** Until what was answered here is heard: what is read next is judged by it. */
     through: () => line().through(),
   }

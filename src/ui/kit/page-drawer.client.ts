@@ -69,13 +69,10 @@ export async function takeUp<T>(place: string): Promise<Left<T> | null> {
 /** What is kept at a place by whichever page; what an older Vivero kept has no page. */
 function keysOf(place: string): { key: string; page: string }[] {
   const bare = PREFIX + place
-  return allKeys().flatMap((key) =>
-    key === bare
-      ? [{ key, page: '' }]
-      : key.startsWith(`${bare} @`)
-        ? [{ key, page: key.slice(bare.length + 2) }]
-        : [],
-  )
+  return allKeys().flatMap((key) => {
+    if (key === bare) return [{ key, page: '' }]
+    return key.startsWith(`${bare} @`) ? [{ key, page: key.slice(bare.length + 2) }] : []
+  })
 }
 
 function read<T>(key: string, page: string): Left<T> | null {

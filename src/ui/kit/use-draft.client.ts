@@ -49,6 +49,9 @@ export function useDraft(
     for (const [name, text] of Object.entries(shownValues(value.values, units, measures)))
       form.setValue(name, text, { shouldDirty: true })
   }
+  useKeptWhileTyped(place, form, () =>
+    keepDraft(place ?? '', touchedValues(form, touched.current), units, measures),
+  )
   useEffect(() => {
     if (place === null) return
     let gone = false
@@ -62,25 +65,8 @@ export function useDraft(
       const left = (await leftBehind<unknown>(place)).filter(isDraft)
       if (!gone) setOthers(left)
     })
-    let pause: ReturnType<typeof setTimeout> | null = null
-    const keep = () => {
-      if (pause) clearTimeout(pause)
-      pause = null
-      keepDraft(place, touchedValues(form, touched.current), units, measures)
-    }
-    const watching = form.watch(() => {
-      if (pause) clearTimeout(pause)
-      pause = setTimeout(keep, PAUSE_MS)
-    })
-    const leave = () => {
-      if (pause) keep()
-    }
-    window.addEventListener('pagehide', leave)
     return () => {
       gone = true
-      leave()
-      watching.unsubscribe()
-      window.removeEventListener('pagehide', leave)
     }
     // The form and its place stand for as long as it does.
     // eslint-disable-next-line react-hooks/exhaustive-deps
@@ -108,6 +94,40 @@ export function useDraft(
       form.reset(form.getValues())
     },
   }
+}
+
+/** Calls `keep` after every pause in typing, and when the page is left in the midst of it. */
+function useKeptWhileTyped(
+  place: string | null,
+  form: UseFormReturn<Values>,
+  keep: () => void,
+): void {
+  const latest = useRef(keep)
+  useEffect(() => {
+    latest.current = keep
+  })
+  useEffect(() => {
+    if (place === null) return
+    let pause: ReturnType<typeof setTimeout> | null = null
+    const keepNow = () => {
+      if (pause) clearTimeout(pause)
+      pause = null
+      latest.current()
+    }
+    const watching = form.watch(() => {
+      if (pause) clearTimeout(pause)
+      pause = setTimeout(keepNow, PAUSE_MS)
+    })
+    const leave = () => {
+      if (pause) keepNow()
+    }
+    window.addEventListener('pagehide', leave)
+    return () => {
+      leave()
+      watching.unsubscribe()
+      window.removeEventListener('pagehide', leave)
+    }
+  }, [place, form])
 }
 
 /** What is kept may have any shape: another Vivero wrote it, or a hand. */

@@ -1,4 +1,4 @@
-import { fieldOfCard } from '../../quantity/card'
+import { fieldOfCard, type Beyond } from '../../quantity/card'
 import { numberOrText } from '../../quantity/read-number'
 import { isMeasured, type Measures } from '../../quantity/measures'
 import { nameOf, unitOf } from '../../quantity/parameter-name'
@@ -149,6 +149,9 @@ function fromForm(
   const read = typeof value === 'number' ? canonical(value, unit) : null
   const kit = ask.kits().find((one) => one.name === called && one.parameter === parameter)
   const steps = (kit?.steps ?? []).flatMap((step) => canonical(step, kit?.unit ?? '') ?? [])
+  const field = between
+    ? { low: canonical(between.low, unit), high: canonical(between.high, unit) }
+    : fieldRead(steps, read, beyond)
   return {
     parameter,
     value: read ?? value,
@@ -156,14 +159,14 @@ function fromForm(
     entered: { value, unit },
     ...(about ? { certainty: 'glance' } : {}),
     ...(beyond ? { beyond } : {}),
-    ...(between
-      ? { between: { low: canonical(between.low, unit), high: canonical(between.high, unit) } }
-      : read !== null && (beyond || steps.length > 0)
-        ? { between: fieldOfCard(steps, read, beyond) }
-        : {}),
+    ...(field ? { between: field } : {}),
     ...(kit ? { kit: kit.name } : {}),
   }
 }
+
+/** The values a card would have shown the same; null where neither a card nor its end says so. */
+const fieldRead = (steps: readonly number[], read: number | null, beyond: Beyond | null) =>
+  read !== null && (beyond || steps.length > 0) ? fieldOfCard(steps, read, beyond) : null
 
 export function sayMethod(method: string): string {
   return method === 'drops-chart' ? 'drops and chart' : method

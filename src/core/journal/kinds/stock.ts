@@ -1,6 +1,6 @@
 import { ok, refuse } from '../../quantity/result'
 import { NO_PROBLEM, problem } from '../faults'
-import type { Kind } from '../kind'
+import type { InMoment, Kind } from '../kind'
 import { choice, id, maybeId, number, type DetailOf } from '../shape'
 
 export const STOCK_EVENTS = [
@@ -29,15 +29,20 @@ const shape = {
   /** The vessel they came from or went to, where it is one of these. */
   otherVesselId: maybeId('The other tank'),
 }
-const BEFELL: ReadonlySet<string> = new Set(['born', 'died', 'missing'])
+/** Who died or went missing was not there to be counted; who came or was given away was, or was not yet. */
+const IN_MOMENT: Readonly<Partial<Record<string, InMoment>>> = {
+  born: 'befell',
+  died: 'befell',
+  missing: 'befell',
+  counted: 'seen',
+}
 const LOSSES: ReadonlySet<string> = new Set(['died', 'moved out', 'missing'])
 
 /** Animals counted, come or gone. */
 export const stock: Kind<DetailOf<typeof shape>> = {
   name: 'animals',
   shape,
-  // Who died or went missing was not there to be counted.
-  inMoment: ({ event }) => (BEFELL.has(event) ? 'befell' : event === 'counted' ? 'seen' : 'done'),
+  inMoment: ({ event }) => IN_MOMENT[event] ?? 'done',
   judgedBy: true,
   tell: ({ populationId, event, count, plusMinus }, names) =>
     `${names.population(populationId)}: ${event} ${count}${plusMinus > 0 ? ` ± ${plusMinus}` : ''}`,

@@ -101,17 +101,16 @@ function roundOfHeld(round: RoundAnswers, all: readonly Held[]): RoundAnswers {
 
 /** Whether two say the same of a slot. An answer is the same by its value: that one of two saw it at a glance is no disagreement. */
 export function sayTheSame(a: Held | null, b: Held | null): boolean {
-  if (a?.of === 'question' && b?.of === 'question')
-    return (
-      a.text === b.text &&
-      a.answer?.value === b.answer?.value &&
-      a.answer?.beyond === b.answer?.beyond &&
-      sameFact(a.answer?.between ?? null, b.answer?.between ?? null)
-    )
-  // Of a line the server alone says how it will stand in the book.
-  if (a?.of === 'line' && b?.of === 'line')
-    return a.line.kind === b.line.kind && sameFact(a.line.fields, b.line.fields)
-  return a === b || (a !== null && b !== null && sameFact(a, b))
+  if (a === null || b === null) return a === b
+  return a.of === b.of && sameFact(bare(a), bare(b))
+}
+
+/** What two can disagree about: of an answer not how sure it was, nor of a line how the server reads it. */
+function bare(held: Held): unknown {
+  if (held.of === 'line') return [held.line.kind, held.line.fields]
+  if (held.of !== 'question') return held
+  const { value = null, beyond = null, between = null } = held.answer ?? {}
+  return [held.text, value, beyond, between]
 }
 
 /** What is otherwise in one state of a round than in another, slot by slot. */

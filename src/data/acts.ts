@@ -236,6 +236,7 @@ async function saveVessel(tx: Database, vesselId: string, record: VesselRecord):
 }
 
 async function actStands(tx: Database, id: string): Promise<boolean> {
+  // A set.
   return (await tx.select({ id: t.act.id }).from(t.act).where(eq(t.act.id, id))).length > 0
 }
 
@@ -366,6 +367,7 @@ const speaksOf = (entry: Entry, id: string): boolean =>
   referencesOf(entry).some((reference) => reference.id === id)
 
 async function tanksOf(db: Database, slug: string, id: string): Promise<string[]> {
+  // A set.
   const rows = await db
     .select({ slug: t.vessel.slug })
     .from(t.act)

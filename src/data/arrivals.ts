@@ -125,12 +125,14 @@ export async function deleteHidden(db: Database, vesselId: string): Promise<void
 /** What a fall left half arrived is taken back at the next start. `olderThanHours`: on a server another Vivero may be reading just now. */
 export async function sweepArrivals(db: Database, olderThanHours: number): Promise<void> {
   const old = sql`now() - make_interval(hours => ${olderThanHours})`
+  // A set.
   const left = await db
     .select({ id: t.arrival.id })
     .from(t.arrival)
     .where(sql`${t.arrival.begunAt} <= ${old}`)
   for (const { id } of left) await takeBack(db, id)
   // Hidden without an arrival: a deletion that was cut short, which is finished here.
+  // A set.
   const hidden = await db
     .select({ id: t.vessel.id })
     .from(t.vessel)

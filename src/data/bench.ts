@@ -105,6 +105,7 @@ export async function deleteTank(db: Database, doomed: Doomed): Promise<void> {
 
 /** What was moved between this tank and others stays an act of the others, with their half of it: there it can be taken back still. */
 async function leaveMoves(tx: Database, vesselId: string): Promise<void> {
+  // A set.
   const moves = await tx
     .select()
     .from(t.act)
@@ -116,6 +117,7 @@ async function leaveMoves(tx: Database, vesselId: string): Promise<void> {
     )
   for (const move of moves) {
     const stays = move.vesselId === vesselId ? move.otherVesselId! : move.vesselId
+    // A set.
     const lines = await tx
       .select({ id: t.entry.id })
       .from(t.entry)

@@ -1,5 +1,5 @@
 import { untilWritten } from './until-written'
-import { sql } from 'drizzle-orm'
+import { asc, sql } from 'drizzle-orm'
 import type { EntryKind } from '@/core/journal/entry'
 import type { Vessel } from '@/core/history/types'
 import type { Instant } from '@/core/quantity/time'
@@ -50,6 +50,7 @@ async function stateOfBench(db: Database): Promise<string> {
 async function readDue(db: Database, now: Instant): Promise<BenchPlace[]> {
   const { standing: vessels } = await readBench(db, now)
   const planted = new Set(
+    // A set.
     (
       await db
         .select({ vesselId: t.layout.vesselId })
@@ -59,7 +60,7 @@ async function readDue(db: Database, now: Instant): Promise<BenchPlace[]> {
         )
     ).map((row) => row.vesselId),
   )
-  const routines = await db.select().from(t.routine)
+  const routines = await db.select().from(t.routine).orderBy(asc(t.routine.kind), asc(t.routine.id))
   const lastDone = await lastEntries(db, now)
   const lastOf = (vesselId: string) => (kind: EntryKind, equipmentId: string | null) =>
     lastDone.get(keyOf(vesselId, kind, equipmentId)) ?? null

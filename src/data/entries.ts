@@ -126,6 +126,7 @@ async function standAlready(
   const ids = entries.map((entry) => entry.id)
   if (new Set(ids).size !== ids.length)
     throw new EntryRefused([{ field: 'id', says: 'The same line was sent twice in one go.' }])
+  // A set.
   const rows =
     ids.length === 0 ? [] : await tx.select().from(t.entry).where(inArray(t.entry.id, ids))
   if (rows.length === 0) return false

@@ -1,7 +1,8 @@
-import { and, asc, eq, inArray } from 'drizzle-orm'
+import { and, eq, inArray } from 'drizzle-orm'
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core'
 import type { FactPart } from '@/core/journal/fact-change'
 import type { FactOf } from '@/core/history/diff'
+import { inPartOrder } from '@/core/history/part-order'
 import type { EquipmentRecord } from '@/core/history/equipment'
 import type { VesselRecord } from '@/core/history/types'
 import type { Database } from './db'
@@ -19,7 +20,6 @@ const maybeDate = (instant: string | null) => (instant === null ? null : new Dat
 /** How each part of a story lies in the database: its table, and the way there and back. */
 interface Rows<P extends ListPart, T extends PgTable> {
   table: T & { id: PgColumn; vesselId: PgColumn }
-  order: PgColumn[]
   toRow: (fact: FactOf<P>, vesselId: string) => T['$inferInsert']
   fromRow: (row: T['$inferSelect']) => FactOf<P>
 }
@@ -28,7 +28,6 @@ const rows = <P extends ListPart, T extends PgTable>(of: Rows<P, T>): Rows<P, T>
 export const FACT_ROWS = {
   layouts: rows<'layouts', typeof t.layout>({
     table: t.layout,
-    order: [t.layout.from, t.layout.id],
     toRow: (fact, vesselId) => ({
       ...fact,
       arrangement: fact.arrangement ?? null,
@@ -45,26 +44,22 @@ export const FACT_ROWS = {
   }),
   pieces: rows<'pieces', typeof t.piece>({
     table: t.piece,
-    order: [t.piece.id],
     toRow: (fact, vesselId) => ({ ...fact, nature: fact.nature ?? null, vesselId }),
     fromRow: ({ vesselId: _v, nature, ...row }) => (nature === null ? row : { ...row, nature }),
   }),
   plantings: rows<'plantings', typeof t.planting>({
     table: t.planting,
-    order: [t.planting.stake, t.planting.id],
     toRow: (fact, vesselId) => ({ ...fact, kept: fact.kept ?? null, vesselId }),
     fromRow: ({ vesselId: _v, kept, ...row }) => (kept === null ? row : { ...row, kept }),
   }),
   equipment: rows<'equipment', typeof t.equipment>({
     table: t.equipment,
-    order: [t.equipment.id],
     toRow: (fact, vesselId) => ({ ...fact, vesselId, endedAt: maybeDate(fact.endedAt) }),
     fromRow: ({ vesselId: _v, ...row }) =>
       ({ ...row, endedAt: maybeIso(row.endedAt) }) as EquipmentRecord,
   }),
   populations: rows<'populations', typeof t.population>({
     table: t.population,
-    order: [t.population.name, t.population.id],
     toRow: (fact, vesselId) => ({
       ...fact,
       toPlants: fact.toPlants ?? null,
@@ -81,20 +76,17 @@ export const FACT_ROWS = {
   }),
   sources: rows<'sources', typeof t.sourceWater>({
     table: t.sourceWater,
-    order: [t.sourceWater.name, t.sourceWater.id],
     toRow: (fact, vesselId) => ({ ...fact, vesselId }),
     fromRow: ({ vesselId: _v, ...row }) => row,
   }),
   products: rows<'products', typeof t.product>({
     table: t.product,
-    order: [t.product.name, t.product.id],
     toRow: (fact, vesselId) => ({ ...fact, releaseWeeks: fact.releaseWeeks ?? null, vesselId }),
     fromRow: ({ vesselId: _v, releaseWeeks, ...row }) =>
       releaseWeeks === null ? row : { ...row, releaseWeeks },
   }),
   routines: rows<'routines', typeof t.routine>({
     table: t.routine,
-    order: [t.routine.kind, t.routine.id],
     toRow: (fact, vesselId) => ({
       ...fact,
       vesselId,
@@ -109,7 +101,6 @@ export const FACT_ROWS = {
   }),
   drafts: rows<'drafts', typeof t.draft>({
     table: t.draft,
-    order: [t.draft.madeAt, t.draft.id],
     toRow: (fact, vesselId) => ({
       ...fact,
       vesselId,
@@ -134,13 +125,14 @@ export async function readPart<P extends ListPart>(
   part: P,
   vesselId: string,
 ): Promise<FactOf<P>[]> {
-  const { table, order, fromRow } = rowsOf(part)
+  const { table, fromRow } = rowsOf(part)
+  // A set.
   const found = await db
     .select()
     .from(table as PgTable)
     .where(eq(table.vesselId, vesselId))
-    .orderBy(...order.map((column) => asc(column)))
-  return found.map((row) => fromRow(row)) as FactOf<P>[]
+  // Each database has its own order of letters.
+  return inPartOrder(part, found.map((row) => fromRow(row)) as never) as unknown as FactOf<P>[]
 }
 
 /** Writes new records of a part. An id that stands already fails. */
@@ -187,6 +179,7 @@ export async function ownersOf(
   ids: readonly string[],
 ): Promise<{ id: string; vesselId: string }[]> {
   const { table } = rowsOf(part)
+  // A set.
   return ids.length === 0
     ? []
     : ((await tx

@@ -65,6 +65,7 @@ export async function importCsv(
 
 /** Fingerprints of all imported lines, struck-out ones too: what a keeper struck out must not come back with the same file. */
 async function knownOrigins(db: Database, vesselId: string): Promise<Set<string>> {
+  // A set.
   const rows = await db
     .select({ origin: t.entry.origin })
     .from(t.entry)

@@ -37,6 +37,7 @@ function kindsGrown({ species, plantings, drafts }: TankHistory): Species[] {
 
 async function knownHere(db: Database, kinds: readonly Species[]): Promise<Map<string, Species>> {
   const ids = kinds.map(({ id }) => id)
+  // A set.
   const rows =
     ids.length === 0 ? [] : await db.select().from(t.species).where(inArray(t.species.id, ids))
   return new Map(rows.map((row) => [row.id, speciesOfRow(row)]))

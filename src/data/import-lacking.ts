@@ -151,6 +151,7 @@ export async function ownersOfLines(
   return owners
 }
 
+// A set.
 const ownersOfPlans = async (tx: Database, ids: readonly string[]) =>
   ids.length === 0
     ? []

@@ -271,6 +271,7 @@ async function addParts(
 
 async function freeSlug(tx: Database, wanted: string): Promise<string> {
   const taken = new Set(
+    // A set.
     (await tx.select({ slug: t.vessel.slug }).from(t.vessel)).map((row) => row.slug),
   )
   if (!taken.has(wanted)) return wanted

@@ -1,7 +1,8 @@
-import { asc, eq, inArray, sql } from 'drizzle-orm'
+import { eq, inArray, sql } from 'drizzle-orm'
 import type { Entry, EntryKind } from '@/core/journal/entry'
 import { byTime } from '@/core/history/journal-index'
 import type { FactOf } from '@/core/history/diff'
+import { inPartOrder } from '@/core/history/part-order'
 import type { Instant } from '@/core/quantity/time'
 import type { Plan, Species, TankHistory } from '@/core/history/types'
 import { rowsOf, type Database } from './db'
@@ -40,28 +41,25 @@ export async function readStory(
       ),
     ]),
   ]
+  // A set.
   const species =
     speciesIds.length === 0
       ? []
-      : await db
-          .select()
-          .from(t.species)
-          .where(inArray(t.species.id, speciesIds))
-          .orderBy(asc(t.species.id))
-  const plans = await db
-    .select()
-    .from(t.plan)
-    .where(eq(t.plan.vesselId, row.id))
-    .orderBy(asc(t.plan.madeAt), asc(t.plan.id))
+      : await db.select().from(t.species).where(inArray(t.species.id, speciesIds))
+  // A set.
+  const plans = await db.select().from(t.plan).where(eq(t.plan.vesselId, row.id))
   const entries = await readEntries(db, row.id, only, between)
   return {
     vessel: vesselOf(row),
     ...facts,
-    species: species.map(speciesOfRow),
-    plans: plans.map(({ vesselId: _v, ...rest }): Plan => ({
-      ...rest,
-      madeAt: rest.madeAt.toISOString(),
-    })),
+    species: inPartOrder('species', species.map(speciesOfRow)),
+    plans: inPartOrder(
+      'plans',
+      plans.map(({ vesselId: _v, ...rest }): Plan => ({
+        ...rest,
+        madeAt: rest.madeAt.toISOString(),
+      })),
+    ),
     entries,
   }
 }

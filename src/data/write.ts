@@ -3,6 +3,7 @@ import type { Instant } from '@/core/quantity/time'
 import type { RoomCheck } from './at-rest/room'
 import type { Database } from './db'
 import { EntryRefused } from './refused'
+import { inOrder } from '@/core/history/part-order'
 import { keepStory } from './story-cache'
 import { yieldToOthers } from './yield'
 import { loadStory, lockedStory, touchStory, type LockedTank } from './story'
@@ -135,5 +136,6 @@ export async function writeTank(
     },
     moreBytes,
   )
-  if (after) keepStory(after.id, after.revision, after.story)
+  // What was added stands where the next start will read it.
+  if (after) keepStory(after.id, after.revision, inOrder(after.story))
 }

@@ -44,7 +44,7 @@ export function tasksOf(
         lastAt,
       }
     })
-    .sort((a, b) => b.daysLate - a.daysLate)
+    .sort((a, b) => b.daysLate - a.daysLate || (a.routineId < b.routineId ? -1 : 1))
 }
 
 /** What the routines of a tank ask for at `now`, latest first. */

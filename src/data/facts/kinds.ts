@@ -79,6 +79,7 @@ export async function putKindBack(
 }
 
 async function revisionStands(tx: Database, id: string): Promise<boolean> {
+  // A set.
   const rows = await tx
     .select({ id: t.speciesRevision.id })
     .from(t.speciesRevision)

@@ -88,7 +88,7 @@ async function lastEntries(db: Database, now: Instant): Promise<Map<string, Inst
     await db.execute(sql`
     select r.vessel_id, done.entry_kind, r.equipment_id, (
       select to_char(max(e.at) at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"') from ${t.entry} e
-      where e.vessel_id = r.vessel_id and e.kind = done.entry_kind and not e.voided and (e.arrival is null or not exists (select 1 from ${t.arrival} a where a.id = e.arrival)) and e.at <= ${now}::timestamptz and (r.equipment_id is null or e.detail->>'equipmentId' = r.equipment_id)
+      where e.vessel_id = r.vessel_id and e.kind = done.entry_kind and not e.voided and (e.arrival is null or not exists (select 1 from ${t.arrival} a where a.id = e.arrival)) and e.at <= ${now}::timestamptz and e.detail->>'equipmentId' is not distinct from r.equipment_id
     ) as last_at
     from (select distinct vessel_id, kind, equipment_id from ${t.routine}) r join (values ${kinds}) as done(routine_kind, entry_kind) on done.routine_kind = r.kind`),
   )

@@ -14,6 +14,8 @@ export interface PlainField {
   after?: string
   /** Asked only while another field begins so. */
   onlyIf?: { field: string; begins: string }
+  /** A figure that keeps its distance below another one, as long as nobody has written in it. */
+  below?: string
 }
 interface Props {
   field: PlainField

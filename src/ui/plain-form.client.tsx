@@ -2,7 +2,9 @@
 
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import { usePathname } from 'next/navigation'
+import { useEffect } from 'react'
 import { useWatch } from 'react-hook-form'
+import { readNumber } from '@/core/quantity/read-number'
 import type { Answer, Sending } from './ask.client'
 import { AskedOnce } from './kit/asked-once.client'
 import { DraftNotice } from './kit/draft-notice.client'
@@ -49,6 +51,7 @@ export function PlainForm({ groups, initial, submit, onSend, onDone, seen, clear
       return onDone ? onDone(value) : value
     },
   })
+  useKeptBelow(groups, sent)
   const ref = useFocusOn<HTMLFormElement>()
   const watched = useWatch({ control: sent.form.control })
   const isAsked = ({ onlyIf }: PlainField) =>
@@ -69,6 +72,26 @@ export function PlainForm({ groups, initial, submit, onSend, onDone, seen, clear
       <FormFoot sent={sent} submit={submit} />
     </chakra.form>
   )
+}
+
+/** Figures that keep their distance below another one move with it until somebody writes in them. */
+function useKeptBelow(groups: readonly Group[], { form }: SentForm): void {
+  // Read here so that the form keeps count of what was touched.
+  const { dirtyFields, defaultValues } = form.formState
+  const watched = useWatch({ control: form.control })
+  useEffect(() => {
+    for (const { name, below } of groups.flatMap(({ fields }) => fields)) {
+      if (below === undefined || dirtyFields[name]) continue
+      const [above, begun, own] = [
+        watched[below],
+        defaultValues?.[below],
+        defaultValues?.[name],
+      ].map((text) => readNumber(text ?? ''))
+      if (!above.ok || !begun.ok || !own.ok || above.value <= begun.value - own.value) continue
+      const next = String(Number((above.value - (begun.value - own.value)).toFixed(2)))
+      if (watched[name] !== next) form.setValue(name, next)
+    }
+  }, [groups, form, watched, dirtyFields, defaultValues])
 }
 
 /** The place of a form’s draft: its page, what it does, and what it began with but for days, which move on by themselves. */

@@ -79,6 +79,22 @@ export function perchAt(
   return { hardscapeId: top.id, heightCm: toMm(foot + PERCH_SHARE * (height - foot)) }
 }
 
+/** Where a plant that grows on stone and wood comes to sit: on the piece under its patch, else on the nearest one; null where there is none. */
+export function perchNear(
+  board: Pick<Board, 'pieces'>,
+  patch: readonly Point[],
+): { hardscapeId: string; heightCm: number } | null {
+  const under = perchAt(board, patch)
+  if (under || board.pieces.length === 0) return under
+  const from = middleOf(patch)
+  const away = ({ footprint }: BoardPiece) => {
+    const { x, z } = middleOf(footprint)
+    return Math.hypot(x - from.x, z - from.z)
+  }
+  const nearest = board.pieces.reduce((a, b) => (away(b) < away(a) ? b : a))
+  return perchAt({ pieces: [nearest] }, nearest.footprint)
+}
+
 /** A new piece of a shape in a box of the plan, as high as its proportions have it, seated on the ground; of its usual size about a point. */
 export function putPiece(
   board: Board,

@@ -161,6 +161,8 @@ export interface Kind<D extends object> {
   shape: { readonly [K in keyof D]-?: Field }
   /** Where it stands among the lines of one and the same moment. */
   inMoment: InMoment | ((entry: D) => InMoment)
+  /** It is of water that stands in the tank: a terrarium has none. */
+  inWater?: true
   /** What an entry says, in one short sentence for the journal, evidence lists and the care sheet. */
   tell: (entry: D, names: Names) => string
   /** What the fields must be together, whatever the tank. */

@@ -6,7 +6,7 @@ import { DAY0, standing, tank, withCare } from '../testing/tank'
 import { litresPerCentimetre, netLitres } from '../vessel/volume'
 import { ENTRY_KINDS, type EntryKind } from './entry'
 import { unitsOf } from './kinds/reading'
-import { detailFrom, formField, formOf, writtenOf } from './written'
+import { detailFrom, formField, formOf, kindsFor, writtenOf, WRITTEN_KINDS } from './written'
 import { parseEntry } from '@/data/border/entry-schema'
 import { lodge } from '@/data/demo/lodge'
 
@@ -174,4 +174,13 @@ describe('a test with a kit of one’s own', () => {
     expect(writtenOf(entry)).toMatchObject({ value: '<2', unit: 'mg/L N', kit: 'Old drops' })
     expect(describeEntry(entry, own)).toBe('Nitrate under 2 mg/L N, by drops and chart (Old drops)')
   })
+})
+
+test('of a terrarium nothing of standing water is written; of any other vessel everything', () => {
+  const of = (kind: string) => kindsFor(WRITTEN_KINDS, { kind })
+  for (const wet of ['top-off', 'water-change', 'dose', 'gas-use'] as const)
+    expect(of('terrarium')).not.toContain(wet)
+  for (const dry of ['note', 'groom', 'reading', 'clean', 'trim'] as const)
+    expect(of('terrarium')).toContain(dry)
+  expect(of('paludarium')).toEqual(WRITTEN_KINDS)
 })

@@ -52,6 +52,13 @@ export function formOf(kind: EntryKind): ShownForm | null {
 /** Kinds a keeper writes by hand, in the order of the work. */
 export const WRITTEN_KINDS: readonly EntryKind[] = ENTRY_KINDS.filter((kind) => kindOf(kind).form)
 
+/** Of those, what is written of a vessel: nothing of water where none stands. */
+export const kindsFor = <K extends EntryKind>(
+  kinds: readonly K[],
+  vessel: { kind: string },
+): readonly K[] =>
+  vessel.kind === 'terrarium' ? kinds.filter((kind) => !kindOf(kind).inWater) : kinds
+
 function shown(field: FormField, shape: Shape): ShownField {
   const spec = Object.hasOwn(shape, field.name) ? shape[field.name] : null
   return {

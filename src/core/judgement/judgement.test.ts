@@ -179,9 +179,15 @@ describe('due and round', () => {
   })
   test('a value far outside the range surprises, one just outside does not', () => {
     const expected = { value: 30, low: 27, high: 33, because: '' }
-    expect(isSurprising(expected, 34)).toBe(false)
-    expect(isSurprising(expected, 60)).toBe(true)
-    expect(isSurprising(null, 60)).toBe(false)
+    expect(isSurprising({ expected: expected, last: { value: 1, daysAgo: 7, by: null } }, 34)).toBe(
+      false,
+    )
+    expect(isSurprising({ expected: expected, last: { value: 1, daysAgo: 7, by: null } }, 60)).toBe(
+      true,
+    )
+    expect(isSurprising({ expected: null, last: { value: 1, daysAgo: 7, by: null } }, 60)).toBe(
+      false,
+    )
   })
   test('a round of Tarn asks few enough things for three minutes: under thirty', () => {
     expect(roundOf(tarn, NOW).flatMap((station) => station.questions).length).toBeLessThan(30)

@@ -54,14 +54,13 @@ export function dueTasks(history: TankHistory, now: Instant): DueTask[] {
     history.routines,
     (kind, equipmentId) =>
       ofKind(history.entries, kind).findLast(
-        (entry) =>
-          entryDay(entry) <= today && (equipmentId === null || doneTo(entry) === equipmentId),
+        (entry) => entryDay(entry) <= today && doneTo(entry) === equipmentId,
       )?.at ?? null,
     now,
   )
 }
 
-/** The thing an entry says was cleaned or served, or null. */
+/** The thing an entry says was cleaned or served, or null: a routine that names none is not done by serving one. */
 const doneTo = (entry: Entry): string | null =>
   'equipmentId' in entry ? (entry.equipmentId ?? null) : null
 

@@ -23,7 +23,7 @@ import { BringBack } from './bring-back.client'
 import { EntryLine } from './entry-line.client'
 import { Filters } from './filters.client'
 import { formContext } from '@/ui/entry/form-context'
-import { formOf, placeText, writtenOf, WRITTEN_KINDS } from '@/core/journal/written'
+import { formOf, kindsFor, placeText, writtenOf, WRITTEN_KINDS } from '@/core/journal/written'
 import { LogForm } from './log-form.client'
 import { TestsForm, type TestRow } from './tests-form.client'
 import { StruckNotice } from './struck-notice.client'
@@ -61,7 +61,7 @@ export async function BookDesk({ slug, query }: { slug: string; query: BookQuery
           range ({Math.round((100 * score.held) / score.met)} %; 80 % is the aim).
         </Box>
       ) : null}
-      <LogBar slug={slug} />
+      <LogBar slug={slug} vessel={story.vessel} />
       <Writing slug={slug} story={story} at={at} one={one} />
       {open ? <OpenEntry slug={slug} story={story} entryId={open.id} measures={measures} /> : null}
       <Filters
@@ -114,7 +114,7 @@ function Writing({
   one: (name: string) => string
 }) {
   const zone = story.vessel.timeZone
-  const kind = WRITTEN_KINDS.find((candidate) => candidate === one('log'))
+  const kind = kindsFor(WRITTEN_KINDS, story.vessel).find((candidate) => candidate === one('log'))
   const log = kind ? formOf(kind) : null
   return (
     <>
@@ -137,21 +137,23 @@ function Writing({
   )
 }
 
-function LogBar({ slug }: { slug: string }) {
+function LogBar({ slug, vessel }: { slug: string; vessel: TankHistory['vessel'] }) {
   return (
     <Flex as="nav" aria-label="Log" gap={2} wrap="wrap" my={3} align="center" fontSize="sm">
       <Box className="serif" fontSize="md">
         Write down
       </Box>
-      {WRITTEN_KINDS.flatMap((kind) => formOf(kind) ?? []).map((form) => (
-        <NextLink
-          key={form.kind}
-          href={`/tanks/${slug}/book?log=${form.kind}`}
-          style={{ padding: '6px 2px', textUnderlineOffset: 3 }}
-        >
-          {form.says}
-        </NextLink>
-      ))}
+      {kindsFor(WRITTEN_KINDS, vessel)
+        .flatMap((kind) => formOf(kind) ?? [])
+        .map((form) => (
+          <NextLink
+            key={form.kind}
+            href={`/tanks/${slug}/book?log=${form.kind}`}
+            style={{ padding: '6px 2px', textUnderlineOffset: 3 }}
+          >
+            {form.says}
+          </NextLink>
+        ))}
       <NextLink
         href={`/tanks/${slug}/book?log=tests`}
         style={{ padding: '6px 2px', textUnderlineOffset: 3 }}

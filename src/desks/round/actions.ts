@@ -6,7 +6,7 @@ import type { Finding } from '@/core/judgement/finding'
 import { headline } from '@/core/judgement/findings'
 import { inkedValue } from '@/core/judgement/score'
 import { describeEntry } from '@/core/history/describe'
-import { byId } from '@/core/history/journal-index'
+import { byId, ofPlanting } from '@/core/history/journal-index'
 import { doubtsAbout, stoodBy } from '@/core/admission/doubts'
 import { parseEntry } from '@/data/border/entry-schema'
 import { askFirst, EntryRefused } from '@/data/refused'
@@ -291,6 +291,10 @@ function readAtStations(parts: readonly RoundEntry[], door: ReturnType<typeof do
   return read
 }
 
+/** Of a planting that nobody measured before the pencil was a guess. */
+const isFirstLook = (entry: Entry, story: TankHistory): boolean =>
+  entry.kind === 'measure' && ofPlanting(story.entries, entry.plantingId)[0]?.id === entry.id
+
 /** What a round came to, from what stands in the book of it. */
 function outcomeOf(story: TankHistory, round: string, at: Instant, late: string[]): RoundOutcome {
   const own = story.entries.filter((entry) => entry.id.startsWith(`${round}.`))
@@ -300,6 +304,7 @@ function outcomeOf(story: TankHistory, round: string, at: Instant, late: string[
     if (beside) return beside.apart !== 0
     return (
       entry.expected !== null &&
+      !isFirstLook(entry, story) &&
       !heldTrue({ ...entry.expected, because: '' }, inkedValue(entry) ?? entry.expected.value)
     )
   })

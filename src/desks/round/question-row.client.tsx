@@ -425,7 +425,8 @@ function State({
     return <Box color="pencil">{pencilled === null ? 'type what you see' : 'Enter inks it'}</Box>
   if (answer.certainty === 'glance') return <Box color="moss">inked at a glance</Box>
   if (question.paper) return <BesidePaper counted={answer.value} paper={question.paper} />
-  if (!question.expected) return <Box color="moss">inked</Box>
+  // What nobody saw before is held against nothing.
+  if (!question.expected || !question.last) return <Box color="moss">inked</Box>
   const { low, high } = question.expected
   return answer.value >= low && answer.value <= high ? (
     <Box color="moss">as expected</Box>

@@ -7,7 +7,7 @@ const US = measuresOf('US')
 const height: Question = {
   key: 'height:s1',
   asks: { kind: 'measure', plantingId: 's1', measure: 'height' },
-  last: null,
+  last: { value: 19, daysAgo: 7, by: null },
   expected: { value: 20, low: 18, high: 22, because: '' },
   unit: 'cm',
   min: 0,

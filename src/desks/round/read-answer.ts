@@ -31,7 +31,7 @@ export function readAnswer(text: string, question: Question, measures: Measures)
     return {
       is: 'value',
       value,
-      doubted: isSurprising(question.expected, value),
+      doubted: isSurprising(question, value),
       about,
       more: {
         ...(beyond ? { beyond } : {}),

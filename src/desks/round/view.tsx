@@ -8,7 +8,7 @@ import { reckoned, reckonedAt } from '@/data/analysis-cache'
 import { openRound } from '@/data/rounds'
 import { storyOr404 } from '@/data/tank'
 import { storyUntil } from '@/core/history/lookup'
-import { formOf } from '@/core/journal/written'
+import { formOf, kindsFor } from '@/core/journal/written'
 import { instantIn, localMoment } from '@/core/quantity/zone'
 import { LINES_AT } from '@/core/routine/round/lines'
 import { formContext } from '@/ui/entry/form-context'
@@ -17,7 +17,7 @@ import { sayLongDay } from '@/ui/when'
 import { Round } from './round.client'
 
 /** The kinds of line a round takes beside its answers. */
-const FORMS = [...new Set(Object.values(LINES_AT).flat())].flatMap((kind) => formOf(kind) ?? [])
+const KINDS = [...new Set(Object.values(LINES_AT).flat())]
 
 /** Round: the walk past the tank in the order the eyes go, with what Vivero expects pencilled in. */
 export async function RoundDesk({ slug }: { slug: string }) {
@@ -49,7 +49,7 @@ export async function RoundDesk({ slug }: { slug: string }) {
       walkedSeconds={
         draft ? Math.max(0, (Date.parse(now()) - Date.parse(draft.startedAt)) / 1000) : 0
       }
-      forms={FORMS}
+      forms={kindsFor(KINDS, story.vessel).flatMap((kind) => formOf(kind) ?? [])}
       context={formContext(story, at)}
     />
   )

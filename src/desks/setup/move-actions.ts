@@ -2,8 +2,16 @@
 
 import { mixed, object, string } from 'yup'
 import type { Move } from '@/core/history/moves'
-import { mainKind, tankNow } from '@/core/history/tank-at'
-import { ZONES, type TankHistory, type Zone } from '@/core/history/types'
+import { boardOf } from '@/core/board/board'
+import { perchNear } from '@/core/board/put'
+import { mainKind, tankNow, type Tank } from '@/core/history/tank-at'
+import {
+  ZONES,
+  type PlantGroup,
+  type PlantingSpot,
+  type TankHistory,
+  type Zone,
+} from '@/core/history/types'
 import type { Sending } from '@/core/history/sending'
 import { nextStake } from '@/core/layout/next-stake'
 import type { Attempt } from '@/data/border/attempt'
@@ -110,7 +118,8 @@ function movePlants(fields: Fields, from: TankHistory, to: TankHistory, at: stri
     only(fields, ['plantingId', 'as', 'stems', 'zone', 'left', 'right', 'front', 'back']),
     { abortEarly: false },
   )
-  const { vessel, layout } = tankNow(to, at)
+  const tank = tankNow(to, at)
+  const { vessel, layout } = tank
   const problems = boxProblems(box, vessel)
   if (problems.length === 0 && !layout)
     problems.push({ field: 'toTank', says: 'That tank has no layout to plant in.' })
@@ -120,14 +129,35 @@ function movePlants(fields: Fields, from: TankHistory, to: TankHistory, at: stri
     plantingId,
     as,
     stake: stakeFor(plantingId, from, to),
-    spot: { layoutId: layout.id, zone, patch: patchOf(box), stems, perch: null },
+    spot: spotFor(groupOf(plantingId, from), tank, {
+      layoutId: layout.id,
+      zone,
+      patch: patchOf(box),
+      stems,
+    }),
   }
 }
 
+/** What grows on stone and wood comes onto the piece there, or the nearest: set into the ground its rhizome rots. */
+function spotFor(
+  group: PlantGroup | undefined,
+  tank: Tank,
+  spot: Omit<PlantingSpot, 'perch'>,
+): PlantingSpot {
+  const board = group === 'epiphyte' || group === 'moss' ? boardOf(tank) : null
+  const perch = board && perchNear(board, spot.patch)
+  return perch ? { ...spot, zone: 'hardscape', perch } : { ...spot, perch: null }
+}
+
 /** The next free stake there of the group it is of. */
-function stakeFor(plantingId: string, from: TankHistory, to: TankHistory): string {
-  const record = from.plantings.find(({ id }) => id === plantingId)
+const stakeFor = (plantingId: string, from: TankHistory, to: TankHistory): string =>
+  nextStake(groupOf(plantingId, from) ?? 'stem-fast', to.plantings)
+
+function groupOf(
+  plantingId: string,
+  { plantings: all, species }: TankHistory,
+): PlantGroup | undefined {
+  const record = all.find(({ id }) => id === plantingId)
   const speciesId = record && mainKind(record).speciesId
-  const group = from.species.find(({ id }) => id === speciesId)?.group
-  return nextStake(group ?? 'stem-fast', to.plantings)
+  return species.find(({ id }) => id === speciesId)?.group
 }

@@ -126,3 +126,23 @@ test.each([
   expect(problems(await move(fields))).toMatch(sentence)
   expect([await story('tarn'), await story('spring')]).toEqual(before)
 })
+
+test('an epiphyte comes onto a stone or the root there, not into the ground; stems come into the ground', async () => {
+  const from = await story('tarn')
+  const groupOf = (speciesId: string) => from.species.find(({ id }) => id === speciesId)!.group
+  const of = (group: string) =>
+    tankNow(from, now()).plantings.find(({ speciesId }) => groupOf(speciesId) === group)!
+  const spot = { zone: 'midground', left: '2', right: '8', front: '2', back: '8' }
+  const arrive = async (plantingId: string) => {
+    const known = new Set((await story('gully')).plantings.map(({ id }) => id))
+    const fields = { what: 'plants', plantingId, as: 'division', stems: '1', ...spot }
+    expect(problems(await move({ ...fields, toTank: 'gully' }))).toBe('')
+    const tank = tankNow(await story('gully'), now())
+    return tank.plantings.find(({ id }) => !known.has(id))!
+  }
+  const moss = await arrive(of('moss').id)
+  expect(moss.perch).not.toBeNull()
+  expect(moss.zone).toBe('hardscape')
+  expect((await arrive(of('epiphyte').id)).perch).not.toBeNull()
+  expect((await arrive(of('stem-fast').id)).perch).toBeNull()
+})

@@ -10,6 +10,14 @@ import { glassGroups } from './form-groups'
 const never = () => () => {}
 const browserZone = () => Intl.DateTimeFormat().resolvedOptions().timeZone
 
+/** The water line of a tank to be set up moves with its height, until it is said. */
+const waterBelowRim = <T extends ReturnType<typeof glassGroups>[number]>(group: T): T => ({
+  ...group,
+  fields: group.fields.map((field) =>
+    field.name === 'waterlineCm' ? { ...field, below: 'heightCm' } : field,
+  ),
+})
+
 /** A new tank: its glass, lamp and gas, its ground, its water and the rhythm of its changes. */
 export function SetUpForm({ today }: { today: string }) {
   const router = useRouter()
@@ -55,7 +63,7 @@ export function SetUpForm({ today }: { today: string }) {
       }}
       groups={[
         tank,
-        measures,
+        waterBelowRim(measures),
         {
           title: 'The ground',
           fields: [

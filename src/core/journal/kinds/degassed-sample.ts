@@ -13,6 +13,7 @@ export const degassedSample: Kind<DetailOf<typeof shape>> = {
   name: 'sample left in the open',
   shape,
   inMoment: 'seen',
+  inWater: true,
   tell: ({ pHTank, pHAtRest }) =>
     `pH ${sayNumber(pHTank)} in the tank, ${sayNumber(pHAtRest)} in the same water after a day in the open`,
   form: {

@@ -24,6 +24,7 @@ export const dose: Kind<Dose> = {
   name: 'dose',
   shape,
   inMoment: 'done',
+  inWater: true,
   tell: ({ amount, unit, product }) => `Dosed ${sayNumber(amount)} ${unit} of ${product}`,
   check(entry, ask) {
     const product = ask.product(entry)

@@ -19,6 +19,7 @@ export const gasUse: Kind<DetailOf<typeof shape>> = {
   name: 'gas used',
   shape,
   inMoment: 'seen',
+  inWater: true,
   tell({ bubblesPerSecond, cylinderGrams }) {
     const parts = [
       bubblesPerSecond === null ? null : `${sayNumber(bubblesPerSecond)} bubbles a second`,

@@ -14,6 +14,7 @@ export const topOff: Kind<DetailOf<typeof shape>> = {
   name: 'top-up',
   shape,
   inMoment: 'done',
+  inWater: true,
   tell: ({ litres: much, sourceId }, names) =>
     `Topped up ${names.measures.say(much, 'L')}${ofSource(names.source(sourceId))}`,
   check: (entry, ask) => withinTank(entry.litres, ask, 1, 'a top-up cannot be'),

@@ -33,6 +33,7 @@ export const waterChange: Kind<WaterChange> = {
   name: 'water change',
   shape,
   inMoment: 'done',
+  inWater: true,
   tell({ fraction, litres: much, sourceId }, names) {
     return `Changed ${sayNumber(fraction * 100)} % of the water (${names.measures.say(much, 'L')}${ofSource(names.source(sourceId))})`
   },

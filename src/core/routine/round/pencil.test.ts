@@ -34,7 +34,12 @@ test.each([
   [expected(100, 99, 101), 111, 111.01, 89, 88.99],
   [expected(0.5, 0.4, 0.6), 1.6, 1.61, -0.6, -0.61],
 ])('%j: %d still fits above, %d does not; %d still fits below, %d does not', (range, ...edges) => {
-  expect(edges.map((value) => isSurprising(range, value))).toEqual([false, true, false, true])
+  expect(edges.map((value) => isSurprising({ expected: range, last: SEEN }, value))).toEqual([
+    false,
+    true,
+    false,
+    true,
+  ])
 })
 
 test('the pencilled answer keeps to the grain of the eye and to the bounds of the question', () => {
@@ -69,3 +74,10 @@ test('a question answered already stands as it was asked, at its station; one wh
   ])
   expect(withAsked(stations, asked)[0].questions[0]).toEqual(then)
 })
+
+test('a guess nobody saw raises no doubt', () => {
+  const guess = { value: 40, low: 38, high: 42, because: '' }
+  expect(isSurprising({ expected: guess, last: null }, 5)).toBe(false)
+  expect(isSurprising({ expected: guess, last: SEEN }, 5)).toBe(true)
+})
+const SEEN = { value: 20, daysAgo: 7, by: null }

@@ -1,4 +1,3 @@
-import type { Estimate } from '../../quantity/estimate'
 import type { Question, Station } from './question'
 
 /**
@@ -25,9 +24,15 @@ export function withAsked(
   }))
 }
 
-/** A value this far outside the pencilled range is asked for once more: beyond the range by more than its own width. */
-export function isSurprising(expected: Estimate | null, value: number): boolean {
-  if (!expected) return false
+/**
+ * A value this far outside the pencilled range is asked for once more: beyond the range by more than its own width. Where nothing was ever
+ * seen the pencil is a guess, and raises no doubt.
+ */
+export function isSurprising(
+  { expected, last }: Pick<Question, 'expected' | 'last'>,
+  value: number,
+): boolean {
+  if (!expected || !last) return false
   const width = Math.max(expected.high - expected.low, Math.abs(expected.value) * 0.1, 1)
   return value > expected.high + width || value < expected.low - width
 }

@@ -1,0 +1,30 @@
+import { instantOf } from '../quantity/time'
+import { DAY0, entry, KEPT_UP, tank } from '../testing/tank'
+import { dueTasks } from './due'
+import type { Routine } from '../history/types'
+
+const routine = (id: string, equipmentId: string | null): Routine => ({
+  id,
+  kind: 'clean',
+  everyDays: 7,
+  amount: null,
+  says: null,
+  since: instantOf(DAY0),
+  ...KEPT_UP,
+  equipmentId,
+})
+const clean = (day: number, equipmentId: string | null) =>
+  entry(day, 'clean', { item: equipmentId ?? 'the glass', equipmentId })
+const lastOf = (...lines: ReturnType<typeof clean>[]) =>
+  Object.fromEntries(
+    dueTasks(
+      tank(lines, { routines: [routine('glass', null), routine('filter', 'filter-1')] }),
+      instantOf(DAY0 + 10),
+    ).map(({ routineId, lastAt }) => [routineId, lastAt]),
+  )
+
+test('a routine is ticked by what is done to its own thing; one that names none by a cleaning that names none', () => {
+  expect(lastOf(clean(5, 'filter-1'))).toEqual({ glass: null, filter: instantOf(DAY0 + 5) })
+  expect(lastOf(clean(5, null))).toEqual({ glass: instantOf(DAY0 + 5), filter: null })
+  expect(lastOf(clean(5, 'heater'))).toEqual({ glass: null, filter: null })
+})

@@ -156,18 +156,22 @@ const HERE = Intl.DateTimeFormat().resolvedOptions().timeZone
 function Title({ tanks, pages }: { tanks: readonly BenchTank[]; pages: number }) {
   const { pressing, all } = firstOf(tanks)
   const shelves = pages > 1 ? ', of those on these shelves' : ''
-  const aside = all ? shelves : ', of those looked at so far'
+  // What is not looked at yet may press more.
+  const more = all ? null : ' The others are still being looked at.'
   const calm =
-    tanks.length === 0 ? 'Nothing stands on the bench.' : `Nothing presses on any of them${aside}.`
+    tanks.length === 0
+      ? 'Nothing stands on the bench.'
+      : `Nothing presses on any of them${shelves}.`
   return (
     <Box as="h1" className="serif" fontSize={{ base: 'xl', md: '2xl' }} mb={6}>
       {pressing ? (
         <>
-          <b>{pressing.name}</b> first{aside}: {lower(pressing.note.says)}.
+          <b>{pressing.name}</b> first{shelves}: {lower(pressing.note.says)}.
         </>
       ) : (
         calm
       )}
+      {more}
     </Box>
   )
 }

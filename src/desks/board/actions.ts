@@ -52,7 +52,7 @@ export async function layTheBoard(
     await layBoard(await database(), slug, parseBoard(raw), since, { id, seen, now: at })
     return holds === 'today'
       ? 'It stands so from now on.'
-      : 'It was so all along; that is put right.'
+      : 'Put right: it is taken to have stood so from the start.'
   })
 }
 

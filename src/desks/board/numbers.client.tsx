@@ -327,7 +327,7 @@ function OfPiece({ hand, piece }: { hand: BoardInHand; piece: BoardPiece }) {
             checked={piece.focal}
             onChange={(event) => say({ focal: event.target.checked })}
           />
-          the eye rests on it
+          this is the main piece
         </Flex>
       </Flex>
       <Nature piece={piece} onSay={(nature) => say({ nature })} />

@@ -15,8 +15,8 @@ export function sumsOf({ sums }: Weighed, measures: Measures): [string, string][
       ? [['of it in the chamber', litres(sums.chamberLitres)] as [string, string]]
       : []),
     measures.system === 'US'
-      ? ['an inch of it', measures.say(sums.litresPerCm * CM_PER_INCH, 'L', 0.1)]
-      : ['a centimetre of it', measures.say(sums.litresPerCm, 'L', 0.1)],
+      ? ['one inch of its height', measures.say(sums.litresPerCm * CM_PER_INCH, 'L', 0.1)]
+      : ['one centimetre of its height', measures.say(sums.litresPerCm, 'L', 0.1)],
     ['the glass to its rim', litres(sums.grossLitres)],
     ['ground', litres(sums.groundLitres)],
     ...(sums.ground.length > 1

@@ -272,7 +272,7 @@ function Option({
           />
         ))}
         <Box fontSize="sm" ml={2}>
-          takes away <b>{Math.round(option.relief * 100)} %</b>
+          <b>{Math.round(option.relief * 100)} %</b> of the trouble gone
         </Box>
       </Flex>
       <Box fontSize="sm" mt={1}>

@@ -62,6 +62,6 @@ function sayMinutes(minutes: number): string {
 
 /** How what was seen compares with what was pencilled; nothing where nothing was. */
 function sayPencil({ outside, pencilled }: RoundOutcome): string {
-  if (outside.length > 0) return `Outside the pencil: ${outside.join(', ')}.`
-  return pencilled > 0 ? 'Everything fell inside the pencilled ranges.' : ''
+  if (outside.length > 0) return `Not as expected: ${outside.join(', ')}.`
+  return pencilled > 0 ? 'Everything was as expected.' : ''
 }

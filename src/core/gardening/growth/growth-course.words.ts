@@ -73,12 +73,26 @@ export function sayFall({ falls }: GrowthCourse, measures: Measures, day: SayDay
   return `Fell from ${measures.figure(from.cm, 'cm', 1)} to ${measures.say(to.cm, 'cm', 1)} between ${day(from.day)} and ${day(to.day)}${others}: taken as a cut nobody wrote down. Log the cut, or put the height right.`
 }
 
+/** Which of them cannot be judged for want of a second height, in one sentence; null: none. */
+export function sayUnmeasured(
+  courses: readonly Pick<GrowthCourse, 'planting' | 'pace'>[],
+): string | null {
+  const stakes = courses
+    .filter(({ pace }) => pace && !pace.own)
+    .map(({ planting }) => planting.stake)
+  if (stakes.length === 0) return null
+  return stakes.length === 1
+    ? `Whether ${stakes[0]} grows slower than it should cannot be told yet: measure it twice, a week apart.`
+    : `Whether ${sayAll(stakes)} grow slower than they should cannot be told yet: measure each twice, a week apart.`
+}
+
 /** Whether it is slower than it should be. */
 export function sayPace({ pace }: Said, measures: Measures): string | null {
   if (!pace) return null
   const should = `its kind does ${measures.sayEstimate(pace.should, 'cm')} a day in such light, gas and air`
   const own = pace.own && measures.sayEstimate(pace.own, 'cm')
-  if (own === null) return `Slower than it should be? It was never measured twice; ${should}.`
+  // Of what was not measured twice it is said once for all of them.
+  if (own === null) return null
   switch (pace.slower) {
     case 'yes':
       return `Slower than it should be: ${own} by its own heights, ${should}.`

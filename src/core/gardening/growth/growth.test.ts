@@ -3,11 +3,11 @@ import { lampRecord } from '../../history/records'
 import { METRIC } from '../../quantity/measures'
 import { normalEstimate } from '../../quantity/estimate'
 import { instantOf } from '../../quantity/time'
-import { DAY0, entry, height, STEMS, tank } from '../../testing/tank'
+import { DAY0, entry, height, CARPET, STEMS, tank } from '../../testing/tank'
 import { paceOf } from '../../plants/pace'
 import type { Turn } from '../../plants/turn'
 import { growthCourses } from './growth-course'
-import { sayGarden, sayPace, saySeason, sayTurn } from './growth-course.words'
+import { sayGarden, sayPace, saySeason, sayTurn, sayUnmeasured } from './growth-course.words'
 import { reasonsFor } from './turn-reasons'
 
 const at = (day: number) => instantOf(DAY0 + day)
@@ -100,9 +100,17 @@ describe('slower than it should be?', () => {
   test('what was never measured twice cannot be told, and is said to want a height', () => {
     const unseen = paceOf(tank([height(20, STEMS.id, 12)]), STEMS, at(60))
     expect(unseen).toMatchObject({ slower: 'cannot tell', own: null, doubt: 'its own' })
-    expect(sayPace({ of: 'height', rate: null, surface: null, pace: unseen }, METRIC)).toContain(
-      'never measured twice',
+    expect(sayPace({ of: 'height', rate: null, surface: null, pace: unseen }, METRIC)).toBeNull()
+    const seen = { ...unseen, own: unseen.should }
+    expect(
+      sayUnmeasured([
+        { planting: STEMS, pace: unseen },
+        { planting: CARPET, pace: seen },
+      ]),
+    ).toBe(
+      'Whether S1 grows slower than it should cannot be told yet: measure it twice, a week apart.',
     )
+    expect(sayUnmeasured([{ planting: CARPET, pace: seen }])).toBeNull()
   })
 })
 

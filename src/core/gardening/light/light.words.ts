@@ -47,7 +47,7 @@ export function sayDemand({ forcedBy, needs, withoutIt }: Demand): string {
       : ` Without it the others would do with ${sayNumber(100 * withoutIt, 10)} %.`
   if (needs > 1)
     return `${stake} wants ${sayNumber(needs, 0.3)} times the light it gets: more lamp, or less above it.${rest}`
-  return `${stake} forces the lamps: they could go down to ${sayNumber(100 * needs, 10)} % before it falls short.${rest}`
+  return `${stake} needs the lamp so strong: at less than ${sayNumber(100 * needs, 10)} % of it ${stake} falls short.${rest}`
 }
 
 /** How far floaters are thinned, and for whom. */

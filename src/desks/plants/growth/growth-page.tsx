@@ -1,6 +1,6 @@
 import { Box } from '@chakra-ui/react'
 import { growthCourses } from '@/core/gardening/growth/growth-course'
-import { sayGarden, saySeason } from '@/core/gardening/growth/growth-course.words'
+import { sayGarden, saySeason, sayUnmeasured } from '@/core/gardening/growth/growth-course.words'
 import { seasonOf } from '@/core/plants/season'
 import { instantOf } from '@/core/quantity/time'
 import { reckoned } from '@/data/analysis-cache'
@@ -27,6 +27,7 @@ export async function GrowthPage({ slug }: { slug: string }) {
   const { timeZone, name } = story.vessel
   const span = spanShown(at)
   const say = (day: number) => sayDay(instantOf(day), timeZone, at)
+  const unmeasured = sayUnmeasured(courses)
   return (
     <PlantsFrame
       slug={slug}
@@ -52,6 +53,11 @@ export async function GrowthPage({ slug }: { slug: string }) {
           {season ? (
             <Box className="serif" mb={3} maxW="60rem">
               {saySeason(season, say)}
+            </Box>
+          ) : null}
+          {unmeasured ? (
+            <Box color="pencil" mb={3} maxW="60rem">
+              {unmeasured}
             </Box>
           ) : null}
           <MonthsAbove span={span} zone={timeZone} />

@@ -87,7 +87,7 @@ function Said({
 }) {
   return (
     <>
-      <Section title="Who forces the lamps">
+      <Section title="Who needs the lamp so strong">
         {demand ? sayDemand(demand) : 'No planting is lit here by a lamp on paper.'}
       </Section>
       {lamp ? (

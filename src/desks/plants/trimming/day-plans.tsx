@@ -44,9 +44,9 @@ export function DayPlans({
             </Box>
           ))}
           <Box fontSize="sm" color="pencil" mt={2}>
-            Exact for the middling rates; the full part of a bar holds however fast or slow it
-            grows. Nothing is cut by more than three tenths of all plants on one evening. A red that
-            is to stay uncut while the rest is cut is kept as a stream.
+            Reckoned with the likely growth; in the full part of a bar it is right however fast or
+            slow the plant grows. No evening cuts away more than three tenths of all plants. A red
+            that is to stay uncut while the rest is cut keeps its long shape.
           </Box>
         </>
       ) : (

@@ -294,7 +294,7 @@ function BandsForm({ bands, stamps, onBands }: Props) {
             <th scope="col">of</th>
             <th scope="col">at least</th>
             <th scope="col">at most</th>
-            <th scope="col">by your animals, else your school</th>
+            <th scope="col">usual for your animals, or for how you dose</th>
           </tr>
         </thead>
         <tbody>

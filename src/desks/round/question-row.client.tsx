@@ -249,6 +249,7 @@ function NumberRow({
         answer={answer}
         pencilled={pencilled}
         read={read}
+        onGlance={() => pencilled !== null && onInk(pencilled, 'glance')}
         onInsist={() => {
           if (draft !== null) settle(draft, true)
           input.current?.focus()
@@ -377,6 +378,7 @@ function Remark({
   pencilled,
   read,
   onInsist,
+  onGlance,
 }: {
   id: string
   question: SaidQuestion
@@ -384,6 +386,8 @@ function Remark({
   pencilled: number | null
   read: ReadAnswer
   onInsist: () => void
+  /** Inks what is pencilled. */
+  onGlance: () => void
 }) {
   const measures = useMeasures()
   const expected = question.expected && measures.estimate(question.expected, question.unit)
@@ -402,11 +406,11 @@ function Remark({
           <Button look="clay" size="line" onClick={onInsist}>
             It is so
           </Button>
-          <span>(or Enter once more)</span>
+          <span className="for-keys">(or Enter once more)</span>
         </Flex>
       ) : null}
       {read.is === 'nothing' ? (
-        <State question={question} answer={answer} pencilled={pencilled} />
+        <State question={question} answer={answer} pencilled={pencilled} onGlance={onGlance} />
       ) : null}
     </Box>
   )
@@ -416,13 +420,28 @@ function State({
   question,
   answer,
   pencilled,
+  onGlance,
 }: {
   question: Question
   answer: RoundAnswer | null
   pencilled: number | null
+  onGlance: () => void
 }) {
   if (!answer)
-    return <Box color="pencil">{pencilled === null ? 'type what you see' : 'Enter inks it'}</Box>
+    return (
+      <Box color="pencil">
+        {pencilled === null ? (
+          'type what you see'
+        ) : (
+          <>
+            <span className="for-keys">Enter inks it</span>
+            <Button className="for-touch" look="quiet" size="line" onClick={onGlance}>
+              ink it as pencilled
+            </Button>
+          </>
+        )}
+      </Box>
+    )
   if (answer.certainty === 'glance') return <Box color="moss">inked at a glance</Box>
   if (question.paper) return <BesidePaper counted={answer.value} paper={question.paper} />
   // What nobody saw before is held against nothing.

@@ -19,7 +19,7 @@ import { Lines } from './lines.client'
 import { Outcome } from './outcome'
 import { QuestionRow } from './question-row.client'
 import { AskOnce, Signs } from './signs.client'
-import { Stepper } from './stepper'
+import { Stepper } from './stepper.client'
 import { useAwake } from './use-awake.client'
 import { useWalk, type Walk } from './use-walk.client'
 import { WalkedAt, WalkedAtTwice } from './walked-at.client'
@@ -100,7 +100,9 @@ function Head({
       />
       <Flex ml="auto" gap={4} fontSize="sm" color="pencil" align="baseline">
         {answers.walkedAt === null ? <Clock walked={walkedSeconds} /> : null}
-        <span>kept as you go; Esc to leave</span>
+        <span>
+          kept as you go<span className="for-keys">; Esc to leave</span>
+        </span>
         {isBegun(answers) ? (
           <Button look="faint" size="word" onClick={() => void walk.restart()}>
             start afresh
@@ -225,6 +227,10 @@ function Foot({ stations, walk }: { stations: readonly SaidStation[]; walk: Walk
         justify="space-between"
         fontSize="md"
         minH="64px"
+        // Above the tabs of the desks, where the thumb is.
+        position={{ base: 'sticky', md: 'static' }}
+        bottom="50px"
+        zIndex={1}
       >
         <BigButton onClick={() => walk.go(here - 1)} hidden={here === 0}>
           ← {here > 0 ? capital(stations[here - 1].name) : ''}

@@ -1,6 +1,6 @@
 import NextLink from '@/ui/page-link'
 import type { Vessel } from '@/core/history/types'
-import { Tally } from '../marks/tally'
+import { Tally, tallyWidth } from '../marks/tally'
 import { KeysButton } from './keys.client'
 import css from './frame.module.css'
 import { VesselsRow } from './vessels-row.client'
@@ -105,7 +105,7 @@ function RailItem({
   return (
     <li className={css.vessel}>
       <NextLink href={`/tanks/${vessel.slug}`} aria-current={isOpen ? 'page' : undefined}>
-        <div className={css.silhouette}>
+        <div className={css.silhouette} style={{ paddingRight: tallyWidth(due) }}>
           <svg width={w + 2} height={h + 2} aria-hidden="true">
             <rect
               x={1}
@@ -127,10 +127,32 @@ function RailItem({
               />
             )}
           </svg>
-          <Tally count={due} late={late} />
         </div>
         <div className={css.name}>{vessel.name}</div>
       </NextLink>
+      {due > 0 ? <WhatIsDue vessel={vessel} due={due} late={late} left={w + 4} /> : null}
     </li>
+  )
+}
+
+/** The tally beside a silhouette: a touch says what it counts. */
+function WhatIsDue({
+  vessel: { slug, name },
+  due,
+  late,
+  left,
+}: Pick<RailVessel, 'due' | 'late'> & { vessel: RailVessel['vessel']; left: number }) {
+  const id = `due-${slug}`
+  const things = due === 1 ? 'One thing is due' : `${due} things are due`
+  return (
+    <>
+      <button type="button" className={css.tally} style={{ left }} popoverTarget={id}>
+        <Tally count={due} late={late} />
+      </button>
+      <div id={id} popover="auto" className={css.said}>
+        {things} in {name}
+        {late ? ', and late' : ''}. <NextLink href="/">The bench says what</NextLink>
+      </div>
+    </>
   )
 }

@@ -64,7 +64,8 @@ export function KeysButton() {
   return (
     <>
       <button ref={button} type="button" className={css.keys} onClick={() => setOpen(true)}>
-        ? keys
+        <span className="for-keys">? keys</span>
+        <span className="for-touch">measures</span>
       </button>
       {open ? <KeysDialog enabled={enabled} onClose={close} /> : null}
     </>

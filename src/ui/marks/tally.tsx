@@ -1,6 +1,13 @@
+/** More strokes than these are not told apart. */
+const MOST = 15
+
+/** Room for a tally, px: never less than a finger needs. */
+export const tallyWidth = (count: number): number =>
+  count === 0 ? 0 : Math.max(24, Math.min(count, MOST) * 5 + 6) + 4
+
 /** Tally strokes: one slanted stroke a task, every fifth across. Clay when any of them is late. */
 export function Tally({ count, late }: { count: number; late: boolean }) {
-  const strokes = Math.min(count, 15)
+  const strokes = Math.min(count, MOST)
   if (strokes === 0) return null
   return (
     <svg

@@ -1,4 +1,7 @@
+'use client'
+
 import { Box, chakra, Flex } from '@chakra-ui/react'
+import { useEffect, useRef } from 'react'
 import type { SaidStation } from '@/core/routine/round/question.words'
 import type { RoundAnswers } from '@/core/routine/round/answers'
 import { capital } from '@/core/quantity/say'
@@ -81,6 +84,11 @@ function Stop({
   onGo: () => void
 }) {
   const dark = walked || state !== 'blank'
+  const stop = useRef<HTMLButtonElement>(null)
+  // On a narrow page the line is longer than the page: it follows whoever walks on.
+  useEffect(() => {
+    if (here) stop.current?.scrollIntoView({ block: 'nearest', inline: 'center' })
+  }, [here])
   return (
     <Box as="li" flex={1} position="relative" textAlign="center">
       {first ? null : (
@@ -95,6 +103,7 @@ function Stop({
         />
       )}
       <chakra.button
+        ref={stop}
         type="button"
         onClick={onGo}
         aria-current={here ? 'step' : undefined}

@@ -11,7 +11,7 @@ import type { BoardInHand } from './use-board.client'
 /** For a tank in which nothing stands yet: draw it, begin with an example, or leave the drawing for later. */
 export function Begin({ hand, glass, slug }: { hand: BoardInHand; glass: Glass; slug: string }) {
   return (
-    <Box borderLeft="3px solid" borderColor="water" pl={4} my={3}>
+    <Box borderLeft="3px solid" borderColor="water" pl={4} mb={4}>
       <Box className="serif" fontSize="lg" fontWeight={620}>
         Nothing stands here yet: draw what does, from above, one thing after the other.
       </Box>

@@ -47,9 +47,6 @@ export function BoardPage({ model }: { model: BoardModel }) {
       <Title name={model.name} draft={draft?.name ?? null} difference={difference} />
       <Told model={model} hand={hand} />
       <OtherDrawings hand={hand} />
-      {hand.board.plantings.length + hand.board.pieces.length === 0 ? (
-        <Begin hand={hand} glass={glass} slug={slug} />
-      ) : null}
       <Flex
         gap={{ base: 4, xl: 7 }}
         direction={{ base: 'column', lg: 'row' }}
@@ -58,6 +55,9 @@ export function BoardPage({ model }: { model: BoardModel }) {
       >
         <Drawing model={model} hand={hand} weighed={weighed} problem={problem} onKey={onKey} />
         <Box flex={{ lg: '0 0 31%' }} w="100%" minW={0}>
+          {hand.board.plantings.length + hand.board.pieces.length === 0 ? (
+            <Begin hand={hand} glass={glass} slug={slug} />
+          ) : null}
           {hand.tool === 'ground' ? <GroundPanel hand={hand} glass={glass} /> : null}
           <BareSpots hand={hand} species={model.species} />
           <Numbers

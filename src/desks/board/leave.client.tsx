@@ -29,41 +29,48 @@ export function Leave({
   const leaving = useLeaving(model, hand)
   const { busy, refusal, said, insist, lay } = leaving
   return (
-    <Box
-      as="section"
-      aria-label="Off the board"
-      mt={5}
-      borderTop="2px solid"
-      borderColor="ink"
-      pt={3}
-    >
-      <Flex gap={4} align="center" wrap="wrap">
-        <Box as="span" className="serif" fontSize="lg">
-          What you drew
-        </Box>
-        <Button look="paper" busy={busy} disabled={!changed} onClick={() => lay('all-along')}>
-          was so all along
-        </Button>
-        <Button look="ink" busy={busy} disabled={!changed} onClick={() => lay('today')}>
-          stands so from today
-        </Button>
-        <AsDraft model={model} leaving={leaving} />
-        {changed ? (
-          <Button look="quiet" size="line" onClick={hand.beginAgain}>
-            begin again from what stands
+    <>
+      <Box
+        as="section"
+        aria-label="Off the board"
+        mt={5}
+        borderTop="2px solid"
+        borderColor="ink"
+        py={2}
+        bg="paper"
+        // What becomes of a drawing stays in sight while it is drawn; on a phone above the tabs of the desks.
+        position={changed ? 'sticky' : 'static'}
+        bottom={{ base: '50px', md: 0 }}
+        zIndex={1}
+      >
+        <Flex gap={4} align="center" wrap="wrap">
+          <Box as="span" className="serif" fontSize="lg">
+            What you drew
+          </Box>
+          <Button look="paper" busy={busy} disabled={!changed} onClick={() => lay('all-along')}>
+            was so all along
           </Button>
-        ) : null}
-      </Flex>
-      {refusal?.overtaken ? (
-        <Overtaken says={sayProblems(refusal)} busy={busy} onInsist={insist} />
-      ) : (
-        <Problem says={refusal && sayProblems(refusal)} />
-      )}
-      <Box role="status" color="moss" fontSize="sm" minH="1.4em" mt={1}>
-        {said}
+          <Button look="ink" busy={busy} disabled={!changed} onClick={() => lay('today')}>
+            stands so from today
+          </Button>
+          <AsDraft model={model} leaving={leaving} />
+          {changed ? (
+            <Button look="quiet" size="line" onClick={hand.beginAgain}>
+              begin again from what stands
+            </Button>
+          ) : null}
+        </Flex>
+        {refusal?.overtaken ? (
+          <Overtaken says={sayProblems(refusal)} busy={busy} onInsist={insist} />
+        ) : (
+          <Problem says={refusal && sayProblems(refusal)} />
+        )}
+        <Box role="status" color="moss" fontSize="sm" mt={1}>
+          {said}
+        </Box>
       </Box>
       <Drafts model={model} leaving={leaving} />
-    </Box>
+    </>
   )
 }
 

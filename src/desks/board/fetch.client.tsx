@@ -6,6 +6,7 @@ import { handOver, pngFile, svgFile } from '@/ui/drawing/fetch-drawing.client'
 import { Button } from '@/ui/kit/button.client'
 import { Problem } from '@/ui/kit/input.client'
 import { OnPaper } from './on-paper.client'
+import { shownView } from './shown-view'
 
 const VIEWS = { plan: 'from above', front: 'from the front', side: 'from the side' } as const
 type View = keyof typeof VIEWS
@@ -18,19 +19,21 @@ const FILES = {
 export function FetchDrawings({ slug }: { slug: string }) {
   const [problem, setProblem] = useState<string | null>(null)
   const fetchView = async (view: View, as: 'svg' | 'png') => {
-    const svg = document.querySelector<SVGSVGElement>(`svg[data-view="${view}"]`)
+    const svg = shownView(view)
     const scale = Number(svg?.dataset.scale)
-    if (!svg || !(scale > 0)) {
-      setProblem(`The view ${VIEWS[view]} is not on the page now; show it first.`)
-      return
-    }
+    if (!svg || !(scale > 0)) return
+    const shown = (svg.dataset.view ?? view) as View
     try {
       const blob =
         as === 'png'
           ? await pngFile(svg)
           : new Blob([svgFile(svg, scale)], { type: 'image/svg+xml' })
-      handOver(blob, `${slug}-${view}.${as}`)
-      setProblem(null)
+      handOver(blob, `${slug}-${shown}.${as}`)
+      setProblem(
+        shown === view
+          ? null
+          : `On the page is the view ${VIEWS[shown]}: that is in the file. For the other, choose it above the drawing.`,
+      )
     } catch {
       setProblem('The picture could not be made in this browser; the SVG holds the same drawing.')
     }

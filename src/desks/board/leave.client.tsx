@@ -138,7 +138,7 @@ function AsDraft({ model: { draft }, leaving }: { model: BoardModel; leaving: Le
           value={name}
           onChange={(event) => setName(event.target.value)}
           maxLength={60}
-          w="180px"
+          w="130px"
           color="ink"
         />
       </chakra.label>

@@ -6,8 +6,9 @@ import { PAPERS, type Paper } from '@/core/layout/paper-sheets'
 import { handOver } from '@/ui/drawing/fetch-drawing.client'
 import { sheetsFile } from '@/ui/drawing/sheets-file.client'
 import { Button } from '@/ui/kit/button.client'
-import { Problem, Select } from '@/ui/kit/input.client'
+import { Select } from '@/ui/kit/input.client'
 import type { Axes } from './handling.client'
+import { shownView } from './shown-view'
 
 /** A tank on paper: at its own size, or so many times smaller. */
 const SCALES = [1, 2, 5, 10] as const
@@ -17,20 +18,15 @@ export function OnPaper({ slug, views }: { slug: string; views: Record<Axes, str
   const [scale, setScale] = useState<number>(1)
   const [paper, setPaper] = useState<Paper>('A4')
   const [said, setSaid] = useState<string | null>(null)
-  const [problem, setProblem] = useState<string | null>(null)
   const cutUp = (view: Axes) => {
-    const svg = document.querySelector<SVGSVGElement>(`svg[data-view="${view}"]`)
+    const svg = shownView(view)
     const pixels = Number(svg?.dataset.scale)
-    if (!svg || !(pixels > 0)) {
-      setSaid(null)
-      setProblem(`The view ${views[view]} is not on the page now; show it first.`)
-      return
-    }
-    const { html, sheets } = sheetsFile(svg, pixels, scale, paper, `${slug}, ${views[view]}`)
-    handOver(new Blob([html], { type: 'text/html' }), `${slug}-${view}-sheets.html`)
-    setProblem(null)
+    if (!svg || !(pixels > 0)) return
+    const shown = (svg.dataset.view ?? view) as Axes
+    const { html, sheets } = sheetsFile(svg, pixels, scale, paper, `${slug}, ${views[shown]}`)
+    handOver(new Blob([html], { type: 'text/html' }), `${slug}-${shown}-sheets.html`)
     setSaid(
-      `${sheets} ${sheets === 1 ? 'sheet' : 'sheets'}: open the file and print it at 100 %, without fitting it to the page.`,
+      `${shown === view ? '' : `On the page is the view ${views[shown]}: that is in the file. `}${sheets} ${sheets === 1 ? 'sheet' : 'sheets'}: open the file and print it at 100 %, without fitting it to the page.`,
     )
   }
   return (
@@ -75,7 +71,6 @@ export function OnPaper({ slug, views }: { slug: string; views: Record<Axes, str
       <Box role="status" color="moss">
         {said}
       </Box>
-      <Problem says={problem} />
     </>
   )
 }

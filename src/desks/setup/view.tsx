@@ -1,6 +1,5 @@
 import { measuresHere } from '@/data/border/measures-here'
 import { Box, Flex } from '@chakra-ui/react'
-import NextLink from '@/ui/page-link'
 import { sceneOn, stageOf } from '@/core/layout/scene'
 import { dayOf } from '@/core/quantity/time'
 import { reckoned } from '@/data/analysis-cache'
@@ -41,14 +40,15 @@ export async function StandsPage({ slug }: { slug: string }) {
   const { vessel } = scene.tank
   return (
     <Box as="main" px={{ base: 3, md: 8 }} py={4} maxW="77.5rem">
-      <Box fontSize="sm" color="water">
-        <NextLink href={`/tanks/${slug}`}>← look</NextLink>
-      </Box>
-      <Box as="h1" className="serif" fontSize="xl" mb={3}>
+      <Box as="h1" className="serif" fontSize="xl">
         <Box as="span" fontSize="3xl" fontWeight={680}>
           {story.vessel.name}
         </Box>{' '}
         on paper, as it stands
+      </Box>
+      <Box fontSize="sm" color="pencil" mb={3}>
+        Its measures, plants, stones, equipment, animals and routines, to put right or to change;
+        and what moves to another tank.
       </Box>
       <Flex gap={{ base: 4, lg: 10 }} direction={{ base: 'column', lg: 'row' }} align="flex-start">
         <Box flex={1} minW={0} w="100%">

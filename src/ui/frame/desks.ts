@@ -7,4 +7,9 @@ export const DESKS = [
   { path: '/board', name: 'Board', answers: 'what if it stood otherwise' },
   { path: '/rescape', name: 'Rescape', answers: 'is it time, how much, how' },
   { path: '/book', name: 'Book', answers: 'what happened' },
+  {
+    path: '/stands',
+    name: 'On paper',
+    answers: 'what it is made of: measures, things, animals, routines, moves',
+  },
 ].map((desk, i) => ({ ...desk, key: String(i + 1) }))

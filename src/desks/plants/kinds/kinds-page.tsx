@@ -28,8 +28,6 @@ import { ChangeKind, FoundOut, NewKind } from './change-kind.client'
 import { FindKind } from './find-kind.client'
 import { kindFields } from './kind-form'
 
-const SHOWN = 24
-
 /** Kinds: what is known of every plant there is on paper, and what it is expected to grow under which light and gas. */
 export async function KindsPage({ slug, query }: { slug: string; query: Query }) {
   const story = await storyOr404(slug)
@@ -62,7 +60,7 @@ export async function KindsPage({ slug, query }: { slug: string; query: Query })
             {listOf(sought, listed.length)}
           </Box>
           <Box as="ul" listStyleType="none" m={0} p={0}>
-            {listed.slice(0, SHOWN).map(({ id, name }) => (
+            {listed.map(({ id, name }) => (
               <Box as="li" key={id} minH="28px">
                 <DoLink
                   href={`/tanks/${slug}/plants/kinds?find=${encodeURIComponent(sought)}&of=${encodeURIComponent(id)}`}
@@ -92,9 +90,7 @@ export async function KindsPage({ slug, query }: { slug: string; query: Query })
 function listOf(sought: string, count: number): string {
   if (!sought) return count === 0 ? '' : 'Those of this tank, and your own:'
   if (count === 0) return `Nothing goes by “${sought}”. Put it on paper below.`
-  return count > SHOWN
-    ? `${count} go by “${sought}”; the first ${SHOWN}:`
-    : `${count} by “${sought}”:`
+  return `${count} by “${sought}”:`
 }
 
 function Known({ species, measures }: { species: Species; measures: Measures }) {

@@ -1,6 +1,6 @@
 import { StandsPage } from '@/desks/setup/view'
 
-export const metadata = { title: 'As it stands' }
+export const metadata = { title: 'On paper' }
 
 export default async function Page({ params }: { params: Promise<{ tank: string }> }) {
   const { tank } = await params

@@ -86,7 +86,8 @@ export function bandFinding(
     return { ...base, rule: 'under-band', facts, level: 'watch', weight: 22 + 18 * matters }
   if (behaviour !== 'dissolved' || band.high === null) return null
   const inDays = passes(band.high, history, estimate, now)
-  if (inDays === null) return null
+  // What falls by itself and is lifted by a change alone is no gain from week to week.
+  if (inDays === null || estimate.gainPerDay.value <= 0) return null
   return {
     ...base,
     rule: 'band-passed-soon',

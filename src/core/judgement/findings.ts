@@ -9,6 +9,7 @@ import { alarmFindings } from './alarm-findings'
 import { algaeFindings } from './algae-findings'
 import { carpetFindings } from './carpet-findings'
 import { changeFinding } from './change-finding'
+import { contradictionsIn } from './contradictions'
 import { countFindings } from './count-finding'
 import type { Finding, Subject } from './finding'
 import type { AnyJudged } from './rules'
@@ -37,11 +38,12 @@ export function findings(
   const story = storyUntil(history, now)
   const conditions = conditionsOf(story, now)
   const hungry = rootsFindings(story, now)
+  const ailing = leafFindings(story, now)
   const all = [
     ...(story.vessel.kind === 'terrarium'
       ? []
       : [
-          nitrateFinding(story, conditions, now),
+          unlessStarved(nitrateFinding(story, conditions, now), ailing),
           intakeFinding(story, conditions, now),
           ...waterFindings(story, conditions, now),
         ]),
@@ -55,7 +57,7 @@ export function findings(
     ...bareFindings(story, now),
     ...hungry,
     ...growthFindings(story, now),
-    ...leafFindings(story, now).filter(({ subject }) => !isOneOf(subject, hungry)),
+    ...ailing.filter(({ subject }) => !isOneOf(subject, hungry)),
     ...waitingFindings(story, now),
     ...carpetFindings(story, now),
     ...algaeFindings(story, now),
@@ -65,12 +67,27 @@ export function findings(
   )
   return all
     .map((judged) => sayFinding(judged, story, measures))
+    .filter(holdsTogether)
     .map((finding) => {
       const dispute = disputes.findLast((entry) => entry.finding === finding.key)
       return dispute ? { ...finding, disputed: { why: dispute.why, at: dispute.at } } : finding
     })
     .sort((a, b) => Number(a.disputed !== null) - Number(b.disputed !== null) || byUrgency(a, b))
 }
+
+/** What contradicts its own figures is not said, unless it presses: then a crooked word is better than none. */
+const holdsTogether = ({ level, says, detail, clause, suggests }: Finding): boolean =>
+  level === 'act' || contradictionsIn([says, detail, clause, suggests].join(' ')).length === 0
+
+/** Nitrate is not in hand where leaves say that nitrogen lacks. */
+const unlessStarved = (
+  nitrate: ReturnType<typeof nitrateFinding>,
+  ailing: ReturnType<typeof leafFindings>,
+) =>
+  nitrate?.rule === 'nitrate-in-hand' &&
+  ailing.some(({ facts }) => facts.diagnosis.explanations[0]?.cause === 'nitrogen')
+    ? null
+    : nitrate
 
 /** What roots hunger for shows in the leaves as well: it is said once. */
 const isOneOf = (subject: Subject, others: readonly { subject: Subject }[]): boolean =>

@@ -79,7 +79,7 @@ const settled = ({
   gain,
 }: Standing): Pick<FindingWords, 'wouldChangeMyMind' | 'reckoned'> => ({
   wouldChangeMyMind: `One drop test today. Below ${ends(now)[0]} or above ${ends(now)[1]} mg/L and this is wrong.`,
-  reckoned: [`Net gain ${sayEstimate(gain)} mg/L a day, ${gain.because}`],
+  reckoned: [`Net change ${sayEstimate(gain)} mg/L a day, ${gain.because}`],
 })
 
 /** Which way a level goes, as far as that is known: a gain whose range has both signs is neither a gain nor a loss. */

@@ -68,6 +68,17 @@ export function planForDay(history: TankHistory, asked: DayAsked, now: Instant):
   return { plans, cannot: hedges.filter((_, i) => !serves[i]), nothing: hedges.length === 0 }
 }
 
+/** The calendar days that lie wholly within a stretch, first and last, and how many: what is said of it. At least the day it begins on. */
+export function calendarDays({ from, to }: Pick<DayPlan, 'from' | 'to'>): {
+  first: number
+  last: number
+  days: number
+} {
+  const first = Math.ceil(from)
+  const last = Math.max(first, Math.floor(to))
+  return { first, last, days: last - first + 1 }
+}
+
 /** A way as a cut with its days. */
 function cutBy(
   hedge: Hedge,

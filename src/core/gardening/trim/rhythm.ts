@@ -32,6 +32,12 @@ function rhythmOf(hedges: readonly Hedge[], everyDays: number): Rhythm {
     const counts = day >= SETTLED_DAYS
     if (day % everyDays === 0) {
       let mass = 0
+      // Of what stands by then: the shares are of the plants of today.
+      const grown = hedges.reduce(
+        (sum, { massACm, height }, i) => sum + (heights[i] - height.value) * massACm,
+        0,
+      )
+      const stands = Math.max(0.05, 1 + grown)
       hedges.forEach((hedge, i) => {
         const next = grownTo(hedge, heights[i], hedge.rate.value, everyDays)
         const cutTo = usualCut(hedge)
@@ -42,7 +48,7 @@ function rhythmOf(hedges: readonly Hedge[], everyDays: number): Rhythm {
       })
       if (counts) {
         evenings++
-        mostMass = Math.max(mostMass, mass)
+        mostMass = Math.max(mostMass, mass / stands)
       }
     }
     hedges.forEach((hedge, i) => {

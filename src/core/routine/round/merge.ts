@@ -21,13 +21,13 @@ export interface Batch {
 }
 
 /** Who wrote a slot last, and in which turn of the round. */
-export interface Stamp {
+interface Stamp {
   turn: number
   page: string
 }
 
 /** What another page says of a slot than what stands there, neither having seen the other. */
-export interface Clash {
+interface Clash {
   page: string
   holds: Held | null
 }

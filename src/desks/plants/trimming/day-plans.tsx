@@ -1,9 +1,17 @@
 import { Box } from '@chakra-ui/react'
-import type { DayAnswer, DayPlan } from '@/core/gardening/trim/for-a-day'
+import { calendarDays, type DayAnswer, type DayPlan } from '@/core/gardening/trim/for-a-day'
 import type { Measures } from '@/core/quantity/measures'
 import { capital, sayAll, sayDays } from '@/core/quantity/say'
 import type { TrimAsked } from './asked'
 import { Windows } from './windows'
+
+/** “for 6 days, from 9 to 14 December”: the days are those of the dates. */
+function inShape(plan: DayPlan, say: (day: number) => string): string {
+  const { first, last, days } = calendarDays(plan)
+  return days === 1
+    ? `on ${say(first)}`
+    : `for ${sayDays(days)}, from ${say(first)} to ${say(last)}`
+}
 
 /** The best plan for the day, its chart, and what fewer evenings would cost. */
 export function DayPlans({
@@ -33,14 +41,13 @@ export function DayPlans({
       {best ? (
         <>
           <Box className="serif" fontSize="lg" mb={2}>
-            {capital(together(best, out.length > 0))} in shape {sayDays(Math.round(best.days))},
-            from {say(best.from)} to {say(best.to)}, with {evenings(best)}.
+            {capital(together(best, out.length > 0))} in shape {inShape(best, say)}, with{' '}
+            {evenings(best)}.
           </Box>
           <Windows plan={best} day={asked.day} today={today} measures={measures} say={say} />
           {plans.slice(0, -1).map((plan) => (
             <Box key={plan.evenings} fontSize="sm" color="pencil">
-              With {evenings(plan)} it would be {sayDays(Math.round(plan.days))}: from{' '}
-              {say(plan.from)} to {say(plan.to)}.
+              With {evenings(plan)} it would be {inShape(plan, say)}.
             </Box>
           ))}
           <Box fontSize="sm" color="pencil" mt={2}>

@@ -38,7 +38,7 @@ export async function TrimmingPage({ slug, query }: { slug: string; query: Query
       page="/trimming"
       title={
         <>
-          <TankName>{name}</TankName> {sentenceOf(model.due, model.week)}
+          <TankName>{name}</TankName> {sentenceOf(model.due, model.week, model.lawns)}
         </>
       }
     >
@@ -159,15 +159,23 @@ function Steady({ rhythms }: { rhythms: readonly Rhythm[] }) {
   )
 }
 
-/** What is cut first, to go on from the tank’s name. */
-function sentenceOf(due: readonly TrimDue[], week: readonly TrimDue[]): string {
+/** What is cut and mown first, to go on from the tank’s name. */
+function sentenceOf(
+  due: readonly TrimDue[],
+  week: readonly TrimDue[],
+  lawns: TrimmingModel['lawns'],
+): string {
   const stakes = (all: readonly TrimDue[]) => sayAll(all.map(({ hedge }) => hedge.planting.stake))
+  const mown = lawns.filter(({ mowIn }) => mowIn <= 7).map(({ planting }) => planting.stake)
+  const mow = mown.length > 0 ? `${sayAll(mown)} mown` : ''
   if (week.length > 0) {
     const at = week.filter(({ days }) => days.value < 0.5)
-    if (at.length === 0) return `wants ${stakes(week)} cut this week.`
+    if (at.length === 0) return `wants ${stakes(week)} cut${mow && ` and ${mow}`} this week.`
     const rest = week.filter((one) => !at.includes(one))
-    return `wants ${stakes(at)} cut now${rest.length > 0 ? `, ${stakes(rest)} this week` : ''}.`
+    const later = rest.length > 0 ? `, ${stakes(rest)} this week` : ''
+    return `wants ${stakes(at)} cut now${later}${mow && `, and ${mow}`}.`
   }
+  if (mow) return `wants ${mow} this week, and no stem cut.`
   return due.length > 0
     ? `wants no scissors this week; ${due[0].hedge.planting.stake} is next, ${sayWhen(due[0].days)}.`
     : 'has no stem that wants scissors.'

@@ -163,7 +163,7 @@ test('a drawing is laid beside the tank as it stands, on the same day, and fetch
   await expect(page.getByTestId('elevation')).toHaveCount(2)
   await expect(page.getByRole('row', { name: /^stones/ })).toBeVisible()
   await page.getByRole('button', { name: 'SVG from above' }).click()
-  await expect(page.getByText('The view from above is not on the page now')).toBeVisible()
+  await expect(page.getByText('It is seen aged just now')).toBeVisible()
   await page.getByLabel('Seen beside').selectOption('')
   await page.getByRole('button', { name: 'today', exact: true }).click()
   const download = page.waitForEvent('download')
@@ -332,7 +332,9 @@ test('a newcomer goes from measures to a drawing to a tank that stands so all al
   await expect(thing(page, 'root')).toBeVisible()
   await expect(page.getByText('Nothing stands here yet')).toHaveCount(0)
   await page.getByRole('button', { name: 'was so all along' }).click()
-  await expect(page.getByText('Put right: it is taken to have stood so from the start.')).toBeVisible()
+  await expect(
+    page.getByText('Put right: it is taken to have stood so from the start.'),
+  ).toBeVisible()
   await expect(difference(page)).toContainText('Take hold of anything')
   await open(page, '/tanks/meadow')
   await expect(page.getByTestId('elevation')).toBeVisible()

@@ -14,7 +14,7 @@ import type { Axes } from './handling.client'
 import { keyed, useBoardKeys } from './keys.client'
 import { Placeables } from './placeables.client'
 import { GroundPanel } from './ground-panel.client'
-import { Leave } from './leave.client'
+import { Drafts, Leave, useLeaving } from './leave.client'
 import { MarginNotes } from './margin.client'
 import { Numbers } from './numbers.client'
 import { ThingsList } from './things-list.client'
@@ -36,6 +36,7 @@ export function BoardPage({ model }: { model: BoardModel }) {
     stamp: draft?.stamp ?? model.stamp,
     glass,
   })
+  const leaving = useLeaving(model, hand)
   const { weighed, problem, weighAgain } = useWeighed(slug, hand.board)
   const onKey = (event: React.KeyboardEvent, id: string, axes: Axes) =>
     keyed(event, id, axes, hand, glass)
@@ -44,7 +45,12 @@ export function BoardPage({ model }: { model: BoardModel }) {
   const difference = useMemo(() => sayDifference(stood, hand.board), [stood, hand.board])
   return (
     <Box as="main" px={{ base: 3, md: 8 }} pt={3} pb={4} maxW="77.5rem">
-      <Title name={model.name} draft={draft?.name ?? null} difference={difference} />
+      <Flex columnGap={8} rowGap={2} wrap="wrap" justify="space-between" align="flex-start">
+        <Box>
+          <Title name={model.name} draft={draft?.name ?? null} difference={difference} />
+        </Box>
+        <Leave model={model} hand={hand} changed={difference !== null} leaving={leaving} />
+      </Flex>
       <Told model={model} hand={hand} />
       <OtherDrawings hand={hand} />
       <Flex
@@ -88,7 +94,7 @@ export function BoardPage({ model }: { model: BoardModel }) {
         />
       </Box>
       <FetchDrawings slug={slug} />
-      <Leave model={model} hand={hand} changed={difference !== null} />
+      <Drafts model={model} leaving={leaving} />
     </Box>
   )
 }
@@ -119,7 +125,7 @@ function Title({
       </Box>
       <Box fontSize="sm" color="pencil" minH="1.4em">
         {difference ??
-          'Take hold of anything and move it; draw what is new. The tank changes when you say so, at the foot.'}
+          'Take hold of anything and move it; draw what is new. The tank changes when you say so.'}
       </Box>
     </>
   )

@@ -6,7 +6,7 @@ import { handOver, pngFile, svgFile } from '@/ui/drawing/fetch-drawing.client'
 import { Button } from '@/ui/kit/button.client'
 import { Problem } from '@/ui/kit/input.client'
 import { OnPaper } from './on-paper.client'
-import { shownView } from './shown-view'
+import { NO_VIEW, shownView } from './shown-view'
 
 const VIEWS = { plan: 'from above', front: 'from the front', side: 'from the side' } as const
 type View = keyof typeof VIEWS
@@ -21,7 +21,7 @@ export function FetchDrawings({ slug }: { slug: string }) {
   const fetchView = async (view: View, as: 'svg' | 'png') => {
     const svg = shownView(view)
     const scale = Number(svg?.dataset.scale)
-    if (!svg || !(scale > 0)) return
+    if (!svg || !(scale > 0)) return setProblem(NO_VIEW)
     const shown = (svg.dataset.view ?? view) as View
     try {
       const blob =

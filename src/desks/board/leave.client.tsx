@@ -16,66 +16,64 @@ import type { BoardInHand } from './use-board.client'
 
 type Act = (sending: Sending) => Promise<Answer<string>>
 
-/** The three ways off the board: it was so all along, moved today, or a draft; and the drafts that are kept. */
+/** The three ways off the board: it was so all along, stands so from today, or a draft. It stands beside the title: in sight while one draws. */
 export function Leave({
   model,
   hand,
   changed,
+  leaving,
 }: {
   model: BoardModel
   hand: BoardInHand
   changed: boolean
+  leaving: Leaving
 }) {
-  const leaving = useLeaving(model, hand)
   const { busy, refusal, said, insist, lay } = leaving
   return (
-    <>
-      <Box
-        as="section"
-        aria-label="Off the board"
-        mt={5}
-        borderTop="2px solid"
-        borderColor="ink"
-        py={2}
-        bg="paper"
-        // What becomes of a drawing stays in sight while it is drawn; on a phone above the tabs of the desks.
-        position={changed ? 'sticky' : 'static'}
-        bottom={{ base: '50px', md: 0 }}
-        zIndex={1}
-      >
-        <Flex gap={4} align="center" wrap="wrap">
-          <Box as="span" className="serif" fontSize="lg">
-            What you drew
-          </Box>
-          <Button look="paper" busy={busy} disabled={!changed} onClick={() => lay('all-along')}>
-            was so all along
-          </Button>
-          <Button look="ink" busy={busy} disabled={!changed} onClick={() => lay('today')}>
-            stands so from today
-          </Button>
-          <AsDraft model={model} leaving={leaving} />
-          {changed ? (
-            <Button look="quiet" size="line" onClick={hand.beginAgain}>
-              begin again from what stands
-            </Button>
-          ) : null}
-        </Flex>
-        {refusal?.overtaken ? (
-          <Overtaken says={sayProblems(refusal)} busy={busy} onInsist={insist} />
-        ) : (
-          <Problem says={refusal && sayProblems(refusal)} />
-        )}
-        <Box role="status" color="moss" fontSize="sm" mt={1}>
-          {said}
+    <Box as="section" aria-label="Off the board" maxW={{ xl: '46rem' }}>
+      <Flex columnGap={3} rowGap={1} align="center" wrap="wrap" fontSize="sm">
+        <Box as="span" className="serif" fontSize="md">
+          What you drew
         </Box>
+        <Button
+          look="paper"
+          size="plain"
+          busy={busy}
+          disabled={!changed}
+          onClick={() => lay('all-along')}
+        >
+          was so all along
+        </Button>
+        <Button
+          look="ink"
+          size="plain"
+          busy={busy}
+          disabled={!changed}
+          onClick={() => lay('today')}
+        >
+          stands so from today
+        </Button>
+        <AsDraft model={model} leaving={leaving} />
+        {changed ? (
+          <Button look="quiet" size="line" onClick={hand.beginAgain}>
+            begin again from what stands
+          </Button>
+        ) : null}
+      </Flex>
+      {refusal?.overtaken ? (
+        <Overtaken says={sayProblems(refusal)} busy={busy} onInsist={insist} />
+      ) : (
+        <Problem says={refusal && sayProblems(refusal)} />
+      )}
+      <Box role="status" color="moss" fontSize="sm">
+        {said}
       </Box>
-      <Drafts model={model} leaving={leaving} />
-    </>
+    </Box>
   )
 }
 
 /** What is sent, and where the page goes when it was written. */
-function useLeaving({ slug, draft, stamp }: BoardModel, hand: BoardInHand) {
+export function useLeaving({ slug, draft, stamp }: BoardModel, hand: BoardInHand) {
   const router = useRouter()
   const { busy, refusal, send } = useSending(draft ? draft.stamp : hand.begunOn)
   const [said, setSaid] = useState<string | null>(null)
@@ -143,11 +141,11 @@ function AsDraft({ model: { draft }, leaving }: { model: BoardModel; leaving: Le
         />
       </chakra.label>
       {draft ? (
-        <Button look="paper" busy={busy} onClick={() => keep(draft.id, name)}>
+        <Button look="paper" size="plain" busy={busy} onClick={() => keep(draft.id, name)}>
           keep this draft
         </Button>
       ) : null}
-      <Button look="paper" busy={busy} onClick={() => keep(newId(), name)}>
+      <Button look="paper" size="plain" busy={busy} onClick={() => keep(newId(), name)}>
         {draft ? 'keep it as another' : 'keep it as a draft'}
       </Button>
     </Flex>
@@ -159,7 +157,8 @@ const FINGER_WIDE = {
   '& a': { display: 'inline-block', minHeight: '32px', lineHeight: '32px' },
 }
 
-function Drafts({
+/** The drafts that are kept, at the foot of the page. */
+export function Drafts({
   model: { slug, draft, drafts },
   leaving,
 }: {

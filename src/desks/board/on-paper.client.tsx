@@ -8,7 +8,7 @@ import { sheetsFile } from '@/ui/drawing/sheets-file.client'
 import { Button } from '@/ui/kit/button.client'
 import { Select } from '@/ui/kit/input.client'
 import type { Axes } from './handling.client'
-import { shownView } from './shown-view'
+import { NO_VIEW, shownView } from './shown-view'
 
 /** A tank on paper: at its own size, or so many times smaller. */
 const SCALES = [1, 2, 5, 10] as const
@@ -21,7 +21,7 @@ export function OnPaper({ slug, views }: { slug: string; views: Record<Axes, str
   const cutUp = (view: Axes) => {
     const svg = shownView(view)
     const pixels = Number(svg?.dataset.scale)
-    if (!svg || !(pixels > 0)) return
+    if (!svg || !(pixels > 0)) return setSaid(NO_VIEW)
     const shown = (svg.dataset.view ?? view) as Axes
     const { html, sheets } = sheetsFile(svg, pixels, scale, paper, `${slug}, ${views[shown]}`)
     handOver(new Blob([html], { type: 'text/html' }), `${slug}-${shown}-sheets.html`)

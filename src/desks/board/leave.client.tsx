@@ -30,7 +30,13 @@ export function Leave({
 }) {
   const { busy, refusal, said, insist, lay } = leaving
   return (
-    <Box as="section" aria-label="Off the board" maxW={{ xl: '46rem' }}>
+    <Box
+      as="section"
+      aria-label="Off the board"
+      maxW={{ xl: '46rem' }}
+      // On a phone the drawing is nearer to hand where nothing was drawn yet.
+      display={{ base: changed ? 'block' : 'none', md: 'block' }}
+    >
       <Flex columnGap={3} rowGap={1} align="center" wrap="wrap" fontSize="sm">
         <Box as="span" className="serif" fontSize="md">
           What you drew

@@ -18,7 +18,7 @@ import { SideSheet } from './side-sheet.client'
 import { useHeldFingers } from './use-held-fingers.client'
 
 /** Room for the three views, px. */
-const HEIGHT = 500
+const HEIGHT = 462
 const NARROW = 620
 
 /** Front over plan on one scale, the side beside the front; on a narrow page one view at a time. */

@@ -47,6 +47,8 @@ export class Line {
   private unheard: Unheard
   private flight: Promise<void> | null = null
   private again: ReturnType<typeof setTimeout> | null = null
+  /** Vivero could not be reached the last time. */
+  private unreached = false
   /** A batch was refused: what is in it goes alone, that the one at fault takes nothing with it. */
   private oneByOne = false
   /** Slots somebody has begun to write in, and the turn they were seen in then. */
@@ -78,6 +80,8 @@ export class Line {
 
   /** Keeps what is otherwise in `next`, and sends it. `said`: a slot about which two disagreed, and which is said now, be it what stands. */
   keep(next: RoundAnswers, said?: Slot): void {
+    // What was refused before was read, and something else is said now.
+    if (!this.unreached) this.told().onProblem(null)
     this.take(next, said)
     this.start()
   }
@@ -224,7 +228,7 @@ export class Line {
     do {
       const { sending } = this.ready()
       const answer = await ask(() => keepAnswers(this.slug, sending))
-      this.told().onProblem(answer.ok ? null : sayUnkept(answer))
+      this.tellOf(answer)
       if (isLost(answer)) {
         this.again = setTimeout(() => this.start(), TRY_AGAIN_MS)
         return
@@ -238,6 +242,13 @@ export class Line {
       this.tell()
     } while (this.unheard.waiting.length > 0)
     if (isHeard(this.unheard)) letOwnGo(this.place)
+  }
+
+  /** What was refused stays said while the rest gets through; that Vivero could not be reached does not. */
+  private tellOf(answer: Answer): void {
+    if (!answer.ok) this.told().onProblem(sayUnkept(answer))
+    else if (this.unreached) this.told().onProblem(null)
+    this.unreached = isLost(answer)
   }
 
   private heard(now: RoundNow, sent: readonly Change[]): void {

@@ -227,6 +227,23 @@ describe('the ground', () => {
     expect(of('sand')).toContain('slope')
     expect(of('gravel')).not.toContain('slope')
   })
+  test('raised ground buries no stone: it is seated anew, the fern on it goes along, and sunk again all is as before', () => {
+    const perch = { hardscapeId: 'b', heightCm: 9 }
+    const fern = planted('E1', roundPatch(30, 15, 5, 5), { perch })
+    const board: Board = { ...flat, pieces: [boulder], plantings: [fern] }
+    const all = (depth: number, of: Board) =>
+      ([0, 1] as const).reduce(
+        (on, station) =>
+          drawGround(drawGround(on, BOX, station, 'backCm', depth), BOX, station, 'frontCm', depth),
+        of,
+      )
+    const raised = all(12, board)
+    expect(boxOf(raised.pieces[0].outline).front).toBeCloseTo(12, 1)
+    expect(raised.plantings[0].perch!.heightCm).toBeCloseTo(17, 1)
+    const sunk = all(4, raised)
+    expect(boxOf(sunk.pieces[0].outline).front).toBeCloseTo(4, 1)
+    expect(sunk.plantings[0].perch!.heightCm).toBeCloseTo(9, 1)
+  })
   test('a station set between two alters nothing until it is drawn; drawn, the litres follow; the ends stay', () => {
     const more = addStation(flat, 20)
     expect(more.ground.profile).toHaveLength(3)

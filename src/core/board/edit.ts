@@ -274,16 +274,48 @@ export const removeThings = (board: Board, ids: readonly string[]): Board =>
 /** The ground at one station drawn to a depth at the front or the back glass, cm; never below the bottom nor above the rim. */
 export function drawGround(
   board: Board,
-  { heightCm }: Pick<Glass, 'heightCm'>,
+  glass: Within,
   station: number,
   end: 'frontCm' | 'backCm',
   depth: number,
 ): Board {
-  const cm = toMm(Math.min(heightCm, Math.max(0, depth)))
+  const cm = toMm(Math.min(glass.heightCm, Math.max(0, depth)))
   const profile = board.ground.profile.map((one, i) =>
     i === station ? { ...one, [end]: cm } : one,
   )
-  return { ...board, ground: { ...board.ground, profile } }
+  return onGround(board, { ...board.ground, profile }, glass)
+}
+
+/** A board on another ground: what is seated on it rises and sinks with it, and what grows on that goes along. Raised ground buries no stone. */
+function onGround(board: Board, ground: Board['ground'], glass: Within): Board {
+  const laid = { ...board, ground }
+  const rises = new Map(
+    board.pieces.map((piece) => {
+      const at = middleOf(piece.footprint)
+      const { front: foot, back: top } = boxOf(piece.outline)
+      const rise = depthAt(laid, glass, at) - depthAt(board, glass, at)
+      return [
+        piece.id,
+        toMm(Math.max(-foot, Math.min(rise, Math.max(0, glass.heightCm - top)))),
+      ] as const
+    }),
+  )
+  return {
+    ...laid,
+    pieces: board.pieces.map((piece) => {
+      const rise = rises.get(piece.id) ?? 0
+      return rise === 0 ? piece : { ...piece, outline: shifted(piece.outline, 0, rise) }
+    }),
+    plantings: board.plantings.map((planting) => {
+      const rise = planting.perch ? (rises.get(planting.perch.hardscapeId) ?? 0) : 0
+      return planting.perch && rise !== 0
+        ? {
+            ...planting,
+            perch: { ...planting.perch, heightCm: toMm(planting.perch.heightCm + rise) },
+          }
+        : planting
+    }),
+  }
 }
 
 /** A new station of the ground between two others, as deep as the ground is there already. Nothing where one stands within two centimetres. */
@@ -310,7 +342,7 @@ export function addStation(board: Board, x: number): Board {
 /** The ground drawn at a place along the tank: at the station there, or at a new one where none stands within two centimetres. */
 export function drawGroundAt(
   board: Board,
-  glass: Pick<Glass, 'heightCm'>,
+  glass: Within,
   x: number,
   end: 'frontCm' | 'backCm',
   depth: number,

@@ -229,7 +229,7 @@ describe('the ground', () => {
   })
   test('raised ground buries no stone: it is seated anew, the fern on it goes along, and sunk again all is as before', () => {
     const perch = { hardscapeId: 'b', heightCm: 9 }
-    const fern = planted('E1', roundPatch(30, 15, 5, 5), { perch })
+    const fern = planted('E1', roundPatch(25, 35, 10, 20), { perch })
     const board: Board = { ...flat, pieces: [boulder], plantings: [fern] }
     const all = (depth: number, of: Board) =>
       ([0, 1] as const).reduce(

@@ -4,6 +4,7 @@ import { useLive } from './use-board.client'
 import { useMemo, useRef } from 'react'
 import { inDrawnOrder } from '@/core/board/arrange'
 import { boxOf, planOf, thingOf } from '@/core/board/board'
+import { hiddenUnder } from '@/core/board/hidden-under'
 import type { PieceShape } from '@/core/board/shapes'
 import { matureOutline } from '@/core/board/warnings'
 import type { BoardPiece, BoardPlanting, Species } from '@/core/history/types'
@@ -146,7 +147,12 @@ function PlanThings(props: ViewProps & { sheet: Sheet; bind: (id: string) => obj
       {...of(one.id)}
     />
   )
-  const things = inDrawnOrder([...shown.plantings, ...shown.pieces], shown, layerOf)
+  const { board } = props.hand
+  // By what was let go last: not reckoned anew at every move of a hand.
+  const hidden = useMemo(() => hiddenUnder(board), [board])
+  const things = inDrawnOrder([...shown.plantings, ...shown.pieces], shown, (thing) =>
+    hidden.has(thing.id) ? ON_PIECES : layerOf(thing),
+  )
   return (
     <>
       {things.map((one) =>
@@ -167,11 +173,12 @@ function PlanThings(props: ViewProps & { sheet: Sheet; bind: (id: string) => obj
   )
 }
 
+const ON_PIECES = 2
 /** What lies over the others is drawn, and taken hold of, after them: stones over what grows in the ground, then what grows on them, then floaters. */
 function layerOf(thing: BoardPlanting | BoardPiece): number {
   if (!('patch' in thing)) return 1
   if (thing.zone === 'surface') return 3
-  return thing.perch === null ? 0 : 2
+  return thing.perch === null ? 0 : ON_PIECES
 }
 
 function cornersOf(sheet: Sheet, thing: Parameters<typeof planOf>[0]): Handle[] {

@@ -90,6 +90,18 @@ test('a new tank from bare glass to its first round', async ({ page }) => {
   await expect(page.locator('main')).toContainText('1 answer inked')
 })
 
+test('the water line of a tank to be set up keeps below its rim, until it is said', async ({
+  page,
+}) => {
+  await open(page, '/set-up')
+  const line = page.getByLabel('Water line above the bottom')
+  await page.getByLabel('Height', { exact: true }).fill('45')
+  await expect(line).toHaveValue('42')
+  await line.fill('40')
+  await page.getByLabel('Height', { exact: true }).fill('50')
+  await expect(line).toHaveValue('40')
+})
+
 test('what stands is said otherwise: gas comes, a lamp is dimmed since a day, a planting pulled out and back; each is taken back', async ({
   page,
 }) => {

@@ -51,7 +51,7 @@ const config = defineConfig({
         graphite: twin('#A5A899', '#5D675F'),
         rule: twin('#CFC8B4', '#36413A'),
         // Of a map of light: what is lit is the lighter, lamp on or off.
-        lit: twin('rgba(251, 248, 239, 0)', '#5C6A61'),
+        lit: twin('rgba(251, 248, 239, 0)', '#75857A'),
         shade: twin('rgba(29, 43, 36, 0.2)', 'rgba(4, 8, 6, 0.4)'),
         water: twin('#28646C', '#86BEC4'),
         wash: twin('#DCE8E4', '#223433'),

@@ -1,5 +1,5 @@
 import { useMeasures } from '../measures.client'
-import { memo, useMemo } from 'react'
+import { memo, useMemo, useId } from 'react'
 import type { GroundStation, Hardscape, Species } from '@/core/history/types'
 import type { Scene, ScenePlant } from '@/core/layout/scene'
 import { spanOf } from '@/core/layout/draw-plant'
@@ -37,6 +37,9 @@ interface Props {
   moving?: boolean
 }
 
+/** Leaves reach over the rim and no further to the sides than the glass lets them: so many heights are open above. */
+const OPEN_ABOVE = 3
+
 /** The tank from the front, to scale, on one day: ink up to today, pencil after it. */
 export function Elevation({ scene, width, maxHeight, alarmed, title, moving = false }: Props) {
   const { vessel, layout } = scene.tank
@@ -47,6 +50,7 @@ export function Elevation({ scene, width, maxHeight, alarmed, title, moving = fa
     [lengthCm, heightCm, width, maxHeight],
   )
   const transform = tankTransform(projection, heightCm)
+  const within = useId()
   const plants = [...scene.plants].sort(
     (a, b) => patchCentre(b.planting).z - patchCentre(a.planting).z,
   )
@@ -75,7 +79,12 @@ export function Elevation({ scene, width, maxHeight, alarmed, title, moving = fa
       <Patterns />
       <Water projection={projection} lengthCm={lengthCm} waterlineCm={waterlineCm} />
       <Shades projection={projection} scene={scene} />
-      <g transform={transform}>
+      <defs>
+        <clipPath id={within}>
+          <rect width={lengthCm} height={OPEN_ABOVE * heightCm} />
+        </clipPath>
+      </defs>
+      <g transform={transform} clipPath={`url(#${within})`}>
         {profile ? <GroundBack profile={profile} waterlineCm={waterlineCm} /> : null}
         {behind.map((plant) => (
           <PlantInk

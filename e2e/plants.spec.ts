@@ -20,7 +20,7 @@ test('trimming: what the week holds, what a rhythm costs, and a day on which all
   await open(page, '/tanks/tarn/plants/trimming')
   await expect(page.locator('h1')).toContainText(/wants .* cut/)
   await expect(page.getByText(/^every 4 weeks/)).toBeVisible()
-  await expect(page.getByText(/together in shape \d+ days/)).toBeVisible()
+  await expect(page.getByText(/together in shape (for \d+ days, from|on)/)).toBeVisible()
   const on = page.getByLabel('in shape on')
   const planned = await on.inputValue()
   await on.fill('2020-02-03')

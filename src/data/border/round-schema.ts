@@ -57,11 +57,15 @@ const batchSchema = object({
         slot: string().strict().max(MAX_SLOT).required(),
         seen: number().integer().min(-1).max(1e9).required(),
         holds: mixed<Record<string, unknown>>().nullable().defined(),
-      }).noUnknown(),
+      })
+        .noUnknown()
+        .required(),
     )
     .max(MAX_CHANGES)
     .required(),
-}).noUnknown()
+})
+  .noUnknown()
+  .required()
 
 /** What a page changed in a round, checked. Throws ValidationError and EntryRefused. */
 export function parseBatch(raw: unknown): Batch {

@@ -1,9 +1,12 @@
+import fc from 'fast-check'
+import { ValidationError } from 'yup'
 import { doorInto } from '@/core/admission/admit'
 import type { TankHistory } from '@/core/history/types'
 import { lodge } from '@/data/demo/lodge'
 import { parseEntry } from '@/data/border/entry-schema'
 import { noAnswers, type RoundAnswers } from '@/core/routine/round/answers'
 import { parseBatch } from '@/data/border/round-schema'
+import { EntryRefused } from '@/data/refused'
 import { batchOf } from '@/core/testing/batch'
 import { roundOf } from '@/core/routine/round/stations'
 import { pencilledAnswer } from '@/core/routine/round/pencil'
@@ -127,8 +130,13 @@ test('answers from a browser are checked: letters, strange certainties and too m
     expect(() => parseBatch(batchOf(bad as unknown as RoundAnswers))).toThrow()
   const batch = batchOf(fine as RoundAnswers)
   for (const bad of [
+    undefined,
     null,
     {},
+    { ...batch, changes: [undefined] },
+    { ...batch, changes: [null] },
+    { ...batch, changes: [{ ...batch.changes[0], holds: [] }] },
+    { ...batch, changes: [{ ...batch.changes[0], holds: 'x' }] },
     { ...batch, n: 0 },
     { ...batch, page: 'a b' },
     { ...batch, changes: [{ ...batch.changes[0], slot: 'question other' }] },
@@ -181,4 +189,49 @@ test('the Book has the round first, then what was found station by station, line
   ])
   expect(entries[0]).toMatchObject({ minutes: null })
   expect(new Set(entries.map(({ id }) => id)).size).toBe(entries.length)
+})
+
+test('whatever a page sends is a batch or is refused in a sentence, never a fault of ours (seeded)', () => {
+  const odd = fc.anything({ withNullPrototype: true, maxDepth: 3 })
+  const key = fc.constantFrom('__proto__', 'constructor', 'question a', 'walked at', 'sign []', '')
+  const holds = fc.oneof(
+    odd,
+    fc.record(
+      {
+        of: fc.constantFrom('question', 'sign', 'line', 'walked at', 'toString'),
+        key: fc.oneof(key, odd),
+        answer: odd,
+        text: odd,
+        asked: odd,
+        sign: odd,
+        line: odd,
+        at: odd,
+      },
+      { requiredKeys: [] },
+    ),
+  )
+  const change = fc.record(
+    { slot: fc.oneof(key, odd), seen: fc.oneof(fc.nat(), odd), holds },
+    { requiredKeys: [] },
+  )
+  const batch = fc.record(
+    {
+      round: fc.oneof(fc.constant('r'), odd),
+      page: fc.oneof(fc.constant('p'), odd),
+      n: fc.oneof(fc.constant(1), odd),
+      station: fc.oneof(fc.constant(1), odd),
+      changes: fc.oneof(fc.array(fc.oneof(change, odd)), odd),
+    },
+    { requiredKeys: [] },
+  )
+  fc.assert(
+    fc.property(fc.oneof(batch, odd), (raw) => {
+      try {
+        parseBatch(raw)
+      } catch (error) {
+        expect([ValidationError, EntryRefused].some((kind) => error instanceof kind)).toBe(true)
+      }
+    }),
+    { seed: 24, numRuns: 1500 },
+  )
 })

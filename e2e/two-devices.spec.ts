@@ -83,10 +83,14 @@ test.describe('two devices in one round', () => {
     await page.getByRole('button', { name: `9 of 10, ${ENJOY}` }).click()
     await expect(page.getByText('Answered twice, on two devices. Which is it?')).toHaveCount(0)
     await expect(field(page, ENJOY)).toHaveValue('9')
+    await other.waitForLoadState('networkidle')
+    await other.context().setOffline(true)
     await page.getByRole('button', { name: 'Ink the round' }).click()
     await expect(page.locator('main')).toContainText('1 answer inked')
     // Who answers on after it was inked is told, and goes on in another round.
     await answer(other, MINUTES, '25')
+    await expect(other.getByText('your answers are kept on this machine')).toBeVisible()
+    await other.context().setOffline(false)
     await expect(
       other.getByRole('status').filter({ hasText: 'inked on another device' }),
     ).toBeVisible({ timeout: 20_000 })

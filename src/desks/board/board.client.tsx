@@ -46,7 +46,7 @@ export function BoardPage({ model }: { model: BoardModel }) {
   return (
     <Box as="main" px={{ base: 3, md: 8 }} pt={3} pb={4} maxW="77.5rem">
       <Flex columnGap={8} rowGap={2} wrap="wrap" justify="space-between" align="flex-start">
-        <Box>
+        <Box flex={{ md: '1 1 20rem' }} minW={0}>
           <Title name={model.name} draft={draft?.name ?? null} difference={difference} />
         </Box>
         <Leave model={model} hand={hand} changed={difference !== null} leaving={leaving} />

@@ -33,7 +33,8 @@ export function Leave({
     <Box
       as="section"
       aria-label="Off the board"
-      maxW={{ xl: '46rem' }}
+      flex={{ md: '0 1 40rem' }}
+      minW={0}
       // On a phone the drawing is nearer to hand where nothing was drawn yet.
       display={{ base: changed ? 'block' : 'none', md: 'block' }}
     >

@@ -1,9 +1,9 @@
 'use client'
 
 import { Box, Flex } from '@chakra-ui/react'
-import type { ReactNode } from 'react'
 import { Button } from '@/ui/kit/button.client'
 import { BigButton } from './big-button.client'
+import { Notice } from './notice'
 import type { Unfinished } from './use-walk.client'
 
 /** What can hardly be, asked once before the round is inked. */
@@ -129,16 +129,3 @@ export function SaidTwice({
     </Notice>
   )
 }
-
-const Notice = ({ children }: { children: ReactNode }) => (
-  <Box
-    role="alert"
-    mx={{ base: 4, md: 10 }}
-    mb={3}
-    borderLeft="3px solid"
-    borderColor="clay"
-    pl={3}
-  >
-    {children}
-  </Box>
-)

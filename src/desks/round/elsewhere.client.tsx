@@ -5,6 +5,7 @@ import type { Change } from '@/core/routine/round/merge'
 import { Button } from '@/ui/kit/button.client'
 import NextLink from '@/ui/page-link'
 import { BigButton } from './big-button.client'
+import { Notice } from './notice'
 
 /** The round was inked on another device: what was answered here since is told, and can begin another. */
 export function InkedElsewhere({
@@ -58,21 +59,15 @@ export function InkedElsewhere({
 /** The round was begun afresh on another device: what was answered before is gone from here as well. */
 export function BegunAfresh({ onGoOn }: { onGoOn: () => void }) {
   return (
-    <Flex
-      role="alert"
-      mx={{ base: 4, md: 10 }}
-      mt={3}
-      gap={4}
-      wrap="wrap"
-      align="baseline"
-      borderLeft="3px solid"
-      borderColor="clay"
-      pl={3}
-    >
-      <Box as="span">The round was begun afresh on another device; this is how it stands now.</Box>
-      <Button look="quiet" size="line" onClick={onGoOn}>
-        go on
-      </Button>
-    </Flex>
+    <Notice>
+      <Flex gap={4} wrap="wrap" align="baseline" mt={3}>
+        <Box as="span">
+          The round was begun afresh on another device; this is how it stands now.
+        </Box>
+        <Button look="quiet" size="line" onClick={onGoOn}>
+          go on
+        </Button>
+      </Flex>
+    </Notice>
   )
 }

@@ -151,8 +151,11 @@ function WhatIsDue({
       </button>
       <div id={id} popover="auto" className={css.said}>
         {things} in {name}
-        {late ? ', and late' : ''}. <NextLink href="/">The bench says what</NextLink>
+        {late ? sayNotInTime(due) : ''}. <NextLink href="/">The bench says what</NextLink>
       </div>
     </>
   )
 }
+
+/** Of several things it is known that one is late, not which. */
+const sayNotInTime = (due: number) => (due === 1 ? ', and late' : ', not all of them in time')

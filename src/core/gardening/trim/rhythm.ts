@@ -18,6 +18,8 @@ const RHYTHMS_DAYS = [7, 14, 21, 28] as const
 /** So long it is followed, days: the first cuts of an overgrown tank are forgotten by then. */
 const FOLLOWED_DAYS = 112
 const SETTLED_DAYS = 28
+/** However much is cut, so much of the plants of today still stands; our own choice, so that no share is of nothing. */
+const LEAST_STANDING = 0.05
 
 /** Steady and easy: what each rhythm of cutting does, when on every evening that is cut which would reach the surface before the next. */
 export const rhythmsOf = (hedges: readonly Hedge[]): Rhythm[] =>
@@ -37,7 +39,7 @@ function rhythmOf(hedges: readonly Hedge[], everyDays: number): Rhythm {
         (sum, { massACm, height }, i) => sum + (heights[i] - height.value) * massACm,
         0,
       )
-      const stands = Math.max(0.05, 1 + grown)
+      const stands = Math.max(LEAST_STANDING, 1 + grown)
       hedges.forEach((hedge, i) => {
         const next = grownTo(hedge, heights[i], hedge.rate.value, everyDays)
         const cutTo = usualCut(hedge)

@@ -244,10 +244,11 @@ export class Line {
     if (isHeard(this.unheard)) letOwnGo(this.place)
   }
 
-  /** What was refused stays said while the rest gets through; that Vivero could not be reached does not. */
+  /** What was refused stays said while the rest gets through; that Vivero could not be reached does not, and is said once. */
   private tellOf(answer: Answer): void {
-    if (!answer.ok) this.told().onProblem(sayUnkept(answer))
-    else if (this.unreached) this.told().onProblem(null)
+    const known = this.unreached && isLost(answer)
+    if (!answer.ok && !known) this.told().onProblem(sayUnkept(answer))
+    else if (answer.ok && this.unreached) this.told().onProblem(null)
     this.unreached = isLost(answer)
   }
 

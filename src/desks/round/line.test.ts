@@ -141,3 +141,22 @@ test('one answer that is refused takes no other with it, and its reason stays sa
   await a.line.through()
   expect(a.said.at(-1)).toBeNull()
 })
+
+test('that Vivero cannot be reached is said once, however often it is tried, and no more when it can', async () => {
+  const one = page()
+  server.lose = 'the question'
+  one.answer('joy', 8)
+  await one.line.through()
+  one.answer('minutes', 20)
+  await one.line.through()
+  one.line.start()
+  await one.line.through()
+  const said = () => one.said.filter((what) => what !== null)
+  expect(said()).toEqual([expect.stringContaining('cannot be reached just now')])
+  server.lose = null
+  one.line.start()
+  await one.line.through()
+  expect(said()).toHaveLength(1)
+  expect(one.said.at(-1)).toBeNull()
+  expect(values(server.round.answers)).toEqual({ joy: 8, minutes: 20 })
+})

@@ -11,7 +11,7 @@ import type { Question } from '@/core/routine/round/question'
 import type { SaidStation } from '@/core/routine/round/question.words'
 import { put, slotOfQuestion, type Held, type Slot } from '@/core/routine/round/slots'
 import type { RoundDraft } from '@/data/rounds'
-import { ask, sayProblems, type Refusal } from '@/ui/ask.client'
+import { ask, NO_ANSWER, sayProblems, type Refusal } from '@/ui/ask.client'
 import { newId } from '@/ui/new-id'
 import { finishRound, restartRound, walkOn, type RoundOutcome } from './actions'
 import { stationOfField } from './at-station'
@@ -170,9 +170,11 @@ function useEnding({
     }
     const { questions, refused, others } = sorted(answer)
     setAsked({ of: answers, questions, refused })
-    if (others.length > 0) setProblem(`${others.join(' ')} Your answers are kept.`)
     // What it carried was heard, or goes once more; and what others said is seen.
     line().start()
+    await line().through()
+    // Last, that what the line has to say of the same silence does not stand over it.
+    if (others.length > 0) setProblem(sayKept(others))
   }
   const restart = async () => {
     await line().settle()
@@ -190,6 +192,10 @@ function useEnding({
     restart,
   }
 }
+
+/** What was wrong, and that nothing is lost; a silence says so itself. */
+const sayKept = (problems: readonly string[]): string =>
+  problems.includes(NO_ANSWER) ? NO_ANSWER : `${problems.join(' ')} Your answers are kept.`
 
 /** What is asked, what was refused at a station, and what else was wrong. */
 function sorted({ problems }: Refusal) {

@@ -256,6 +256,7 @@ describe.each(DATABASES)('on %s', (name, start) => {
               facts: { ...pick(vessel), ...facts },
               glass: { ...vessel.glass[0].is, ...glass },
               since: null,
+              temporary: null,
             },
             { id: randomUUID(), seen, now: NOW },
           ),

@@ -232,6 +232,7 @@ const CASES: Record<string, Case> = {
           },
           glass: { lengthCm: 60, depthCm: 40, heightCm: 40, waterlineCm: 30 + mark, glassMm: 8 },
           since: now,
+          temporary: null,
         },
         form(now),
       ),

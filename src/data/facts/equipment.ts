@@ -8,6 +8,7 @@ import { actOn, saying } from '../acts'
 import type { Database } from '../db'
 import { EntryRefused } from '../refused'
 import { refuseOvertaken } from '../stamp'
+import { refuseEndBeforeBegin } from './for-a-while'
 
 type Setting = EquipmentRecord['settings'][number]['is']
 interface Saying {
@@ -29,6 +30,7 @@ export async function addEquipment(
     if (story.equipment.some((other) => other.id === thing.id)) return null
     refuseNamesake(story, thing)
     refuseUnknownService(story, thing.servesId)
+    refuseEndBeforeBegin(first.temporary, holdsFrom)
     const came = {
       ...thing,
       settings: [{ ...first, from: holdsFrom }, ...later],
@@ -67,8 +69,7 @@ export async function sayEquipment(
       throw new EntryRefused([
         { field: 'holdsFrom', says: `${before.name} was not there yet on that day.` },
       ])
-    if (temporary !== null && since !== null && dayOf(temporary.until) <= dayOf(since))
-      throw new EntryRefused([{ field: 'until', says: 'It would end before it begins.' }])
+    refuseEndBeforeBegin(temporary, since)
     const today = dayOf(now)
     const stood = equipmentOn(before, today)?.setting ?? null
     const same = JSON.stringify(stood) === JSON.stringify(setting) && temporary === null

@@ -11,6 +11,7 @@ import type { Database } from '../db'
 import { EntryRefused } from '../refused'
 import * as t from '../schema'
 import { refuseOvertaken } from '../stamp'
+import { refuseEndBeforeBegin } from './for-a-while'
 import { speciesOfRow } from '../story-rows'
 
 /** Every species any tank here grows, by name. */
@@ -58,6 +59,7 @@ export async function addPlanting(
       ])
     if (story.plantings.some((other) => other.stake === planting.stake && other.ended === null))
       throw new EntryRefused([{ field: 'stake', says: `The stake ${planting.stake} is taken.` }])
+    refuseEndBeforeBegin(first.temporary, written.holdsFrom)
     const planted = { ...planting, stands: [{ ...first, from: written.holdsFrom }, ...later] }
     return { story: withNewFact(await withSpecies(story, tx, species), 'plantings', planted) }
   })
@@ -103,6 +105,7 @@ export async function sayPlanting(
       throw new EntryRefused([
         { field: 'holdsFrom', says: `${before.stake} was not planted yet on that day.` },
       ])
+    refuseEndBeforeBegin(temporary, since)
     const stands = withFirstFrom(before, plantedAt)
     const next = { ...spot, layoutId: shown.layoutId }
     return {

@@ -5,6 +5,7 @@ import { dayOf, type Instant } from '@/core/quantity/time'
 import { actOn } from '../acts'
 import type { Database } from '../db'
 import { EntryRefused } from '../refused'
+import { refuseEndBeforeBegin } from './for-a-while'
 
 /** Adds animals of a kind, with their first count as an entry. A name may stand once in a tank. Throws ValidationError or EntryRefused. */
 export async function addPopulation(
@@ -19,6 +20,7 @@ export async function addPopulation(
   await actOn(db, slug, act, (story, { holdsFrom }) => {
     if (story.populations.some((other) => other.id === id)) return null
     refuseNamesake(story.populations, population)
+    refuseEndBeforeBegin(population.temporary, holdsFrom)
     const came = { ...population, since: holdsFrom }
     return {
       story: withNewFact(story, 'populations', came),
@@ -79,6 +81,7 @@ export async function sayPopulation(
         { field: 'name', says: 'These animals are not on the list of this tank.' },
       ])
     refuseNamesake(story.populations, { ...before, ...said })
+    refuseEndBeforeBegin(said.temporary, said.since)
     if (until !== null && dayOf(until) < dayOf(said.since))
       throw new EntryRefused([{ field: 'endedOn', says: 'They had not come yet on that day.' }])
     return {

@@ -1,5 +1,5 @@
 import { measuresAsked } from '../border/measures-here'
-import type { Version } from '@/core/history/dated'
+import type { Temporary, Version } from '@/core/history/dated'
 import { saidOf, type Since } from '@/core/history/facts'
 import { tankNow, vesselOn } from '@/core/history/tank-at'
 import { sameFact } from '@/core/history/diff'
@@ -11,6 +11,7 @@ import { actOn, saying } from '../acts'
 import type { Database } from '../db'
 import { EntryRefused } from '../refused'
 import { refuseOvertaken } from '../stamp'
+import { refuseEndBeforeBegin } from './for-a-while'
 
 /** What a vessel is called and where it is: true on every day, so that saying it otherwise puts it right. */
 type VesselFacts = Pick<
@@ -22,6 +23,8 @@ export interface SaidVessel {
   facts: VesselFacts
   glass: Glass
   since: Since
+  /** Measures that hold for a while only: drawn low for some weeks. */
+  temporary: Temporary | null
 }
 interface Saying {
   id: string
@@ -46,7 +49,7 @@ export const shownOfVessel = ({
 export async function sayVessel(
   db: Database,
   slug: string,
-  { facts, glass, since: asked }: SaidVessel,
+  { facts, glass, since: asked, temporary }: SaidVessel,
   { id, seen, now: askedAt }: Saying,
 ): Promise<void> {
   await actOn(db, slug, saying(id, asked, askedAt), (story, { now, holdsFrom: since }) => {
@@ -63,10 +66,12 @@ export async function sayVessel(
       throw new EntryRefused(
         outside.map((one) => ({ field: one.side, says: sayOutside(one, measuresAsked()) })),
       )
+    refuseEndBeforeBegin(temporary, since)
     const moved = withFirstDay(story, facts.startedAt)
-    const held = sameGlass(shown, glass)
-      ? moved.vessel.glass
-      : saidOf(moved.vessel.glass, glass, since, today)
+    const held =
+      sameGlass(shown, glass) && temporary === null
+        ? moved.vessel.glass
+        : saidOf(moved.vessel.glass, glass, since, today, temporary)
     return { story: { ...moved, vessel: { ...moved.vessel, ...facts, glass: held } } }
   })
 }

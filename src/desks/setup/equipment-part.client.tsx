@@ -125,6 +125,7 @@ function NewThing({ model }: { model: FactsModel }) {
           name: capital(kind),
           servesId: '',
           came: model.today,
+          ...sinceInitial(model.today, 'from'),
           ...model.newThings[kind],
         }}
         clear={['name']}
@@ -137,6 +138,7 @@ function NewThing({ model }: { model: FactsModel }) {
             ],
           },
           ...(SETTING_FIELDS[kind].length > 0 ? [settingGroup(kind)] : []),
+          FOR_A_WHILE_GROUP,
         ]}
         onSend={(fields, sending) => addThing(model.slug, { ...fields, kind }, sending)}
         onDone={(name) => `${name} is on the list.`}

@@ -82,6 +82,7 @@ export async function sayTank(
         },
         glass: glassOf(form),
         since: sinceOf(fields, vessel.timeZone, now()),
+        temporary: temporaryOf(fields, vessel.timeZone),
       },
       { ...parseSending(sending), now: now() },
     )
@@ -323,7 +324,7 @@ export async function addThing(
       kind,
       name,
       servesId: fields.servesId || null,
-      settings: [since(from, settingFrom(kind, fields))],
+      settings: [since(from, settingFrom(kind, fields), temporaryOf(fields, vessel.timeZone))],
       endedAt: null,
     } as unknown as EquipmentRecord
     await addEquipment(await database(), slug, thing, now())

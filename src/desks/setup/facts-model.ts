@@ -5,7 +5,7 @@ import { boxOf, fieldChanges } from '@/core/history/field-changes'
 import { sayFieldChanges } from '@/core/history/field-changes.words'
 import { factName } from '@/core/history/fact-names'
 import { applyDiffs, type FactDiff } from '@/core/history/diff'
-import { versionOn } from '@/core/history/dated'
+import { versionOn, type Temporary } from '@/core/history/dated'
 import { EQUIPMENT_KINDS, type EquipmentKind } from '@/core/history/equipment'
 import { entryDay } from '@/core/history/journal-index'
 import { headCount, routinesAt, speciesOf } from '@/core/history/lookup'
@@ -91,7 +91,7 @@ export function factsModel(
   return {
     slug: story.vessel.slug,
     today: localMoment(now, zone).slice(0, 10),
-    ...glassPart(story, tank, measures),
+    ...glassPart(story, tank, now, measures),
     ground: groundPart(tank, measures),
     ...plantingParts(story, tank, now, known),
     ...pieceParts(story, tank, now, measures),
@@ -116,11 +116,25 @@ export function factsModel(
   }
 }
 
-function glassPart(story: TankHistory, tank: Tank, measures: Measures) {
+/** The end and the reason of what stands for a while only; null where it lasts. */
+const sayWhile = (
+  temporary: Temporary | null | undefined,
+  { vessel }: TankHistory,
+  now: Instant,
+): string | null =>
+  temporary ? `until ${sayDay(temporary.until, vessel.timeZone, now)}: ${temporary.because}` : null
+
+function glassPart(story: TankHistory, tank: Tank, now: Instant, measures: Measures) {
   return {
     glassStamp: stampOf(shownOfVessel(story.vessel)),
     glass: glassFields(tank),
-    glassSays: `${sayGlass(tank.vessel, measures)}, filled to ${measures.say(tank.vessel.waterlineCm, 'cm')}`,
+    glassSays: [
+      sayGlass(tank.vessel, measures),
+      `filled to ${measures.say(tank.vessel.waterlineCm, 'cm')}`,
+      sayWhile(versionOn(story.vessel.glass, dayOf(now))?.temporary, story, now),
+    ]
+      .filter(Boolean)
+      .join(', '),
   }
 }
 
@@ -232,6 +246,7 @@ function glassFields({ vessel }: Tank): Fields {
 }
 
 function sayPlanting(planting: Planting, story: TankHistory, now: Instant): string {
+  const record = story.plantings.find(({ id }) => id === planting.id)
   const species = speciesOf(story, planting)
   const { sure } = mainKind(planting)
   const others = planting.kinds.length - 1
@@ -239,7 +254,10 @@ function sayPlanting(planting: Planting, story: TankHistory, now: Instant): stri
     `${sure === 'thought to be' ? 'thought to be ' : ''}${species.name}${others > 0 ? ` and ${others} more` : ''}`,
     planting.zone,
     `${planting.origin === 'found' ? 'found' : 'since'} ${sayDay(planting.plantedAt, story.vessel.timeZone, now)}`,
-  ].join(', ')
+    sayWhile(record && versionOn(record.stands, dayOf(now))?.temporary, story, now),
+  ]
+    .filter(Boolean)
+    .join(', ')
 }
 
 function plantingFields(planting: Planting, timeZone: string, species: readonly Species[]): Fields {
@@ -313,7 +331,6 @@ function equipmentLines(
     const record = story.equipment.find(({ id }) => id === thing.id)!
     const version = versionOn<unknown>(record.settings, dayOf(now))
     const former = record.settings.filter((one) => one !== version && one.from < now).reverse()
-    const temporary = version?.temporary
     return {
       id: thing.id,
       kind: thing.kind,
@@ -321,7 +338,7 @@ function equipmentLines(
       stamp: stampOf(record),
       says: [
         saySetting(thing, measures),
-        temporary ? `until ${sayDay(temporary.until, zone, now)}: ${temporary.because}` : null,
+        sayWhile(version?.temporary, story, now),
         lastServed(story, thing.id, now),
       ]
         .filter(Boolean)
@@ -354,7 +371,7 @@ function sayPopulation(
     kind,
     `${measures.say(adultLengthCm, 'cm')} grown`,
     `since ${sayDay(population.since, zone, now)}`,
-    temporary ? `until ${sayDay(temporary.until, zone, now)}: ${temporary.because}` : null,
+    sayWhile(temporary, story, now),
   ]
     .filter(Boolean)
     .join(', ')

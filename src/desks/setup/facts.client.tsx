@@ -2,7 +2,7 @@
 
 import { useState } from 'react'
 import { OpenItem } from '@/ui/open-item.client'
-import { SINCE_GROUP, sinceInitial } from '@/ui/since-fields'
+import { FOR_A_WHILE_GROUP, SINCE_GROUP, sinceInitial } from '@/ui/since-fields'
 import { AnimalsPart } from './animals-part.client'
 import { EquipmentPart } from './equipment-part.client'
 import { GROUND_MATERIALS } from '@/core/history/types'
@@ -50,6 +50,7 @@ export function Facts({ model }: { model: FactsModel }) {
               },
               measures,
               SINCE_GROUP,
+              FOR_A_WHILE_GROUP,
             ]}
             seen={model.glassStamp}
             onSend={(fields, sending) => sayTank(model.slug, fields, sending)}

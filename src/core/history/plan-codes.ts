@@ -20,6 +20,7 @@ export const STEP_CODES = [
   'start again',
   'day after',
   'third day',
+  'try dry',
   'set up holding',
   'loose first',
   'lift all',

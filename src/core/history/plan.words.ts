@@ -89,6 +89,8 @@ const STEPS: Record<Exclude<StepCode, 'own words'>, string | ((facts: StepFacts)
   'hold until safe':
     'The tank runs with its plants; the animals stay in the holding tank until ammonia and nitrite have stood at nothing for a week. Two tests a week, changes by the numbers',
   'third day': 'Third day: the same, and push back what floated up',
+  'try dry':
+    'Mark the floor of the tank on a table with tape; try the stones and the wood there, look from where you sit, and sleep on it',
   'set up holding': ({ litres }) =>
     `Set up holding: tubs for animals and for plants, ${litres} of tank water, heater, air, lids, a running filter`,
   'loose first': 'Take out floaters and loose bits, trim everything',

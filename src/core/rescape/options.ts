@@ -137,6 +137,7 @@ export function stepsFor(
         sectionSteps(history, section, i + 1, renewsSoil(review), now),
       )
     case 'soil':
+      return fullResetSteps(history, now, 'as it was')
     case 'full':
       return fullResetSteps(history, now)
   }

@@ -94,6 +94,12 @@ const LIFT_MIN_PER_100CM2 = 2
 const PLANT_MIN_PER_100CM2 = 4
 const SIPHON_MIN_PER_LITRE = 1.5
 
+/** A week of daily tests, with what is changed on their numbers. Common practice: some eight minutes a day. */
+const TESTED_DAILY_MIN = 60
+/** Trying a layout outside the tank: marking it out, and each piece turned until it sits. Common practice: an evening at least. */
+const DRY_MIN = 60
+const DRY_MIN_PER_PIECE = 15
+
 /** Of a tank one section of which is redone so much water is drawn. Common practice: about a third. */
 const DRAWN_SHARE = 0.3
 /** With the animals out half of the old water is kept for them, the rest is new. Common practice. */
@@ -239,7 +245,7 @@ export function sectionSteps(
       ? {
           key: 'week',
           does: 'test daily',
-          likely: 60,
+          likely: TESTED_DAILY_MIN,
           after: ['day1'],
           cautions: ['animals'],
         }
@@ -261,9 +267,13 @@ const SAFE_AFTER_HOURS = 21 * 24
 /**
  * Steps of a full reset: animals and plants out, tank stripped and rebuilt. Two schools, chosen by what is kept: on old ground, with
  * old media and half of the water, the animals go back the same day as a watched restart; on fresh soil they are held until ammonia
- * and nitrite are safe, which takes weeks.
+ * and nitrite are safe, which takes weeks. A new layout is tried outside the tank first; one that goes back as it was is not.
  */
-export function fullResetSteps(history: TankHistory, now: Instant): PlanStep[] {
+export function fullResetSteps(
+  history: TankHistory,
+  now: Instant,
+  goesBack: 'anew' | 'as it was' = 'anew',
+): PlanStep[] {
   const { factor } = paceOf(history)
   const tank = tankNow(history, now)
   const { vessel, layout, plantings, populations } = tank
@@ -274,12 +284,24 @@ export function fullResetSteps(history: TankHistory, now: Instant): PlanStep[] {
   const kilograms = filledMass(vessel, layout).total
   const animals = populations.length > 0
   const freshSoil = layout !== null && isActive(layout.ground.material)
+  const anew = goesBack === 'anew'
   const drafts: Draft[] = [
+    ...(anew
+      ? [
+          {
+            key: 'dry',
+            does: 'try dry' as const,
+            likely: DRY_MIN + DRY_MIN_PER_PIECE * pieces,
+            cautions: ['weight' as const],
+          },
+        ]
+      : []),
     {
       key: 'hold',
       does: 'set up holding',
       litres: water * HELD_WATER_SHARE,
       likely: 60,
+      after: anew ? ['dry'] : [],
       cautions: ['mains', 'media'],
     },
     {
@@ -401,7 +423,7 @@ export function fullResetSteps(history: TankHistory, now: Instant): PlanStep[] {
     {
       key: 'settle',
       does: 'settle',
-      likely: 15,
+      likely: 2 * TESTED_DAILY_MIN,
       after: [animals ? 'return' : 'fill'],
       cautions: ['animals'],
     },

@@ -36,8 +36,11 @@ export function FindingNote({
   now,
   onDispute,
   markRef,
+  told = false,
 }: {
   finding: Finding
+  /** The page says its detail already. */
+  told?: boolean
   tank: string
   zone: string
   now: Instant
@@ -59,7 +62,7 @@ export function FindingNote({
         </span>
         <div className={css.body}>
           <h2 className={`serif ${css.title}`}>{finding.says}</h2>
-          <div className={`serif ${css.detail}`}>{finding.detail}</div>
+          {told ? null : <div className={`serif ${css.detail}`}>{finding.detail}</div>}
           <div className={css.acts}>
             {does ? (
               <NextLink href={`/tanks/${tank}${does.path}${suffix}`}>{does.says}</NextLink>

@@ -19,7 +19,7 @@ const roughly = (value: number): string => sayNumber(Math.round(Number(value.toP
 /** “15 now, about 60 in ten weeks (30–120)”; null for what is not multiplied by hand. */
 export function sayThen({ then, stock }: Yield): string | null {
   if (!then) return null
-  return `${stock} now, about ${roughly(then.value)} in ${WEEKS_AHEAD} weeks (${roughly(then.low)}–${roughly(then.high)}) if all is set again`
+  return `${stock} now, about ${roughly(then.value)} in ${WEEKS_AHEAD} weeks (${roughly(then.low)}–${roughly(then.high)})`
 }
 
 /** What a held planting is ready for, or waits for. */

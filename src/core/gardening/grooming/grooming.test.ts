@@ -28,7 +28,7 @@ test('an act is due so many days after it was last done, or since planting; by h
   expect(leaves([groomed(10, 'leaves-taken')], 15)).toMatchObject({ doneAgo: 5, inDays: 16 })
   expect(leaves([groomed(10, 'leaves-taken')], 40).inDays).toBe(-9)
   expect(sayGroomDue(leaves([groomed(10, 'leaves-taken')], 40))).toBe(
-    'old and yellow leaves off at the base, due now (last 30 days ago; this kind wants it about every 21 days)',
+    'old and yellow leaves off at the base, due now (last 30 days ago, wanted about every 21 days)',
   )
 })
 

@@ -18,11 +18,11 @@ const ACTS: Readonly<Record<GroomDue['act'], string>> = {
 /** What is due, how late it is, and how often this kind wants it. */
 export function sayGroomDue({ act, everyDays, doneAgo, inDays }: GroomDue): string {
   if (act === 'fixed') return sayFixing(doneAgo, inDays)
-  const often = `this kind wants it about every ${sayDays(everyDays)}`
-  if (doneAgo === null && inDays <= 0) return `${ACTS[act]}; ${often}`
+  const often = `about every ${sayDays(everyDays)}`
+  if (doneAgo === null && inDays <= 0) return `${ACTS[act]}, ${often}`
   const when = inDays <= 0 ? 'due now' : `in ${sayDays(Math.ceil(inDays))}`
-  const last = doneAgo === null ? '' : `last ${sayDays(Math.max(1, Math.round(doneAgo)))} ago; `
-  return `${ACTS[act]}, ${when} (${last}${often})`
+  const last = doneAgo === null ? '' : `last ${sayDays(Math.max(1, Math.round(doneAgo)))} ago, `
+  return `${ACTS[act]}, ${when} (${last}wanted ${often})`
 }
 
 /** Tying and gluing go by when it was set, not by the kind. */

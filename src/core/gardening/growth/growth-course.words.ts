@@ -86,22 +86,26 @@ export function sayUnmeasured(
     : `Whether ${sayAll(stakes)} grow slower than they should cannot be told yet: measure each twice, a week apart.`
 }
 
-/** Whether it is slower than it should be. */
+/** What the rates of kinds are, said once above them all. */
+export const OF_KINDS =
+  'The rate of a kind is what books give it in such light, gas and air; where it stands alone, they cannot tell whether the planting lags.'
+
+/** Whether it is slower than its kind. */
 export function sayPace({ pace }: Said, measures: Measures): string | null {
   if (!pace) return null
-  const should = `its kind does ${measures.sayEstimate(pace.should, 'cm')} a day in such light, gas and air`
+  const should = `${measures.sayEstimate(pace.should, 'cm')} a day`
   const own = pace.own && measures.sayEstimate(pace.own, 'cm')
   // Of what was not measured twice it is said once for all of them.
   if (own === null) return null
   switch (pace.slower) {
     case 'yes':
-      return `Slower than it should be: ${own} by its own heights, ${should}.`
+      return `Slower than its kind: ${own} by its own heights, where its kind does ${should}.`
     case 'no':
-      return `Not slower than it should be: ${should}.`
+      return `Not slower than its kind, ${should}.`
     case 'cannot tell':
       return pace.doubt === 'its own'
-        ? `Slower than it should be? Two more heights a week apart would tell; ${should}.`
-        : `Slower than it should be? Within what books can tell of its kind: ${should}.`
+        ? `Its kind: ${should}. Two more heights a week apart would tell whether it lags.`
+        : `Its kind: ${should}.`
   }
 }
 

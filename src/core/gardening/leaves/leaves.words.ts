@@ -127,9 +127,12 @@ export function sayLook({ look, on }: Diagnosis['seen']): string {
   }
 }
 
-/** Leaves that are damaged never heal. */
+/** What holds of every sign, said once above them all. */
+export const BY_NEW_LEAVES = 'Damaged leaves never heal: judge by those that come after today.'
+
+/** When new leaves tell. */
 export const sayFollowUp = ({ judgeOn }: Diagnosis, day: SayDay): string =>
-  `Judge on about ${day(judgeOn)}, by leaves that come after today: damaged ones never heal.`
+  `Judge on about ${day(judgeOn)}.`
 
 /** One explanation with its evidence, in a sentence. */
 export function sayEvidence(

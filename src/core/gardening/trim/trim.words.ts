@@ -41,8 +41,13 @@ const FORM: Readonly<Record<Kept['as'], string>> = {
 export function sayCut({ hedge, cutTo }: TrimDue, measures: Measures): string {
   return `to ${measures.say(cutTo, 'cm', 2)}, ${HOW[factsOf(hedge.species).cut]}`
 }
+/** What becomes of the tops, said once for all that are cut hard; null where none is. */
+export const sayTops = (due: readonly TrimDue[]): string | null =>
+  due.some(({ hedge }) => factsOf(hedge.species).cut === 'hard, tops replanted')
+    ? 'What is cut hard bears it; its tops may be replanted.'
+    : null
 const HOW: Readonly<Record<ReturnType<typeof factsOf>['cut'], string>> = {
-  'hard, tops replanted': 'hard; the tops may be replanted',
+  'hard, tops replanted': 'hard',
   gently: 'gently, not all stems at once',
   'leaves off at the base': 'whole leaves off at the base',
   mown: 'mown',
@@ -55,15 +60,24 @@ const HOW: Readonly<Record<ReturnType<typeof factsOf>['cut'], string>> = {
 export const sayRhythmEvery = ({ everyDays }: Rhythm): string =>
   everyDays === 7 ? 'every week' : `every ${everyDays / 7} weeks`
 
-/** What a rhythm comes to, in a sentence. */
-export function sayRhythm(rhythm: Rhythm): string {
-  const { cutsEach, overgrown, inShape, tooMuch, mostMass } = rhythm
-  const lie =
+/** What a rhythm comes to, column by column: cuts an evening, what lies on the surface, days in shape, what goes at once. */
+export function sayRhythm({ cutsEach, overgrown, inShape, tooMuch, mostMass }: Rhythm): string[] {
+  return [
+    `${sayNumber(cutsEach, 0.5)}`,
     overgrown.length === 0
-      ? 'nothing reaches the surface'
-      : `${sayAll(overgrown.map(({ stake, days }) => `${stake} lies on the surface for ${sayDays(Math.max(1, Math.round(days)))}`))} each time`
-  const mass = tooMuch
-    ? `; an evening takes ${sayNumber(100 * mostMass, 5)} % of the plants at once, which is much`
-    : ''
-  return `${sayNumber(cutsEach, 0.5)} cuts an evening; ${lie}; in shape on ${sayNumber(100 * inShape, 5)} % of days${mass}`
+      ? 'nothing'
+      : sayAll(
+          overgrown.map(
+            ({ stake, days }) => `${stake} for ${sayDays(Math.max(1, Math.round(days)))}`,
+          ),
+        ),
+    `${sayNumber(100 * inShape, 5)} % of days`,
+    `${sayNumber(100 * mostMass, 5)} % of the plants${tooMuch ? ', much' : ''}`,
+  ]
 }
+export const RHYTHM_COLUMNS = [
+  'cuts an evening',
+  'on the surface each time',
+  'in shape',
+  'gone at once',
+] as const

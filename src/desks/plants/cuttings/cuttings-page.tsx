@@ -57,6 +57,11 @@ export async function CuttingsPage({ slug }: { slug: string }) {
         <Box flex={1.3} minW={0} w="100%">
           <Section title="What a cut would give">
             {yields.length === 0 ? <Box color="pencil">Nothing stands here yet.</Box> : null}
+            {yields.some(({ then }) => then !== null) ? (
+              <Box color="pencil" fontSize="sm">
+                What stands now, and in some weeks if all that is taken is set again.
+              </Box>
+            ) : null}
             {yields.map((one) => (
               <YieldLine key={one.planting.id} slug={slug} of={one} />
             ))}
@@ -65,23 +70,8 @@ export async function CuttingsPage({ slug }: { slug: string }) {
         <Box flex={1} minW={0} w="100%">
           <HeldList held={held} measures={measures} />
           <WaitingList slug={slug} waiting={waiting} />
-          <Section title="Where cuttings went, in a year">
-            {went.length === 0 ? (
-              <Box color="pencil">
-                None is written down yet.{' '}
-                <DoLink href={`/tanks/${slug}/book?log=cuttings`}>Log cuttings</DoLink>
-              </Box>
-            ) : (
-              went.map(({ went: place, count, plantingIds }) => (
-                <Box key={place}>
-                  <b>{count}</b> {place}{' '}
-                  <Box as="span" color="pencil">
-                    of {sayAll(plantingIds.map(stakeOf))}
-                  </Box>
-                </Box>
-              ))
-            )}
-          </Section>
+          <Went slug={slug} went={went} stakeOf={stakeOf} />
+          <HowSet yields={yields} />
           <Section title="How they are held">
             {HOW_HELD.map(([where, how]) => (
               <Box key={where} mb={1}>
@@ -146,7 +136,6 @@ function YieldLine({ slug, of }: { slug: string; of: Yield }) {
         ) : null}
         {of.now.length > 0 ? (
           <Box fontSize="sm">
-            Set {HOW_SET[of.species.group]}.{' '}
             <DoLink
               href={`/tanks/${slug}/book?log=cuttings&planting=${planting.id}&part=${encodeURIComponent(of.now[0].part)}`}
             >
@@ -156,6 +145,60 @@ function YieldLine({ slug, of }: { slug: string; of: Yield }) {
         ) : null}
       </Box>
     </Flex>
+  )
+}
+
+/** Where what was cut has gone, place by place. */
+function Went({
+  slug,
+  went,
+  stakeOf,
+}: {
+  slug: string
+  went: ReturnType<typeof cuttingsWent>
+  stakeOf: (id: string) => string
+}) {
+  return (
+    <Section title="Where cuttings went, in a year">
+      {went.length === 0 ? (
+        <Box color="pencil">
+          None is written down yet.{' '}
+          <DoLink href={`/tanks/${slug}/book?log=cuttings`}>Log cuttings</DoLink>
+        </Box>
+      ) : (
+        went.map(({ went: place, count, plantingIds }) => (
+          <Box key={place}>
+            <b>{count}</b> {place}{' '}
+            <Box as="span" color="pencil">
+              of {sayAll(plantingIds.map(stakeOf))}
+            </Box>
+          </Box>
+        ))
+      )}
+    </Section>
+  )
+}
+
+/** How what is taken is set again, group by group. */
+function HowSet({ yields }: { yields: readonly Yield[] }) {
+  const taken = yields.filter(({ now }) => now.length > 0)
+  const groups = [...new Set(taken.map(({ species }) => species.group))]
+  if (groups.length === 0) return null
+  return (
+    <Section title="How they are set">
+      {groups.map((group) => (
+        <Box key={group} mb={1}>
+          <b>
+            {sayAll(
+              taken
+                .filter(({ species }) => species.group === group)
+                .map(({ planting }) => planting.stake),
+            )}
+          </b>
+          : {HOW_SET[group]}.
+        </Box>
+      ))}
+    </Section>
   )
 }
 

@@ -48,6 +48,11 @@ export async function GroomingPage({ slug }: { slug: string }) {
           </Section>
           <Acts slug={slug} title="Later" acts={coming} />
           <Acts slug={slug} title="Never written down here" acts={unwritten} />
+          {due.length > 0 ? (
+            <Box fontSize="sm" color="pencil">
+              How often is what the kind wants.
+            </Box>
+          ) : null}
         </Box>
         <Box flex={1} minW={0} w="100%">
           <Section title="Lawns">

@@ -1,6 +1,11 @@
 import { Box } from '@chakra-ui/react'
 import { growthCourses } from '@/core/gardening/growth/growth-course'
-import { sayGarden, saySeason, sayUnmeasured } from '@/core/gardening/growth/growth-course.words'
+import {
+  OF_KINDS,
+  sayGarden,
+  saySeason,
+  sayUnmeasured,
+} from '@/core/gardening/growth/growth-course.words'
 import { seasonOf } from '@/core/plants/season'
 import { instantOf } from '@/core/quantity/time'
 import { reckoned } from '@/data/analysis-cache'
@@ -58,6 +63,11 @@ export async function GrowthPage({ slug }: { slug: string }) {
           {unmeasured ? (
             <Box color="pencil" mb={3} maxW="60rem">
               {unmeasured}
+            </Box>
+          ) : null}
+          {courses.some(({ pace }) => pace?.own) ? (
+            <Box color="pencil" mb={3} maxW="60rem">
+              {OF_KINDS}
             </Box>
           ) : null}
           <MonthsAbove span={span} zone={timeZone} />

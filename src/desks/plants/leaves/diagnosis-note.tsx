@@ -19,14 +19,18 @@ import { LeafDrawing } from './leaf-drawing'
 /** What the leaves of one planting say: the drawing, explanations by their odds, what settles it, when to look again. */
 export function DiagnosisNote({
   diagnosis,
+  above,
   measures,
   say,
 }: {
   diagnosis: Diagnosis
+  /** Those that stand above it on the page: what was said there is not said again. */
+  above: readonly Diagnosis[]
   measures: Measures
   say: (day: number) => string
 }) {
   const { planting, species, seen, explanations, settles, school } = diagnosis
+  const same = above.find((one) => saySettles(one.settles, say) === saySettles(settles, say))
   return (
     <Box as="section" borderTop="1px solid" borderColor="rule" py={3} display="flex" gap={4}>
       <Box flexShrink={0} textAlign="center">
@@ -42,11 +46,21 @@ export function DiagnosisNote({
         </Box>
         <Box as="ol" listStyleType="none" m={0} p={0} mt={1}>
           {explanations.map((one) => (
-            <Why key={one.cause} explanation={one} school={school} measures={measures} say={say} />
+            <Why
+              key={one.cause}
+              explanation={one}
+              as={above.find(({ explanations: theirs }) =>
+                theirs.some(({ cause }) => cause === one.cause),
+              )}
+              school={school}
+              measures={measures}
+              say={say}
+            />
           ))}
         </Box>
         <Box className="serif" mt={1}>
-          {saySettles(settles, say)} {sayFollowUp(diagnosis, say)}
+          {same ? `What would settle it: as for ${same.planting.stake}.` : saySettles(settles, say)}{' '}
+          {sayFollowUp(diagnosis, say)}
         </Box>
       </Box>
     </Box>
@@ -55,11 +69,14 @@ export function DiagnosisNote({
 
 function Why({
   explanation,
+  as,
   school,
   measures,
   say,
 }: {
   explanation: Explanation
+  /** Where the same cause and its remedy stand already. */
+  as: Diagnosis | undefined
   school: School
   measures: Measures
   say: (day: number) => string
@@ -74,8 +91,8 @@ function Why({
           {capital(evidence)}.
         </Box>
       ) : null}
-      <Box fontSize="sm">{sayRemedy(cause, school)}</Box>
-      {bySchool(cause) ? (
+      <Box fontSize="sm">{as ? `Do as for ${as.planting.stake}.` : sayRemedy(cause, school)}</Box>
+      {!as && bySchool(cause) ? (
         <Box as="details" fontSize="sm">
           <Box as="summary" cursor="pointer" color="pencil" minH="24px" w="fit-content">
             what other schools would do

@@ -1,6 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react'
 import { diagnoses, type Diagnosis } from '@/core/gardening/leaves/diagnosis'
-import { CAUSE_WORDS, sayLook } from '@/core/gardening/leaves/leaves.words'
+import { BY_NEW_LEAVES, CAUSE_WORDS, sayLook } from '@/core/gardening/leaves/leaves.words'
 import { LEAF_LOOKS } from '@/core/journal/kinds/leaf'
 import { instantOf } from '@/core/quantity/time'
 import { reckoned } from '@/data/analysis-cache'
@@ -32,11 +32,13 @@ export async function LeavesPage({ slug }: { slug: string }) {
           <TankName>{name}</TankName> {sentenceOf(found)}
         </>
       }
+      aside={found.length > 0 ? BY_NEW_LEAVES : null}
     >
-      {found.map((one) => (
+      {found.map((one, i) => (
         <DiagnosisNote
           key={one.seen.entryId}
           diagnosis={one}
+          above={found.slice(0, i)}
           measures={measures}
           say={(day) => sayDay(instantOf(day), timeZone, at)}
         />

@@ -2,7 +2,13 @@ import { Box, Flex } from '@chakra-ui/react'
 import type { Rhythm } from '@/core/gardening/trim/rhythm'
 import { sayWhyMown } from '@/core/gardening/lawns/lawn.words'
 import { FORM_WORDS, sayKept } from '@/core/gardening/trim/form.words'
-import { sayRhythm, sayRhythmEvery, sayWhen } from '@/core/gardening/trim/trim.words'
+import {
+  RHYTHM_COLUMNS,
+  sayRhythm,
+  sayRhythmEvery,
+  sayTops,
+  sayWhen,
+} from '@/core/gardening/trim/trim.words'
 import type { TrimDue } from '@/core/gardening/trim/work-list'
 import type { Measures } from '@/core/quantity/measures'
 import { capital, sayAll, sayDays, sayEstimate } from '@/core/quantity/say'
@@ -54,7 +60,8 @@ export async function TrimmingPage({ slug, query }: { slug: string; query: Query
             <Mow slug={slug} lawns={model.lawns} />
             {model.week.length > 0 ? (
               <Box fontSize="sm" color="pencil">
-                {sayEstimate(model.minutes)} minutes a cut, by {model.minutes.because}.
+                {sayTops(model.due)} {sayEstimate(model.minutes)} minutes a cut, by{' '}
+                {model.minutes.because}.
               </Box>
             ) : null}
           </Section>
@@ -138,6 +145,42 @@ function Forms({
   )
 }
 
+function RhythmTable({ rhythms }: { rhythms: readonly Rhythm[] }) {
+  return (
+    <Box overflowX="auto" tabIndex={0} role="region" aria-label="What each rhythm comes to">
+      <Box
+        as="table"
+        w="100%"
+        fontSize="sm"
+        css={{
+          '& td, & th': { textAlign: 'left', padding: '4px 10px 4px 0', verticalAlign: 'top' },
+        }}
+      >
+        <thead>
+          <tr>
+            <td />
+            {RHYTHM_COLUMNS.map((column) => (
+              <th scope="col" key={column}>
+                {column}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rhythms.map((rhythm) => (
+            <Box as="tr" key={rhythm.everyDays} borderTop="1px solid" borderColor="rule">
+              <th scope="row">{sayRhythmEvery(rhythm)}</th>
+              {sayRhythm(rhythm).map((cell, i) => (
+                <td key={RHYTHM_COLUMNS[i]}>{cell}</td>
+              ))}
+            </Box>
+          ))}
+        </tbody>
+      </Box>
+    </Box>
+  )
+}
+
 function Steady({ rhythms }: { rhythms: readonly Rhythm[] }) {
   return (
     <Section title="Steady and easy">
@@ -148,11 +191,7 @@ function Steady({ rhythms }: { rhythms: readonly Rhythm[] }) {
           <Box color="pencil" fontSize="sm" mb={1}>
             When all is cut that would reach the surface before the next evening:
           </Box>
-          {rhythms.map((rhythm) => (
-            <Box as="p" key={rhythm.everyDays} mb={2}>
-              <b>{sayRhythmEvery(rhythm)}</b>: {sayRhythm(rhythm)}.
-            </Box>
-          ))}
+          <RhythmTable rhythms={rhythms} />
         </>
       )}
     </Section>

@@ -96,6 +96,12 @@ function Settles({ model, grain }: { model: DriftModel; grain: number }) {
 }
 
 const NOTES = 3
+/** Rules whose detail is how nitrate stands and what it gains: the title of its own page. */
+const TITLES: ReadonlySet<string> = new Set([
+  'nitrate-over',
+  'nitrate-all-but-gone',
+  'nitrate-in-hand',
+])
 
 /** What Vivero finds of the water, down to its entries; the others on demand. */
 function Notes({ model, onDispute }: { model: DriftModel; onDispute: Dispute }) {
@@ -112,6 +118,7 @@ function Notes({ model, onDispute }: { model: DriftModel; onDispute: Dispute }) 
           <FindingNote
             key={note.key}
             finding={note}
+            told={model.parameter === 'nitrate' && TITLES.has(note.rule)}
             tank={model.slug}
             zone={model.zone}
             now={instantOf(model.today)}

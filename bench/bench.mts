@@ -23,7 +23,7 @@ import { bestStaggers } from '@/core/gardening/trim/staggered'
 import { growthCourses } from '@/core/gardening/growth/growth-course'
 import { seasonOf } from '@/core/plants/season'
 import { METRIC } from '@/core/quantity/measures'
-import { weighedOf } from '@/desks/board/weighed'
+import { weigh } from '@/desks/board/weighed'
 import { lodge } from '@/data/demo/lodge'
 import { crowdedTank } from './crowded.mts'
 import { readReadingsCsv } from '@/data/formats/readings-csv'
@@ -145,7 +145,7 @@ bench
     for (const days of [0, 30, 91, 182]) sceneOn(crowdedStage, crowdedStage.today + days)
   })
   .add('the same weighed: sums, warnings, light, growth', () => {
-    weighedOf(crowded, crowded, crowdedBoard, NOW, METRIC)
+    weigh(crowded, crowdedBoard, NOW, [], METRIC)
   })
   .add('all findings of the demo tank', () => {
     findings({ ...tarn }, NOW)

@@ -1,6 +1,5 @@
 'use server'
 
-import { withBoard } from '@/core/board/onto-story'
 import type { Sending } from '@/core/history/sending'
 import type { Board, Prices } from '@/core/history/types'
 import { numberOrText } from '@/core/quantity/read-number'
@@ -17,7 +16,7 @@ import { dropDraft, keepDraft, kindsOf, layBoard, plantable } from '@/data/facts
 import { EntryRefused } from '@/data/refused'
 import { changeCare } from '@/data/water-care'
 import { storyOrRefuse } from '@/data/tank'
-import { weighedOf, type Weighed } from './weighed'
+import { weigh, type Weighed } from './weighed'
 
 const parseBoard = (raw: unknown) =>
   boardSchema.validateSync(sane(raw), { abortEarly: false, strict: true }) as unknown as Board
@@ -27,11 +26,10 @@ export async function weighBoard(slug: string, raw: Board): Promise<Attempt<Weig
   return attempt(async () => {
     const board = parseBoard(raw)
     const story = await storyOrRefuse(slug)
-    const at = now()
     const kinds = kindsOf(board, await plantable(await database()))
-    const laid = withBoard(story, board, at, at, kinds)
-    if (!laid.ok) throw new EntryRefused([{ field: '', says: laid.problem }])
-    return weighedOf(story, laid.value, board, at, await measuresHere())
+    const weighed = weigh(story, board, now(), kinds, await measuresHere())
+    if (!weighed.ok) throw new EntryRefused([{ field: '', says: weighed.problem }])
+    return weighed.value
   })
 }
 

@@ -37,7 +37,7 @@ export function BoardPage({ model }: { model: BoardModel }) {
     glass,
   })
   const leaving = useLeaving(model, hand)
-  const { weighed, problem, weighAgain } = useWeighed(slug, hand.board)
+  const { weighed, problem, weighAgain } = useWeighed(slug, hand.board, cameWith(model))
   const onKey = (event: React.KeyboardEvent, id: string, axes: Axes) =>
     keyed(event, id, axes, hand, glass)
   useBoardKeys(hand)
@@ -98,6 +98,10 @@ export function BoardPage({ model }: { model: BoardModel }) {
     </Box>
   )
 }
+
+/** The board the page begins with, and what it comes to. */
+const cameWith = ({ stood, draft, weighed }: BoardModel) =>
+  weighed && { board: draft?.board ?? stood, weighed }
 
 function Title({
   name,

@@ -1,6 +1,7 @@
 import type { LifeHere } from '@/core/gardening/here/life-here'
 import type { Equipment } from '@/core/history/equipment'
 import type { Board, Glass, Species } from '@/core/history/types'
+import type { Weighed } from './weighed'
 
 /** A draft that is kept, as it is listed. */
 interface DraftLine {
@@ -26,6 +27,8 @@ export interface BoardModel {
     sinceAltered: string | null
   } | null
   drafts: readonly DraftLine[]
+  /** What the board comes to that is open; null where it cannot be laid. */
+  weighed: Weighed | null
   species: readonly Species[]
   /** What serves the tank today: its parts can be hung on the board. */
   equipment: readonly Equipment[]

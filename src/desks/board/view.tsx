@@ -6,12 +6,15 @@ import { tankNow } from '@/core/history/tank-at'
 import type { Board } from '@/core/history/types'
 import { now } from '@/data/clock'
 import { database } from '@/data/database'
-import { plantable } from '@/data/facts/board'
+import { reckoned } from '@/data/analysis-cache'
+import { measuresHere } from '@/data/border/measures-here'
+import { kindsOf, plantable } from '@/data/facts/board'
 import { stampOf } from '@/data/stamp'
 import { storyOr404 } from '@/data/tank'
 import { sayDay } from '@/ui/when'
 import { BoardPage } from './board.client'
 import { sayDifference } from './difference'
+import { weigh } from './weighed'
 
 /** The drawing board: the tank as it stands, or a draft of it, to be drawn by hand. */
 export async function BoardDesk({ slug, draftId }: { slug: string; draftId: string | null }) {
@@ -26,6 +29,13 @@ export async function BoardDesk({ slug, draftId }: { slug: string; draftId: stri
       </Box>
     )
   const draft = story.drafts.find(({ id }) => id === draftId) ?? null
+  const species = await plantable(await database())
+  const measures = await measuresHere()
+  const open = draft?.board ?? stood
+  // With the page comes what it draws and weighs: nothing else flashes first.
+  const weighed = reckoned(story, at, `board ${draft?.id ?? 'today'}, ${measures.system}`, (then) =>
+    weigh(story, open, then, kindsOf(open, species), measures),
+  )
   const { lengthCm, depthCm, heightCm, waterlineCm, glassMm, build } = tank.vessel
   return (
     <BoardPage
@@ -49,7 +59,8 @@ export async function BoardDesk({ slug, draftId }: { slug: string; draftId: stri
           board: one.board,
           says: `${countOf(stood, one.board)}, drawn ${sayDay(one.changedAt, story.vessel.timeZone, at)}`,
         })),
-        species: await plantable(await database()),
+        weighed: weighed.ok ? weighed.value : null,
+        species,
         equipment: tank.equipment,
         life: lifeHere(story, at),
       }}

@@ -1,14 +1,16 @@
 import { boardOf } from '@/core/board/board'
+import { withBoard } from '@/core/board/onto-story'
 import { boardSums, type BoardSums } from '@/core/board/sums'
 import { costOf, shoppingList, type ToBuy } from '@/core/board/cost'
 import { flowWarnings } from '@/core/board/flow-warnings'
 import { boardWarnings, harmed, type BoardWarning, type Lit } from '@/core/board/warnings'
 import { sayBoardWarning } from '@/core/board/warnings.words'
 import { tankNow } from '@/core/history/tank-at'
-import type { Board, Prices, TankHistory } from '@/core/history/types'
+import type { Board, Prices, Species, TankHistory } from '@/core/history/types'
 import { packStage, type PackedStage } from '@/core/layout/pack-stage'
 import { sceneOn, stageOf } from '@/core/layout/scene'
 import type { Measures } from '@/core/quantity/measures'
+import { ok, type Result } from '@/core/quantity/result'
 import { dayOf, type Instant } from '@/core/quantity/time'
 
 /** In so many days the light is looked at again: what was planted has grown by then. */
@@ -32,7 +34,7 @@ export interface Weighed {
 }
 
 /** Weighs a board: `story` as it stands, `drawn` with the board laid at `now`. */
-export function weighedOf(
+function weighedOf(
   story: TankHistory,
   drawn: TankHistory,
   board: Board,
@@ -76,4 +78,16 @@ export function weighedOf(
     stage: packStage(stage),
     today,
   }
+}
+
+/** Weighs a board as it is drawn, with kinds the tank may not grow yet. Gives the sentence that says why not where it cannot be laid. */
+export function weigh(
+  story: TankHistory,
+  board: Board,
+  now: Instant,
+  kinds: readonly Species[],
+  measures: Measures,
+): Result<Weighed> {
+  const laid = withBoard(story, board, now, now, kinds)
+  return laid.ok ? ok(weighedOf(story, laid.value, board, now, measures)) : laid
 }

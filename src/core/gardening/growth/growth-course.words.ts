@@ -130,5 +130,5 @@ export function sayGarden(
   const { planting, rate } = upright.reduce((a, b) => (b.rate!.value > a.rate!.value ? b : a))
   if (upright.every(({ ownShare }) => ownShare === 0))
     return `was never measured twice; by the books ${planting.stake} grows fastest, ${measures.say(rate!.value, 'cm', half(rate!))} a day.`
-  return `grows fastest at ${planting.stake}, by ${measures.say(rate!.value, 'cm', half(rate!))} a day, and nothing in it lags.`
+  return `grows fastest at ${planting.stake}, by ${measures.say(rate!.value, 'cm', half(rate!))} a day, and nothing in it is seen to lag.`
 }

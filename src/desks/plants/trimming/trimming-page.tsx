@@ -169,7 +169,9 @@ function RhythmTable({ rhythms }: { rhythms: readonly Rhythm[] }) {
         <tbody>
           {rhythms.map((rhythm) => (
             <Box as="tr" key={rhythm.everyDays} borderTop="1px solid" borderColor="rule">
-              <th scope="row">{sayRhythmEvery(rhythm)}</th>
+              <Box as="th" whiteSpace="nowrap" {...{ scope: 'row' }}>
+                {sayRhythmEvery(rhythm)}
+              </Box>
               {sayRhythm(rhythm).map((cell, i) => (
                 <td key={RHYTHM_COLUMNS[i]}>{cell}</td>
               ))}

@@ -35,9 +35,8 @@ export interface Band {
 }
 /** What the keeper has decided about a vessel's water. */
 /** What is bought for a layout by the portion or the kilogram; ground is bought by the litre, by its own name. */
-export const PORTION_ITEMS = ['pot', 'bunch', 'single plant', 'stone', 'wood'] as const
-export type PriceItem =
-  (typeof PORTION_ITEMS)[number] | (typeof GROUND_MATERIALS)[number] | (typeof LAYER_KINDS)[number]
+const PORTION_ITEMS = ['pot', 'bunch', 'single plant', 'stone', 'wood'] as const
+export type PriceItem = (typeof PRICE_ITEMS)[number]
 export interface Prices {
   /** As the keeper writes it; may be empty. */
   currency: string
@@ -154,6 +153,8 @@ export const LAYER_KINDS = [
   'soil in bags',
   'cap',
 ] as const
+/** Everything that has a price. */
+export const PRICE_ITEMS = [...PORTION_ITEMS, ...GROUND_MATERIALS, ...LAYER_KINDS] as const
 /** What lies under the main material, from below, or caps it: bags and stones by their litres, layers by their thickness. */
 export interface GroundLayer {
   of: (typeof LAYER_KINDS)[number]

@@ -21,7 +21,7 @@ import {
 } from '@/core/history/equipment'
 import {
   ANIMAL_KINDS,
-  PORTION_ITEMS,
+  PRICE_ITEMS,
   TO_PLANTS,
   type ToPlants,
   FATES,
@@ -62,7 +62,6 @@ const size = (what: string, max: number) =>
     .required(SAY.missing(what))
 const name = (what: string) => words(what, 120).required(SAY.missing(what))
 /** No coordinate of any tank is larger; each is held against its own vessel where the story is read whole. */
-const PRICE_ITEMS = [...PORTION_ITEMS, ...GROUND_MATERIALS, ...LAYER_KINDS] as const
 const FARTHEST_CM = 2000
 const coordinate = (what: string) =>
   amount(what)

@@ -1,20 +1,19 @@
 'use server'
 
 import type { Sending } from '@/core/history/sending'
-import type { Board, Prices } from '@/core/history/types'
-import { numberOrText } from '@/core/quantity/read-number'
+import type { Board } from '@/core/history/types'
 import { SAY } from '@/core/journal/faults'
 import { attempt, type Attempt } from '@/data/border/attempt'
 import { measuresHere } from '@/data/border/measures-here'
 import { sane } from '@/data/border/sane'
 import { parseId, parseSending, textFields, written } from '@/data/border/sending'
-import { boardSchema, pricesSchema } from '@/data/border/story-schema'
+import { boardSchema } from '@/data/border/story-schema'
 import { choice, words } from '@/data/border/values'
 import { now } from '@/data/clock'
 import { database } from '@/data/database'
 import { dropDraft, keepDraft, kindsOf, layBoard, plantable } from '@/data/facts/board'
+import { sayPrices } from '@/data/facts/prices'
 import { EntryRefused } from '@/data/refused'
-import { changeCare } from '@/data/water-care'
 import { storyOrRefuse } from '@/data/tank'
 import { weigh, type Weighed } from './weighed'
 
@@ -90,37 +89,15 @@ export async function dropTheDraft(
   })
 }
 
-/** Writes what things cost where the keeper buys them. A field left empty is not known; what is no number is told at its field. */
-export async function sayPrices(
+/** Writes what things cost where the keeper buys them; the rest is not known, and what this drawing does not need stays as it is. */
+export async function sayThePrices(
   slug: string,
   raw: Record<string, string>,
   sending: Sending,
 ): Promise<Attempt<string>> {
   return written(async () => {
-    const { currency = '', ...each } = textFields(raw)
-    const said = Object.entries(each).filter(([, text]) => text.trim() !== '')
-    const prices = pricesSchema.validateSync(
-      {
-        currency: currency.trim(),
-        each: Object.fromEntries(said.map(([item, text]) => [item, numberOrText(text)])),
-      },
-      { abortEarly: false },
-    ) as Prices
     const { id } = parseSending(sending)
-    // Prices of what this drawing does not need stay as they are.
-    await changeCare(
-      await database(),
-      slug,
-      'prices',
-      { id, seen: null, since: null, now: now() },
-      (care) => {
-        const kept = Object.entries(care.prices?.each ?? {}).filter(([item]) => !(item in each))
-        return {
-          ...care,
-          prices: { ...prices, each: { ...Object.fromEntries(kept), ...prices.each } },
-        }
-      },
-    )
+    await sayPrices(await database(), slug, textFields(raw), { id, now: now() })
     return 'The prices are kept.'
   })
 }

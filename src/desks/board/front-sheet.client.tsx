@@ -1,7 +1,7 @@
 'use client'
 
 import { useLive } from './use-board.client'
-import { useMemo, useRef } from 'react'
+import { useId, useMemo, useRef } from 'react'
 import { inDrawnOrder } from '@/core/board/arrange'
 import { boxOf, middleOf, planOf, spanOfHeight } from '@/core/board/board'
 import type { BoardPiece, BoardPlanting } from '@/core/history/types'
@@ -36,6 +36,7 @@ export function FrontSheet(
   const props = { ...given, hand }
   const { glass, scale } = given
   const svg = useRef<SVGSVGElement>(null)
+  const within = useId()
   const sheet = useMemo(
     () => sheetOf(glass.lengthCm, glass.heightCm, scale),
     [glass.lengthCm, glass.heightCm, scale],
@@ -56,7 +57,12 @@ export function FrontSheet(
         fillOpacity={0.4}
         style={{ pointerEvents: 'none' }}
       />
-      <FrontThings {...props} sheet={sheet} bind={bind} />
+      <defs>
+        <clipPath id={within}>
+          <rect x={left} width={right - left} height={bottom} />
+        </clipPath>
+      </defs>
+      <FrontThings {...props} sheet={sheet} within={within} bind={bind} />
       <path
         d={`M${left} ${bottom}L${line('frontCm')}L${right} ${bottom}Z`}
         fill={colour('ground')}
@@ -91,8 +97,10 @@ export function FrontSheet(
   )
 }
 
-function FrontThings(props: ViewProps & { sheet: Sheet; bind: (id: string) => object }) {
-  const { hand, glass, grown, sheet, bind } = props
+function FrontThings(
+  props: ViewProps & { sheet: Sheet; within: string; bind: (id: string) => object },
+) {
+  const { hand, glass, grown, sheet, within, bind } = props
   const { shown } = hand
   const of = useForThings(props, sheet, 'front', bind)
   // What stands at the back comes first, then stones, then what stands before them; each from the back on.
@@ -109,6 +117,7 @@ function FrontThings(props: ViewProps & { sheet: Sheet; bind: (id: string) => ob
         key={one.id}
         {...uprightOf(one, props)}
         grown={grown.get(one.id)}
+        within={within}
         low={left}
         high={right}
         {...of(one.id)}

@@ -159,6 +159,7 @@ export const PlantingUpright = memo(function PlantingUpright({
   chosen,
   pencil,
   handling,
+  within,
 }: {
   planting: BoardPlanting
   species: Species | undefined
@@ -172,6 +173,8 @@ export const PlantingUpright = memo(function PlantingUpright({
   chosen: boolean
   pencil: boolean
   handling: Handling
+  /** The clip path in which its leaves end: at the glass, open above. */
+  within?: string
 }) {
   const shift = grown && shiftOf(grown, [low, high], footCm)
   const outline = softOutline(bushOf(species, [low, high], footCm, heightCm))
@@ -181,8 +184,10 @@ export const PlantingUpright = memo(function PlantingUpright({
       data-thing={planting.id}
     >
       {grown && shift ? (
-        <g transform={`${toPage(sheet)} translate(${shift.dx} ${shift.dy})`}>
-          <PlantInk plant={grown} pencil={pencil} algae={0} depth={1} scale={sheet.scale} />
+        <g clipPath={within && `url(#${within})`}>
+          <g transform={`${toPage(sheet)} translate(${shift.dx} ${shift.dy})`}>
+            <PlantInk plant={grown} pencil={pencil} algae={0} depth={1} scale={sheet.scale} />
+          </g>
         </g>
       ) : null}
       <path

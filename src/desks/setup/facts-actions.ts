@@ -28,6 +28,7 @@ import { now } from '@/data/clock'
 import { database } from '@/data/database'
 import { addEquipment, sayEquipment, takeAway } from '@/data/facts/equipment'
 import { addPiece, putPieceBack, sayPiece, takePieceOut } from '@/data/facts/pieces'
+import { sayPrices } from '@/data/facts/prices'
 import { addPopulation, sayPopulation } from '@/data/facts/populations'
 import { sayRoutine } from '@/data/facts/routines'
 import { sayVessel } from '@/data/facts/vessel'
@@ -442,5 +443,18 @@ export async function turn(slug: string, actId: string, back: boolean): Promise<
     const act = back === true ? undoAct : redoAct
     await act(await database(), slug, parseId(actId), now())
     return ''
+  })
+}
+
+/** Writes what things cost where the keeper buys them; a field left empty is not known. */
+export async function keepPrices(
+  slug: string,
+  raw: Fields,
+  sending: Sending,
+): Promise<Attempt<string>> {
+  return written(async () => {
+    const { id } = parseSending(sending)
+    await sayPrices(await database(), slug, textFields(raw), { id, now: now() })
+    return 'The prices are kept.'
   })
 }

@@ -1,4 +1,6 @@
 import { sayGlass } from '@/ui/say-glass'
+import { waitingList } from '@/core/gardening/cuttings/waiting-list'
+import { sayWaiting } from '@/core/gardening/cuttings/waiting-list.words'
 import { METRIC, type Measures } from '@/core/quantity/measures'
 import { routineName } from '@/core/history/routine.words'
 import { boxOf, fieldChanges } from '@/core/history/field-changes'
@@ -14,6 +16,7 @@ import {
   type Hardscape,
   type Planting,
   type Population,
+  type Prices,
   type Species,
   type TankHistory,
 } from '@/core/history/types'
@@ -60,6 +63,9 @@ export interface FactsModel {
   newThings: Record<EquipmentKind, Fields>
   animals: (Line & { name: string; fields: Fields })[]
   routines: (Line & { stamp: string; title: string; fields: Fields })[]
+  /** What waits for its day, each as its list says it. */
+  waiting: string[]
+  prices: Prices
   species: Line[]
   /** Other tanks, to which something can be moved. */
   tanks: { slug: string; name: string }[]
@@ -106,6 +112,8 @@ export function factsModel(
       fields: populationFields(population, zone),
     })),
     routines: routinesAt(story, now).map(routineLine),
+    waiting: waitingList(story, now).map(sayWaiting),
+    prices: tank.vessel.care.prices ?? { currency: '', each: {} },
     species: speciesChoices(known),
     tanks: [...tanks],
     acts: acts.map((act) => ({

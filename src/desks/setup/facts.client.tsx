@@ -4,6 +4,7 @@ import { useState } from 'react'
 import { OpenItem } from '@/ui/open-item.client'
 import { FOR_A_WHILE_GROUP, SINCE_GROUP, sinceInitial } from '@/ui/since-fields'
 import { AnimalsPart } from './animals-part.client'
+import { PricesPart, WaitingPart } from './elsewhere-part.client'
 import { EquipmentPart } from './equipment-part.client'
 import { GROUND_MATERIALS } from '@/core/history/types'
 import { sayTank, turn } from './facts-actions'
@@ -60,6 +61,8 @@ export function Facts({ model }: { model: FactsModel }) {
         {model.ground ? <GroundItem model={model} ground={model.ground} item={item} /> : null}
       </Part>
       <MovePart model={model} item={item} />
+      <WaitingPart model={model} />
+      <PricesPart model={model} item={item} />
       {model.acts.length > 0 ? (
         <Part title="What was written here last">
           {model.acts.map((act) => (

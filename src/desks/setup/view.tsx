@@ -48,7 +48,7 @@ export async function StandsPage({ slug }: { slug: string }) {
       </Box>
       <Box fontSize="sm" color="pencil" mb={3}>
         Its measures, plants, stones, equipment, animals and routines, to put right or to change;
-        and what moves to another tank.
+        what moves to another tank, what waits, and what things cost.
       </Box>
       <Flex gap={{ base: 4, lg: 10 }} direction={{ base: 'column', lg: 'row' }} align="flex-start">
         <Box flex={1} minW={0} w="100%">

@@ -86,16 +86,19 @@ export const TankName = ({ children }: { children: string }) => (
 const UNREAD = { '&:has([aria-invalid="true"]) [data-answer]': { display: 'none' } }
 
 export function Section({
+  id,
   title,
   children,
   aside,
 }: {
+  /** Where another page leads to it. */
+  id?: string
   title: string
   children: ReactNode
   aside?: ReactNode
 }) {
   return (
-    <Box as="section" mb={5} css={UNREAD}>
+    <Box as="section" id={id} mb={5} css={UNREAD}>
       <Flex
         align="baseline"
         justify="space-between"

@@ -205,7 +205,7 @@ function HowSet({ yields }: { yields: readonly Yield[] }) {
 /** What the keeper wrote down to go in one day, and how far that has come which it waits for. */
 function WaitingList({ slug, waiting }: { slug: string; waiting: readonly Waiting[] }) {
   return (
-    <Section title="Waiting list">
+    <Section id="waiting-list" title="Waiting list">
       {waiting.map((one) => (
         <WaitingLine
           key={one.entry.id}

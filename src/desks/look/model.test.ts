@@ -42,7 +42,7 @@ test('facts and marginalia are sentences with numbers in them, none of them brok
     )
   }
   expect(lookModel(tarn, NOW).marginalia.join()).toMatch(
-    /Gas on 07:30, lamp 09:00 for 7\.5 h.*pencilled values held/,
+    /Gas on 07:30, lamp 09:00 for 7\.5 h.*forecasts came true/,
   )
 })
 test('what must be acted on is marked on its stake, unless the keeper disagrees', () => {

@@ -120,7 +120,7 @@ function marginalia(story: TankHistory, stage: Stage, now: Instant): string[] {
     `${gas ? `Gas on ${gas.onAt}, lamp` : 'Lamp'} ${light.onAt} for ${sayNumber(light.hours)} h`,
     animals.length > 0 ? animals.join(', ') : null,
     score.met >= 20
-      ? `${score.held} of ${score.met} pencilled values held (${Math.round((100 * score.held) / score.met)} %; 80 % is the aim)`
+      ? `${score.held} of ${score.met} forecasts came true (${Math.round((100 * score.held) / score.met)} %; 80 % is the aim)`
       : null,
   ].filter((line): line is string => line !== null)
 }

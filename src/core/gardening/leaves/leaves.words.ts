@@ -86,7 +86,7 @@ export function saySettles(settles: Settles, day: SayDay): string {
     case 'thin out':
       return 'Thin what stands above it for three weeks: if new leaves stay, it was light or age.'
     case 'remedy':
-      return 'What can be tested was: try the remedy for three weeks, and nothing else beside it.'
+      return 'All that can be tested was tested: try the remedy for three weeks, and change nothing else.'
     case 'watch the bubbles':
       return 'Count bubbles and look at the indicator at the same hour for a week: if they wander, it is the gas.'
   }

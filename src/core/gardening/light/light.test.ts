@@ -74,7 +74,7 @@ test('the planting that forces the lamps is the one with the least to spare; wit
   expect(demand.needs).toBeCloseTo(0.9, 10)
   expect(demand.withoutIt).toBeCloseTo(0.5, 10)
   expect(sayDemand(demand)).toBe(
-    'A needs the lamp so strong: at less than 90 % of it A falls short. Without it the others would do with 50 %.',
+    'A needs the lamp so strong: at less than 90 % of it A falls short. The others would need 50 % of the lamp.',
   )
   expect(demandOf({ plantings: [] } as unknown as LightAhead)).toBeNull()
 })

@@ -44,7 +44,7 @@ export function sayDemand({ forcedBy, needs, withoutIt }: Demand): string {
   const rest =
     withoutIt === null || withoutIt >= 1
       ? ''
-      : ` Without it the others would do with ${sayNumber(100 * withoutIt, 10)} %.`
+      : ` The others would need ${sayNumber(100 * withoutIt, 10)} % of the lamp.`
   if (needs > 1)
     return `${stake} wants ${sayNumber(needs, 0.3)} times the light it gets: more lamp, or less above it.${rest}`
   return `${stake} needs the lamp so strong: at less than ${sayNumber(100 * needs, 10)} % of it ${stake} falls short.${rest}`

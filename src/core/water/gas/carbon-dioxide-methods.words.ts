@@ -20,7 +20,7 @@ export const METHOD_WORDS: Record<CarbonDioxideMethod, { name: string; limits: s
   degassed: {
     name: 'sample left in the open',
     limits:
-      'Holds whatever makes the alkalinity. The sample must stand open for a day, stirred or poured over; room air varies.',
+      'True whatever makes up the alkalinity. The sample must stand open for a day, stirred or poured over; room air varies.',
   },
   reading: {
     name: 'drop test or probe',

@@ -50,7 +50,7 @@ export async function GroomingPage({ slug }: { slug: string }) {
           <Acts slug={slug} title="Never written down here" acts={unwritten} />
           {due.length > 0 ? (
             <Box fontSize="sm" color="pencil">
-              How often is what the kind wants.
+              How often each is wanted goes by its kind.
             </Box>
           ) : null}
         </Box>

@@ -173,9 +173,9 @@ function Reading({ model, balance }: { model: BalanceModel; balance: Balance }) 
         </Box>
       ) : null}
       <Box fontSize="sm" color="pencil" mt={2}>
-        Filled streams are counted from the book, hatched ones inferred: all are fitted, each within
-        its doubt, to what the level did. What nobody measures (plants, soil, stones, the unwritten)
-        takes up most of the difference.
+        Filled streams are counted from the book, hatched ones are worked out; together they come to
+        what the level did. What nobody measures (plants, soil, stones, the unwritten) takes up most
+        of the difference.
       </Box>
     </Section>
   )

@@ -251,8 +251,8 @@ function Rhythms({ model, onAdopt }: { model: ChangesModel; onAdopt: Adopt }) {
         </tbody>
       </table>
       <Box fontSize="sm" color="pencil" mt={1.5}>
-        The smallest change of each rhythm that keeps four lives in five inside for twelve weeks, at
-        the gain as it is known now.
+        The smallest change of each rhythm with which the tank stays inside for twelve weeks, four
+        times in five, with the gain as it is known now.
         {model.settles !== null && model.regime.everyDays
           ? ` As you change now (${Math.round((model.regime.fraction ?? 0) * 100)} % ${sayEvery(model.regime.everyDays.median)}) it ends at ${sayNumber(model.settles, 2)} ${unit} before each change.`
           : ''}
@@ -330,9 +330,8 @@ function Creep({ model }: { model: ChangesModel }) {
       </Box>
       {model.creep !== null ? (
         <Box mt={1}>
-          With your changes the salts of the top-up stand{' '}
-          <b>{Math.round((model.creep - 1) * 100)} %</b> over those of the source before each
-          change.{' '}
+          Before each change it holds <b>{Math.round((model.creep - 1) * 100)} %</b> more salts than
+          the water it is topped up with.{' '}
           {model.creep >= CREEP_WORTH
             ? 'Top up with rain or reverse osmosis water.'
             : 'That is little; any soft water will do.'}

@@ -101,7 +101,7 @@ export function WhatIf({ model, input }: { model: BalanceModel; input: WhatIfInp
   return (
     <Section
       title="What if"
-      aside="1 000 lives of this tank, each lived twice: as it is kept, and as you try"
+      aside="1 000 ways it may go, each reckoned twice: as it is kept, and as you try"
     >
       <Flex gap={8} direction={{ base: 'column', lg: 'row' }}>
         <Box flex={{ lg: '0 0 34%' }}>
@@ -281,7 +281,7 @@ function Tried({
       ) : null}
       {result && touched ? (
         <Box fontSize="sm" color="pencil">
-          Hatched: as tried, four lives in five. Dashed edges: as it is kept now.
+          Hatched: as tried, four times in five. Dashed edges: as it is kept now.
         </Box>
       ) : null}
     </Box>

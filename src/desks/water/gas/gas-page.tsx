@@ -38,5 +38,5 @@ export async function GasPage({ slug }: { slug: string }) {
 function sayGas(values: readonly number[]): string {
   if (values.length === 0) return 'has no CO2 on record yet.'
   if (values.length === 1) return `holds about ${sayNumber(values[0], 3)} mg/L of CO2.`
-  return `holds ${sayNumber(Math.min(...values), 3)} to ${sayNumber(Math.max(...values), 3)} mg/L of CO2, depending on whom one asks.`
+  return `holds ${sayNumber(Math.min(...values), 3)} to ${sayNumber(Math.max(...values), 3)} mg/L of CO2, depending on how it is measured.`
 }

@@ -183,9 +183,9 @@ function Day({ model }: { model: GasModel }) {
       <Box fontSize="sm">
         When the lamp comes on it stands near <b>{sayNumber(atLamp.value, 2)}</b> mg/L.{' '}
         <Box as="span" color="pencil">
-          Reckoned from the hours of the gas: {model.day && sayPlateau(model.day)}, in an hour and a
-          half to two thirds of it. Common practice: gas an hour or two before the lamp, off with it
-          or an hour before.
+          Reckoned from the hours of the gas: {model.day && sayPlateau(model.day)}, two thirds of
+          the way in an hour and a half. Common practice: gas an hour or two before the lamp, off
+          with it or an hour before.
         </Box>
       </Box>
     </Section>

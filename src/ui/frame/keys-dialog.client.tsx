@@ -32,18 +32,23 @@ export default function KeysDialog({
         <Dialog.Positioner>
           <Dialog.Content bg="paper" color="ink" borderRadius="2px">
             <Dialog.Header>
-              <Dialog.Title className="serif">Keys</Dialog.Title>
+              <Dialog.Title className="serif">
+                <span className="for-keys">Keys</span>
+                <span className="for-touch">Measures</span>
+              </Dialog.Title>
             </Dialog.Header>
             <Dialog.Body>
-              <KeyList />
-              <chakra.label display="flex" gap={2} mt={4} fontSize="sm" alignItems="center">
-                <Tick
-                  type="checkbox"
-                  checked={enabled}
-                  onChange={(event) => choose(event.target.checked)}
-                />{' '}
-                Single keys open desks
-              </chakra.label>
+              <div className="for-keys">
+                <KeyList />
+                <chakra.label display="flex" gap={2} mt={4} fontSize="sm" alignItems="center">
+                  <Tick
+                    type="checkbox"
+                    checked={enabled}
+                    onChange={(event) => choose(event.target.checked)}
+                  />{' '}
+                  Single keys open desks
+                </chakra.label>
+              </div>
               <Box mt={2}>
                 <UnitsChoice />
               </Box>

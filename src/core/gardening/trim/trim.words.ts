@@ -71,13 +71,13 @@ export function sayRhythm({ cutsEach, overgrown, inShape, tooMuch, mostMass }: R
             ({ stake, days }) => `${stake} for ${sayDays(Math.max(1, Math.round(days)))}`,
           ),
         ),
-    `${sayNumber(100 * inShape, 5)} % of days`,
-    `${sayNumber(100 * mostMass, 5)} % of the plants${tooMuch ? ', much' : ''}`,
+    `${sayNumber(100 * inShape, 5)} %`,
+    `${sayNumber(100 * mostMass, 5)} %${tooMuch ? ', much' : ''}`,
   ]
 }
 export const RHYTHM_COLUMNS = [
   'cuts an evening',
   'on the surface each time',
-  'in shape',
-  'gone at once',
+  'days in shape',
+  'of the plants at once',
 ] as const

@@ -69,6 +69,27 @@ test('the same said twice is no disagreement, at a glance or measured; nor is an
   expect([after.answers.values.S1.value, after.clashes]).toEqual([15, {}])
 })
 
+test('of two who say the same, one measured and one at a glance, it was measured, whoever came first', () => {
+  const said = (certainty: 'measured' | 'glance'): Held => ({
+    ...(answer('S1', 12) as Extract<Held, { of: 'question' }>),
+    answer: { value: 12, certainty },
+  })
+  for (const [first, second] of [
+    ['glance', 'measured'],
+    ['measured', 'glance'],
+  ] as const) {
+    const both = [
+      batch('a', 1, change(said(first), 0)),
+      batch('b', 1, change(said(second), 0)),
+    ].reduce(merged, noRound('r'))
+    expect(both.answers.values.S1).toEqual({ value: 12, certainty: 'measured' })
+    expect(both.clashes).toEqual({})
+    // Whoever was first goes on with it as with his own.
+    const on = merged(both, batch('a', 2, change(answer('S1', 13), 1)))
+    expect([on.answers.values.S1.value, on.clashes]).toEqual([13, {}])
+  }
+})
+
 test('a batch that comes twice counts once, though another answered in between', () => {
   const first = batch('a', 1, change(answer('S1', 12), 0))
   const one = merged(noRound('r'), first)

@@ -97,12 +97,18 @@ function withChange(round: SharedRound, page: string, { slot, seen, holds }: Cha
       holds,
       others.filter((one) => !sayTheSame(one.holds, holds)),
     )
-  if (sayTheSame(stands, holds))
-    return others.some((one) => one.page === page)
-      ? written(round, slot, stamp.page, stands, not(others, page))
+  if (sayTheSame(stands, holds)) {
+    const surer = isMeasured(holds) && !isMeasured(stands)
+    return surer || others.some((one) => one.page === page)
+      ? written(round, slot, stamp.page, surer ? holds : stands, not(others, page))
       : round
+  }
   return written(round, slot, stamp.page, stands, [...not(others, page), { page, holds }])
 }
+
+/** What one measured outweighs what another took over at a glance, whichever came first. */
+const isMeasured = (held: Held | null): boolean =>
+  held?.of === 'question' && held.answer?.certainty === 'measured'
 
 const not = (clashes: readonly Clash[], page: string) => clashes.filter((one) => one.page !== page)
 

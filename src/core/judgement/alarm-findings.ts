@@ -41,7 +41,7 @@ function leakSeen(history: TankHistory, now: Instant): Judged<AlarmFacts, 'leak-
     level: 'act',
     weight: 99,
     entryIds: lastIds(seen, 3),
-    leadsTo: 'book',
+    leadsTo: { entries: 'sign' },
   }
 }
 

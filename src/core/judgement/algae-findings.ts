@@ -44,7 +44,7 @@ export function algaeFindings(history: TankHistory, now: Instant): Judged<AlgaeF
         level: levelOf(rule, percent),
         weight: 30 + percent / 2,
         entryIds: course.points.slice(-LOOKS).map((point) => point.entryId),
-        leadsTo: 'book',
+        leadsTo: { entries: 'algae' },
       },
     ]
   })

@@ -35,7 +35,7 @@ export function countFindings(
         level: 'watch' as const,
         weight: 45,
         entryIds: [last.id],
-        leadsTo: 'book' as const,
+        leadsTo: { entries: 'stock' as const },
         facts: { ...beside, populationId: id, counted: last.count },
       },
     ]

@@ -1,3 +1,4 @@
+import type { EntryKind } from '../journal/entry'
 import type { Names } from '../journal/kind'
 import type { Instant } from '../quantity/time'
 
@@ -32,8 +33,8 @@ interface Judgement {
     | 'rescape'
     | 'log-trim'
     | 'log-change'
-    | 'book'
     | 'facts'
+    | { entries: EntryKind }
     | null
 }
 /**

@@ -113,8 +113,9 @@ const HARDLY_GROWS = 0.005
 const LEAST_RATIO = 0.1
 
 const NO_KIN: readonly GrowthLesson[] = []
+// Of the whole story: what each planting should do is read from its facts, not from the entries alone.
 const expectedInTank = rememberedAt(
-  (history: TankHistory) => history.entries,
+  (history: TankHistory) => history,
   (history, kin: readonly GrowthLesson[], now: Instant) =>
     expectedOfEach([...growthLessons(history, now), ...kin]),
 )

@@ -9,24 +9,13 @@ import { sayProblems, type Answer, type Sending } from '../ask.client'
 import { LevelMark } from '../marks/level-mark'
 import { useSending } from '../use-sending.client'
 import css from './finding-note.module.css'
+import { whereTo } from './where-to'
 import { sayMoment } from '../when'
 import { useKeptText } from '@/ui/kit/at-hand.client'
 import { Button } from '@/ui/kit/button.client'
 import { Input, Problem } from '@/ui/kit/input.client'
 
 type Dispute = (finding: string, why: string, sending: Sending) => Promise<Answer>
-
-const DOES: Record<NonNullable<Finding['leadsTo']>, { says: string; path: string }> = {
-  water: { says: 'open the water', path: '/water' },
-  round: { says: 'start a round', path: '/round' },
-  plants: { says: 'see how it grows', path: '/plants' },
-  leaves: { says: 'read the leaves', path: '/plants/leaves' },
-  rescape: { says: 'is it time to rescape?', path: '/rescape' },
-  'log-trim': { says: 'log a trim', path: '/book?log=trim' },
-  'log-change': { says: 'log a change', path: '/book?log=water-change' },
-  facts: { says: 'say how it is', path: '/stands' },
-  book: { says: 'see the entries', path: '/book?kind=algae' },
-}
 
 /** A finding as a margin note: what, why on demand down to its entries, what to do, and the right to disagree. */
 export function FindingNote({
@@ -48,11 +37,7 @@ export function FindingNote({
   markRef?: Ref<HTMLSpanElement>
 }) {
   const [open, setOpen] = useState(false)
-  const does = finding.leadsTo ? DOES[finding.leadsTo] : null
-  const suffix =
-    finding.leadsTo === 'log-trim' && finding.subject.of === 'planting'
-      ? `&planting=${finding.subject.id}`
-      : ''
+  const does = whereTo(finding)
   const classes = [finding.level === 'act' ? css.act : '', finding.disputed ? css.disputed : '']
   return (
     <article className={classes.join(' ')} data-finding={finding.key}>
@@ -64,9 +49,7 @@ export function FindingNote({
           <h2 className={`serif ${css.title}`}>{finding.says}</h2>
           {told ? null : <div className={`serif ${css.detail}`}>{finding.detail}</div>}
           <div className={css.acts}>
-            {does ? (
-              <NextLink href={`/tanks/${tank}${does.path}${suffix}`}>{does.says}</NextLink>
-            ) : null}
+            {does ? <NextLink href={`/tanks/${tank}${does.path}`}>{does.says}</NextLink> : null}
             <button
               type="button"
               className={css.why}

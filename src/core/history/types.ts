@@ -33,7 +33,6 @@ export interface Band {
   low: number | null
   high: number | null
 }
-/** What the keeper has decided about a vessel's water. */
 /** What is bought for a layout by the portion or the kilogram; ground is bought by the litre, by its own name. */
 const PORTION_ITEMS = ['pot', 'bunch', 'single plant', 'stone', 'wood'] as const
 export type PriceItem = (typeof PRICE_ITEMS)[number]
@@ -42,6 +41,7 @@ export interface Prices {
   currency: string
   each: Partial<Record<PriceItem, number>>
 }
+/** What the keeper has decided about a vessel's water. */
 export interface WaterCare {
   school: School
   /** Bands the keeper set instead of those of the school and the kind of vessel, canonical units. */

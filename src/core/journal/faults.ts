@@ -21,17 +21,17 @@ export const SAY = {
  * that for what comes from outside. Groups and lists are looked through by `faultsOf`.
  */
 export function fieldFault(field: Field, value: unknown): string | null {
+  if (value === undefined && 'absent' in field && field.absent) return null
   switch (field.is) {
     case 'number':
       return value === null ? absent(field.maybe, field.what) : numberFault(field, value as number)
     case 'text': {
-      if (value === undefined) return absent(field.absent, field.what)
+      if (value === undefined) return SAY.missing(field.what)
       const { length } = value as string
       if (length === 0 && !field.empty) return SAY.missing(field.what)
       return length > field.most ? SAY.long(field.what, field.most) : null
     }
     case 'choice':
-      if (value === undefined && field.absent) return null
       return (field.of as readonly unknown[]).includes(value) ? null : field.none
     case 'id':
     case 'place':

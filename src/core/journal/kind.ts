@@ -163,6 +163,8 @@ export interface Kind<D extends object> {
   inMoment: InMoment | ((entry: D) => InMoment)
   /** It is of water that stands in the tank: a terrarium has none. */
   inWater?: true
+  /** The figure that was pencilled before it was inked: by it the forecasts are scored. Absent: no question of the round asks for one. */
+  inked?: (entry: D) => number | null
   /** What an entry says, in one short sentence for the journal, evidence lists and the care sheet. */
   tell: (entry: D, names: Names) => string
   /** What the fields must be together, whatever the tank. */

@@ -39,6 +39,8 @@ export interface NumberField<T = number> extends Holds<T> {
   /** Whole numbers only, with the sentence for others. */
   whole?: string
   maybe?: boolean
+  /** May be left out of the entry altogether. */
+  absent?: boolean
   /** What an absent value counts as. */
   otherwise?: number
 }
@@ -169,7 +171,9 @@ export const choice = <const T extends string>(
 ): ChoiceField<T> => ({ is: 'choice', what, of, none, ...(labels ? { labels } : {}) })
 
 /** A field that an entry may do without. */
-export const absent = <F extends ChoiceField | GroupField>(field: F): F & { absent: true } => ({
+export const absent = <F extends NumberField | ChoiceField | GroupField>(
+  field: F,
+): F & { absent: true } => ({
   ...field,
   absent: true,
 })

@@ -1,4 +1,6 @@
 import type { Entry } from '../journal/entry'
+import type { AnyKind } from '../journal/kind'
+import { KINDS } from '../journal/kinds'
 import { heldTrue } from '../quantity/estimate'
 
 export interface ForecastScore {
@@ -7,22 +9,9 @@ export interface ForecastScore {
   held: number
 }
 
-/** The measured value of an entry that could have been pencilled, or null. */
-export function inkedValue(entry: Entry): number | null {
-  switch (entry.kind) {
-    case 'reading':
-    case 'measure':
-      return entry.value
-    case 'algae':
-      return entry.coverPercent
-    case 'stock':
-      return entry.count
-    case 'feeling':
-      return entry.enjoyment ?? entry.workMinutes
-    default:
-      return null
-  }
-}
+/** The figure of an entry that could have been pencilled, or null: each kind says it itself. */
+export const inkedValue = (entry: Entry): number | null =>
+  (KINDS[entry.kind] as AnyKind).inked?.(entry) ?? null
 
 /** How often the truth fell inside the pencilled 80 % range. Values confirmed at a glance are left out: they copy the pencil. */
 export function forecastScore(entries: readonly Entry[]): ForecastScore {

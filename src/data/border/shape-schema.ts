@@ -69,6 +69,7 @@ function numberSchema(field: NumberField<number | null>): ISchema<unknown> {
     const says = fieldFault(field, value)
     return says === null || context.createError({ message: says })
   })
+  if (field.absent) return typed.optional()
   if (field.maybe) return typed.nullable().default(null)
   return field.otherwise === undefined
     ? typed.required(SAY.missing(field.what))

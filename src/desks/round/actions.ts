@@ -302,10 +302,12 @@ function outcomeOf(story: TankHistory, round: string, at: Instant, late: string[
   const outside = own.filter((entry) => {
     const beside = entry.kind === 'stock' ? countedBeside(story, entry) : null
     if (beside) return beside.apart !== 0
+    const value = inkedValue(entry)
     return (
+      value !== null &&
       entry.expected !== null &&
       !isFirstLook(entry, story) &&
-      !heldTrue({ ...entry.expected, because: '' }, inkedValue(entry) ?? entry.expected.value)
+      !heldTrue({ ...entry.expected, because: '' }, value)
     )
   })
   const notes = findingsOf(story, at, measuresAsked())

@@ -11,6 +11,8 @@ import { batchOf } from '@/core/testing/batch'
 import { roundOf } from '@/core/routine/round/stations'
 import { pencilledAnswer } from '@/core/routine/round/pencil'
 import { sayStations } from '@/core/routine/round/question.words'
+import { forecastScore, inkedValue } from '@/core/judgement/score'
+import type { Asks, Station } from '@/core/routine/round/question'
 import { entriesOfRound } from './answers'
 
 const NOW = '2026-11-24T09:00:00.000Z'
@@ -77,6 +79,47 @@ test('an answer keeps what was pencilled beside it; joy and work are two entries
     expect.objectContaining({ enjoyment: null, workMinutes: 90, certainty: 'glance' }),
   ])
 })
+/** One question of every sort the round can ask: a sort that is left out is an error of the compiler. */
+const EVERY_SORT: { readonly [K in Asks['kind']]: Extract<Asks, { kind: K }> } = {
+  measure: { kind: 'measure', plantingId: 'tarn-s1', measure: 'height' },
+  algae: { kind: 'algae', algae: 'black tufts', place: { of: 'glass' } },
+  reading: { kind: 'reading', parameter: 'nitrate', method: 'strip', unit: 'mg/L' },
+  stock: { kind: 'stock', populationId: 'tarn-tetras' },
+  bubbles: { kind: 'bubbles' },
+  lamp: { kind: 'lamp', equipmentId: 'tarn-lamp', name: 'Main lamp' },
+  enjoyment: { kind: 'enjoyment' },
+  workMinutes: { kind: 'workMinutes' },
+}
+
+test.each(Object.values(EVERY_SORT))(
+  'what was pencilled for $kind is scored by what is answered',
+  (asks) => {
+    const expected = { value: 6, low: 5, high: 7, because: 'by hand' }
+    const question = { key: 'q', asks, last: null, expected, unit: '', min: 0, max: 20, step: 1 }
+    const station: Station = {
+      name: 'you',
+      questions: [question],
+      once: null,
+      signs: [],
+      places: [],
+    }
+    const scored = ([6, 9] as const).map((value) => {
+      const [, made] = entriesOfRound(
+        [station],
+        answers({ q: { value, certainty: 'measured' } }),
+        walked(tarn),
+      )
+      const entry = parseEntry(made.entry())
+      expect(inkedValue(entry)).toBe(value)
+      return forecastScore([entry])
+    })
+    expect(scored).toEqual([
+      { met: 1, held: 1 },
+      { met: 1, held: 0 },
+    ])
+  },
+)
+
 test('signs tapped are entries of their place; answers to what is not asked any more are left out', () => {
   const entries = entriesOfRound(
     stations,

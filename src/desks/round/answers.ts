@@ -162,6 +162,7 @@ function detailOf(asks: Asks, { value, beyond, between }: RoundAnswer): object {
         equipmentId: asks.equipmentId,
         item: asks.name,
         says: `burns ${Number(value.toFixed(2))} h a day`,
+        hoursADay: value,
       }
     // Enjoyment and work are two entries, so that each keeps its own certainty and its own pencil.
     case 'enjoyment':

@@ -26,6 +26,7 @@ export const algae: Kind<DetailOf<typeof shape>> = {
   name: 'algae',
   shape,
   inMoment: 'seen',
+  inked: ({ coverPercent }) => coverPercent,
   tell: ({ algae: what, place: where, coverPercent }, names) =>
     `${capital(what)} on ${names.place(where)}, ${sayNumber(coverPercent)} %`,
   form: {

@@ -1,11 +1,13 @@
 import { ok, refuse } from '../../quantity/result'
 import type { Ask, FormField, Kind, Written } from '../kind'
-import { maybeId, text, TEXT_LIMITS, type DetailOf } from '../shape'
+import { absent, maybeId, number, text, TEXT_LIMITS, type DetailOf } from '../shape'
 
 const shape = {
   item: text('The item', TEXT_LIMITS.item),
   says: text('What happened', TEXT_LIMITS.happened),
   equipmentId: maybeId('The thing', 'equipment'),
+  /** Of a lamp: so many hours a day it was found to burn. */
+  hoursADay: absent(number('The hours', { least: 0, most: [24, 'A day has 24 hours.'] })),
 }
 
 /** Which thing of the list, and what it is called where it is none of them. */
@@ -19,11 +21,13 @@ export const equipment: Kind<DetailOf<typeof shape>> = {
   name: 'equipment',
   shape,
   inMoment: 'done',
+  inked: ({ hoursADay }) => hoursADay ?? null,
   tell: ({ item, says }) => `${item}: ${says}`,
   form: {
     says: 'equipment',
     fields: [...THING_FIELDS, { name: 'says', label: 'What happened' }],
     read: (written, ask) => ({ ...thingOf(written, ask), says: written.says ?? '' }),
+    // Said otherwise, it is no longer what the round was answered with.
     write: ({ item, says, equipmentId }) => ({ item, says, equipmentId: equipmentId ?? '' }),
   },
   csv: {

@@ -13,6 +13,7 @@ export const feeling: Kind<DetailOf<typeof shape>> = {
   name: 'joy and work',
   shape,
   inMoment: 'seen',
+  inked: ({ enjoyment, workMinutes }) => enjoyment ?? workMinutes,
   tell: ({ enjoyment, workMinutes }) =>
     [
       enjoyment === null ? null : `Enjoyment ${enjoyment} of 10`,

@@ -20,6 +20,7 @@ export const gasUse: Kind<DetailOf<typeof shape>> = {
   shape,
   inMoment: 'seen',
   inWater: true,
+  inked: ({ bubblesPerSecond }) => bubblesPerSecond,
   tell({ bubblesPerSecond, cylinderGrams }) {
     const parts = [
       bubblesPerSecond === null ? null : `${sayNumber(bubblesPerSecond)} bubbles a second`,

@@ -56,6 +56,7 @@ export const measure: Kind<DetailOf<typeof shape>> = {
   shape,
   inMoment: 'seen',
   judgedBy: true,
+  inked: ({ value }) => value,
   tell: ({ plantingId, measure: what, value }, names) =>
     `${names.planting(plantingId)}: ${what} ${names.measures.say(value, unitOfMeasure(what))}`,
   rules: ({ measure: what, value }) =>

@@ -80,6 +80,7 @@ export const reading: Kind<Reading> = {
   name: 'water test',
   shape,
   inMoment: 'seen',
+  inked: ({ value }) => value,
   tell({ parameter, value, entered, method, questioned, beyond, kit, use }, { measures }) {
     if (entered.unit === 'colour')
       return `CO2 indicator ${INDICATOR_COLOURS[entered.value - 1]?.name ?? 'of no known colour'}`

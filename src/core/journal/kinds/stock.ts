@@ -44,6 +44,7 @@ export const stock: Kind<DetailOf<typeof shape>> = {
   shape,
   inMoment: ({ event }) => IN_MOMENT[event] ?? 'done',
   judgedBy: true,
+  inked: ({ count }) => count,
   tell: ({ populationId, event, count, plusMinus }, names) =>
     `${names.population(populationId)}: ${event} ${count}${plusMinus > 0 ? ` ± ${plusMinus}` : ''}`,
   check(entry, ask) {

@@ -26,7 +26,7 @@ export interface CarbonDioxideByMethod {
   at: Instant | null
 }
 
-/** A spread of KH of this much is met where nobody tested it well, °dH: a drop. */
+/** So far off is the pH of a sample that stood open, read beside that of the tank with the same probe. Common practice. */
 const SAMPLE_PH_DOUBT = 0.05
 
 /** What the methods look at: the story up to the moment, and the state of the water at it. */

@@ -52,18 +52,21 @@ const NAMED_MONTH_FIRST = new RegExp(
 /** Days as spreadsheets count them, from 1899-12-30; those of 1970 to 2199. */
 const SERIAL = { least: 25_569, most: 109_575, zero: Date.UTC(1899, 11, 30) }
 
-/** Years written with two digits: of this century, up to twenty years to come; else of the last. Common practice. */
-const fullYear = (text: string): number => {
+/** A year written with two digits is the latest of its kind that lies no more than so many years ahead. Common practice. */
+const YEARS_AHEAD = 20
+
+function fullYear(text: string, thisYear: number): number {
   if (text.length === 4) return Number(text)
-  const short = Number(text)
-  return short <= 46 ? 2000 + short : 1900 + short
+  const latest = thisYear + YEARS_AHEAD
+  return latest - ((((latest - Number(text)) % 100) + 100) % 100)
 }
 
 /**
  * The day (and time) of a cell, whatever its order: ISO, day or month first, names of months of eleven languages, a spreadsheet’s own
- * count of days. What can be read two ways is read by `order`. Refuses what is no day, and years no record is of.
+ * count of days. What can be read two ways is read by `order`, a year of two digits by `thisYear`. Refuses what is no day, and years no
+ * record is of.
  */
-export function readWallTime(cell: Cell, order: DayOrder): Result<WallTime> {
+export function readWallTime(cell: Cell, order: DayOrder, thisYear: number): Result<WallTime> {
   if (cell === null) return refuse('there is no date')
   if (typeof cell === 'object') {
     const [day, clock = null] = cell.wall.split('T')
@@ -78,12 +81,12 @@ export function readWallTime(cell: Cell, order: DayOrder): Result<WallTime> {
     const [one, two] = [Number(last[1]), Number(last[3])]
     const dayFirst = last[2] === '.' || one > 12 || (two <= 12 && order === 'day first')
     const [day, month] = dayFirst ? [one, two] : [two, one]
-    return wall([String(fullYear(last[4])), String(month), String(day)], last.slice(5))
+    return wall([String(fullYear(last[4], thisYear)), String(month), String(day)], last.slice(5))
   }
-  return named(text)
+  return named(text, thisYear)
 }
 
-function named(text: string): Result<WallTime> {
+function named(text: string, thisYear: number): Result<WallTime> {
   const dayFirst = NAMED_DAY_FIRST.exec(text)
   const monthFirst = dayFirst ? null : NAMED_MONTH_FIRST.exec(text)
   const found = dayFirst
@@ -96,7 +99,7 @@ function named(text: string): Result<WallTime> {
       }
   const month = found && monthNames().get(bare(found.name))
   return found && month
-    ? wall([String(fullYear(found.year)), String(month), found.day], found.rest)
+    ? wall([String(fullYear(found.year, thisYear)), String(month), found.day], found.rest)
     : refuse(`“${text.slice(0, 40)}” is not a date Vivero can read`)
 }
 

@@ -93,11 +93,15 @@ function changeUnit(heading: string): 'percent' | 'L' | 'gal' {
   return /\bl\b|lit(?:re|er)/i.test(heading) ? 'L' : 'percent'
 }
 
+/** Whether a column holds days is told in any year: with this one every year of two digits is of this century. */
+const SOME_YEAR = 2079
 const SAMPLE = 20
 const MOSTLY = 0.8
 function areDates(cells: readonly Cell[]): boolean {
   const some = cells.filter((cell) => cell !== null && cell !== '').slice(0, SAMPLE)
-  const read = some.filter((cell) => typeof cell !== 'number' && readWallTime(cell, 'day first').ok)
+  const read = some.filter(
+    (cell) => typeof cell !== 'number' && readWallTime(cell, 'day first', SOME_YEAR).ok,
+  )
   return some.length > 0 && read.length / some.length >= MOSTLY
 }
 

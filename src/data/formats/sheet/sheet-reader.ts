@@ -252,7 +252,7 @@ function instantOfRow(
   { vessel }: TankHistory,
   now: Instant,
 ): Result<Instant> {
-  const wall = readWallTime(date, order)
+  const wall = readWallTime(date, order, Number(now.slice(0, 4)))
   if (!wall.ok) return wall
   const clock = readClock(time)
   if (!clock.ok) return clock

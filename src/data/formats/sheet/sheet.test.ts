@@ -364,7 +364,7 @@ test('any day written in any of the usual ways is that day (property)', () => {
       (days, way) => {
         const at = new Date(days * 86_400_000)
         const text = way(at.getUTCFullYear(), at.getUTCMonth() + 1, at.getUTCDate())
-        expect([text, readWallTime(text, 'day first')]).toEqual([
+        expect([text, readWallTime(text, 'day first', 2026)]).toEqual([
           text,
           { ok: true, value: { day: at.toISOString().slice(0, 10), clock: null } },
         ])
@@ -410,4 +410,21 @@ test('cells: a number in whatever dress, and never a number out of something els
     }),
     { seed: 3 },
   )
+})
+
+test.each([
+  [2026, '46', 2046],
+  [2026, '47', 1947],
+  [2031, '47', 2047],
+  [2031, '51', 2051],
+  [2031, '52', 1952],
+  [2085, '05', 2105],
+  [2085, '06', 2006],
+  [2026, '99', 1999],
+  [2026, '00', 2000],
+])('in %i a year written %s is %i', (thisYear, short, year) => {
+  const read = readWallTime(`03.04.${short}`, 'day first', thisYear)
+  // What was before any record is refused with its full year.
+  if (year < 1970) expect(read).toEqual({ ok: false, problem: expect.stringContaining(`${year}-`) })
+  else expect(read).toEqual({ ok: true, value: { day: `${year}-04-03`, clock: null } })
 })

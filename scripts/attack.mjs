@@ -14,6 +14,7 @@ import {
   ensureOutside,
   ensureTemplate,
   flag,
+  needPort,
   onlyOptions,
   root,
   runScript,
@@ -509,6 +510,7 @@ async function opens(path) {
   return once().catch(() => once().catch(() => false))
 }
 
+await needPort(PORT)
 ensureInstalled()
 ensureTemplate()
 await ensureOutside()
@@ -528,6 +530,8 @@ let ended = false
 let log = ''
 server.stderr.on('data', (part) => (log = `${log}${part}`.slice(-20_000)))
 server.on('exit', () => (ended = true))
+// Whatever ends the attack ends its server too.
+process.on('exit', () => server.kill('SIGKILL'))
 for (let i = 0; i < 200; i++) {
   if (
     await fetch(`${BASE}/`).then(

@@ -22,9 +22,11 @@ export const SAY = {
  */
 export function fieldFault(field: Field, value: unknown): string | null {
   if (value === undefined && 'absent' in field && field.absent) return null
+  if (value === null && MAY_BE_NONE.has(field.is))
+    return 'maybe' in field && field.maybe ? null : SAY.missing(field.what)
   switch (field.is) {
     case 'number':
-      return value === null ? absent(field.maybe, field.what) : numberFault(field, value as number)
+      return numberFault(field, value as number)
     case 'text': {
       if (value === undefined) return SAY.missing(field.what)
       const { length } = value as string
@@ -33,15 +35,13 @@ export function fieldFault(field: Field, value: unknown): string | null {
     }
     case 'choice':
       return (field.of as readonly unknown[]).includes(value) ? null : field.none
-    case 'id':
-    case 'place':
-      return value === null ? absent(field.maybe, field.what) : null
     default:
       return null
   }
 }
 
-const absent = (allowed: boolean | undefined, what: string) => (allowed ? null : SAY.missing(what))
+/** Fields of which nothing may be known. */
+const MAY_BE_NONE: ReadonlySet<Field['is']> = new Set(['number', 'id', 'place'])
 
 /** Why a number lies outside the bounds of its field; null when it lies within. */
 function numberFault(field: NumberField<number | null>, value: number): string | null {

@@ -1,4 +1,4 @@
-import type { Bound, Field, NumberField, Shape } from './shape'
+import type { Bound, Field, NumberField, Shape, TextField } from './shape'
 
 /** What is wrong with an entry: the field it belongs to, and the sentence. */
 export interface EntryProblem {
@@ -27,17 +27,18 @@ export function fieldFault(field: Field, value: unknown): string | null {
   switch (field.is) {
     case 'number':
       return numberFault(field, value as number)
-    case 'text': {
-      if (value === undefined) return SAY.missing(field.what)
-      const { length } = value as string
-      if (length === 0 && !field.empty) return SAY.missing(field.what)
-      return length > field.most ? SAY.long(field.what, field.most) : null
-    }
+    case 'text':
+      return textFault(field, value as string | undefined)
     case 'choice':
       return (field.of as readonly unknown[]).includes(value) ? null : field.none
     default:
       return null
   }
+}
+
+function textFault({ what, most, empty }: TextField<string | undefined>, text = ''): string | null {
+  if (text === '' && !empty) return SAY.missing(what)
+  return text.length > most ? SAY.long(what, most) : null
 }
 
 /** Fields of which nothing may be known. */

@@ -1,5 +1,5 @@
 import type { Estimate } from '../quantity/estimate'
-import { INDICATOR_COLOURS } from '../quantity/units'
+import { INDICATOR_COLOURS } from '../quantity/indicator-colours'
 
 const LIME_GREEN = INDICATOR_COLOURS[3]
 

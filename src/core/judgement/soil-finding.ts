@@ -1,3 +1,4 @@
+import { jarTestOf } from '../history/jar-test'
 import { isActive } from '../history/ground-kinds'
 import { entriesOf, readingsOf } from '../history/journal-index'
 import { tankNow } from '../history/tank-at'
@@ -18,8 +19,6 @@ export const KH_WINDOW = 4
 
 /** A rise of the mean by more than this tells on the soil, °dH. */
 const KH_RISE = 1
-/** A jar test counts for so many days. */
-const JAR_DAYS = 90
 /** Below this drop of KH in a jar a soil is tired; a fresh one takes half and more. Common practice. */
 const TIRED_DROP_SHARE = 0.4
 
@@ -55,11 +54,8 @@ export function soilState(history: TankHistory, now: Instant): SoilState | null 
   const base = { material, ageDays, entryIds: [], kh: null, orBy: [] }
   if (!isActive(material)) return { ...base, state: 'not-active' }
   const old = ageDays > TIRED_DAYS
-  const jar = entriesOf(history.entries, 'soil-test').at(-1)
-  if (jar && daysBetween(jar.at, now) < JAR_DAYS) {
-    const drop = jar.khBefore > 0 ? (jar.khBefore - jar.khAfter) / jar.khBefore : 0
-    return { ...base, state: stateByDrop(drop), entryIds: [jar.id] }
-  }
+  const jar = jarTestOf(history, now)
+  if (jar) return { ...base, state: stateByDrop(jar.drop), entryIds: [jar.entryId] }
   const risen = khRise(history)
   if (!risen) return { ...base, state: old ? 'tired' : 'unseen' }
   const orBy = otherCauses(history, risen.kh, now)

@@ -1,3 +1,4 @@
+import { GLANCE_FACTOR } from '../quantity/glance'
 import type { GrowthLesson } from '../history/growth-lesson'
 import { rememberedAt } from '../quantity/remember'
 import type { Certainty } from '../journal/entry'
@@ -36,8 +37,7 @@ export interface GrowthFit {
 
 /** Reading a ruler against a swaying stem: a share of the height, and what a ruler cannot tell, cm. Common practice. */
 const READ = { share: 0.065, cm: 0.35 } as const
-/** At a glance it is three times as much; what a cut leaves is told a little better than what stands. */
-const GLANCE_FACTOR = 3
+/** What a cut leaves is told a little better than what stands. */
 const CUT_FACTOR = 0.8
 /** The spread with which a height is read, cm. */
 export const readingSd = (cm: number): number => READ.cm + READ.share * Math.abs(cm)

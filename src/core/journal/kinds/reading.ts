@@ -3,8 +3,8 @@ import { numberOrText } from '../../quantity/read-number'
 import { isMeasured, type Measures } from '../../quantity/measures'
 import { nameOf, unitOf } from '../../quantity/parameter-name'
 import { sayNumber } from '../../quantity/say'
+import { INDICATOR_COLOURS } from '../../quantity/indicator-colours'
 import {
-  INDICATOR_COLOURS,
   isParameter,
   PARAMETER_UNITS,
   PARAMETERS,

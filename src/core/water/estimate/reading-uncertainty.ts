@@ -1,6 +1,8 @@
+import { GLANCE_FACTOR } from '../../quantity/glance'
 import type { Certainty, EntryOf, Method } from '../../journal/entry'
 import { fieldOfCard, type Interval } from '../../quantity/card'
-import { INDICATOR_COLOURS, type Parameter } from '../../quantity/units'
+import { INDICATOR_COLOURS } from '../../quantity/indicator-colours'
+import { type Parameter } from '../../quantity/units'
 
 /** Colours printed on the usual drop-test cards, canonical units. Common practice. */
 const CARDS: Partial<Record<Parameter, readonly number[]>> = {
@@ -54,8 +56,6 @@ const EYE: Partial<Record<Parameter, readonly [number, number]>> = { clarity: [1
 const STRIP_SHARE = 0.25
 /** Matching the colour itself, share of the value; for pH, of a unit. Common practice. */
 const MATCHING_SHARE = 0.06
-/** Taken at a glance over the pencil: three times the spread of a reading really made. */
-const GLANCE_FACTOR = 3
 /** A titration read between two drops (a double sample): half a drop. */
 const HALF = 0.5
 /** So near a whole number of drops is one: units turn drops into fractions of them. */

@@ -1,6 +1,6 @@
+import { jarTestOf } from '../../history/jar-test'
 import { natureOf } from '../../history/piece-nature'
 import { isActive, mayHoldLime } from '../../history/ground-kinds'
-import { entriesOf } from '../../history/journal-index'
 import { plantingsAt } from '../../history/lookup'
 import { tankNow } from '../../history/tank-at'
 import type { TankHistory } from '../../history/types'
@@ -22,8 +22,6 @@ const SOIL_LEACHES_NITRATE = 7
 const LEACHING_TAU_DAYS = 25
 /** Soil is worked out in one to three years; to a third in this many days. Common practice. */
 const SOIL_TAU_DAYS = 400
-/** A jar test speaks for the soil this long, days. */
-const JAR_DAYS = 90
 /** How much may go unwritten, a week (one standard deviation): mulm, a dead leaf, a guest’s pinch of food. Common practice. */
 const UNWRITTEN: Partial<Record<Parameter, number>> = {
   nitrate: 3,
@@ -117,13 +115,8 @@ function soilPart(history: TankHistory, parameter: Parameter, now: Instant): Unm
         }
   }
   if (parameter !== 'kh' && parameter !== 'gh') return null
-  const jar = entriesOf(history.entries, 'soil-test').findLast(
-    (entry) => dayOf(now) - dayOf(entry.at) < JAR_DAYS,
-  )
-  const working =
-    jar && jar.khBefore > 0
-      ? Math.max(0, Math.min(1, (jar.khBefore - jar.khAfter) / jar.khBefore))
-      : Math.exp(-age / SOIL_TAU_DAYS)
+  const jar = jarTestOf(history, now)
+  const working = jar ? Math.max(0, jar.drop) : Math.exp(-age / SOIL_TAU_DAYS)
   const holds = SOIL_HOLDS[parameter] * working
   return {
     kind: 'soil',

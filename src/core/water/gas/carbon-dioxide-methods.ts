@@ -13,7 +13,7 @@ import type { TankHistory, VesselRecord } from '../../history/types'
 import type { Estimate } from '../../quantity/estimate'
 import { sayNumber } from '../../quantity/say'
 import { dayOf, type Instant } from '../../quantity/time'
-import { INDICATOR_COLOURS } from '../../quantity/units'
+import { INDICATOR_COLOURS } from '../../quantity/indicator-colours'
 import { ASSUMED_TEMPERATURE, type Conditions } from '../estimate/conditions'
 
 /** One way of knowing CO2, with what it gives now. Where it deceives, its words say. */

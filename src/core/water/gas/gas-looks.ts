@@ -3,7 +3,7 @@ import { gasOf, tankAt } from '../../history/tank-at'
 import type { TankHistory } from '../../history/types'
 import type { EntryOf } from '../../journal/entry'
 import { daysBetween, type Instant } from '../../quantity/time'
-import { INDICATOR_COLOURS } from '../../quantity/units'
+import { INDICATOR_COLOURS } from '../../quantity/indicator-colours'
 import { localMoment } from '../../quantity/zone'
 import { hourOf } from './carbon-dioxide-day'
 

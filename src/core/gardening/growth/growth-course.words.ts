@@ -64,26 +64,34 @@ export function saySeason({ fastest, by, plantings }: GrowthSeason, day: SayDay)
   return `Growth here goes with the year: fastest about ${day(fastest)}, by ${percent(by.value)} (${percent(by.low)}–${percent(by.high)}) % over its mean, and as much under it half a year later; told by ${of}. It says when, not why: light of a window and warmth go together.`
 }
 
+/** What becomes of falls that no trim explains, said once above them all. */
+export const OF_FALLS =
+  'Where a height fell, a cut nobody wrote down is taken for the reason: log the cut, or put the height right.'
+
 /** The latest fall that no trim explains, and how many there were. */
 export function sayFall({ falls }: GrowthCourse, measures: Measures, day: SayDay): string | null {
   const last = falls.at(-1)
   if (!last) return null
   const { from, to } = last
   const others = falls.length === 1 ? '' : `; so it did ${sayTimes(falls.length - 1)} before`
-  return `Fell from ${measures.figure(from.cm, 'cm', 1)} to ${measures.say(to.cm, 'cm', 1)} between ${day(from.day)} and ${day(to.day)}${others}: taken as a cut nobody wrote down. Log the cut, or put the height right.`
+  return `Fell from ${measures.figure(from.cm, 'cm', 1)} to ${measures.say(to.cm, 'cm', 1)} between ${day(from.day)} and ${day(to.day)}${others}.`
 }
 
-/** Which of them cannot be judged for want of a second height, in one sentence; null: none. */
+/** Its own heights leave it open; two more would tell. */
+const isOpen = ({ slower, doubt }: NonNullable<GrowthCourse['pace']>): boolean =>
+  slower === 'cannot tell' && doubt === 'its own'
+
+/** Which of them cannot be judged for want of two heights, in one sentence; null: none. */
 export function sayUnmeasured(
   courses: readonly Pick<GrowthCourse, 'planting' | 'pace'>[],
 ): string | null {
   const stakes = courses
-    .filter(({ pace }) => pace && !pace.own)
+    .filter(({ pace }) => pace && (!pace.own || isOpen(pace)))
     .map(({ planting }) => planting.stake)
   if (stakes.length === 0) return null
   return stakes.length === 1
-    ? `Whether ${stakes[0]} grows slower than it should cannot be told yet: measure it twice, a week apart.`
-    : `Whether ${sayAll(stakes)} grow slower than they should cannot be told yet: measure each twice, a week apart.`
+    ? `Whether ${stakes[0]} grows slower than it should cannot be told yet: two heights, a week apart, would tell.`
+    : `Whether ${sayAll(stakes)} grow slower than they should cannot be told yet: two heights of each, a week apart, would tell.`
 }
 
 /** What the rates of kinds are, said once above them all. */
@@ -103,9 +111,7 @@ export function sayPace({ pace }: Said, measures: Measures): string | null {
     case 'no':
       return `Not slower than its kind, ${should}.`
     case 'cannot tell':
-      return pace.doubt === 'its own'
-        ? `Its kind: ${should}. Two more heights a week apart would tell whether it lags.`
-        : `Its kind: ${should}.`
+      return `Its kind: ${should}.`
   }
 }
 

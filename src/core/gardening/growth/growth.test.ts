@@ -101,16 +101,19 @@ describe('slower than it should be?', () => {
     const unseen = paceOf(tank([height(20, STEMS.id, 12)]), STEMS, at(60))
     expect(unseen).toMatchObject({ slower: 'cannot tell', own: null, doubt: 'its own' })
     expect(sayPace({ of: 'height', rate: null, surface: null, pace: unseen }, METRIC)).toBeNull()
-    const seen = { ...unseen, own: unseen.should }
+    const seen = { ...unseen, own: unseen.should, doubt: 'its kind' as const }
+    const open = { ...seen, doubt: 'its own' as const }
     expect(
       sayUnmeasured([
         { planting: STEMS, pace: unseen },
         { planting: CARPET, pace: seen },
       ]),
     ).toBe(
-      'Whether S1 grows slower than it should cannot be told yet: measure it twice, a week apart.',
+      'Whether S1 grows slower than it should cannot be told yet: two heights, a week apart, would tell.',
     )
     expect(sayUnmeasured([{ planting: CARPET, pace: seen }])).toBeNull()
+    // Its own heights leave it open: it wants two more.
+    expect(sayUnmeasured([{ planting: CARPET, pace: open }])).toContain('Whether L1 grows slower')
   })
 })
 

@@ -1,6 +1,7 @@
 import { Box } from '@chakra-ui/react'
 import { growthCourses } from '@/core/gardening/growth/growth-course'
 import {
+  OF_FALLS,
   OF_KINDS,
   sayGarden,
   saySeason,
@@ -68,6 +69,11 @@ export async function GrowthPage({ slug }: { slug: string }) {
           {courses.some(({ pace }) => pace?.own) ? (
             <Box color="pencil" mb={3} maxW="60rem">
               {OF_KINDS}
+            </Box>
+          ) : null}
+          {courses.some(({ falls }) => falls.length > 0) ? (
+            <Box color="pencil" mb={3} maxW="60rem">
+              {OF_FALLS}
             </Box>
           ) : null}
           <MonthsAbove span={span} zone={timeZone} />

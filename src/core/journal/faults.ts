@@ -36,8 +36,11 @@ export function fieldFault(field: Field, value: unknown): string | null {
   }
 }
 
-function textFault({ what, most, empty }: TextField<string | undefined>, text = ''): string | null {
-  if (text === '' && !empty) return SAY.missing(what)
+function textFault(
+  { what, most, empty }: TextField<string | undefined>,
+  text: string | undefined,
+): string | null {
+  if (text === undefined || (text === '' && !empty)) return SAY.missing(what)
   return text.length > most ? SAY.long(what, most) : null
 }
 

@@ -8,7 +8,7 @@ import { ENTRY_KINDS, kindOf, type Entry } from './entry'
 import { faultsOf, fieldFault } from './faults'
 import { GROOMING } from './kinds/groom'
 import type { Shape } from './shape'
-import { maybeNumber, number, text } from './shape'
+import { absent, absentText, emptyText, maybeNumber, number, text } from './shape'
 import { referencesOf, subjectOf } from './subjects'
 import { formOf, WRITTEN_KINDS } from './written'
 
@@ -77,6 +77,14 @@ describe('bounds', () => {
     expect(fieldFault(number('It', { least: 2, most: 3 }), 1.9)).toBe('It cannot be below 2.')
     const whole = number('It', { whole: 'Whole ones only.', least: 0, most: 9 })
     expect(fieldFault(whole, 1.5)).toBe('Whole ones only.')
+  })
+  test('what is left out is missing, unless the field may be left out; an empty text is no missing one', () => {
+    expect(fieldFault(text('It', 9), undefined)).toBe('It is missing.')
+    expect(fieldFault(text('It', 9), '')).toBe('It is missing.')
+    expect(fieldFault(emptyText('It', 9), undefined)).toBe('It is missing.')
+    expect(fieldFault(emptyText('It', 9), '')).toBeNull()
+    expect(fieldFault(absentText('It', 9), undefined)).toBeNull()
+    expect(fieldFault(absent(number('It', { least: 0, most: 9 })), undefined)).toBeNull()
   })
   test('texts have their length and are not empty', () => {
     const item = text('The item', 4)

@@ -11,7 +11,7 @@ import type { Weighed } from './weighed'
 const PAUSE_MS = 250
 
 /** A board and what it comes to, as they came with the page. */
-export interface FirstWeighed {
+interface FirstWeighed {
   board: Board
   weighed: Weighed
 }

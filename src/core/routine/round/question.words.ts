@@ -7,7 +7,7 @@ import type { Place } from '../../journal/shape'
 import { nameOf } from '../../quantity/parameter-name'
 import { capital, sayAgo, sayNumber } from '../../quantity/say'
 import { INDICATOR_COLOURS } from '../../quantity/indicator-colours'
-import { type Parameter } from '../../quantity/units'
+import type { Parameter } from '../../quantity/units'
 import type { Sign } from '../../journal/entry'
 import type { AskedOnce, Asks, Question, Station, StationName } from './question'
 

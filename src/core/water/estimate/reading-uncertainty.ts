@@ -2,7 +2,7 @@ import { GLANCE_FACTOR } from '../../quantity/glance'
 import type { Certainty, EntryOf, Method } from '../../journal/entry'
 import { fieldOfCard, type Interval } from '../../quantity/card'
 import { INDICATOR_COLOURS } from '../../quantity/indicator-colours'
-import { type Parameter } from '../../quantity/units'
+import type { Parameter } from '../../quantity/units'
 
 /** Colours printed on the usual drop-test cards, canonical units. Common practice. */
 const CARDS: Partial<Record<Parameter, readonly number[]>> = {

@@ -30,7 +30,12 @@ export function DiagnosisNote({
   say: (day: number) => string
 }) {
   const { planting, species, seen, explanations, settles, school } = diagnosis
-  const same = above.find((one) => saySettles(one.settles, say) === saySettles(settles, say))
+  const toSettle = saySettles(settles, say)
+  // A remedy is that of its own cause: what is tried for another planting may be another one.
+  const same =
+    settles.by === 'remedy'
+      ? undefined
+      : above.find((one) => saySettles(one.settles, say) === toSettle)
   return (
     <Box as="section" borderTop="1px solid" borderColor="rule" py={3} display="flex" gap={4}>
       <Box flexShrink={0} textAlign="center">
@@ -59,7 +64,7 @@ export function DiagnosisNote({
           ))}
         </Box>
         <Box className="serif" mt={1}>
-          {same ? `What would settle it: as for ${same.planting.stake}.` : saySettles(settles, say)}{' '}
+          {same ? `What would settle it: as for ${same.planting.stake}.` : toSettle}{' '}
           {sayFollowUp(diagnosis, say)}
         </Box>
       </Box>

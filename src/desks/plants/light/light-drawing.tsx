@@ -74,6 +74,7 @@ function Panel({
           role="img"
           aria-label={`Light ${says}`}
           style={{ width: '100%', display: 'block' }}
+          data-testid="light-bands"
         >
           <rect width={wide} height={high} fill={colour('lit')} />
           <g transform={`translate(0 ${high}) scale(1 -1)`}>

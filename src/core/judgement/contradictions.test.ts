@@ -17,7 +17,7 @@ import { diagnoses } from '../gardening/leaves/diagnosis'
 import { reviewDecline } from '../rescape/decline'
 import { weighOptions } from '../rescape/options'
 import { contradictionsIn } from './contradictions'
-import type { AnyJudged } from './rules'
+import { NOT_BESIDE } from './one-voice'
 import { findings, headline } from './findings'
 
 test.each([
@@ -100,18 +100,6 @@ test('nor what is said of forty made tanks, nor one sentence of them another', (
     }
   }
 })
-
-type Rule = AnyJudged['rule']
-/** What is well, and what cannot be said beside it of the same tank or the same planting. */
-const NOT_BESIDE: readonly (readonly [well: Rule, ill: readonly Rule[]])[] = [
-  ['nitrate-in-hand', ['nitrate-over', 'nitrate-passes', 'nitrate-all-but-gone']],
-  ['carpet-holds', ['carpet-loses', 'carpet-bald-or-lifting']],
-  ['carpet-spreads', ['carpet-loses', 'carpet-bald-or-lifting']],
-  ['gas-steady', ['gas-unsteady', 'gas-leaks', 'gas-not-arriving']],
-  ['changes-regular', ['change-late', 'changes-uneven', 'changes-apart']],
-  ['harvest', ['at-surface', 'surface-unseen']],
-  ['algae-recede', ['algae-spread', 'algae-hold', 'algae-seen-once']],
-]
 
 /** Findings of one tank that cannot both be so, and options of which one is a part of the other. */
 function expectOneVoice(story: TankHistory, now: Instant) {

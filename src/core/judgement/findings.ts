@@ -11,13 +11,14 @@ import { carpetFindings } from './carpet-findings'
 import { changeFinding } from './change-finding'
 import { contradictionsIn } from './contradictions'
 import { countFindings } from './count-finding'
-import type { Finding, Subject } from './finding'
+import type { Finding } from './finding'
 import type { AnyJudged } from './rules'
 import { byUrgency } from './urgency'
 import { growthFindings, leafFindings } from './growth-findings'
 import { intakeFinding } from './intake-finding'
 import { moodFinding } from './mood-finding'
 import { nitrateFinding } from './nitrate-finding'
+import { inOneVoice } from './one-voice'
 import { rootsFindings } from './roots-finding'
 import { sayFinding } from './say-finding'
 import { soilFinding } from './soil-finding'
@@ -37,13 +38,11 @@ export function findings(
 ): Finding[] {
   const story = storyUntil(history, now)
   const conditions = conditionsOf(story, now)
-  const hungry = rootsFindings(story, now)
-  const ailing = leafFindings(story, now)
   const all = [
     ...(story.vessel.kind === 'terrarium'
       ? []
       : [
-          unlessStarved(nitrateFinding(story, conditions, now), ailing),
+          nitrateFinding(story, conditions, now),
           intakeFinding(story, conditions, now),
           ...waterFindings(story, conditions, now),
         ]),
@@ -55,9 +54,9 @@ export function findings(
     moodFinding(story, now),
     ...stemFindings(story, now),
     ...bareFindings(story, now),
-    ...hungry,
+    ...rootsFindings(story, now),
     ...growthFindings(story, now),
-    ...ailing.filter(({ subject }) => !isOneOf(subject, hungry)),
+    ...leafFindings(story, now),
     ...waitingFindings(story, now),
     ...carpetFindings(story, now),
     ...algaeFindings(story, now),
@@ -65,7 +64,7 @@ export function findings(
   const disputes = entriesOf(story.entries, 'disagreement').filter(
     (entry) => daysBetween(entry.at, now) <= DISPUTE_DAYS,
   )
-  return all
+  return inOneVoice(all)
     .map((judged) => sayFinding(judged, story, measures))
     .filter(holdsTogether)
     .map((finding) => {
@@ -78,20 +77,6 @@ export function findings(
 /** What contradicts its own figures is not said, unless it presses: then a crooked word is better than none. */
 const holdsTogether = ({ level, says, detail, clause, suggests }: Finding): boolean =>
   level === 'act' || contradictionsIn([says, detail, clause, suggests].join(' ')).length === 0
-
-/** Nitrate is not in hand where leaves say that nitrogen lacks. */
-const unlessStarved = (
-  nitrate: ReturnType<typeof nitrateFinding>,
-  ailing: ReturnType<typeof leafFindings>,
-) =>
-  nitrate?.rule === 'nitrate-in-hand' &&
-  ailing.some(({ facts }) => facts.diagnosis.explanations[0]?.cause === 'nitrogen')
-    ? null
-    : nitrate
-
-/** What roots hunger for shows in the leaves as well: it is said once. */
-const isOneOf = (subject: Subject, others: readonly { subject: Subject }[]): boolean =>
-  'id' in subject && others.some((one) => 'id' in one.subject && one.subject.id === subject.id)
 
 const NO_OBSERVATION: ReadonlySet<Entry['kind']> = new Set(['note', 'changed', 'moved'])
 

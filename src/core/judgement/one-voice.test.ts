@@ -1,0 +1,44 @@
+import type { Diagnosis } from '../gardening/leaves/diagnosis'
+import { inOneVoice, NOT_BESIDE } from './one-voice'
+import type { AnyJudged } from './rules'
+
+type Rule = AnyJudged['rule']
+/** A judgement by its rule and of whom, as far as voices are concerned. */
+const judged = (
+  rule: Rule,
+  subject: AnyJudged['subject'] = { of: 'water' },
+  facts: unknown = { diagnosis: { explanations: [] } },
+) => ({ rule, subject, facts, key: `${rule}:${JSON.stringify(subject)}` }) as AnyJudged
+const rules = (all: readonly AnyJudged[]) => inOneVoice(all).map(({ rule }) => rule)
+const lawn = (id: string) => ({ of: 'planting', id }) as const
+const leaves = (cause: string, id = 'p-1') =>
+  judged('leaves-ail', lawn(id), {
+    diagnosis: { explanations: [{ cause, odds: 0.9 }] } as unknown as Diagnosis,
+  })
+
+test.each(NOT_BESIDE.flatMap(([held, by]) => by.map((other) => [held, other] as const)))(
+  '“%s” is not said beside “%s” of the same thing, in either order',
+  (held, other) => {
+    expect(rules([judged(held), judged(other)])).toEqual([other])
+    expect(rules([judged(other), judged(held)])).toEqual([other])
+  },
+)
+
+test('what is well of one lawn stands beside what ails another, and alone', () => {
+  const holds = judged('carpet-holds', lawn('p-1'))
+  expect(rules([holds, judged('carpet-loses', lawn('p-2'))])).toHaveLength(2)
+  expect(rules([holds])).toEqual(['carpet-holds'])
+  expect(rules([holds, judged('carpet-holds', { of: 'ground' })])).toHaveLength(2)
+})
+
+test('nitrate is not in hand where leaves lack nitrogen, whatever else they lack beside', () => {
+  const inHand = judged('nitrate-in-hand')
+  expect(rules([inHand, leaves('nitrogen')])).toEqual(['leaves-ail'])
+  expect(rules([inHand, leaves('potassium')])).toEqual(['nitrate-in-hand', 'leaves-ail'])
+  expect(rules([inHand, leaves('potassium'), leaves('nitrogen', 'p-2')])).toHaveLength(2)
+  // Held back itself, since its roots hunger, it still speaks of the water.
+  expect(rules([inHand, leaves('nitrogen'), judged('roots-hungry', lawn('p-1'))])).toEqual([
+    'roots-hungry',
+  ])
+  expect(rules([judged('nitrate-over'), leaves('nitrogen')])).toHaveLength(2)
+})

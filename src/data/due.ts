@@ -61,6 +61,10 @@ async function readDue(db: Database, now: Instant): Promise<BenchPlace[]> {
     ).map((row) => row.vesselId),
   )
   const routines = await db.select().from(t.routine).orderBy(asc(t.routine.kind), asc(t.routine.id))
+  const things = await db
+    .select({ id: t.equipment.id, name: t.equipment.name })
+    .from(t.equipment)
+    .orderBy(asc(t.equipment.id))
   const lastDone = await lastEntries(db, now)
   const lastOf = (vesselId: string) => (kind: EntryKind, equipmentId: string | null) =>
     lastDone.get(keyOf(vesselId, kind, equipmentId)) ?? null
@@ -70,7 +74,7 @@ async function readDue(db: Database, now: Instant): Promise<BenchPlace[]> {
       : []
     return {
       vessel,
-      due: onlyDue(tasksOf(own, lastOf(vessel.id), now)),
+      due: onlyDue(tasksOf(own, things, lastOf(vessel.id), now)),
     }
   })
 }

@@ -140,7 +140,7 @@ describe('data of the version before', () => {
       '1 sheet filter floss to wall off a section',
     ])
     const before = old('tarn.version-2.json').routines
-    expect(read.value.routines.map((routine) => routineName(routine))).toEqual(
+    expect(read.value.routines.map((routine) => routineName(routine, []))).toEqual(
       before.map(({ says }) => says),
     )
     expect(read.value.routines.filter(({ says }) => says === null).length).toBeGreaterThan(0)

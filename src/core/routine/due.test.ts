@@ -1,3 +1,4 @@
+import { routineName } from '../history/routine.words'
 import { instantOf } from '../quantity/time'
 import { DAY0, entry, KEPT_UP, tank } from '../testing/tank'
 import { dueTasks } from './due'
@@ -27,4 +28,12 @@ test('a routine is ticked by what is done to its own thing; one that names none 
   expect(lastOf(clean(5, 'filter-1'))).toEqual({ glass: null, filter: instantOf(DAY0 + 5) })
   expect(lastOf(clean(5, null))).toEqual({ glass: instantOf(DAY0 + 5), filter: null })
   expect(lastOf(clean(5, 'heater'))).toEqual({ glass: null, filter: null })
+})
+
+test('a routine without a name of the keeper’s is called by what it does and to which thing', () => {
+  const things = [{ id: 'filter-1', name: 'Canister filter' }]
+  expect(routineName(routine('glass', null), things)).toBe('Clean')
+  expect(routineName(routine('filter', 'filter-1'), things)).toBe('Clean: Canister filter')
+  expect(routineName(routine('filter', 'gone'), things)).toBe('Clean')
+  expect(routineName({ ...routine('filter', 'filter-1'), says: 'Sponge' }, things)).toBe('Sponge')
 })

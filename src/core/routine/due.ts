@@ -27,6 +27,7 @@ export const DONE_BY: Record<Routine['kind'], EntryKind> = {
 /** What routines ask for, latest first, from when each kind of entry was last made. A routine never done yet counts from the day it was set. */
 export function tasksOf(
   routines: readonly Routine[],
+  things: readonly { id: string; name: string }[],
   lastDone: (kind: EntryKind, equipmentId: string | null) => Instant | null,
   now: Instant,
 ): DueTask[] {
@@ -38,7 +39,7 @@ export function tasksOf(
       const daysLate = Math.floor(today - (dayOf(lastAt ?? routine.since) + routine.everyDays))
       return {
         routineId: routine.id,
-        says: routineName(routine),
+        says: routineName(routine, things),
         kind: routine.kind,
         daysLate,
         lastAt,
@@ -52,6 +53,7 @@ export function dueTasks(history: TankHistory, now: Instant): DueTask[] {
   const today = dayOf(now)
   return tasksOf(
     history.routines,
+    history.equipment,
     (kind, equipmentId) =>
       ofKind(history.entries, kind).findLast(
         (entry) => entryDay(entry) <= today && doneTo(entry) === equipmentId,

@@ -1,7 +1,7 @@
 import { kindOf } from '@/core/journal/entry'
 import type { Shape } from '@/core/journal/shape'
 import fc from 'fast-check'
-import { ValidationError } from 'yup'
+import { array, mixed, object, string, ValidationError } from 'yup'
 import { DETAIL_KINDS, sampleEntries } from '../testing/samples'
 import { ENTRY_KINDS } from '@/core/journal/entry'
 import { lodge } from '../demo/lodge'
@@ -230,4 +230,22 @@ describe('parts of a story at the border', () => {
       /option is none Vivero knows/,
     ],
   ])('%s', (_name, schema, value, sentence) => expect(strict(schema, value)).toMatch(sentence))
+})
+
+test('what the library says by itself is said in a keeper’s words', async () => {
+  const shape = object({
+    a: object({ b: string() }).nullable(),
+    c: string().defined(),
+    d: mixed().required(),
+    e: array(string()),
+  })
+  const said = await shape
+    .validate({ a: 14, c: undefined, e: 'x' }, { abortEarly: false, strict: true })
+    .then(() => [], ({ errors }: ValidationError) => errors)
+  expect(said.toSorted()).toEqual([
+    'a group of named values is wanted here.',
+    'a list is wanted here.',
+    'it is missing.',
+    'it is missing.',
+  ])
 })

@@ -1,3 +1,4 @@
+import './library-words'
 import type { Schema } from 'yup'
 import type { FactPart } from '@/core/journal/fact-change'
 import {

@@ -1,3 +1,4 @@
+import './library-words'
 import { array, mixed, number, string, type ObjectSchema } from 'yup'
 import { SAY } from '@/core/journal/faults'
 import { readNumber } from '@/core/quantity/read-number'

@@ -29,7 +29,7 @@ export async function setChangeRoutine(
       seen,
       before ?? null,
       () =>
-        `Another rhythm was made the routine meanwhile: “${before ? routineName(before) : 'none'}”. Yours is not written yet.`,
+        `Another rhythm was made the routine meanwhile: “${before ? routineName(before, story.equipment) : 'none'}”. Yours is not written yet.`,
     )
     const next = { everyDays, amount: fraction, says: null }
     return {
@@ -67,7 +67,8 @@ export async function sayRoutine(
     refuseOvertaken(
       seen,
       before,
-      () => `“${routineName(before)}” was changed elsewhere meanwhile. Yours is not written yet.`,
+      () =>
+        `“${routineName(before, story.equipment)}” was changed elsewhere meanwhile. Yours is not written yet.`,
     )
     return { story: withFact(story, 'routines', routine.id, () => said) }
   })

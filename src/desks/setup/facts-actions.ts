@@ -418,6 +418,7 @@ export async function sayARoutine(
       kind: form.kind,
       says: form.says || null,
       amount: share ?? form.amount,
+      equipmentId: form.equipmentId || null,
     }
     await sayRoutine(
       await database(),
@@ -428,11 +429,10 @@ export async function sayARoutine(
         everyDays: form.everyDays,
         since: before?.since ?? now(),
         until: form.ends === 'now' ? now() : null,
-        equipmentId: form.equipmentId || null,
       },
       { id, seen, now: now() },
     )
-    return routineName(said)
+    return routineName(said, story.equipment)
   })
 }
 

@@ -111,7 +111,7 @@ export function factsModel(
       says: sayPopulation(population, story, now, measures),
       fields: populationFields(population, zone),
     })),
-    routines: routinesAt(story, now).map(routineLine),
+    routines: routinesAt(story, now).map((routine) => routineLine(routine, story.equipment)),
     waiting: waitingList(story, now).map(sayWaiting),
     prices: tank.vessel.care.prices ?? { currency: '', each: {} },
     species: speciesChoices(known),
@@ -212,10 +212,13 @@ function pieceParts(
   }
 }
 
-const routineLine = (routine: TankHistory['routines'][number]) => ({
+const routineLine = (
+  routine: TankHistory['routines'][number],
+  things: TankHistory['equipment'],
+) => ({
   id: routine.id,
   stamp: stampOf(routine),
-  title: routineName(routine),
+  title: routineName(routine, things),
   says: sayEvery(routine.everyDays),
   fields: {
     kind: routine.kind,

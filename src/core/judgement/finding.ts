@@ -3,7 +3,7 @@ import type { Names } from '../journal/kind'
 import type { Instant } from '../quantity/time'
 
 export type Level = 'act' | 'watch' | 'good'
-export type Subject =
+type Subject =
   | { of: 'planting' | 'hardscape'; id: string }
   | { of: 'water' | 'ground' | 'surface' | 'animals' | 'tank' }
 

@@ -241,7 +241,10 @@ test('what the library says by itself is said in a keeper’s words', async () =
   })
   const said = await shape
     .validate({ a: 14, c: undefined, e: 'x' }, { abortEarly: false, strict: true })
-    .then(() => [], ({ errors }: ValidationError) => errors)
+    .then(
+      () => [],
+      ({ errors }: ValidationError) => errors,
+    )
   expect(said.toSorted()).toEqual([
     'a group of named values is wanted here.',
     'a list is wanted here.',

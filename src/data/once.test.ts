@@ -15,7 +15,7 @@ import { type Database, type OpenDatabase } from './db'
 import { openServer } from './open'
 import { addPlan } from './plans'
 import { addPlanting } from './facts/plantings'
-import { closeRound, keepRound, openRound, roundEntryId } from './rounds'
+import { closeRound, keepRound, openRound, idInRound } from './rounds'
 import { stampOf } from './stamp'
 import { addPopulation } from './facts/populations'
 import { setChangeRoutine } from './facts/routines'
@@ -147,7 +147,7 @@ describe.each(DATABASES)('on %s', (name, start) => {
             'test',
             [
               {
-                ...raw(roundEntryId('walk-1'), 'round', {
+                ...raw(idInRound('walk-1', null), 'round', {
                   minutes: Math.random() * 3,
                   asked: 3,
                   confirmed: 1,

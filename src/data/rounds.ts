@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto'
 import { eq } from 'drizzle-orm'
 import { noAnswers, type RoundAnswers } from '@/core/routine/round/answers'
 import { merged, noRound, type Batch, type SharedRound } from '@/core/routine/round/merge'
@@ -79,7 +80,7 @@ export async function isInked(db: Database, round: string): Promise<boolean> {
   const [inked] = await db
     .select({ id: t.entry.id })
     .from(t.entry)
-    .where(eq(t.entry.id, roundEntryId(round)))
+    .where(eq(t.entry.id, idInRound(round, null)))
   return inked !== undefined
 }
 
@@ -94,8 +95,9 @@ function refuseTooLong({ values, typed, signs, lines }: RoundAnswers): void {
   ])
 }
 
-/** The id of the entry that says a round was walked: the same however often it is sent. */
-export const roundEntryId = (round: string) => `${round}.walked`
+/** The id of the entry that says a round was walked, and of each of its parts: the same however often it is sent. */
+export const idInRound = (round: string, part: string | null): string =>
+  `${round}.${part === null ? 'walked' : createHash('sha256').update(part).digest('hex').slice(0, 12)}`
 
 /** Another page answered between the reading of a round and its end. */
 export class RoundMoved extends Error {}

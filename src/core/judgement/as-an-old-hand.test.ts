@@ -27,7 +27,8 @@ import { testsWater, worthTesting } from '../water/balance/worth-testing'
 import { bearableShare, carriedAway, warmTo } from '../water/changes/bearable'
 import { conditionsOf } from '../water/estimate/conditions'
 import { questionsOfParts } from '../water/estimate/questions'
-import { waterQuestions } from '../routine/round/ask-water'
+import { reading } from '../routine/round/questions/reading'
+import { walkPast } from '../routine/round/stations'
 import { dueTasks } from '../routine/due'
 import { findings } from './findings'
 import type { Finding } from './finding'
@@ -177,9 +178,9 @@ describe('changes and tests', () => {
     const quiet = withCare(tank(), { school: 'root only' })
     expect(testsWater(quiet, at(20))).toBe(false)
     expect(worthTesting(quiet, conditionsOf(quiet, at(20)), at(20))).toEqual([])
-    expect(waterQuestions(quiet, at(20))).toEqual([])
+    expect(reading.ask(walkPast(quiet, at(20)), 'water')).toEqual([])
     const tests = withCare(tank(often('nitrate', 10)), { school: 'root only' })
-    expect(waterQuestions(tests, at(20)).length).toBeGreaterThan(0)
+    expect(reading.ask(walkPast(tests, at(20)), 'water').length).toBeGreaterThan(0)
   })
   test('nobody who never did one is sent to titrate oxygen', () => {
     const asked = (entries: Entry[]) => {

@@ -3,8 +3,3 @@ export type Result<T> = { ok: true; value: T } | { ok: false; problem: string }
 
 export const ok = <T>(value: T): Result<T> => ({ ok: true, value })
 export const refuse = <T = never>(problem: string): Result<T> => ({ ok: false, problem })
-
-/** Compile-time proof that every member of a union was handled; throws if untyped data slips through. */
-export function never(value: never): never {
-  throw new Error(`Unhandled case: ${JSON.stringify(value)}`)
-}

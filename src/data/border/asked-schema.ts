@@ -1,54 +1,25 @@
-import { mixed, number, object, string, type ObjectSchema } from 'yup'
-import { ALGAE_KINDS, METHODS, PLANT_MEASURES } from '@/core/journal/entry'
-import { PARAMETERS } from '@/core/quantity/units'
-import type { Asks } from '@/core/routine/round/question'
-import { amount, ident, words } from './values'
+import { mixed, number, object, string } from 'yup'
+import { questionKind, type Asks } from '@/core/routine/round/question'
+import { QUESTIONS } from '@/core/routine/round/questions'
+import type { Shape } from '@/core/journal/shape'
+import { schemaOf } from './shape-schema'
+import { amount, words } from './values'
 
-const ASKS: { [K in Asks['kind']]: ObjectSchema<object> } = {
-  measure: object({
-    kind: string().required(),
-    plantingId: ident().required(),
-    measure: string()
-      .oneOf([...PLANT_MEASURES])
-      .required(),
-  }).noUnknown(),
-  algae: object({
-    kind: string().required(),
-    algae: string()
-      .oneOf([...ALGAE_KINDS])
-      .required(),
-    // The entry it becomes is held to its own schema, place and all.
-    place: mixed<object>().required(),
-  }).noUnknown(),
-  reading: object({
-    kind: string().required(),
-    parameter: string()
-      .oneOf([...PARAMETERS])
-      .required(),
-    method: string()
-      .oneOf([...METHODS])
-      .required(),
-    unit: words('The unit', 20).defined(),
-  }).noUnknown(),
-  stock: object({ kind: string().required(), populationId: ident().required() }).noUnknown(),
-  bubbles: object({ kind: string().required() }).noUnknown(),
-  lamp: object({
-    kind: string().required(),
-    equipmentId: ident().required(),
-    name: words('The lamp', 120).required(),
-  }).noUnknown(),
-  enjoyment: object({ kind: string().required() }).noUnknown(),
-  workMinutes: object({ kind: string().required() }).noUnknown(),
-}
+const ASKS = Object.fromEntries(
+  Object.keys(QUESTIONS).map((kind) => [
+    kind,
+    schemaOf({ shape: questionKind({ kind } as Asks).shape as Shape }),
+  ]),
+)
 
 const asks = mixed<object>()
   .required()
   .test('asks', 'This is no question of a round.', (value) => {
-    const kind = (value as { kind?: unknown } | undefined)?.kind
+    const { kind, ...own } = value as { kind?: unknown }
     return (
       typeof kind === 'string' &&
       Object.hasOwn(ASKS, kind) &&
-      ASKS[kind as Asks['kind']].isValidSync(value, { strict: true })
+      ASKS[kind].isValidSync(own, { strict: true })
     )
   })
 

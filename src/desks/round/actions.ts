@@ -32,9 +32,17 @@ import { addEntries } from '@/data/entries'
 import { findingsOf } from '@/data/analysis-cache'
 import { parseBatch, parseLine, parseWalkedAt } from '@/data/border/round-schema'
 import { parseId } from '@/data/border/sending'
-import { closeRound, dropRound, isInked, keepRound, openRound, RoundMoved } from '@/data/rounds'
+import {
+  closeRound,
+  dropRound,
+  idInRound,
+  isInked,
+  keepRound,
+  openRound,
+  RoundMoved,
+} from '@/data/rounds'
 import { storyOrRefuse } from '@/data/tank'
-import { entriesOfRound, type RoundEntry } from './answers'
+import { entriesOfRound, type RoundEntry } from '@/core/routine/round/entries'
 import { atStation } from './at-station'
 
 export interface RoundOutcome {
@@ -97,12 +105,15 @@ export async function walkOn(slug: string, raw: unknown): Promise<Attempt<RoundN
   return answer
 }
 
+const idsOf = (round: string) => (part: string | null) => idInRound(round, part)
+
 /** What a page sent of a round that is in the book already and is not in it, in words. */
 function tooLate(story: TankHistory, { round, changes }: Batch): string[] {
   const answers = changes.reduce((so, { slot, holds }) => put(so, slot, holds), noAnswers(round))
   const at = now()
   const ask = doorInto(story, at, measuresAsked()).ask(at)
-  return entriesOfRound(roundOf(story, at), answers, { at, minutes: null, ask })
+  const walked = { at, minutes: null, ask, id: idsOf(round) }
+  return entriesOfRound(answers, walked, () => roundOf(story, at))
     .slice(1)
     .map(({ entry }) => parseEntry(entry()))
     .filter((entry) => {
@@ -127,16 +138,16 @@ export async function readLine(
     const said = parseWalkedAt(walkedAt)
     const at = said === null ? now() : instantSaid(story.vessel, said, now())
     const door = doorInto(story, now(), measuresAsked())
-    const walked = { at, minutes: null, ask: door.ask(at) }
+    const walked = { at, minutes: null, ask: door.ask(at), id: idsOf('line') }
     // What was answered in this round was seen before what is written down in it: a height, before its trim.
     const shared = (await openRound(await database(), slug))?.shared
-    const stations = roundOf(storyUntil(story, at), at)
-    for (const one of shared ? entriesOfRound(stations, shared.answers, walked) : []) {
+    const asking = () => roundOf(storyUntil(story, at), at)
+    for (const one of shared ? entriesOfRound(shared.answers, walked, asking) : []) {
       const seen = problemsOf(() => parseEntry(one.entry()))
       if (seen.ok) door.admit(seen.value)
     }
     const alone = { ...noAnswers('line'), lines: [line] }
-    const [, written] = entriesOfRound([], alone, walked)
+    const [, written] = entriesOfRound(alone, walked, () => [])
     const entry = parseEntry(written.entry())
     const problems = door.admit(entry)
     if (problems.length > 0) throw new EntryRefused(problems)
@@ -253,11 +264,16 @@ async function writeRound(
   const minutes = Math.min(LONGEST_WALK_MINUTES, daysBetween(startedAt, at) * 1440)
   const door = doorInto(story, at, measuresAsked())
   // By their ids: of two presses the second carries other minutes, and is the same round.
-  const parts = entriesOfRound(roundOf(storyUntil(story, walkedAt), walkedAt), answers, {
-    at: walkedAt,
-    minutes: chosen === null ? minutes : null,
-    ask: door.ask(walkedAt),
-  })
+  const parts = entriesOfRound(
+    answers,
+    {
+      at: walkedAt,
+      minutes: chosen === null ? minutes : null,
+      ask: door.ask(walkedAt),
+      id: idsOf(answers.round),
+    },
+    () => roundOf(storyUntil(story, walkedAt), walkedAt),
+  )
   const read = readAtStations(parts, door)
   const doubts = read.map((entry) => ({
     entry,

@@ -1,6 +1,6 @@
 import type { Measures } from '@/core/quantity/measures'
 import { readWritten } from '@/core/quantity/written-value'
-import type { RoundAnswer } from '@/core/routine/round/answers'
+import type { RoundAnswer } from '@/core/routine/round/question-kind'
 import { isSurprising } from '@/core/routine/round/pencil'
 import type { Question } from '@/core/routine/round/question'
 

@@ -1,4 +1,5 @@
-import type { RoundAnswer, RoundAnswers } from './answers'
+import type { RoundAnswers } from './answers'
+import type { RoundAnswer } from './question-kind'
 import { pencilledAnswer } from './pencil'
 import type { Question } from './question'
 

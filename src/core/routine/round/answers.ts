@@ -1,20 +1,11 @@
-import type { Certainty, EntryKind } from '../../journal/entry'
-import type { Beyond } from '../../quantity/card'
+import type { EntryKind } from '../../journal/entry'
 import type { Question } from './question'
+import type { RoundAnswer } from './question-kind'
 
 /** A question as it stood before the keeper, at the station where it was asked. */
 export interface AskedQuestion {
   station: string
   question: Question
-}
-
-export interface RoundAnswer {
-  value: number
-  certainty: Certainty
-  /** Of a test: “<5”, “>80”. */
-  beyond?: Beyond
-  /** Of a test: “10–20”. */
-  between?: { low: number; high: number }
 }
 
 /** A line of the book written within a round: a change, a first sighting, a remark. */

@@ -1,6 +1,7 @@
 import type { EntryKind } from '../../journal/entry'
 import type { Place } from '../../journal/shape'
-import type { Station, StationName } from './question'
+import type { Station } from './question'
+import type { StationName } from './question-kind'
 
 /** What may be written down at a station beside its questions: what is mostly meant there comes first. */
 export const LINES_AT: Readonly<Record<StationName, readonly EntryKind[]>> = {

@@ -1,53 +1,17 @@
-import type { AlgaeKind, Method, Place, Sign, STOCK_EVENTS } from '../../journal/entry'
-import type { Estimate } from '../../quantity/estimate'
-import type { Parameter } from '../../quantity/units'
+import type { Place, Sign } from '../../journal/entry'
+import type { QuestionKind, QuestionOf, StationName } from './question-kind'
+import { QUESTIONS } from './questions'
 
-/** What an answer becomes in the journal. */
-export type Asks =
-  | { kind: 'measure'; plantingId: string; measure: 'height' | 'cover' | 'condition' }
-  | { kind: 'algae'; algae: AlgaeKind; place: Place }
-  | { kind: 'reading'; parameter: Parameter; method: Method; unit: string }
-  | { kind: 'stock'; populationId: string }
-  | { kind: 'bubbles' }
-  | { kind: 'lamp'; equipmentId: string; name: string }
-  | { kind: 'enjoyment' }
-  | { kind: 'workMinutes' }
+type Questions = typeof QUESTIONS
+type AsksBy = { [K in keyof Questions]: Questions[K] extends QuestionKind<infer A> ? A : never }
+/** What an answer becomes in the journal, by the kind of question. */
+export type Asks = { [K in keyof AsksBy]: { kind: K } & AsksBy[K] }[keyof AsksBy]
+/** One thing to look at, with what is pencilled. It holds no sentence; its kind says it. */
+export type Question = QuestionOf<Asks>
 
-type StockEvent = (typeof STOCK_EVENTS)[number]
+/** The kind a question is of, whichever it is. */
+export const questionKind = ({ kind }: Pick<Asks, 'kind'>): QuestionKind<object> => QUESTIONS[kind]
 
-/** What was known last of what is asked for. */
-interface Last {
-  /** In the unit of the question. */
-  value: number
-  daysAgo: number
-  /** How it came to stand there, where that is worth saying: cut to it, counted, bought, died … */
-  by: 'trim' | StockEvent | null
-}
-/** One thing to look at, with what is pencilled. It holds no sentence; `question.words.ts` says it. */
-export interface Question {
-  key: string
-  asks: Asks
-  last: Last | null
-  expected: Estimate | null
-  /** Of animals: what is on paper. A count is held against it with its ±, however far the pencil's range reaches. */
-  paper?: { count: number; plusMinus: number }
-  unit: string
-  min: number
-  max: number
-  step: number
-}
-export type StationName =
-  | 'surface'
-  | 'glass'
-  | 'background'
-  | 'midground'
-  | 'carpet'
-  | 'stone and wood'
-  | 'ground'
-  | 'equipment'
-  | 'animals'
-  | 'water'
-  | 'you'
 /** What is asked once and remembered: one of two signs answers it. */
 export interface AskedOnce {
   pieceId: string

@@ -1,15 +1,12 @@
 import { METRIC, type Measures } from '../../quantity/measures'
 import { namesIn } from '../../history/describe'
 import type { TankHistory } from '../../history/types'
-import { sayMethod } from '../../journal/kinds/reading'
 import type { Names } from '../../journal/kind'
 import type { Place } from '../../journal/shape'
-import { nameOf } from '../../quantity/parameter-name'
-import { capital, sayAgo, sayNumber } from '../../quantity/say'
-import { INDICATOR_COLOURS } from '../../quantity/indicator-colours'
-import type { Parameter } from '../../quantity/units'
+import { capital, sayAgo } from '../../quantity/say'
 import type { Sign } from '../../journal/entry'
-import type { AskedOnce, Asks, Question, Station, StationName } from './question'
+import { questionKind, type AskedOnce, type Question, type Station } from './question'
+import type { StationName } from './question-kind'
 
 /** What one is to look for at each station. */
 const TITLES: Record<StationName, string> = {
@@ -80,80 +77,19 @@ const sayPlace = (place: Place, names: Names): string =>
   place.of === 'planting' ? names.stake(place.id) : names.place(place)
 
 function sayQuestion(question: Question, names: Names): SaidQuestion {
-  const { asks } = question
+  const { asks, last, unit } = question
+  const kind = questionKind(asks)
   return {
     ...question,
-    stake: asks.kind === 'measure' ? names.stake(asks.plantingId) : null,
-    says: sayAsked(asks, names),
-    before: sayLast(question, names.measures),
+    stake: kind.planting ? names.stake(kind.planting(asks)) : null,
+    says: kind.says(asks, names),
+    before: last
+      ? kind.last({
+          asks,
+          last,
+          figure: names.measures.say(last.value, unit),
+          ago: sayAgo(last.daysAgo),
+        })
+      : kind.never(asks),
   }
 }
-
-function sayAsked(asks: Asks, names: Names): string {
-  switch (asks.kind) {
-    case 'measure':
-      return asks.measure === 'condition'
-        ? `${names.bare(asks.plantingId)}: its new growth, 0 dying to 10 faultless`
-        : names.bare(asks.plantingId)
-    case 'algae':
-      return `${capital(asks.algae)} on ${names.place(asks.place)}`
-    case 'stock':
-      return names.population(asks.populationId)
-    case 'bubbles':
-      return 'Bubbles of gas a second'
-    case 'lamp':
-      return `${capital(asks.name)}: hours it really burns`
-    case 'enjoyment':
-      return 'How much do you enjoy this tank?'
-    case 'workMinutes':
-      return 'Minutes of work in the last week'
-    case 'reading':
-      if (asks.method === 'indicator') return 'The colour of the indicator'
-      return asks.parameter === 'temperature'
-        ? 'Temperature'
-        : `${nameOf(asks.parameter)}, by ${sayMethod(asks.method)}`
-  }
-}
-
-/** These the round asks for by itself; any other test because it would settle something. */
-const ALWAYS: readonly Parameter[] = ['nitrate', 'temperature']
-
-function sayLast({ asks, last, unit }: Question, measures: Measures): string {
-  if (!last) return NEVER[asks.kind === 'measure' ? asks.measure : asks.kind]
-  const figure = measures.say(last.value, unit)
-  const ago = sayAgo(last.daysAgo)
-  switch (asks.kind) {
-    case 'enjoyment':
-    case 'workMinutes':
-      return `${sayNumber(last.value)} last time`
-    case 'lamp':
-      return `set to ${figure} ${ago}`
-    case 'stock':
-      return `${figure} ${last.by ?? 'counted'} ${ago}`
-    case 'reading':
-      if (asks.method === 'indicator') return `${colourOf(last.value)} ${ago}`
-      return ALWAYS.includes(asks.parameter)
-        ? `${figure} ${ago}`
-        : `${figure} ${ago}; a test would settle something`
-    default:
-      return `${last.by === 'trim' ? 'trimmed to ' : ''}${figure} ${ago}`
-  }
-}
-const colourOf = (value: number) =>
-  INDICATOR_COLOURS.reduce((a, b) => (Math.abs(b.mid - value) < Math.abs(a.mid - value) ? b : a))
-    .name
-
-const NEVER = {
-  height: 'never measured',
-  width: 'never measured',
-  density: 'never judged',
-  cover: 'never judged',
-  condition: 'never judged since its leaves ailed',
-  algae: 'never judged',
-  reading: 'never tested',
-  stock: 'never counted',
-  bubbles: 'never counted',
-  lamp: 'never looked at',
-  enjoyment: 'not asked before',
-  workMinutes: 'not asked before',
-} as const

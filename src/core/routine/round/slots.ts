@@ -1,5 +1,6 @@
 import { sameFact } from '../../history/diff'
-import type { AskedQuestion, RoundAnswer, RoundAnswers, RoundLine } from './answers'
+import type { AskedQuestion, RoundAnswers, RoundLine } from './answers'
+import type { RoundAnswer } from './question-kind'
 
 /** What stands at one place of a round: an answer with its question (or what was typed and is none yet), a sign, a line, or the time it was walked. */
 export type Held =

@@ -1,60 +1,37 @@
 import { tankNow } from '../../history/tank-at'
-import type { Planting, TankHistory, Zone } from '../../history/types'
+import type { TankHistory } from '../../history/types'
 import type { Place, Sign } from '../../journal/entry'
 import { DISPLEASURES } from '../../journal/kinds/sign'
 import type { Instant } from '../../quantity/time'
-import { algaeQuestions } from './ask-algae'
-import { countQuestions } from './ask-animals'
 import { focalQuestion } from './ask-focal'
-import { gasQuestions } from './ask-gas'
-import { lampQuestions } from './ask-lamp'
-import { feelingQuestions } from './ask-keeper'
-import { askPlanting } from './ask-plantings'
-import { temperatureQuestion } from './ask-temperature'
-import { waterQuestions } from './ask-water'
-import type { AskedOnce, Question, Station, StationName } from './question'
+import type { AskedOnce, Asks, Question, Station } from './question'
+import { STATION_NAMES, type StationName, type Walk } from './question-kind'
+import { QUESTIONS } from './questions'
+import { ZONES_OF } from './questions/measure'
 
-/** What a station may ask of the tank it stands before. */
-interface Walk {
-  history: TankHistory
-  now: Instant
-  /** No water: a land tank has no surface and no test. */
-  dry: boolean
-  animals: boolean
-  inZones: (...zones: Zone[]) => Planting[]
-  plants: (...zones: Zone[]) => Question[]
-  algae: (of: Place['of']) => Question[]
-}
 interface StationPlan {
-  name: StationName
   signs: readonly Sign[]
   /** Whether there is anything to stop for. */
   here?: (walk: Walk) => boolean
-  questions: (walk: Walk) => Question[]
   once?: (walk: Walk) => AskedOnce | null
-  /** Where the signs can be: the plantings of these zones, or one part of the tank. */
-  of: readonly Zone[] | Place
+  /** Where the signs can be: the plantings of its zones, or one part of the tank. */
+  of: 'its plantings' | Place
 }
 const THE_TANK: Place = { of: 'tank' }
-const MIDGROUND: readonly Zone[] = ['midground', 'hardscape']
+const plantsAt = (at: StationName) => (walk: Walk) => plantsOf(walk, at).length > 0
 
-/** The stations in the order eyes go. */
-const STATIONS: readonly StationPlan[] = [
-  {
-    name: 'surface',
+/** What there is to see at each station. */
+const STATIONS: Readonly<Record<StationName, StationPlan>> = {
+  surface: {
     signs: ['surface film'],
     here: ({ dry }) => !dry,
-    questions: ({ plants, algae }) => [...plants('surface'), ...algae('surface')],
     of: { of: 'surface' },
   },
-  {
-    name: 'glass',
+  glass: {
     signs: ['cloudy', 'young seen'],
-    questions: ({ algae }) => algae('glass'),
     of: { of: 'glass' },
   },
-  {
-    name: 'background',
+  background: {
     signs: [
       'bare below',
       'yellow old leaves',
@@ -64,92 +41,84 @@ const STATIONS: readonly StationPlan[] = [
       'tufts or threads',
       'melting',
     ],
-    here: ({ inZones }) => inZones('background').length > 0,
-    questions: ({ plants }) => plants('background'),
-    of: ['background'],
+    here: plantsAt('background'),
+    of: 'its plantings',
   },
-  {
-    name: 'midground',
+  midground: {
     signs: ['yellow old leaves', 'holes', 'melting', 'chewed', 'tufts or threads'],
-    here: ({ inZones }) => inZones(...MIDGROUND).length > 0,
-    questions: ({ plants }) => plants(...MIDGROUND),
-    of: MIDGROUND,
+    here: plantsAt('midground'),
+    of: 'its plantings',
   },
-  {
-    name: 'carpet',
+  carpet: {
     signs: ['bald patch', 'lifting', 'tufts or threads', 'melting'],
-    here: ({ inZones }) => inZones('foreground').length > 0,
-    questions: ({ plants }) => plants('foreground'),
-    of: ['foreground'],
+    here: plantsAt('carpet'),
+    of: 'its plantings',
   },
-  {
-    name: 'stone and wood',
+  'stone and wood': {
     signs: ['loose piece'],
-    questions: ({ algae }) => algae('hardscape'),
     once: ({ history, now }) => focalQuestion(history, now),
     of: THE_TANK,
   },
-  {
-    name: 'ground',
+  ground: {
     signs: ['mulm', 'black patch', 'gas in the ground', 'grains on the sand'],
-    questions: ({ algae }) => algae('ground'),
     of: { of: 'ground' },
   },
-  {
-    name: 'equipment',
+  equipment: {
     signs: ['clogged inlet', 'leak'],
-    questions: ({ dry, history, now }) => [
-      ...(dry ? [] : [temperatureQuestion(history, now), ...gasQuestions(history, now)]),
-      ...lampQuestions(history, now),
-    ],
     of: { of: 'equipment' },
   },
-  {
-    name: 'animals',
+  animals: {
     signs: ['young seen', 'hiding', 'gasping', 'dead animal'],
-    here: ({ animals }) => animals,
-    questions: ({ history, now }) => countQuestions(history, now),
+    here: ({ history, now }) => tankNow(history, now).populations.length > 0,
     of: THE_TANK,
   },
-  {
-    name: 'water',
+  water: {
     signs: ['cloudy', 'bad smell'],
     here: ({ dry }) => !dry,
-    questions: ({ history, now }) => waterQuestions(history, now),
     of: THE_TANK,
   },
-  {
-    name: 'you',
+  you: {
     // Does it please less? Then why.
     signs: DISPLEASURES,
-    questions: ({ history, now }) => feelingQuestions(history, now),
     of: THE_TANK,
   },
-]
+}
 
-/** The round of a tank at `now`: stations in the order of the eyes, asking only what matters today. Stations with nothing to ask or tap are left out. */
-export function roundOf(history: TankHistory, now: Instant): Station[] {
-  const { plantings, populations } = tankNow(history, now)
-  const inZones = (...zones: Zone[]) => plantings.filter(({ zone }) => zones.includes(zone))
-  const walk: Walk = {
+/** A tank to be walked past at `now`. */
+export function walkPast(history: TankHistory, now: Instant): Walk {
+  const { plantings } = tankNow(history, now)
+  return {
     history,
     now,
     dry: history.vessel.kind === 'terrarium',
-    animals: populations.length > 0,
-    inZones,
-    plants: (...zones) =>
-      inZones(...zones).flatMap((planting) => askPlanting(history, planting, now)),
-    algae: algaeQuestions(history, now),
+    inZones: (...zones) => plantings.filter(({ zone }) => zones.includes(zone)),
   }
-  return STATIONS.filter(({ here }) => here?.(walk) ?? true).map((plan) => ({
-    name: plan.name,
-    signs: plan.signs,
-    questions: plan.questions(walk),
-    once: plan.once?.(walk) ?? null,
-    places: placesOf(plan.of, walk),
-  }))
 }
 
-function placesOf(of: StationPlan['of'], { inZones }: Walk): readonly Place[] {
-  return 'of' in of ? [of] : inZones(...of).map(({ id }): Place => ({ of: 'planting', id }))
+/** The round of a tank at `now`: stations in the order of the eyes, asking only what matters today. Stations with nothing to ask or tap are left out. */
+export function roundOf(history: TankHistory, now: Instant): Station[] {
+  const walk = walkPast(history, now)
+  return STATION_NAMES.flatMap((name): Station[] => {
+    const plan = STATIONS[name]
+    if (!(plan.here?.(walk) ?? true)) return []
+    return [
+      {
+        name,
+        signs: plan.signs,
+        questions: questionsAt(walk, name),
+        once: plan.once?.(walk) ?? null,
+        places: plan.of === 'its plantings' ? placesOfPlants(walk, name) : [plan.of],
+      },
+    ]
+  })
 }
+
+/** What every kind of question asks at a station, one kind after the other. */
+const questionsAt = (walk: Walk, at: StationName): Question[] =>
+  Object.entries(QUESTIONS).flatMap(([kind, { ask }]) =>
+    ask(walk, at).map((question) => ({ ...question, asks: { kind, ...question.asks } as Asks })),
+  )
+
+const plantsOf = ({ inZones }: Walk, at: StationName) => inZones(...(ZONES_OF[at] ?? []))
+const placesOfPlants = (walk: Walk, at: StationName): Place[] =>
+  plantsOf(walk, at).map(({ id }) => ({ of: 'planting', id }))

@@ -1,15 +1,56 @@
-import { leavesSeen, NEW_LEAVES_DAYS } from '../../gardening/leaves/looks'
-import { byId, entryDay, ofPlanting } from '../../history/journal-index'
-import { speciesOf } from '../../history/lookup'
-import { tankNow } from '../../history/tank-at'
-import type { Planting, TankHistory } from '../../history/types'
-import { coverIn, EYE_SD, fitCover } from '../../plants/cover'
-import { growthSegments, readingSd } from '../../plants/growth'
-import { heightCourse, heightOn } from '../../plants/height'
-import { asRead } from '../../quantity/estimate'
-import { dayOf, type Instant } from '../../quantity/time'
-import type { Question } from './question'
-import { isFlat } from '../../plants/groups'
+import { leavesSeen, NEW_LEAVES_DAYS } from '../../../gardening/leaves/looks'
+import { byId, entryDay, ofPlanting } from '../../../history/journal-index'
+import { speciesOf } from '../../../history/lookup'
+import { tankNow } from '../../../history/tank-at'
+import type { Planting, TankHistory, Zone } from '../../../history/types'
+import { coverIn, EYE_SD, fitCover } from '../../../plants/cover'
+import { growthSegments, readingSd } from '../../../plants/growth'
+import { heightCourse, heightOn } from '../../../plants/height'
+import { asRead } from '../../../quantity/estimate'
+import { dayOf, type Instant } from '../../../quantity/time'
+import { isFlat } from '../../../plants/groups'
+import { PLANT_MEASURES } from '../../../journal/entry'
+import { choice, id, type DetailOf } from '../../../journal/shape'
+import type { QuestionKind, QuestionOf, StationName } from '../question-kind'
+
+const shape = {
+  plantingId: id('The planting', 'planting'),
+  measure: choice('What is measured', PLANT_MEASURES, 'This is not a measure Vivero knows.'),
+}
+type Asked = QuestionOf<DetailOf<typeof shape>>
+
+/** The zones whose plants are looked at from a station. */
+export const ZONES_OF: Partial<Record<StationName, readonly Zone[]>> = {
+  surface: ['surface'],
+  background: ['background'],
+  midground: ['midground', 'hardscape'],
+  carpet: ['foreground'],
+}
+
+/** How tall plants stand, how much they cover, how their new growth is where leaves ailed. */
+export const measure: QuestionKind<DetailOf<typeof shape>> = {
+  shape,
+  ask: ({ history, now, inZones }, at) =>
+    inZones(...(ZONES_OF[at] ?? [])).flatMap((planting) => askPlanting(history, planting, now)),
+  planting: ({ plantingId }) => plantingId,
+  says: ({ plantingId, measure: what }, names) =>
+    what === 'condition'
+      ? `${names.bare(plantingId)}: its new growth, 0 dying to 10 faultless`
+      : names.bare(plantingId),
+  last: ({ last, figure, ago }) => `${last.by === 'trim' ? 'trimmed to ' : ''}${figure} ${ago}`,
+  never: ({ measure: what }) => NEVER[what] ?? 'never judged',
+  becomes: ({ plantingId, measure: what }, { value }) => ({
+    kind: 'measure',
+    plantingId,
+    measure: what,
+    value,
+  }),
+}
+const NEVER: Partial<Record<(typeof PLANT_MEASURES)[number], string>> = {
+  height: 'never measured',
+  width: 'never measured',
+  condition: 'never judged since its leaves ailed',
+}
 
 /** Days after which a slow planting is worth measuring again, by how fast it moves. */
 const REMEASURE_DAYS = {
@@ -23,7 +64,7 @@ const REMEASURE_DAYS = {
   floating: 0,
 } as const
 /** How tall a planting stands, or how much of its patch it covers; nothing while it is too soon to see a difference. */
-export function askPlanting(history: TankHistory, planting: Planting, now: Instant): Question[] {
+function askPlanting(history: TankHistory, planting: Planting, now: Instant): Asked[] {
   const { group } = speciesOf(history, planting)
   return [
     ...(isFlat(group)
@@ -37,7 +78,7 @@ export function askPlanting(history: TankHistory, planting: Planting, now: Insta
 const LONGEST_WAIT_DAYS = 40
 
 /** How the new growth of a planting is whose leaves ailed, once new leaves can have come: a damaged leaf never heals. */
-function askNewGrowth(history: TankHistory, planting: Planting, now: Instant): Question[] {
+function askNewGrowth(history: TankHistory, planting: Planting, now: Instant): Asked[] {
   const { id } = planting
   const today = dayOf(now)
   // Bare stems and bites say nothing of what the plant lacks.
@@ -58,7 +99,7 @@ function askNewGrowth(history: TankHistory, planting: Planting, now: Instant): Q
   return [
     {
       key: `condition:${id}`,
-      asks: { kind: 'measure', plantingId: id, measure: 'condition' },
+      asks: { plantingId: id, measure: 'condition' },
       last: last ? { value: last.value, daysAgo: today - last.day, by: null } : null,
       expected: null,
       unit: 'of 10',
@@ -74,7 +115,7 @@ function askCover(
   { id }: Planting,
   everyDays: number,
   now: Instant,
-): Question[] {
+): Asked[] {
   const today = dayOf(now)
   const fit = fitCover(history, { id }, now)
   const last = fit?.points.at(-1)
@@ -82,7 +123,7 @@ function askCover(
   return [
     {
       key: `cover:${id}`,
-      asks: { kind: 'measure', plantingId: id, measure: 'cover' },
+      asks: { plantingId: id, measure: 'cover' },
       last: last ? { value: last.percent, daysAgo: today - last.day, by: null } : null,
       expected: fit ? asRead(coverIn(fit, 0), EYE_SD, 0, 100) : null,
       unit: '%',
@@ -98,7 +139,7 @@ function askHeight(
   planting: Planting,
   everyDays: number,
   now: Instant,
-): Question[] {
+): Asked[] {
   const { id } = planting
   const today = dayOf(now)
   const last = growthSegments(history, id, now).at(-1)?.points.at(-1)
@@ -108,7 +149,7 @@ function askHeight(
   return [
     {
       key: `height:${id}`,
-      asks: { kind: 'measure', plantingId: id, measure: 'height' },
+      asks: { plantingId: id, measure: 'height' },
       last: last
         ? { value: last.cm, daysAgo: today - last.day, by: trimmed ? 'trim' : null }
         : null,

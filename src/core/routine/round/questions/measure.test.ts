@@ -1,6 +1,7 @@
-import { instantOf } from '../../quantity/time'
-import { DAY0, entry, recordOf, STEMS, tank } from '../../testing/tank'
-import { askPlanting } from './ask-plantings'
+import { instantOf } from '../../../quantity/time'
+import { DAY0, entry, recordOf, STEMS, tank } from '../../../testing/tank'
+import { walkPast } from '../stations'
+import { measure } from './measure'
 
 const leaf = (day: number) =>
   entry(day, 'leaf', {
@@ -12,9 +13,12 @@ const leaf = (day: number) =>
 const mark = (day: number, value: number) =>
   entry(day, 'measure', { plantingId: STEMS.id, measure: 'condition', value })
 const asked = (entries: Parameters<typeof tank>[0], day: number) =>
-  askPlanting(tank(entries, { plantings: [recordOf(STEMS)] }), STEMS, instantOf(DAY0 + day)).filter(
-    ({ key }) => key.startsWith('condition'),
-  )
+  measure
+    .ask(
+      walkPast(tank(entries, { plantings: [recordOf(STEMS)] }), instantOf(DAY0 + day)),
+      'background',
+    )
+    .filter(({ key }) => key.startsWith('condition'))
 
 test('what ailed is asked after by its new growth once new leaves can have come, and once answered no more', () => {
   // A fast stem has new leaves in a fortnight.

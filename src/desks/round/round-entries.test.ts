@@ -13,7 +13,8 @@ import { pencilledAnswer } from '@/core/routine/round/pencil'
 import { sayStations } from '@/core/routine/round/question.words'
 import { forecastScore, inkedValue } from '@/core/judgement/score'
 import type { Asks, Station } from '@/core/routine/round/question'
-import { entriesOfRound } from './answers'
+import { entriesOfRound } from '@/core/routine/round/entries'
+import { idInRound } from '@/data/rounds'
 
 const NOW = '2026-11-24T09:00:00.000Z'
 const [tarn, spring, gully] = lodge(NOW)
@@ -23,6 +24,7 @@ const walked = (story: TankHistory, minutes: number | null = 1) => ({
   at: NOW,
   minutes,
   ask: doorInto(story, NOW).ask(NOW),
+  id: (part: string | null) => idInRound('round-1', part),
 })
 const answers = (
   values: RoundAnswers['values'],
@@ -39,8 +41,8 @@ test('every question of every vessel, answered as pencilled, becomes an entry it
         { value: pencilledAnswer(question) ?? question.min, certainty: 'glance' as const },
       ]),
     )
-    const entries = entriesOfRound(own, answers(given), walked(story, 2.34)).map(({ entry }) =>
-      parseEntry(entry()),
+    const entries = entriesOfRound(answers(given), walked(story, 2.34), () => own).map(
+      ({ entry }) => parseEntry(entry()),
     )
     expect(entries).toHaveLength(all.length + 1)
     expect(entries[0]).toMatchObject({
@@ -57,9 +59,9 @@ test('every question of every vessel, answered as pencilled, becomes an entry it
 test('an answer keeps what was pencilled beside it; joy and work are two entries', () => {
   const s1 = questions.find(({ key }) => key === 'height:tarn-s1')!
   const [, height] = entriesOfRound(
-    stations,
     answers({ [s1.key]: { value: 31, certainty: 'measured' } }),
     walked(tarn),
+    () => stations,
   ).map(({ entry }) => parseEntry(entry()))
   expect(height).toMatchObject({
     kind: 'measure',
@@ -67,12 +69,12 @@ test('an answer keeps what was pencilled beside it; joy and work are two entries
     expected: { value: s1.expected!.value, low: s1.expected!.low, high: s1.expected!.high },
   })
   const both = entriesOfRound(
-    stations,
     answers({
       enjoyment: { value: 6, certainty: 'measured' },
       workMinutes: { value: 90, certainty: 'glance' },
     }),
     walked(tarn),
+    () => stations,
   ).map(({ entry }) => parseEntry(entry()))
   expect(both.filter((entry) => entry.kind === 'feeling')).toEqual([
     expect.objectContaining({ enjoyment: 6, workMinutes: null }),
@@ -105,9 +107,9 @@ test.each(Object.values(EVERY_SORT))(
     }
     const scored = ([6, 9] as const).map((value) => {
       const [, made] = entriesOfRound(
-        [station],
         answers({ q: { value, certainty: 'measured' } }),
         walked(tarn),
+        () => [station],
       )
       const entry = parseEntry(made.entry())
       expect(inkedValue(entry)).toBe(value)
@@ -122,11 +124,11 @@ test.each(Object.values(EVERY_SORT))(
 
 test('signs tapped are entries of their place; answers to what is not asked any more are left out', () => {
   const entries = entriesOfRound(
-    stations,
     answers({ 'height:gone': { value: 3, certainty: 'measured' } }, [
       { station: 'background', sign: 'holes', place: { of: 'planting', id: 'tarn-s1' } },
     ]),
     walked(tarn),
+    () => stations,
   ).map(({ entry }) => parseEntry(entry()))
   expect(entries.map((entry) => entry.kind)).toEqual(['round', 'sign'])
   expect(entries[1]).toMatchObject({ sign: 'holes', place: { of: 'planting', id: 'tarn-s1' } })
@@ -141,9 +143,9 @@ test('the water station asks nitrate and the one test that would settle most, wi
     /\d+ (days|weeks|months) ago; a test would settle something/,
   )
   const [, reading] = entriesOfRound(
-    stations,
     answers({ [extra.key]: { value: pencilledAnswer(extra)!, certainty: 'measured' } }),
     walked(tarn),
+    () => stations,
   ).map(({ entry }) => parseEntry(entry()))
   expect(reading).toMatchObject({ kind: 'reading', by: 'round' })
 })
@@ -194,7 +196,6 @@ test('the Book has the round first, then what was found station by station, line
   const [late, early] = [stations[stations.length - 1], stations[0]]
   const [joy, floaters] = [late.questions[0], early.questions[0]]
   const entries = entriesOfRound(
-    stations,
     {
       ...answers(
         {
@@ -221,6 +222,7 @@ test('the Book has the round first, then what was found station by station, line
       ],
     },
     walked(tarn, null),
+    () => stations,
   ).map(({ entry }) => parseEntry(entry()))
   expect(entries.map(({ kind }) => kind)).toEqual([
     'round',

@@ -1,6 +1,7 @@
-import { instantOf } from '../../quantity/time'
-import { DAY0, entry, FISH, STAYS, tank } from '../../testing/tank'
-import { countQuestions } from './ask-animals'
+import { instantOf } from '../../../quantity/time'
+import { DAY0, entry, FISH, STAYS, tank } from '../../../testing/tank'
+import { walkPast } from '../stations'
+import { stock } from './stock'
 
 const count = (day: number, heads: number) =>
   entry(day, 'stock', {
@@ -11,9 +12,12 @@ const count = (day: number, heads: number) =>
     otherVesselId: null,
   })
 const asked = (heads: number, day: number) =>
-  countQuestions(
-    tank([count(1, heads)], { populations: [{ ...FISH, ...STAYS }] }),
-    instantOf(DAY0 + day),
+  stock.ask(
+    walkPast(
+      tank([count(1, heads)], { populations: [{ ...FISH, ...STAYS }] }),
+      instantOf(DAY0 + day),
+    ),
+    'animals',
   )
 
 test.each([1, 3, 12, 47])('of %d animals no part of one is expected', (heads) => {

@@ -1,16 +1,34 @@
-import type { TankHistory } from '../../history/types'
-import { entriesOf } from '../../history/journal-index'
-import { headCount } from '../../history/lookup'
-import { tankNow } from '../../history/tank-at'
-import { normalEstimate, type Estimate } from '../../quantity/estimate'
-import { dayOf, type Instant } from '../../quantity/time'
-import type { Asks, Question } from './question'
+import { entriesOf } from '../../../history/journal-index'
+import { headCount } from '../../../history/lookup'
+import { tankNow } from '../../../history/tank-at'
+import { normalEstimate, type Estimate } from '../../../quantity/estimate'
+import { dayOf } from '../../../quantity/time'
+import { id, type DetailOf } from '../../../journal/shape'
+import type { QuestionKind, QuestionOf, Walk } from '../question-kind'
+
+const shape = { populationId: id('The animals', 'population') }
 
 /** Days after which animals are worth counting again. */
 const RECOUNT_DAYS = 20
 
 /** How many there are of those that were not counted lately. */
-export function countQuestions(history: TankHistory, now: Instant): Question[] {
+export const stock: QuestionKind<DetailOf<typeof shape>> = {
+  shape,
+  ask: (walk, at) => (at === 'animals' ? askOf(walk) : []),
+  says: ({ populationId }, names) => names.population(populationId),
+  last: ({ last, figure, ago }) => `${figure} ${last.by ?? 'counted'} ${ago}`,
+  never: () => 'never counted',
+  becomes: ({ populationId }, { value }) => ({
+    kind: 'stock',
+    populationId,
+    event: 'counted',
+    count: Math.round(value),
+    plusMinus: 0,
+    otherVesselId: null,
+  }),
+}
+
+function askOf({ history, now }: Walk): QuestionOf<DetailOf<typeof shape>>[] {
   const today = dayOf(now)
   return tankNow(history, now).populations.flatMap((population) => {
     const last = entriesOf(history.entries, 'stock').findLast(
@@ -21,7 +39,7 @@ export function countQuestions(history: TankHistory, now: Instant): Question[] {
     return [
       {
         key: `count:${population.id}`,
-        asks: { kind: 'stock', populationId: population.id } as Asks,
+        asks: { populationId: population.id },
         last: last ? { value: last.count, daysAgo: today - dayOf(last.at), by: last.event } : null,
         expected: last
           ? inWholeHeads(

@@ -1,5 +1,5 @@
 import type { TankHistory } from '@/core/history/types'
-import type { Finding } from '@/core/judgement/finding'
+import type { Finding } from '@/core/history/finding'
 import { findings } from '@/core/judgement/findings'
 import { METRIC, type Measures } from '@/core/quantity/measures'
 import type { Instant } from '@/core/quantity/time'

@@ -31,7 +31,7 @@ import { reading } from '../routine/round/questions/reading'
 import { walkPast } from '../routine/round/stations'
 import { dueTasks } from '../routine/due'
 import { findings } from './findings'
-import type { Finding } from './finding'
+import type { Finding } from '../history/finding'
 
 const at = (day: number) => instantOf(DAY0 + day)
 const read = (day: number, parameter: Parameter, value: number, method: Method = 'photometer') =>

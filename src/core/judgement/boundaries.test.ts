@@ -28,8 +28,8 @@ import {
 } from '../testing/tank'
 import { CATALOGUE } from '../plants/catalogue'
 import { findings } from './findings'
-import { moodFinding, moodTrend } from './mood-finding'
-import { soilState } from './soil-finding'
+import { moodFinding, moodTrend } from '../history/findings/mood-finding'
+import { soilState } from '../water/findings/soil-finding'
 
 const at = (day: number) => instantOf(DAY0 + day)
 const keys = (story: TankHistory, day: number) =>

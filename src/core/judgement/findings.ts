@@ -4,28 +4,12 @@ import type { Entry } from '../journal/entry'
 import { storyUntil } from '../history/lookup'
 import type { TankHistory } from '../history/types'
 import { daysBetween, type Instant } from '../quantity/time'
-import { conditionsOf } from '../water/estimate/conditions'
-import { alarmFindings } from './alarm-findings'
-import { algaeFindings } from './algae-findings'
-import { carpetFindings } from './carpet-findings'
-import { changeFinding } from './change-finding'
 import { contradictionsIn } from './contradictions'
-import { countFindings } from './count-finding'
-import type { Finding } from './finding'
-import type { AnyJudged } from './rules'
+import type { Finding } from '../history/finding'
 import { byUrgency } from './urgency'
-import { growthFindings, leafFindings } from './growth-findings'
-import { intakeFinding } from './intake-finding'
-import { moodFinding } from './mood-finding'
-import { nitrateFinding } from './nitrate-finding'
 import { inOneVoice } from './one-voice'
-import { rootsFindings } from './roots-finding'
 import { sayFinding } from './say-finding'
-import { soilFinding } from './soil-finding'
-import { bareFindings, stemFindings } from './stem-findings'
-import { temporaryFindings } from './temporary-finding'
-import { waitingFindings } from './waiting-finding'
-import { waterFindings } from './water-findings'
+import { allJudged } from './rules'
 
 /** A disagreement holds this long, then the finding may speak up again. */
 const DISPUTE_DAYS = 30
@@ -37,34 +21,10 @@ export function findings(
   measures: Measures = METRIC,
 ): Finding[] {
   const story = storyUntil(history, now)
-  const conditions = conditionsOf(story, now)
-  const all = [
-    ...(story.vessel.kind === 'terrarium'
-      ? []
-      : [
-          nitrateFinding(story, conditions, now),
-          intakeFinding(story, conditions, now),
-          ...waterFindings(story, conditions, now),
-        ]),
-    ...alarmFindings(story, now),
-    changeFinding(story, now),
-    ...countFindings(story, now),
-    ...temporaryFindings(story, now),
-    soilFinding(story, now),
-    moodFinding(story, now),
-    ...stemFindings(story, now),
-    ...bareFindings(story, now),
-    ...rootsFindings(story, now),
-    ...growthFindings(story, now),
-    ...leafFindings(story, now),
-    ...waitingFindings(story, now),
-    ...carpetFindings(story, now),
-    ...algaeFindings(story, now),
-  ].filter((judged) => judged !== null) as AnyJudged[]
   const disputes = entriesOf(story.entries, 'disagreement').filter(
     (entry) => daysBetween(entry.at, now) <= DISPUTE_DAYS,
   )
-  return inOneVoice(all)
+  return inOneVoice(allJudged(story, now))
     .map((judged) => sayFinding(judged, story, measures))
     .filter(holdsTogether)
     .map((finding) => {
@@ -91,9 +51,6 @@ export function headline(all: readonly Finding[], entries: readonly Entry[]): st
       ? `${live[0].clause}, and nothing presses.`
       : 'is quiet; nothing presses.'
   const first = pressing[0]
-  const second = pressing.find((finding) => topic(finding) !== topic(first))
+  const second = pressing.find((finding) => finding.topic !== first.topic)
   return second ? `${first.clause}, and ${second.clause}.` : `${first.clause}.`
 }
-
-const topic = (finding: Finding) =>
-  finding.key.split(':')[0].replace('change-due', 'nitrate').replace('bare', 'surface')

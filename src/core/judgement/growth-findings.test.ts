@@ -17,7 +17,7 @@ test('a planting that hardly grows in light and without gas that would do is wat
   const found = of(tank(heights), 60, 'grows-slower')!
   expect(found).toMatchObject({
     level: 'watch',
-    leadsTo: 'plants',
+    leadsTo: { page: 'plants' },
     says: 'S1 grows slower than it should',
   })
   expect(found.because.filter(({ entryId }) => entryId !== null)).not.toHaveLength(0)
@@ -40,7 +40,10 @@ test('growth that slowed is told with its odds; growth that quickened is none', 
 
 test('a likely want is told from the leaves and leads there; what is only light or age is left to the page', () => {
   const hungry = tank([...[80, 90, 100].map((day) => nitrate(day, 0)), leaf(110, 'evenly yellow')])
-  expect(of(hungry, 115, 'leaves-ail')).toMatchObject({ level: 'watch', leadsTo: 'leaves' })
+  expect(of(hungry, 115, 'leaves-ail')).toMatchObject({
+    level: 'watch',
+    leadsTo: { page: 'leaves' },
+  })
   expect(keys(tank([leaf(110, 'bare stem')]), 115)).not.toContain(`leaves:${STEMS.id}`)
 })
 

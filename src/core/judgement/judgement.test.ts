@@ -23,7 +23,7 @@ import {
 import { algaeOn, algaeTrend, algaeCourses } from '../algae/course'
 import { findings, headline } from './findings'
 import { forecastScore } from './score'
-import { soilState } from './soil-finding'
+import { soilState } from '../water/findings/soil-finding'
 
 const NOW = '2026-11-24T09:00:00.000Z'
 const [tarn, spring, gully] = lodge(NOW)
@@ -100,7 +100,7 @@ describe('findings', () => {
     const heavy = tank([nitrate(1, 40), nitrate(8, 42), nitrate(12, 44)])
     expect(findings(heavy, at(13)).find((finding) => finding.key === 'nitrate')).toMatchObject({
       level: 'act',
-      leadsTo: 'log-change',
+      leadsTo: { form: 'water-change' },
     })
   })
 })

@@ -162,7 +162,7 @@ describe('stems, carpet, mood', () => {
     expect(find([], 90, `surface:${STEMS.id}`)).toMatchObject({
       level: 'watch',
       says: 'Look whether S1 is at the surface',
-      leadsTo: 'round',
+      leadsTo: { page: 'round' },
       clause: expect.stringMatching(/^should be/),
     })
     expect(find([height(89, STEMS.id, 31)], 90, `surface:${STEMS.id}`)).toMatchObject({

@@ -1,4 +1,7 @@
 import type { Diagnosis } from '../gardening/leaves/diagnosis'
+import { lodge } from '@/data/demo/lodge'
+import { findings, headline } from './findings'
+import type { Finding } from '../history/finding'
 import { inOneVoice, NOT_BESIDE } from './one-voice'
 import type { AnyJudged } from './rules'
 
@@ -41,4 +44,17 @@ test('nitrate is not in hand where leaves lack nitrogen, whatever else they lack
     'roots-hungry',
   ])
   expect(rules([judged('nitrate-over'), leaves('nitrogen')])).toHaveLength(2)
+})
+
+test('a headline names two topics, never one twice', () => {
+  const [tarn] = lodge('2026-11-24T12:00:00.000Z')
+  const [some] = findings(tarn, '2026-11-24T12:00:00.000Z')
+  const told = (...topics: Finding['topic'][]) =>
+    headline(
+      topics.map((topic, i) => ({ ...some, topic, clause: `clause ${i}`, level: 'watch' })),
+      tarn.entries,
+    )
+  expect(told('gas', 'gas', 'carpet')).toBe('clause 0, and clause 2.')
+  expect(told('gas', 'carpet', 'gas')).toBe('clause 0, and clause 1.')
+  expect(told('gas', 'gas')).toBe('clause 0.')
 })

@@ -1,4 +1,4 @@
-import type { Finding, Level } from './finding'
+import type { Finding, Level } from '../history/finding'
 
 /** What must be done goes before what must be watched, and that before what is well. */
 const RANK: Record<Level, number> = { act: 0, watch: 1, good: 2 }

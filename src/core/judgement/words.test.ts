@@ -1,7 +1,7 @@
 /** How the rules speak: in whole sentences, with no hole where a fact should be, whatever the tank went through. */
 import { lodge } from '@/data/demo/lodge'
 import { HOLE, SENTENCE, seenOverAYear } from '../testing/speech'
-import type { Finding } from './finding'
+import type { Finding } from '../history/finding'
 import { findings } from './findings'
 
 const SEEN = seenOverAYear(lodge)

@@ -1,6 +1,6 @@
 import { METRIC, type Measures } from '@/core/quantity/measures'
 import type { TankHistory } from '@/core/history/types'
-import type { Finding } from '@/core/judgement/finding'
+import type { Finding } from '@/core/history/finding'
 import { headline } from '@/core/judgement/findings'
 import { byUrgency } from '@/core/judgement/urgency'
 import { packStage, type PackedStage } from '@/core/layout/pack-stage'

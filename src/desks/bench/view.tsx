@@ -3,7 +3,7 @@ import type { ReactNode } from 'react'
 import { Box, Flex } from '@chakra-ui/react'
 import NextLink from '@/ui/page-link'
 import type { Vessel } from '@/core/history/types'
-import type { Finding } from '@/core/judgement/finding'
+import type { Finding } from '@/core/history/finding'
 import { headline } from '@/core/judgement/findings'
 import type { Result } from '@/core/quantity/result'
 import { sayLate } from '@/core/routine/due.words'
@@ -228,7 +228,10 @@ const drawn = ({ slug, name, lengthCm, heightCm, waterlineCm }: Vessel) => ({
 /** Whether a finding says already how much of the water is to be changed now: the list of what is due does not ask for another share of it. */
 const asksForChange = (notes: BenchTank['notes']) =>
   notes?.ok === true &&
-  notes.value.some(({ key, leadsTo }) => key === 'nitrate' && leadsTo === 'log-change')
+  notes.value.some(
+    ({ key, leadsTo }) =>
+      key === 'nitrate' && leadsTo !== null && 'form' in leadsTo && leadsTo.form === 'water-change',
+  )
 
 function DueList({ slug, due, asked }: { slug: string; due: readonly DueTask[]; asked: boolean }) {
   return (

@@ -2,7 +2,7 @@
 
 import { Box } from '@chakra-ui/react'
 import { useLayoutEffect, useState, type RefObject } from 'react'
-import type { Finding } from '@/core/judgement/finding'
+import type { Finding } from '@/core/history/finding'
 import type { Scene } from '@/core/layout/scene'
 import { patchCentre } from '@/core/plants/place'
 import { ELEVATION_MARGIN, frontProjection } from '@/ui/drawing/geometry'

@@ -2,7 +2,7 @@
 
 import { measuresAsked } from '@/data/border/measures-here'
 import { revalidatePath } from 'next/cache'
-import type { Finding } from '@/core/judgement/finding'
+import type { Finding } from '@/core/history/finding'
 import { headline } from '@/core/judgement/findings'
 import { inkedValue } from '@/core/judgement/score'
 import { describeEntry } from '@/core/history/describe'

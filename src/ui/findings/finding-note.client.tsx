@@ -3,7 +3,7 @@
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import NextLink from '@/ui/page-link'
 import { useState, type Ref } from 'react'
-import type { Finding } from '@/core/judgement/finding'
+import type { Finding } from '@/core/history/finding'
 import type { Instant } from '@/core/quantity/time'
 import { sayProblems, type Answer, type Sending } from '../ask.client'
 import { LevelMark } from '../marks/level-mark'

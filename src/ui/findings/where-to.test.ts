@@ -31,7 +31,9 @@ test('what leads to entries leads to such as it rests on: the leak’s to what w
 
 test('a trim is logged of its own planting, and what leads nowhere has no way', () => {
   const of = { of: 'planting', id: 'p-s1' } as const
-  expect(whereTo({ leadsTo: 'log-trim', subject: of })?.path).toBe('/book?log=trim&planting=p-s1')
-  expect(whereTo({ leadsTo: 'water', subject: of })?.path).toBe('/water')
+  expect(whereTo({ leadsTo: { form: 'trim' }, subject: of })?.path).toBe(
+    '/book?log=trim&planting=p-s1',
+  )
+  expect(whereTo({ leadsTo: { page: 'water' }, subject: of })?.path).toBe('/water')
   expect(whereTo({ leadsTo: null, subject: of })).toBeNull()
 })

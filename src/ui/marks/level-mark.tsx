@@ -1,4 +1,4 @@
-import type { Level } from '@/core/judgement/finding'
+import type { Level } from '@/core/history/finding'
 
 const SAYS: Record<Level, string> = { act: 'to act on', watch: 'to watch', good: 'going well' }
 

@@ -15,7 +15,7 @@ import {
 } from '../../testing/tank'
 import { findings } from '../../judgement/findings'
 import { sayFinding } from '../../judgement/say-finding'
-import { waterFindings } from '../../judgement/water-findings'
+import { waterFindings } from '../findings/water-findings'
 import { conditionsOf } from '../estimate/conditions'
 import { estimateParameter, forecastParameter } from '../estimate/estimate'
 import { ammoniaDanger } from './ammonia'

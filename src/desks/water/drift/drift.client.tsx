@@ -108,7 +108,9 @@ function Notes({ model, onDispute }: { model: DriftModel; onDispute: Dispute }) 
   const [all, setAll] = useState(false)
   // Here the way to the water desk leads nowhere new.
   const notes = model.notes.map((note) =>
-    note.leadsTo === 'water' ? { ...note, leadsTo: null } : note,
+    note.leadsTo && 'page' in note.leadsTo && note.leadsTo.page === 'water'
+      ? { ...note, leadsTo: null }
+      : note,
   )
   return (
     <Section title="What Vivero finds">

@@ -1,3 +1,4 @@
+import { readdirSync } from 'node:fs'
 import next from 'eslint-config-next/core-web-vitals'
 import typescript from 'eslint-config-next/typescript'
 
@@ -35,18 +36,7 @@ const coreFloors = floors.map((own, i) => {
     'The core knows no interface, no database and no machine, and each of its floors only those below it.',
   )
 })
-const desks = [
-  'bench',
-  'board',
-  'plants',
-  'look',
-  'round',
-  'water',
-  'rescape',
-  'book',
-  'exchange',
-  'setup',
-]
+const desks = readdirSync('src/desks')
 
 const config = [
   {

@@ -23,6 +23,7 @@ import { bestStaggers } from '@/core/gardening/trim/staggered'
 import { growthCourses } from '@/core/gardening/growth/growth-course'
 import { seasonOf } from '@/core/plants/season'
 import { METRIC } from '@/core/quantity/measures'
+import { TRIED } from '@/app/tried'
 import { weigh } from '@/desks/board/weighed'
 import { lodge } from '@/data/demo/lodge'
 import { crowdedTank } from './crowded.mts'
@@ -273,30 +274,15 @@ async function answers(
   get: (path: string) => Promise<string>,
   pid: number | undefined,
 ): Promise<void> {
-  for (const desk of [
-    '',
-    '/round',
-    '/water',
-    '/water/balance',
-    '/water/dosing',
-    '/plants',
-    '/plants/trimming',
-    '/plants/light',
-    '/rescape',
-    '/book',
-  ]) {
+  for (const { name, path } of TRIED) {
     const times: number[] = []
     for (let i = 0; i < 24; i++) {
       const start = performance.now()
-      await get(`/tanks/old-0${desk}`)
+      await get(`/tanks/old-0${path}`)
       if (i >= 4) times.push(performance.now() - start)
     }
     times.sort((a, b) => a - b)
-    note(
-      `answer of ${desk || '/look'} in the old room, median`,
-      times[10],
-      `p95 ${times[18].toFixed(0)} ms`,
-    )
+    note(`answer of ${name} in the old room, median`, times[10], `p95 ${times[18].toFixed(0)} ms`)
   }
   const status =
     pid && existsSync(`/proc/${pid}/status`)

@@ -1,7 +1,16 @@
 // Each desk beside an empty page of the same framework, in one run: p95 of the answer and what it weighs, as ratios.
 // The empty page is built here and served by the same kind of server; the demo and the old room are served one after the other.
 import { execFileSync, spawn } from 'node:child_process'
-import { cpSync, mkdirSync, mkdtempSync, rmSync, symlinkSync, writeFileSync } from 'node:fs'
+import {
+  cpSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join, resolve } from 'node:path'
 import { gzipSync } from 'node:zlib'
@@ -10,26 +19,10 @@ const ROOT = resolve('.')
 // A server that has run a while: the first answers of each page are those of a compiler at work.
 const WARM = 20
 const TIMES = 100
+// Written by whoever made the rooms: every page of every manifest.
 const DESKS = [
   '/',
-  '/tanks/T',
-  '/tanks/T/round',
-  '/tanks/T/water',
-  '/tanks/T/water/balance',
-  '/tanks/T/water/changes',
-  '/tanks/T/water/dosing',
-  '/tanks/T/water/gas',
-  '/tanks/T/water/kept',
-  '/tanks/T/plants',
-  '/tanks/T/plants/trimming',
-  '/tanks/T/plants/grooming',
-  '/tanks/T/plants/light',
-  '/tanks/T/plants/leaves',
-  '/tanks/T/plants/cuttings',
-  '/tanks/T/plants/here?x=30&z=10',
-  '/tanks/T/rescape',
-  '/tanks/T/book',
-  '/tanks/T/stands',
+  ...JSON.parse(readFileSync(process.argv[4], 'utf8')).map((path) => `/tanks/T${path}`),
 ]
 
 const work = mkdtempSync(join(tmpdir(), 'vivero-peer-'))
@@ -87,7 +80,9 @@ function emptyPage() {
   mkdirSync(join(home, 'app'), { recursive: true })
   symlinkSync(join(ROOT, 'node_modules'), join(home, 'node_modules'))
   mkdirSync(join(home, 'scripts'))
-  for (const file of ['server.mjs', 'border.cjs', 'home-door.mjs', 'pair.html', 'pairing.cjs'])
+  for (const file of readdirSync(join(ROOT, 'scripts')).filter((name) =>
+    /\.(m?js|cjs|html)$/.test(name),
+  ))
     cpSync(join(ROOT, 'scripts', file), join(home, 'scripts', file))
   writeFileSync(join(home, 'package.json'), '{ "private": true }')
   writeFileSync(join(home, 'next.config.mjs'), `export default { turbopack: { root: '${ROOT}' } }`)

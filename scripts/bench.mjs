@@ -26,12 +26,9 @@ process.exit(runScript(flag('large') ? 'bench/large.mts' : 'bench/bench.mts'))
 
 function besidePeer() {
   const rooms = mkdtempSync(join(tmpdir(), 'vivero-rooms-'))
-  const [demo, old] = [join(rooms, 'demo'), join(rooms, 'old')]
+  const made = ['demo', 'old', 'pages.json'].map((name) => join(rooms, name))
   try {
-    return (
-      runScript('bench/rooms.mts', [demo, old]) ||
-      run(process.execPath, ['bench/peer.mjs', demo, old])
-    )
+    return runScript('bench/rooms.mts', made) || run(process.execPath, ['bench/peer.mjs', ...made])
   } finally {
     rmSync(rooms, { recursive: true, force: true })
   }

@@ -5,8 +5,11 @@ import type { Metadata, Viewport } from 'next'
 import { cookies } from 'next/headers'
 import type { ReactNode } from 'react'
 import { measuresHere } from '@/data/border/measures-here'
+import { DesksProvider, type Tab } from '@/ui/frame/desks.client'
 import { Provider } from '@/ui/provider.client'
+import { DESKS } from './desks'
 
+const TABS = DESKS.map(({ pages: _pages, ...desk }, i): Tab => ({ ...desk, key: String(i + 1) }))
 export const metadata: Metadata = {
   title: { default: 'Vivero', template: '%s · Vivero' },
   description: 'The planted-tank keeper’s field book that can do arithmetic',
@@ -19,7 +22,9 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
   return (
     <html lang="en" className={lampOff ? 'dark' : undefined} suppressHydrationWarning>
       <body>
-        <Provider units={system}>{children}</Provider>
+        <Provider units={system}>
+          <DesksProvider desks={TABS}>{children}</DesksProvider>
+        </Provider>
       </body>
     </html>
   )

@@ -33,6 +33,12 @@ export function dueSentence(places: readonly BenchPlace[]): string {
   return `${count} due today; the ${late ? 'latest' : 'first'} in ${first.name}: ${what.split(',')[0]}${when}.`
 }
 
+/** Whether a tank holds no water to speak of: desks of water are none of its. */
+export async function isDry(slug: string): Promise<boolean> {
+  const places = await dueOnBench(await database(), now())
+  return places.some(({ vessel }) => vessel.slug === slug && vessel.kind === 'terrarium')
+}
+
 /** The rail along the top with the open tank inked. */
 export async function Rail({ open }: { open: string | null }) {
   const at = now()

@@ -1,18 +1,10 @@
 import { Box } from '@chakra-ui/react'
 import type { ReactNode } from 'react'
 import { DeskFrame } from '@/ui/frame/desk-frame'
+import { water } from './desk'
 import NextLink from '@/ui/page-link'
 
-/** The pages of the water desk in the order of the work. */
-const PAGES = [
-  { path: '', name: 'Drift' },
-  { path: '/balance', name: 'Balance' },
-  { path: '/changes', name: 'Changes' },
-  { path: '/dosing', name: 'Dosing' },
-  { path: '/gas', name: 'Gas and air' },
-  { path: '/kept', name: 'Waters and bottles' },
-] as const
-export type WaterPage = (typeof PAGES)[number]['path']
+export type WaterPage = (typeof water.pages)[number]['path']
 
 /** A page of the water desk. */
 export const WaterFrame = ({
@@ -24,7 +16,7 @@ export const WaterFrame = ({
   title: ReactNode
   aside?: ReactNode
   children: ReactNode
-}) => <DeskFrame at={`/tanks/${slug}/water`} desk="water" pages={PAGES} {...rest} />
+}) => <DeskFrame at={`/tanks/${slug}${water.path}`} desk={water} {...rest} />
 
 /** Land has no water to test. */
 export function DryVessel({ slug, name }: { slug: string; name: string }) {

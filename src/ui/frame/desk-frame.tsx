@@ -1,26 +1,19 @@
 import { Box, Flex } from '@chakra-ui/react'
 import type { ReactNode } from 'react'
 import NextLink from '../page-link'
+import type { Desk } from './desk'
 
-/** A page of a desk, by its path under the desk’s. */
-export interface DeskPage {
-  path: string
-  name: string
-}
-
-/** A page of a desk that has several: its sentence, the row of pages, and what it shows. `at`: the desk’s own address; `desk`: what it is called. */
+/** A page of a desk that has several: its sentence, the row of pages, and what it shows. `at`: the desk’s own address. */
 export function DeskFrame({
   at,
-  desk,
-  pages,
+  desk: { name, pages },
   page,
   title,
   aside,
   children,
 }: {
   at: string
-  desk: string
-  pages: readonly DeskPage[]
+  desk: Pick<Desk, 'name' | 'pages'>
   page: string
   title: ReactNode
   aside?: ReactNode
@@ -38,7 +31,7 @@ export function DeskFrame({
       ) : null}
       <Flex
         as="nav"
-        aria-label={`Pages of the ${desk} desk`}
+        aria-label={`Pages of the ${name.toLowerCase()} desk`}
         columnGap={5}
         wrap="wrap"
         mt={1}
@@ -47,28 +40,30 @@ export function DeskFrame({
         borderColor="rule"
         fontSize="sm"
       >
-        {pages.map((one) => (
-          <NextLink
-            key={one.path}
-            href={`${at}${one.path}`}
-            aria-current={one.path === page ? 'page' : undefined}
-            style={{ textDecoration: 'none' }}
-          >
-            <Box
-              as="span"
-              display="inline-flex"
-              alignItems="center"
-              minH="34px"
-              fontWeight={one.path === page ? 680 : 450}
-              color={one.path === page ? 'ink' : 'water'}
-              borderBottom="3px solid"
-              borderColor={one.path === page ? 'ink' : 'transparent'}
-              mb="-1px"
+        {pages
+          .filter(({ within }) => !within)
+          .map((one) => (
+            <NextLink
+              key={one.path}
+              href={`${at}${one.path}`}
+              aria-current={one.path === page ? 'page' : undefined}
+              style={{ textDecoration: 'none' }}
             >
-              {one.name}
-            </Box>
-          </NextLink>
-        ))}
+              <Box
+                as="span"
+                display="inline-flex"
+                alignItems="center"
+                minH="34px"
+                fontWeight={one.path === page ? 680 : 450}
+                color={one.path === page ? 'ink' : 'water'}
+                borderBottom="3px solid"
+                borderColor={one.path === page ? 'ink' : 'transparent'}
+                mb="-1px"
+              >
+                {one.name}
+              </Box>
+            </NextLink>
+          ))}
       </Flex>
       {children}
     </Box>

@@ -2,7 +2,7 @@
 
 import { Box, chakra, Dialog, Portal } from '@chakra-ui/react'
 import { Tick } from '../kit/input.client'
-import { DESKS } from './desks'
+import { useDesks } from './desks.client'
 import { STORAGE } from './keys-storage'
 import { UnitsChoice } from './units-choice.client'
 
@@ -73,11 +73,12 @@ export default function KeysDialog({
 }
 
 function KeyList() {
+  const desks = useDesks()
   return (
     <Box as="dl" display="grid" gridTemplateColumns="5rem 1fr" rowGap={1} fontSize="sm">
       {[
         ['0', 'the bench'],
-        ...DESKS.map((desk) => [desk.key, `${desk.name}: ${desk.answers}`]),
+        ...desks.map((desk) => [desk.key, `${desk.name}: ${desk.answers}`]),
         ['', 'on the bench, of the tank that comes first'],
         ['[ and ]', 'a day back, a day on (Look)'],
         ['← →', 'the same, with the time rule in focus'],

@@ -3,7 +3,7 @@
 import dynamic from 'next/dynamic'
 import { usePathname, useRouter } from 'next/navigation'
 import { useEffect, useRef, useState, useSyncExternalStore } from 'react'
-import { DESKS } from './desks'
+import { useDesks } from './desks.client'
 import css from './frame.module.css'
 import { STORAGE } from './keys-storage'
 
@@ -34,6 +34,7 @@ export function KeysButton() {
   const enabled = useSyncExternalStore(onStorage, keysEnabled, () => true)
   const router = useRouter()
   const path = usePathname()
+  const desks = useDesks()
   const tank = /^\/tanks\/([^/]+)/.exec(path)?.[1]
   useEffect(() => {
     const hear = (event: KeyboardEvent) => {
@@ -49,13 +50,13 @@ export function KeysButton() {
         setOpen(true)
       }
       if (event.key === '0') go('/')
-      const desk = DESKS.find((candidate) => candidate.key === event.key.toLowerCase())
+      const desk = desks.find((candidate) => candidate.key === event.key.toLowerCase())
       const at = tank ?? firstOnBench()
       if (desk && at) go(`/tanks/${at}${desk.path}`)
     }
     window.addEventListener('keydown', hear)
     return () => window.removeEventListener('keydown', hear)
-  }, [enabled, router, tank])
+  }, [desks, enabled, router, tank])
   const button = useRef<HTMLButtonElement>(null)
   const close = () => {
     setOpen(false)

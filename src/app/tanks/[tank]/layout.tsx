@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react'
-import { Rail } from '@/desks/bench/rail'
+import { isDry, Rail } from '@/desks/bench/rail'
 import css from '@/ui/frame/frame.module.css'
 import { IndexTabs } from '@/ui/frame/index-tabs.client'
 
@@ -23,7 +23,7 @@ export default async function Layout({
         <div id="desk" className={css.content}>
           {children}
         </div>
-        <IndexTabs tank={tank} />
+        <IndexTabs tank={tank} dry={await isDry(tank)} />
       </div>
     </div>
   )

@@ -1,6 +1,8 @@
+import { board } from '@/desks/board/desk'
+import { titleOf } from '@/ui/frame/desk'
 import { BoardDesk } from '@/desks/board/view'
 
-export const metadata = { title: 'Board' }
+export const metadata = titleOf(board, '')
 
 export default async function Page({
   params,

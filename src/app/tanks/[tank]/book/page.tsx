@@ -1,6 +1,8 @@
+import { book } from '@/desks/book/desk'
+import { titleOf } from '@/ui/frame/desk'
 import { BookDesk, type BookQuery } from '@/desks/book/view'
 
-export const metadata = { title: 'Book' }
+export const metadata = titleOf(book, '')
 
 export default async function Page({
   params,

@@ -1,6 +1,8 @@
+import { water } from '@/desks/water/desk'
+import { titleOf } from '@/ui/frame/desk'
 import { DriftPage } from '@/desks/water/drift/drift-page'
 
-export const metadata = { title: 'Water' }
+export const metadata = titleOf(water, '')
 
 export default async function Page({
   params,

@@ -1,6 +1,8 @@
+import { book } from '@/desks/book/desk'
+import { titleOf } from '@/ui/frame/desk'
 import { ImportPage } from '@/desks/exchange/view'
 
-export const metadata = { title: 'Read readings' }
+export const metadata = titleOf(book, '/import')
 
 export default async function Page({ params }: { params: Promise<{ tank: string }> }) {
   const { tank } = await params

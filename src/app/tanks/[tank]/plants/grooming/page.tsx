@@ -1,6 +1,8 @@
+import { plants } from '@/desks/plants/desk'
+import { titleOf } from '@/ui/frame/desk'
 import { GroomingPage } from '@/desks/plants/grooming/grooming-page'
 
-export const metadata = { title: 'Lawns and grooming' }
+export const metadata = titleOf(plants, '/grooming')
 
 export default async function Page({ params }: { params: Promise<{ tank: string }> }) {
   return <GroomingPage slug={(await params).tank} />

@@ -1,6 +1,8 @@
+import { plants } from '@/desks/plants/desk'
+import { titleOf } from '@/ui/frame/desk'
 import { HerePage } from '@/desks/plants/here/here-page'
 
-export const metadata = { title: 'What grows here' }
+export const metadata = titleOf(plants, '/here')
 
 export default async function Page({
   params,

@@ -1,6 +1,8 @@
+import { plants } from '@/desks/plants/desk'
+import { titleOf } from '@/ui/frame/desk'
 import { KindsPage } from '@/desks/plants/kinds/kinds-page'
 
-export const metadata = { title: 'Kinds of plants' }
+export const metadata = titleOf(plants, '/kinds')
 
 export default async function Page({
   params,

@@ -1,6 +1,8 @@
+import { plants } from '@/desks/plants/desk'
+import { titleOf } from '@/ui/frame/desk'
 import { LightPage } from '@/desks/plants/light/light-page'
 
-export const metadata = { title: 'Light' }
+export const metadata = titleOf(plants, '/light')
 
 export default async function Page({
   params,

@@ -1,6 +1,8 @@
+import { plants } from '@/desks/plants/desk'
+import { titleOf } from '@/ui/frame/desk'
 import { TrimmingPage } from '@/desks/plants/trimming/trimming-page'
 
-export const metadata = { title: 'Trimming' }
+export const metadata = titleOf(plants, '/trimming')
 
 export default async function Page({
   params,

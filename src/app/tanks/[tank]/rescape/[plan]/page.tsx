@@ -1,6 +1,8 @@
+import { rescape } from '@/desks/rescape/desk'
+import { titleOf } from '@/ui/frame/desk'
 import { PlanDesk } from '@/desks/rescape/plan-desk'
 
-export const metadata = { title: 'Plan' }
+export const metadata = titleOf(rescape, '/[plan]')
 
 export default async function Page({
   params,

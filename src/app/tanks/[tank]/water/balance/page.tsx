@@ -1,6 +1,8 @@
+import { water } from '@/desks/water/desk'
+import { titleOf } from '@/ui/frame/desk'
 import { BalancePage } from '@/desks/water/balance/balance-page'
 
-export const metadata = { title: 'Balance' }
+export const metadata = titleOf(water, '/balance')
 
 export default async function Page({
   params,

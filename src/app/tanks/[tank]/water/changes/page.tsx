@@ -1,6 +1,8 @@
+import { water } from '@/desks/water/desk'
+import { titleOf } from '@/ui/frame/desk'
 import { ChangesPage } from '@/desks/water/changes/changes-page'
 
-export const metadata = { title: 'Changes' }
+export const metadata = titleOf(water, '/changes')
 
 export default async function Page({
   params,

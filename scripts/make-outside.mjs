@@ -7,21 +7,26 @@ import { root } from './lib.mjs'
 const REQUIRE =
   "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);"
 
+/** How a program is packed into one file that plain Node starts. */
+export const PROGRAM = {
+  outExtension: { '.js': '.mjs' },
+  bundle: true,
+  platform: 'node',
+  format: 'esm',
+  target: 'node20',
+  alias: { '@': join(root, 'src') },
+  external: ['@electric-sql/pglite', '@electric-sql/pglite/nodefs', 'pg-native'],
+  banner: { js: REQUIRE },
+  logLevel: 'error',
+}
+
 export async function makeOutside() {
   await build({
+    ...PROGRAM,
     entryPoints: {
       read: join(root, 'src/data/outside/read.program.ts'),
       copy: join(root, 'src/data/outside/copy.program.ts'),
     },
     outdir: join(root, '.vivero', 'outside'),
-    outExtension: { '.js': '.mjs' },
-    bundle: true,
-    platform: 'node',
-    format: 'esm',
-    target: 'node20',
-    alias: { '@': join(root, 'src') },
-    external: ['@electric-sql/pglite', '@electric-sql/pglite/nodefs'],
-    banner: { js: REQUIRE },
-    logLevel: 'error',
   })
 }

@@ -10,6 +10,7 @@ import { DirectoryInUse, lockDirectory } from './at-rest/lock'
 import { restoreBackup } from './at-rest/restore'
 import { DataUnusable, openAnew, openDirectory } from './open'
 import { loadStory } from './story'
+import { program } from './testing/programs'
 import { asVersion2, MIGRATIONS_OF_VERSION_2, old, writeVersion2 } from './testing/version-2'
 
 const directories: string[] = []
@@ -22,8 +23,6 @@ afterAll(() =>
   directories.forEach((directory) => rmSync(directory, { recursive: true, force: true })),
 )
 
-// One process, not tsx’s own pair: what is killed must be the writer itself.
-const TSX = ['--import', 'tsx']
 const KILLS = 3
 
 test('no acknowledged line is lost when a writing server is killed, several times over, and the lock is free at once', async () => {
@@ -33,7 +32,7 @@ test('no acknowledged line is lost when a writing server is killed, several time
   await first.close()
   const acknowledged: string[] = []
   for (let round = 0; round < KILLS; round++) {
-    const child = spawn(process.execPath, [...TSX, 'src/data/testing/writer.mts'], {
+    const child = spawn(process.execPath, [program('writer')], {
       env: { ...process.env, VIVERO_DATA: directory, NODE_OPTIONS: '' },
       stdio: ['ignore', 'pipe', 'pipe'],
     })
@@ -68,7 +67,7 @@ test('no acknowledged line is lost when a writing server is killed, several time
 test('a second opener is refused with the holder named, while the first lives; after it closes the way is free', async () => {
   const directory = scratch()
   const first = await openDirectory(directory)
-  const second = spawnSync(process.execPath, [...TSX, 'src/data/testing/writer.mts'], {
+  const second = spawnSync(process.execPath, [program('writer')], {
     encoding: 'utf8',
     env: { ...process.env, VIVERO_DATA: directory, NODE_OPTIONS: '' },
   })
@@ -175,7 +174,7 @@ describe('data of an older Vivero', () => {
     const quiet = said()
     const directory = await oldDirectory()
     for (const word of ['copy', 'migrate']) {
-      const child = spawn(process.execPath, [...TSX, 'src/data/testing/writer.mts'], {
+      const child = spawn(process.execPath, [program('writer')], {
         env: { ...process.env, VIVERO_DATA: directory, NODE_OPTIONS: '' },
         stdio: ['ignore', 'pipe', 'pipe'],
       })

@@ -203,7 +203,7 @@ async function lockOrSay(directory: string): Promise<DirectoryLock> {
   }
 }
 
-const TEMPLATE_BYTES = 48 * 1024 * 1024
+const TEMPLATE_BYTES = 20 * 1024 * 1024
 
 /** Unpacked beside its place, put on the disk and moved there whole, so that a start cut short, by a power cut too, leaves no half database. */
 async function createFromTemplate(home: string): Promise<void> {

@@ -20,6 +20,7 @@ import { openAnew, openDirectory } from '../open'
 import { loadStory } from '../story'
 import { addEntries } from '../entries'
 import { attempt } from '../border/attempt'
+import { program } from '../testing/programs'
 import { unpackInto } from './archive'
 import { listBackups } from './copy-names'
 import { lookInto } from './look-into'
@@ -233,7 +234,7 @@ test('demo data begun anew and cut short leave no stamp; begun again they are wh
   const stamp = join(home, 'demo-written')
   writeFileSync(stamp, 'of an earlier writing')
   const seed = () =>
-    spawn(process.execPath, [...TSX, 'scripts/seed-demo.mts', home], {
+    spawn(process.execPath, [program('seed-demo'), home], {
       env: childEnv(home),
       stdio: ['ignore', 'pipe', 'inherit'],
     })
@@ -319,7 +320,7 @@ const withDisks = why === null ? test : test.skip
 withDisks(
   `no acknowledged line is lost when the power is cut in full flight, ${CUTS} times over${why === null ? '' : ` (not tried here: ${why})`}`,
   async () => {
-    const disk = makeDisk(400)
+    const disk = makeDisk(200)
     try {
       const first = await openDirectory(disk.point)
       await importStory(first.db, tank([]))
@@ -347,7 +348,7 @@ async function writeUntilCut(
   lines: number,
   how: readonly string[] = [],
 ): Promise<string[]> {
-  const child = spawn(process.execPath, [...TSX, 'src/data/testing/writer.mts', ...how], {
+  const child = spawn(process.execPath, [program('writer'), ...how], {
     env: childEnv(disk.point),
     stdio: ['ignore', 'pipe', 'pipe'],
   })
@@ -378,7 +379,7 @@ async function writeUntilCut(
 withDisks(
   `power cuts while copies are made, opened and thinned lose no line, and every copy that has its name can be put back${why === null ? '' : ` (not tried here: ${why})`}`,
   async () => {
-    const disk = makeDisk(700)
+    const disk = makeDisk(300)
     try {
       const first = await openDirectory(disk.point)
       await importStory(first.db, tank([]))
@@ -424,7 +425,7 @@ withDisks(
   `a disk that fills up under a copy: it is refused with its reason, what was half made is gone, and writing goes on${why === null ? '' : ` (not tried here: ${why})`}`,
   async () => {
     // The copies alone lie on the disk that fills up, so that the room for them looks well and is gone on the way.
-    const disk = makeDisk(48)
+    const disk = makeDisk(12)
     const home = mkdtempSync(join(tmpdir(), 'vivero-full-'))
     symlinkSync(disk.point, join(home, 'backups'))
     const full = await openDirectory(home)
@@ -449,17 +450,18 @@ withDisks(
 withDisks(
   `a log that finds no room ends the server with its reason, and the next start has all it acknowledged${why === null ? '' : ` (not tried here: ${why})`}`,
   async () => {
-    const disk = makeDisk(150)
+    const disk = makeDisk(110)
     try {
       const first = await openDirectory(disk.point)
       await importStory(first.db, tank([]))
       await first.close()
       // Another program takes the room while the writer writes: the look before a write comes too late for it.
-      const child = spawnSync(
-        process.execPath,
-        [...TSX, 'src/data/testing/writer.mts', 'past-the-check'],
-        { encoding: 'utf8', env: childEnv(disk.point), timeout: 120_000, maxBuffer: 1e9 },
-      )
+      const child = spawnSync(process.execPath, [program('writer'), 'past-the-check'], {
+        encoding: 'utf8',
+        env: childEnv(disk.point),
+        timeout: 120_000,
+        maxBuffer: 1e9,
+      })
       expect(child.signal).toBe('SIGKILL')
       expect(child.stderr).toMatch(/Vivero stops\. .*(full|did not keep).*acknowledged is safe/s)
       const said = child.stdout

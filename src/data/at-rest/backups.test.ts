@@ -24,6 +24,7 @@ import { writeTankFile } from '../formats/tank-file'
 import { importStory } from '../import-tank'
 import { openDirectory } from '../open'
 import { loadStory } from '../story'
+import { program } from '../testing/programs'
 import { packDirectory, unpackInto } from './archive'
 import { copiesOf } from './copies'
 import { backupsOf, listBackups, nameOfCopy } from './copy-names'
@@ -370,12 +371,10 @@ describe('put back', () => {
   })
 
   test('killed at any moment it leaves the data as before or as the copy has them, and nothing else', async () => {
-    for (const after of [400, 1100, 1700, 2600]) {
-      const child = spawn(
-        process.execPath,
-        ['--import', 'tsx', 'scripts/restore.mts', directory, archive],
-        { stdio: 'ignore' },
-      )
+    for (const after of [150, 500, 1100, 2000]) {
+      const child = spawn(process.execPath, [program('restore'), directory, archive], {
+        stdio: 'ignore',
+      })
       const ended = new Promise((done) => child.on('exit', done))
       await new Promise((next) => setTimeout(next, after))
       child.kill('SIGKILL')

@@ -18,7 +18,16 @@ import { memoryDatabase } from '../testing/memory'
 import { readTankFile, writeTankFile } from './tank-file'
 
 const NOW = '2026-11-24T09:00:00.000Z'
-const [tarn] = lodge(NOW)
+const [whole] = lodge(NOW)
+/** Some lines of each kind: what is wrong with a file is found by its shape, not by its length. */
+const SOME = 6
+const tarn = {
+  ...whole,
+  entries: whole.entries.filter(
+    ({ kind, id }) =>
+      whole.entries.filter((other) => other.kind === kind).findIndex((one) => one.id === id) < SOME,
+  ),
+}
 const text = writeTankFile(tarn)
 const read = (file: string) => readTankFile(new TextEncoder().encode(file), NOW)
 type Loose = Record<string, unknown>

@@ -17,7 +17,7 @@ const fills = process.argv[2] === 'past-the-check'
 if (fills) {
   checkRoomOf(db, () => null)
   const { bavail, bsize } = statfsSync(directory)
-  writeFileSync(join(directory, 'ballast'), Buffer.alloc(bavail * bsize - 4 * 1024 * 1024))
+  writeFileSync(join(directory, 'ballast'), Buffer.alloc(bavail * bsize - 2 * 1024 * 1024))
 }
 process.stdout.write('ready\n')
 if (process.argv[2] === 'copying') void copyOnAndOn()

@@ -170,9 +170,8 @@ describe('plantings', () => {
   })
   test('put right to a kind that no tank of the house has grown yet, alone or in a mixture, it is drawn like any other', async () => {
     const { id, fields } = (await model('spring')).plantings[0]
-    const unknown = Object.values(CATALOGUE).filter(
-      (one) => !lodge(NOW).some(({ species }) => species.some(({ id: own }) => own === one.id)),
-    )
+    const grown = new Set(lodge(NOW).flatMap(({ species }) => species.map((one) => one.id)))
+    const unknown = Object.values(CATALOGUE).filter((one) => !grown.has(one.id))
     const other = [...unknown, CATALOGUE.sword, CATALOGUE.bushStem]
     for (const { id: speciesId } of other.slice(0, 2)) {
       const right = { ...fields, species: speciesId, ...ALL_ALONG }

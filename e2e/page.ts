@@ -29,9 +29,9 @@ export async function open(page: Page, path: string): Promise<void> {
   await alive(page)
 }
 
-/** Waits until the network is quiet and the page's controls hear: on a slow machine they stand long before they listen. */
+/** Waits until the page's controls hear: on a slow machine they stand long before they listen. What comes after that is waited for where it is asked for. */
 export async function alive(page: Page): Promise<void> {
-  await page.waitForLoadState('networkidle')
+  await page.waitForLoadState('load')
   await page.waitForFunction(
     () =>
       document.documentElement.dataset.hears === 'yes' &&

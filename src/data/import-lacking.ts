@@ -10,8 +10,8 @@ import { stampOf } from './stamp'
 import { othersFirst, pacer } from './yield'
 
 export const PARTS = [...LIST_PARTS, 'plans'] as const
-type Part = (typeof PARTS)[number]
-const SAY_PART: Record<Part, string> = {
+type StoryPart = (typeof PARTS)[number]
+const SAY_PART: Record<StoryPart, string> = {
   layouts: 'layout',
   pieces: 'piece',
   plantings: 'planting',
@@ -75,7 +75,7 @@ export function missingParts(file: TankHistory, here: TankHistory, remarks: stri
       const known = new Set((here[part] as readonly { id: string }[]).map(({ id }) => id))
       return [part, (file[part] as readonly { id: string }[]).filter((item) => !known.has(item.id))]
     }),
-  ) as unknown as Pick<TankHistory, Part>
+  ) as unknown as Pick<TankHistory, StoryPart>
   const isLaid = ({ draft, to }: LayoutRecord) => !draft && to === null
   const standing = here.layouts.find(isLaid)
   const layouts = lacking.layouts.map((layout): LayoutRecord => {

@@ -3,7 +3,7 @@ import { heldOn, since as version } from '@/core/history/dated'
 import { saidOf, withFact, withNewFact, type Since } from '@/core/history/facts'
 import { sourceOn } from '@/core/history/tank-at'
 import type { Product, SourceWater, TankHistory, WaterCare } from '@/core/history/types'
-import { dayOf, type Instant } from '@/core/quantity/time'
+import { dayOf } from '@/core/quantity/time'
 import { actOn, saying } from './acts'
 import { productSchema } from './border/story-schema'
 import { EntryRefused } from './refused'
@@ -11,6 +11,7 @@ import type { Database } from './db'
 import * as t from './schema'
 import { refuseOvertaken } from './stamp'
 import { writeTank } from './write'
+import type { Saying } from './facts/saying'
 
 /** The parts of the care that are changed apart from each other, each by a form of its own, and what that form shows. */
 export const CARE_PARTS = {
@@ -26,12 +27,9 @@ export const CARE_PARTS = {
   prices: (care: WaterCare) => care.prices ?? null,
 } as const
 
-interface Saying {
-  id: string
-  seen: string | null
+interface SayingSince extends Saying {
   /** Since when it is so; null: all along. */
   since: Since
-  now: Instant
 }
 
 /** Changes a part of what the keeper decided of a vessel's water, on what stands when it is written. `seen`: the stamp of the part as the page showed it. Throws ValidationError, EntryRefused or Overtaken. */
@@ -39,7 +37,7 @@ export async function changeCare(
   db: Database,
   slug: string,
   part: keyof typeof CARE_PARTS,
-  { id, seen, since: asked, now: askedAt }: Saying,
+  { id, seen, since: asked, now: askedAt }: SayingSince,
   change: (care: WaterCare) => WaterCare,
 ): Promise<void> {
   await actOn(db, slug, saying(id, asked, askedAt), (story, { now, holdsFrom: since }) => {
@@ -60,7 +58,7 @@ export async function saveSource(
   db: Database,
   slug: string,
   source: SourceWater,
-  { id: actId, seen, since: asked, now: askedAt }: Saying,
+  { id: actId, seen, since: asked, now: askedAt }: SayingSince,
 ): Promise<void> {
   const { id, name, kind, ...analysis } = source
   await actOn(db, slug, saying(actId, asked, askedAt), (story, { now, holdsFrom: since }) => {

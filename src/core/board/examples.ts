@@ -11,7 +11,7 @@ export interface Example {
 }
 /** A place in parts of the length and the depth: left, right, front, back. */
 type Place = readonly [number, number, number, number]
-type Part = { shape: string; at: Place } | { plant: Species; at: Place }
+type ExamplePart = { shape: string; at: Place } | { plant: Species; at: Place }
 
 /** Three beginnings of no one in particular, to be moved about: common practice of where things stand (the lowest in front, an odd number of stones, the largest off the middle). */
 export const EXAMPLES: readonly Example[] = [
@@ -56,7 +56,7 @@ export const EXAMPLES: readonly Example[] = [
   },
 ]
 
-function drawn(parts: readonly Part[]): Example['draw'] {
+function drawn(parts: readonly ExamplePart[]): Example['draw'] {
   return (board, glass, newId) =>
     parts.reduce<Board>((sofar, part) => {
       const [left, right, front, back] = part.at

@@ -8,7 +8,7 @@ import type {
   FlowSetting,
   GasSetting,
   LampSetting,
-  Part,
+  PartOfThing,
   Placed,
   Spot,
 } from '../history/equipment'
@@ -21,7 +21,7 @@ import { dayOf, type Instant } from '../quantity/time'
 import { toMm } from './to-mm'
 
 /** The parts of each kind of thing that have a place, in the order they are offered. */
-const PARTS_OF: Partial<Record<EquipmentKind, readonly Part[]>> = {
+const PARTS_OF: Partial<Record<EquipmentKind, readonly PartOfThing[]>> = {
   filter: ['outlet', 'inlet', 'body'],
   pump: ['outlet', 'body', 'air stone'],
   heater: ['body'],
@@ -32,18 +32,18 @@ const PARTS_OF: Partial<Record<EquipmentKind, readonly Part[]>> = {
 /** So far below the surface an outlet hangs at first, cm. */
 const UNDER_CM = 4
 
-export const fittingId = (equipmentId: string, part: Part): string =>
+export const fittingId = (equipmentId: string, part: PartOfThing): string =>
   `${equipmentId}.${part.replace(' ', '-')}`
 
 /** A part of a thing that can be set on the board. */
 export interface Placeable {
   equipmentId: string
-  part: Part
+  part: PartOfThing
   name: string
 }
 
 /** What a part is called: a heater is itself, of a filter the part is named. */
-const nameOfPart = ({ name, kind }: Pick<Equipment, 'name' | 'kind'>, part: Part): string =>
+const nameOfPart = ({ name, kind }: Pick<Equipment, 'name' | 'kind'>, part: PartOfThing): string =>
   part === 'lamp' || kind === 'heater' ? name : `${name}: ${part === 'body' ? 'in the tank' : part}`
 
 /** The parts of the equipment that runs, in its order. */
@@ -103,7 +103,7 @@ export function firstFitting(
 }
 
 function firstSpot(
-  part: Part,
+  part: PartOfThing,
   thing: Pick<Equipment, 'kind' | 'setting'>,
   board: Pick<Board, 'ground'>,
   glass: TankGlass,
@@ -115,7 +115,7 @@ function firstSpot(
   const said = (at: FlowSetting['outletAt'] | undefined, other: number) =>
     at === undefined || at === 'not said' ? other : along[at]
   const ground = (x: number, z: number) => groundDepth(board.ground, depthCm, x, z)
-  const spots: Record<Part, () => Spot> = {
+  const spots: Record<PartOfThing, () => Spot> = {
     outlet: () => {
       const { at, toward } = outletInWords(
         {

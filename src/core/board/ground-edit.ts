@@ -7,7 +7,7 @@ import { withoutTremor } from './outline'
 import { cutAtGlass } from './within-glass'
 
 type Material = Ground['material']
-type Plan = Pick<Glass, 'lengthCm' | 'depthCm' | 'build'>
+type FloorPlan = Pick<Glass, 'lengthCm' | 'depthCm' | 'build'>
 
 /** The ground of a board with some of it said otherwise; what is left empty is left out, as it is where nobody ever drew it. */
 function withGround(board: Board, said: Partial<Board['ground']>): Board {
@@ -33,7 +33,7 @@ export const sayGroundOf = (
 /** An area of another material, over those drawn before it, cut at the glass. Nothing where none of it lies inside. */
 export function putArea(
   board: Board,
-  plan: Plan,
+  plan: FloorPlan,
   outline: readonly Point[],
   material: Material,
   id: string,
@@ -48,7 +48,7 @@ export function putArea(
 /** What an area is of, its grain, or its box; stretched into a box it is cut at the glass. */
 export function sayArea(
   board: Board,
-  plan: Plan,
+  plan: FloorPlan,
   id: string,
   said: Partial<Pick<GroundArea, 'material' | 'grainMm'>> & {
     box?: Partial<Box>
@@ -83,7 +83,7 @@ const LEAST_STRIP_CM = 3
 /** A strip as a hand drew it, its tremor taken out, ended at the glass. Refuses one that is next to nothing. */
 export function putStrip(
   board: Board,
-  plan: Plan,
+  plan: FloorPlan,
   drawn: readonly Point[],
   id: string,
 ): Result<Board> {

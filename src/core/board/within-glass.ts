@@ -1,5 +1,5 @@
 import polygonClipping, { type Pair } from 'polygon-clipping'
-import { isWithin, planOutline, type Plan } from '../history/glass-shape'
+import { isWithin, planOutline, type FloorPlan } from '../history/glass-shape'
 import type { Point, Polygon } from '../history/types'
 import { polygonArea } from '../vessel/volume'
 import { middleOf, shifted } from './board'
@@ -9,11 +9,11 @@ import { toMm } from './to-mm'
 const SLACK_CM = 0.05
 
 /** Whether every corner of an outline lies in the room of a vessel. */
-export const fitsGlass = (plan: Plan, outline: Polygon, slackCm = SLACK_CM): boolean =>
+export const fitsGlass = (plan: FloorPlan, outline: Polygon, slackCm = SLACK_CM): boolean =>
   outline.every((point) => isWithin(plan, point, slackCm))
 
 /** An outline cut at the panes of a vessel, the largest piece where they cut it in several; null where nothing of it lies inside. */
-export function cutAtGlass(plan: Plan, outline: Polygon): readonly Point[] | null {
+export function cutAtGlass(plan: FloorPlan, outline: Polygon): readonly Point[] | null {
   if (fitsGlass(plan, outline)) return outline
   const ring = (polygon: Polygon) => [polygon.map(([x, z]): Pair => [x, z])]
   const parts = polygonClipping
@@ -28,7 +28,7 @@ export function cutAtGlass(plan: Plan, outline: Polygon): readonly Point[] | nul
 const STEPS = 20
 
 /** How far a thing is to be moved towards the middle of a vessel until it fits, cm; nothing where it fits, or never will. */
-export function inwards(plan: Plan, outline: Polygon): { dx: number; dz: number } {
+export function inwards(plan: FloorPlan, outline: Polygon): { dx: number; dz: number } {
   const { x, z } = middleOf(outline)
   const to = middleOf(planOutline(plan))
   for (let step = 0; step <= STEPS; step++) {

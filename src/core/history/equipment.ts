@@ -13,7 +13,7 @@ export const LIDS = ['open', 'glass with a gap', 'closed glass', 'mesh', 'film']
 
 /** Parts of a thing that have a place of their own in the tank. A lamp hangs above it. */
 export const PARTS = ['outlet', 'inlet', 'body', 'diffuser', 'air stone', 'lamp'] as const
-export type Part = (typeof PARTS)[number]
+export type PartOfThing = (typeof PARTS)[number]
 /** Where a part is: its middle from the left and from the front glass and above the bottom, cm. */
 export interface Spot {
   x: number
@@ -24,7 +24,7 @@ export interface Spot {
 }
 /** Where the parts of a thing are, as far as somebody drew them. A lamp’s place is in its own fields. */
 export interface Placed {
-  spots?: Partial<Record<Exclude<Part, 'lamp'>, Spot>>
+  spots?: Partial<Record<Exclude<PartOfThing, 'lamp'>, Spot>>
 }
 export interface LampSetting {
   /** Clock time, HH:MM. */

@@ -2,15 +2,15 @@ import { distanceTo } from './segment'
 import type { Glass, Point, Polygon, VesselBuild } from './types'
 
 /** What of a vessel its plan is drawn from: inside measures and how it is built. */
-export type Plan = Pick<Glass, 'lengthCm' | 'depthCm' | 'build'>
+export type FloorPlan = Pick<Glass, 'lengthCm' | 'depthCm' | 'build'>
 
 /** Corners in which a curved pane is drawn, so fine that its chords stay within a millimetre of it up to two metres. */
 const CORNERS = 96
 
-const shapeOf = ({ build }: Plan) => build?.shape ?? 'box'
-const bowOf = ({ build }: Plan) => (build?.shape === 'bow front' ? build.bowCm : 0)
+const shapeOf = ({ build }: FloorPlan) => build?.shape ?? 'box'
+const bowOf = ({ build }: FloorPlan) => (build?.shape === 'bow front' ? build.bowCm : 0)
 /** Depth of the chamber walled off along the back, cm; zero without one. */
-export const chamberOf = ({ build }: Plan): number =>
+export const chamberOf = ({ build }: FloorPlan): number =>
   build && build.shape === 'box' ? build.chamberCm : 0
 
 /** Radius of the circle through the corners of a chord and the top of its bow, cm: (c²/4 + b²)/2b. */
@@ -21,7 +21,7 @@ const bowRadius = (chord: number, bow: number) => (chord * chord) / 4 / (2 * bow
  * bow and the circular segment in front of it. Cylinder: an ellipse in its box. Quarter round: a quarter of the ellipse of twice its box, its
  * right angle at the back left. Check: a cylinder of 40 × 40 cm has 1256.6 cm².
  */
-export function planArea(plan: Plan): number {
+export function planArea(plan: FloorPlan): number {
   const { lengthCm: length, depthCm: depth } = plan
   switch (shapeOf(plan)) {
     case 'cylinder':
@@ -39,7 +39,7 @@ export function planArea(plan: Plan): number {
 }
 
 /** The front pane at a place along the length: its distance from the foremost line, cm. Outside the length the nearest end. */
-export function frontAt(plan: Plan, x: number): number {
+export function frontAt(plan: FloorPlan, x: number): number {
   const { lengthCm: length, depthCm: depth } = plan
   const along = Math.min(length, Math.max(0, x))
   switch (shapeOf(plan)) {
@@ -57,17 +57,17 @@ export function frontAt(plan: Plan, x: number): number {
 }
 
 /** The back of the room in which things stand, at a place along the length, cm from the foremost line: the back pane, or the wall of a chamber. */
-export function backAt(plan: Plan, x: number): number {
+export function backAt(plan: FloorPlan, x: number): number {
   if (shapeOf(plan) === 'cylinder') return plan.depthCm - frontAt(plan, x)
   return plan.depthCm - chamberOf(plan)
 }
 
 /** Whether a vessel's front or back is curved. */
-export const isCurved = (plan: Plan): boolean => shapeOf(plan) !== 'box' && planIsNotBox(plan)
-const planIsNotBox = (plan: Plan) => shapeOf(plan) !== 'bow front' || bowOf(plan) > 0
+export const isCurved = (plan: FloorPlan): boolean => shapeOf(plan) !== 'box' && planIsNotBox(plan)
+const planIsNotBox = (plan: FloorPlan) => shapeOf(plan) !== 'bow front' || bowOf(plan) > 0
 
 /** The room in which things stand, seen from above, from the left front corner against the clock. */
-export function planOutline(plan: Plan): Polygon {
+export function planOutline(plan: FloorPlan): Polygon {
   const { lengthCm: length } = plan
   const back = backAt(plan, 0)
   if (!isCurved(plan))
@@ -94,14 +94,14 @@ const distinct = (outline: readonly Point[]): Polygon =>
   })
 
 /** Whether a point lies inside, within a slack, cm. */
-export const isWithin = (plan: Plan, [x, z]: Point, slackCm = 0): boolean =>
+export const isWithin = (plan: FloorPlan, [x, z]: Point, slackCm = 0): boolean =>
   x >= -slackCm &&
   x <= plan.lengthCm + slackCm &&
   z >= frontAt(plan, x) - slackCm &&
   z <= backAt(plan, x) + slackCm
 
 /** Length of the panes that stand round a vessel, cm: for the ellipse by Ramanujan 1914, which is exact for a circle. */
-export function wallLength(plan: Plan): number {
+export function wallLength(plan: FloorPlan): number {
   const { lengthCm: length, depthCm: depth } = plan
   switch (shapeOf(plan)) {
     case 'cylinder':
@@ -124,7 +124,7 @@ function ellipse(a: number, b: number): number {
 }
 
 /** How far an outline stays clear of the panes that are to be wiped, cm: all but the back. Negative: beyond them. */
-export function clearOfGlass(plan: Plan, outline: Polygon): number {
+export function clearOfGlass(plan: FloorPlan, outline: Polygon): number {
   if (!isCurved(plan)) return Math.min(...outline.flatMap(([x, z]) => [x, plan.lengthCm - x, z]))
   const panes = planOutline(plan)
   const back = plan.depthCm - 1e-6

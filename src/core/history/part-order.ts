@@ -1,16 +1,16 @@
 import type { TankHistory } from './types'
 
 /** The parts of a story of which there are several, but for its journal, which has an order of its own. */
-type Part = Exclude<
+type StoryPart = Exclude<
   {
     [K in keyof TankHistory]: TankHistory[K] extends readonly { id: string }[] ? K : never
   }[keyof TankHistory],
   'entries' | undefined
 >
-type Of<P extends Part> = NonNullable<TankHistory[P]>[number]
+type Of<P extends StoryPart> = NonNullable<TankHistory[P]>[number]
 
 /** By what the things of each part stand one after the other; what is alike in it stands by its id. */
-const BY: { readonly [P in Part]: (one: Of<P>) => string } = {
+const BY: { readonly [P in StoryPart]: (one: Of<P>) => string } = {
   layouts: ({ from }) => from,
   pieces: () => '',
   species: () => '',
@@ -30,14 +30,14 @@ const byCode = (a: string, b: string) => {
 }
 
 /** A part in its order: the same whichever database it comes from, after a restart as before. */
-export function inPartOrder<P extends Part>(part: P, records: readonly Of<P>[]): Of<P>[] {
+export function inPartOrder<P extends StoryPart>(part: P, records: readonly Of<P>[]): Of<P>[] {
   const by = BY[part] as (one: Of<P>) => string
   return [...records].sort((a, b) => byCode(by(a), by(b)) || byCode(a.id, b.id))
 }
 
 /** A story with every part in its order. */
 export function inOrder(story: TankHistory): TankHistory {
-  const parts = (Object.keys(BY) as Part[]).map(
+  const parts = (Object.keys(BY) as StoryPart[]).map(
     (part) => [part, inPartOrder(part, story[part] as never)] as const,
   )
   return { ...story, ...Object.fromEntries(parts) }

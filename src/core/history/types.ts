@@ -5,7 +5,7 @@ import type { Instant } from '../quantity/time'
 import type { Parameter } from '../quantity/units'
 import type { Dated, Temporary } from './dated'
 import type { Entry } from '../journal/entry'
-import type { EquipmentRecord, Part, Spot } from './equipment'
+import type { EquipmentRecord, PartOfThing, Spot } from './equipment'
 import type { GrowthLesson } from './growth-lesson'
 import type { KindFacts } from './kind-facts'
 import type { PieceNature } from './piece-nature'
@@ -279,7 +279,7 @@ export interface PlantingSpot {
   perch: { hardscapeId: string; heightCm: number } | null
 }
 /** One of the kinds a planting is of: a mown lawn may be of three. Shares of one planting add up to one. */
-export interface PlantKind {
+export interface KindShare {
   speciesId: string
   share: number
   sure: Sureness
@@ -317,7 +317,7 @@ interface PlantingIdentity {
   /** The short code on its stake, one at a time in a tank: S1, K2 … */
   stake: string
   name: string
-  kinds: readonly PlantKind[]
+  kinds: readonly KindShare[]
   /** What it was when it came; what was found has no birthday. */
   origin: (typeof PLANT_ORIGINS)[number]
   /** Plantings it was cut or divided from, of this tank or another. */
@@ -526,7 +526,7 @@ export interface BoardFitting extends Spot {
   /** Of the thing and the part. */
   id: string
   equipmentId: string
-  part: Part
+  part: PartOfThing
   name: string
   /** Of a lamp: over how many degrees it spreads, and how long it is, cm; absent: not said. */
   spread?: number

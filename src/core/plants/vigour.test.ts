@@ -1,8 +1,8 @@
 import { PLANT_KINDS } from './kinds'
-import { vigour, type Conditions } from './vigour'
+import { vigour, type GrowingConditions } from './vigour'
 
 const kind = (id: string) => PLANT_KINDS.find(({ species }) => species.id === id)!.facts
-const under = (conditions: Partial<Conditions>, id: string) =>
+const under = (conditions: Partial<GrowingConditions>, id: string) =>
   vigour({ light: 'fair', gas: false, inAir: false, ...conditions }, kind(id))
 
 test('a middling kind grows by the common table: worked by hand, gas and strong light against neither 1.8 / 0.5', () => {

@@ -6,7 +6,7 @@ import type { PlantFacts } from './kinds/facts'
 import { standsInAir } from './place'
 
 /** What makes plants grow fast or slowly in a tank. */
-export interface Conditions {
+export interface GrowingConditions {
   light: 'dim' | 'fair' | 'strong'
   gas: boolean
   /** It stands out of the water. */
@@ -36,7 +36,11 @@ const IN_AIR: Readonly<Record<PlantFacts['emersed'], number>> = {
 }
 
 /** What a planting had on a day. A tank without a lamp on paper is taken as fairly lit: by a window, or by one nobody wrote down. */
-export function conditionsFor(history: TankHistory, planting: Planting, day: number): Conditions {
+export function conditionsFor(
+  history: TankHistory,
+  planting: Planting,
+  day: number,
+): GrowingConditions {
   const tank = tankAt(history, day)
   return {
     light: lightIn(tank),
@@ -51,7 +55,7 @@ const lightIn = remembered((tank: Tank) => {
   return lightClass((parAtSurface * hours * SECONDS_PER_HOUR) / 1e6)
 })
 
-function lightClass(mol: number): Conditions['light'] {
+function lightClass(mol: number): GrowingConditions['light'] {
   if (mol === 0) return 'fair'
   if (mol < DIM_MOL) return 'dim'
   return mol > STRONG_MOL ? 'strong' : 'fair'
@@ -62,7 +66,7 @@ function lightClass(mol: number): Conditions['light'] {
  * middling kind where it is left out. Land plants are known by how they grow in air, so that light alone moves them.
  */
 export function vigour(
-  { light, gas, inAir }: Conditions,
+  { light, gas, inAir }: GrowingConditions,
   kind: Pick<PlantFacts, 'light' | 'gas' | 'emersed' | 'land'> = MIDDLING,
 ): number {
   const regime = FACTOR[gas && !inAir ? 'gas' : 'plain']

@@ -7,7 +7,7 @@ import {
   planArea,
   planOutline,
   wallLength,
-  type Plan,
+  type FloorPlan,
 } from '../history/glass-shape'
 
 const built = (build: Partial<VesselBuild>): VesselBuild => ({
@@ -18,7 +18,7 @@ const built = (build: Partial<VesselBuild>): VesselBuild => ({
   bracing: 'none',
   ...build,
 })
-const SHAPES: readonly [string, Plan][] = [
+const SHAPES: readonly [string, FloorPlan][] = [
   ['a box', { lengthCm: 100, depthCm: 50 }],
   ['a bow front', { lengthCm: 90, depthCm: 48, build: built({ shape: 'bow front', bowCm: 12 }) }],
   [
@@ -31,7 +31,7 @@ const SHAPES: readonly [string, Plan][] = [
 ]
 
 /** Counted on a grid of fine cells, by nothing but whether their middle lies inside. */
-function counted(plan: Plan, of: (x: number, z: number) => number = () => 1): number {
+function counted(plan: FloorPlan, of: (x: number, z: number) => number = () => 1): number {
   const step = 0.2
   let sum = 0
   for (let x = step / 2; x < plan.lengthCm; x += step)

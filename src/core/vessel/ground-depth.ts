@@ -1,4 +1,4 @@
-import { backAt, frontAt, isCurved, type Plan } from '../history/glass-shape'
+import { backAt, frontAt, isCurved, type FloorPlan } from '../history/glass-shape'
 import type { Ground, GroundArea } from '../history/types'
 import { crossings, shared, without, type Span } from './crossings'
 
@@ -12,7 +12,7 @@ const PANELS = 128
  */
 export function groundLitres(
   ground: Pick<Ground, 'profile'> & Partial<Pick<Ground, 'areas'>>,
-  vessel: Plan,
+  vessel: FloorPlan,
 ): number {
   const { profile } = ground
   if (profile.length < 2) throw new RangeError('A ground needs its depth at two stations at least')
@@ -91,7 +91,7 @@ const SLICE_CM = 0.25
 /** Litres by which areas with a depth of their own differ from the ground they are drawn on. Slices across the tank (midpoint rule), exact from front to back. */
 function ownLitres(
   ground: Pick<Ground, 'profile'> & Partial<Pick<Ground, 'areas'>>,
-  plan: Plan,
+  plan: FloorPlan,
 ): number {
   const areas = [...(ground.areas ?? [])].reverse()
   let much = 0

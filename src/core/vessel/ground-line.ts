@@ -1,4 +1,4 @@
-import { backAt, frontAt, type Plan } from '../history/glass-shape'
+import { backAt, frontAt, type FloorPlan } from '../history/glass-shape'
 import type { Ground, GroundStation } from '../history/types'
 import { groundDepth } from './ground-depth'
 
@@ -10,7 +10,7 @@ const BEHIND_PANE_CM = 0.01
 /** The ground as it is seen along the front and the back glass: its stations, or, where areas have a depth of their own, read step by step. */
 export function groundLine(
   ground: Pick<Ground, 'profile'> & Partial<Pick<Ground, 'areas'>>,
-  plan: Plan,
+  plan: FloorPlan,
 ): readonly GroundStation[] {
   if (!ground.areas?.some(({ own }) => own !== undefined)) return ground.profile
   const steps = Math.ceil(plan.lengthCm / STEP_CM)

@@ -1,4 +1,4 @@
-import { backAt, frontAt, type Plan } from '../history/glass-shape'
+import { backAt, frontAt, type FloorPlan } from '../history/glass-shape'
 import { isSpread, LAYER_DENSITY, WET_DENSITY } from '../history/ground-kinds'
 import type { Ground, GroundLayer } from '../history/types'
 import { crossings, shared, without, type Span } from './crossings'
@@ -20,7 +20,7 @@ const SLICE_CM = 0.25
  * taken from all of them alike. Slices across the tank (midpoint rule), exact from front to back. Materials in the order in which they are met,
  * the main one first.
  */
-export function groundParts(ground: Drawn, plan: Plan): GroundPart[] {
+export function groundParts(ground: Drawn, plan: FloorPlan): GroundPart[] {
   const whole = groundLitres(ground, plan)
   const litres = new Map<Ground['material'], number>([[ground.material, whole]])
   for (const [material, much] of areaLitres(ground, plan)) {
@@ -48,14 +48,14 @@ export function groundParts(ground: Drawn, plan: Plan): GroundPart[] {
 }
 
 /** Litres of a layer: as said, or its thickness over the room in which things stand. */
-function layerLitres({ of, litres, cm }: GroundLayer, plan: Plan): number {
+function layerLitres({ of, litres, cm }: GroundLayer, plan: FloorPlan): number {
   if (!isSpread(of)) return litres ?? 0
   const flat = [0, plan.lengthCm].map((x) => ({ x, frontCm: cm ?? 0, backCm: cm ?? 0 }))
   return groundLitres({ profile: flat }, plan)
 }
 
 /** Litres of what is drawn otherwise than the main material; where areas lie over each other the one drawn last. */
-function areaLitres(ground: Drawn, plan: Plan): Map<Ground['material'], number> {
+function areaLitres(ground: Drawn, plan: FloorPlan): Map<Ground['material'], number> {
   const found = new Map<Ground['material'], number>()
   const areas = [...(ground.areas ?? [])].reverse()
   if (areas.length === 0) return found

@@ -2,20 +2,20 @@ import { natureOf } from '../history/piece-nature'
 import { groundLitres } from './ground-depth'
 import { groundParts } from './ground-parts'
 import type { Glass, Ground, Hardscape, Polygon } from '../history/types'
-import { chamberOf, planArea, wallLength, type Plan } from '../history/glass-shape'
+import { chamberOf, planArea, wallLength, type FloorPlan } from '../history/glass-shape'
 
 /** Litres of the whole vessel to the rim, a chamber at its back with it. cm in, L out. */
-export function grossLitres(vessel: Plan & Pick<Glass, 'heightCm'>): number {
+export function grossLitres(vessel: FloorPlan & Pick<Glass, 'heightCm'>): number {
   return (planArea(vessel) * vessel.heightCm) / 1000
 }
 
 /** Litres in one centimetre of height where nothing stands in the water, a chamber with it. */
-export function litresPerCentimetre(vessel: Plan): number {
+export function litresPerCentimetre(vessel: FloorPlan): number {
   return planArea(vessel) / 1000
 }
 
 /** Litres of the water in a chamber walled off along the back, at the full line; zero without one. */
-export function chamberLitres(vessel: Plan & Pick<Glass, 'waterlineCm'>): number {
+export function chamberLitres(vessel: FloorPlan & Pick<Glass, 'waterlineCm'>): number {
   return (vessel.lengthCm * chamberOf(vessel) * vessel.waterlineCm) / 1000
 }
 

@@ -2,7 +2,7 @@ import { mixed } from 'yup'
 import { SAY } from '@/core/journal/faults'
 import { amount, words } from './values'
 import type { EntryProblem } from '@/core/journal/faults'
-import { PLANT_GROUPS, type PlantKind, type Species } from '@/core/history/types'
+import { PLANT_GROUPS, type KindShare, type Species } from '@/core/history/types'
 import { ANOTHER_KIND, kinName, speciesFromKin } from '@/core/plants/kin'
 
 /** The fields by which a form names a kind, or describes one that is in no list. */
@@ -23,7 +23,7 @@ interface SpeciesForm {
   newName: string
   newHeight: number | null
   newTint: Species['leaf']['tint']
-  sure: PlantKind['sure']
+  sure: KindShare['sure']
 }
 
 /** The species a form names, or one made from what it says of another. What nobody knows goes by its kind of plant. */

@@ -17,7 +17,7 @@ import {
   PLACES_ALONG,
   type EquipmentKind,
   PARTS,
-  type Part,
+  type PartOfThing,
 } from '@/core/history/equipment'
 import {
   ANIMAL_KINDS,
@@ -622,7 +622,7 @@ const SPOT_CM = {
     .max(360, 'A turn is at most a full one.')
     .optional(),
 }
-const spots = (...parts: Part[]) =>
+const spots = (...parts: PartOfThing[]) =>
   object(
     Object.fromEntries(
       parts.map((part) => [part, object(SPOT_CM).noUnknown().default(undefined).optional()]),
@@ -631,7 +631,7 @@ const spots = (...parts: Part[]) =>
     .noUnknown()
     .default(undefined)
     .optional()
-const flow = (...parts: Part[]) =>
+const flow = (...parts: PartOfThing[]) =>
   object({
     spots: spots('outlet', ...parts),
     litresPerHour: upTo('The flow', 50_000),

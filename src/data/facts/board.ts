@@ -3,20 +3,14 @@ import { withBoard } from '@/core/board/onto-story'
 import { withFact, withNewFact, type Since } from '@/core/history/facts'
 import { tankNow } from '@/core/history/tank-at'
 import type { Board, Draft, Species } from '@/core/history/types'
-import type { Instant } from '@/core/quantity/time'
+
 import { PLANT_KINDS } from '@/core/plants/kinds'
 import { actOn, saying } from '../acts'
 import type { Database } from '../db'
 import { EntryRefused } from '../refused'
 import { refuseOvertaken } from '../stamp'
 import { listSpecies, withSpecies } from './plantings'
-
-interface Saying {
-  id: string
-  /** The stamp of what the page showed when it was drawn. */
-  seen: string | null
-  now: Instant
-}
+import type { Saying } from './saying'
 
 /** Every kind a board may plant: those any tank here grows, then those of the catalogue. */
 export async function plantable(db: Database): Promise<Species[]> {

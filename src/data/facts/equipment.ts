@@ -9,14 +9,9 @@ import type { Database } from '../db'
 import { EntryRefused } from '../refused'
 import { refuseOvertaken } from '../stamp'
 import { refuseEndBeforeBegin } from './for-a-while'
+import type { Saying } from './saying'
 
 type Setting = EquipmentRecord['settings'][number]['is']
-interface Saying {
-  id: string
-  seen: string | null
-  now: Instant
-}
-
 /** Adds a thing that serves the tank, from the day of its first setting on. A name may stand once. Throws ValidationError or EntryRefused. */
 export async function addEquipment(
   db: Database,

@@ -11,12 +11,7 @@ import { speciesOfRow } from '../story-rows'
 import { touchStory } from '../story'
 import { untilWritten } from '../until-written'
 import { inTransaction, turnAfter } from '../write'
-
-interface Saying {
-  id: string
-  seen: string | null
-  now: Instant
-}
+import type { Saying } from './saying'
 
 /**
  * Writes what the keeper says of a kind, a new one or one that is known, for every tank that grows it. What was said before is kept.

@@ -6,11 +6,7 @@ import { dayOf, type Instant } from '@/core/quantity/time'
 import { actOn, saying } from '../acts'
 import type { Database } from '../db'
 import { EntryRefused } from '../refused'
-
-interface Saying {
-  id: string
-  now: Instant
-}
+import type { Saying } from './saying'
 
 /** Lays a new stone or piece of wood into the layout that stands, from `at` on. A label may stand once. Throws ValidationError or EntryRefused. */
 export async function addPiece(
@@ -50,7 +46,7 @@ export async function sayPiece(
     spot,
   }: { label: string; focal: boolean; spot: Omit<PieceSpot, 'layoutId'> | null },
   asked: Since,
-  { id, now: askedAt }: Saying,
+  { id, now: askedAt }: Pick<Saying, 'id' | 'now'>,
 ): Promise<void> {
   await actOn(db, slug, saying(id, asked, askedAt), (story, { now, holdsFrom: since }) => {
     const layout = standingLayout(story, now)
@@ -78,7 +74,7 @@ export async function takePieceOut(
   slug: string,
   pieceId: string,
   at: Instant,
-  { id, now }: Saying,
+  { id, now }: Pick<Saying, 'id' | 'now'>,
 ): Promise<void> {
   const act = { id, kind: 'change', holdsFrom: at, now } as const
   await actOn(db, slug, act, (story, written) => {
@@ -106,7 +102,7 @@ export async function putPieceBack(
   slug: string,
   pieceId: string,
   at: Instant,
-  { id, now }: Saying,
+  { id, now }: Pick<Saying, 'id' | 'now'>,
 ): Promise<void> {
   const act = { id, kind: 'change', holdsFrom: at, now } as const
   await actOn(db, slug, act, (story, written) => {

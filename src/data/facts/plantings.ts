@@ -13,6 +13,7 @@ import * as t from '../schema'
 import { refuseOvertaken } from '../stamp'
 import { refuseEndBeforeBegin } from './for-a-while'
 import { speciesOfRow } from '../story-rows'
+import type { Saying } from './saying'
 
 /** Every species any tank here grows, by name. */
 export async function listSpecies(db: Database): Promise<Species[]> {
@@ -76,12 +77,6 @@ export interface SaidPlanting {
   /** Its kinds, some of which nobody here may have grown yet. */
   species: readonly Species[]
 }
-interface Saying {
-  id: string
-  seen: string | null
-  now: Instant
-}
-
 /** Writes what the keeper says of a planting: what it is, since when, where it stands and how much of it. Throws ValidationError or EntryRefused. */
 export async function sayPlanting(
   db: Database,

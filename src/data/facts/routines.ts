@@ -2,17 +2,12 @@ import { withFact, withNewFact } from '@/core/history/facts'
 import { routineName } from '@/core/history/routine.words'
 import { routinesAt } from '@/core/history/lookup'
 import type { Routine, TankHistory } from '@/core/history/types'
-import type { Instant } from '@/core/quantity/time'
+
 import { actOn } from '../acts'
 import type { Database } from '../db'
 import { EntryRefused } from '../refused'
 import { refuseOvertaken } from '../stamp'
-
-interface Saying {
-  id: string
-  seen: string | null
-  now: Instant
-}
+import type { Saying } from './saying'
 
 /** Sets the routine of water changes: the rhythm that is due on the bench. A tank that had none gets one. */
 export async function setChangeRoutine(

@@ -12,6 +12,7 @@ import type { Database } from '../db'
 import { EntryRefused } from '../refused'
 import { refuseOvertaken } from '../stamp'
 import { refuseEndBeforeBegin } from './for-a-while'
+import type { Saying } from './saying'
 
 /** What a vessel is called and where it is: true on every day, so that saying it otherwise puts it right. */
 type VesselFacts = Pick<
@@ -26,12 +27,6 @@ export interface SaidVessel {
   /** Measures that hold for a while only: drawn low for some weeks. */
   temporary: Temporary | null
 }
-interface Saying {
-  id: string
-  seen: string | null
-  now: Instant
-}
-
 /** What the form of the glass shows, for its stamp. */
 export const shownOfVessel = ({
   name,

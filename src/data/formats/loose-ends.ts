@@ -16,9 +16,9 @@ const PARTS = [
   'plans',
   'drafts',
 ] as const
-type Part = (typeof PARTS)[number]
+type StoryPart = (typeof PARTS)[number]
 /** How what is missing is called. */
-const SAY: Record<Part, string> = {
+const SAY: Record<StoryPart, string> = {
   layouts: 'layout',
   pieces: 'piece',
   species: 'species',
@@ -34,7 +34,7 @@ const SAY: Record<Part, string> = {
 /** A place that speaks of something by its id; null: of nothing. */
 interface Reference {
   at: string
-  part: Part
+  part: StoryPart
   id: string | null
 }
 
@@ -45,7 +45,7 @@ export function looseEnds(history: TankHistory): string[] {
       part,
       new Set((history[part] as readonly { id: string }[]).map(({ id }) => id)),
     ]),
-  ) as Record<Part, Set<string>>
+  ) as Record<StoryPart, Set<string>>
   const twice = PARTS.filter((part) => ids[part].size !== history[part].length)
   const entryIds = new Set(history.entries.map(({ id }) => id))
   return [
@@ -103,7 +103,7 @@ const spots = (at: string, stands: readonly { is: { layoutId: string } | null }[
   }))
 
 /** In which part of a story each thing stands that an entry can point at. */
-const PART_OF: Record<PointsAt, Part> = {
+const PART_OF: Record<PointsAt, StoryPart> = {
   planting: 'plantings',
   piece: 'pieces',
   population: 'populations',

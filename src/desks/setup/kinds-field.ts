@@ -1,11 +1,11 @@
 import { SURENESSES } from '@/core/journal/sureness'
 import type { EntryProblem } from '@/core/journal/faults'
 import { mainKind } from '@/core/history/tank-at'
-import type { PlantKind, Species } from '@/core/history/types'
+import type { KindShare, Species } from '@/core/history/types'
 import { readNumber } from '@/core/quantity/read-number'
 
 /** “Moss 20 %”, one a line: what grows in a planting beside its main kind; “, thought to be” where that is less sure, or surer, than the main one. */
-export function sayOtherKinds(kinds: readonly PlantKind[], species: readonly Species[]): string {
+export function sayOtherKinds(kinds: readonly KindShare[], species: readonly Species[]): string {
   const main = mainKind({ kinds })
   return kinds
     .filter((kind) => kind !== main)
@@ -18,12 +18,12 @@ export function sayOtherKinds(kinds: readonly PlantKind[], species: readonly Spe
 
 /** The kinds of a planting: the main one with what the others leave of it, or what is wrong with the lines. */
 export function kindsFrom(
-  main: Omit<PlantKind, 'share'>,
+  main: Omit<KindShare, 'share'>,
   lines: string,
   known: readonly Species[],
-): { kinds: PlantKind[]; problems: EntryProblem[] } {
+): { kinds: KindShare[]; problems: EntryProblem[] } {
   const wrong = (says: string) => ({ kinds: [], problems: [{ field: 'also', says }] })
-  const others: PlantKind[] = []
+  const others: KindShare[] = []
   for (const line of lines
     .split('\n')
     .map((one) => one.trim())

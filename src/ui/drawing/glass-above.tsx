@@ -1,18 +1,24 @@
 import { useId } from 'react'
-import { backAt, chamberOf, isCurved, planOutline, type Plan } from '@/core/history/glass-shape'
+import {
+  backAt,
+  chamberOf,
+  isCurved,
+  planOutline,
+  type FloorPlan,
+} from '@/core/history/glass-shape'
 
 const colour = (name: string) => `var(--chakra-colors-${name})`
 const pathOf = (points: readonly (readonly [number, number])[]) =>
   `M${points.map(([x, z]) => `${x} ${z}`).join('L')}Z`
 
 /** Whether the panes of a vessel seen from above are more than its box. */
-export const isMoreThanBox = (plan: Plan): boolean => isCurved(plan) || chamberOf(plan) > 0
+export const isMoreThanBox = (plan: FloorPlan): boolean => isCurved(plan) || chamberOf(plan) > 0
 
 /**
  * The panes of a vessel seen from above, in cm, front at zero: what lies beyond a curved pane is paper again, a chamber along the back is
  * hatched. Drawn over what stands; nothing for a plain box, whose frame is enough.
  */
-export function GlassAbove({ plan, transform }: { plan: Plan; transform: string }) {
+export function GlassAbove({ plan, transform }: { plan: FloorPlan; transform: string }) {
   const id = useId()
   if (!isMoreThanBox(plan)) return null
   const { lengthCm, depthCm } = plan

@@ -9,13 +9,13 @@ import { patchArea } from '../../plants/place'
 import { normalEstimate, type Estimate } from '../../quantity/estimate'
 import { dayOf, type Instant } from '../../quantity/time'
 
-type Part = (typeof CUTTING_PARTS)[number]
+type CuttingPart = (typeof CUTTING_PARTS)[number]
 /** What could be taken of a planting today, and what it multiplies to. */
 export interface Yield {
   planting: Planting
   species: Species
   /** What a cut gives now; none: nothing is ready. */
-  now: { part: Part; count: number }[]
+  now: { part: CuttingPart; count: number }[]
   /** Nodes that root of long stems laid flat; null: none is long enough. */
   nodes: number | null
   /** Stems, crowns or portions in so many weeks, all of it replanted: with its range; null: it is not multiplied by hand. */
@@ -58,7 +58,7 @@ export const yieldsOf = (history: TankHistory, now: Instant): Yield[] =>
 function yieldOf(history: TankHistory, planting: Planting, now: Instant): Yield {
   const species = speciesOf(history, planting)
   const base = { planting, species, nodes: null }
-  const crowns = (part: Part, share: number): Yield => ({
+  const crowns = (part: CuttingPart, share: number): Yield => ({
     ...base,
     now: some(part, Math.floor(share * planting.stems)),
     then: doubled(planting.stems, species),
@@ -91,7 +91,13 @@ const A_THIRD = 1 / 3
 type Base = Pick<Yield, 'planting' | 'species'> & { nodes: null }
 
 /** Sods and pinches of what lies flat. */
-function ofMat(history: TankHistory, base: Base, part: Part, each: number, now: Instant): Yield {
+function ofMat(
+  history: TankHistory,
+  base: Base,
+  part: CuttingPart,
+  each: number,
+  now: Instant,
+): Yield {
   const { planting, species } = base
   const today = dayOf(now)
   const cover = coverOn(fitCover(history, planting, now), today, today).value / 100
@@ -105,7 +111,8 @@ function ofMat(history: TankHistory, base: Base, part: Part, each: number, now: 
   }
 }
 
-const some = (part: Part, count: number): Yield['now'] => (count > 0 ? [{ part, count }] : [])
+const some = (part: CuttingPart, count: number): Yield['now'] =>
+  count > 0 ? [{ part, count }] : []
 
 function ofStems(history: TankHistory, base: Base, now: Instant): Yield {
   const { planting } = base

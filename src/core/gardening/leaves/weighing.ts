@@ -10,7 +10,7 @@ import { factsOf } from '../../plants/kinds'
 import type { Estimate } from '../../quantity/estimate'
 import { dayOf, type Instant } from '../../quantity/time'
 import type { Parameter } from '../../quantity/units'
-import { conditionsOf, type Conditions } from '../../water/estimate/conditions'
+import { conditionsOf, type WaterConditions } from '../../water/estimate/conditions'
 import { leastPar } from '../light/least-par'
 import { harmTo } from '../here/suits'
 import { FIXED, MOVABLE, type Cause } from './causes'
@@ -84,7 +84,7 @@ export function weighedFor(
   ]
 }
 
-function ofWater(conditions: Conditions): Weighed[] {
+function ofWater(conditions: WaterConditions): Weighed[] {
   return WANTS.flatMap(({ cause, parameter, under, over }): Weighed[] => {
     const level = conditions.value(parameter)
     if (!level)

@@ -14,8 +14,8 @@ export const CUTTING_PARTS = [
   'pinches of moss',
   'leaves to strike',
 ] as const
-type Part = (typeof CUTTING_PARTS)[number]
-const ONE: Readonly<Record<Part, string>> = {
+type CuttingPart = (typeof CUTTING_PARTS)[number]
+const ONE: Readonly<Record<CuttingPart, string>> = {
   tops: 'top',
   bottoms: 'bottom',
   'stems laid flat': 'stem laid flat',
@@ -26,7 +26,7 @@ const ONE: Readonly<Record<Part, string>> = {
   'leaves to strike': 'leaf to strike',
 }
 /** “one” of them is said as one. */
-export const sayPart = (part: Part, count: number): string =>
+export const sayPart = (part: CuttingPart, count: number): string =>
   `${count} ${count === 1 ? ONE[part] : part}`
 
 /** Where it went. */

@@ -1,9 +1,9 @@
 import fc from 'fast-check'
 import { Matrix, inverse } from 'ml-matrix'
 import { BORNE_SD, inflateUncertainty } from '../estimate/inflate-uncertainty'
-import { reconcile, type Part } from './reconcile'
+import { reconcile, type Summand } from './reconcile'
 
-const free = (value: number, sd: number): Part => ({ value, sd, sign: 0 })
+const free = (value: number, sd: number): Summand => ({ value, sd, sign: 0 })
 
 describe('fitting parts to their sum', () => {
   test('by hand: two parts of equal doubt share what is missing; a sure one does not move', () => {
@@ -117,7 +117,7 @@ describe('as much doubt as a gap asks for', () => {
           const wide = inflateUncertainty(known, vague, { value, sd: 0.1 })
           wide.forEach((one, i) => expect(one.sd).toBeGreaterThanOrEqual(vague[i].sd - 1e-12))
           const gap = value - [...known, ...vague].reduce((sum, one) => sum + one.value, 0)
-          const has = (one: Part) =>
+          const has = (one: Summand) =>
             one.sign === 0 || one.sign * gap > 0 || one.value * one.sign > 0
           const spread = Math.sqrt(
             [...known, ...wide].filter(has).reduce((sum, one) => sum + one.sd ** 2, 0.01),

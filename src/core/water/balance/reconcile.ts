@@ -1,5 +1,5 @@
 /** One part of a sum, before the whole is known: its value with a standard deviation, and the sign it can only have (0: either). */
-export interface Part {
+export interface Summand {
   value: number
   sd: number
   sign: -1 | 0 | 1
@@ -16,7 +16,7 @@ export interface FittedPart {
  * Any one unit throughout. When nothing is in doubt, everything is returned as it came.
  */
 export function reconcile(
-  parts: readonly Part[],
+  parts: readonly Summand[],
   total: { value: number; sd: number },
 ): { parts: FittedPart[]; total: FittedPart } {
   const gone = parts.map(() => false)

@@ -7,7 +7,7 @@ import { Z80, type Estimate } from '../../quantity/estimate'
 import { dayOf, type Instant } from '../../quantity/time'
 import { PARAMETERS, type Parameter } from '../../quantity/units'
 import { schoolFacts } from '../dosing/schools'
-import type { Conditions } from '../estimate/conditions'
+import type { WaterConditions } from '../estimate/conditions'
 import { bandNow, FACTS } from '../facts/parameters'
 import { likelihoodOf } from '../estimate/reading-uncertainty'
 
@@ -70,7 +70,7 @@ export function testsWater(history: TankHistory, now: Instant): boolean {
  */
 export function worthTesting(
   history: TankHistory,
-  conditions: Conditions,
+  conditions: WaterConditions,
   now: Instant,
 ): WorthTesting[] {
   if (!testsWater(history, now)) return []
@@ -81,7 +81,7 @@ export function worthTesting(
 
 function judge(
   history: TankHistory,
-  conditions: Conditions,
+  conditions: WaterConditions,
   parameter: Parameter,
   now: Instant,
 ): WorthTesting | null {

@@ -1,7 +1,7 @@
 import { hasAnimals } from '../../history/lookup'
 import type { Band, SourceWater, TankHistory } from '../../history/types'
 import type { Instant } from '../../quantity/time'
-import type { Conditions } from '../estimate/conditions'
+import type { WaterConditions } from '../estimate/conditions'
 import { bandNowWithReason } from '../facts/parameters'
 import { jumpsOf, tankWater } from './change-planner'
 
@@ -11,7 +11,7 @@ import { jumpsOf, tankWater } from './change-planner'
  */
 export function bearableShare(
   history: TankHistory,
-  conditions: Conditions,
+  conditions: WaterConditions,
   source: SourceWater,
   share: number,
   now: Instant,
@@ -26,7 +26,7 @@ export function bearableShare(
 /** Which hardness a change would carry away from what the animals need (or the keeper wants), or further away: its water is to be made up first. */
 export function carriedAway(
   history: TankHistory,
-  conditions: Conditions,
+  conditions: WaterConditions,
   source: SourceWater,
   share: number,
   now: Instant,
@@ -51,7 +51,11 @@ const leaves = (from: number, to: number, { low, high }: Band) =>
 const WARM_FROM = 2
 
 /** What the new water of a change should be warmed to, °C; null where it needs no warming, or neither is known. */
-export function warmTo(conditions: Conditions, source: SourceWater, share: number): number | null {
+export function warmTo(
+  conditions: WaterConditions,
+  source: SourceWater,
+  share: number,
+): number | null {
   const tank = tankWater(conditions).temperature
   if (tank === null || source.temperatureC === null) return null
   return share * (tank - source.temperatureC) > WARM_FROM ? tank : null

@@ -1,7 +1,7 @@
 import { freeCarbonDioxide, pHFromCarbonDioxide } from '../../chemistry/carbon-dioxide'
 import type { Band, SourceWater } from '../../history/types'
 import { steadyBeforeChange } from './dilution'
-import type { Conditions } from '../estimate/conditions'
+import type { WaterConditions } from '../estimate/conditions'
 import { sourceLevel } from '../facts/sources'
 import { forecastParameter, incomePerDay, type WaterEstimate } from '../estimate/estimate'
 
@@ -111,7 +111,7 @@ export interface TankWater {
 }
 
 /** That of a tank by its estimates. */
-export function tankWater(conditions: Pick<Conditions, 'value'>): TankWater {
+export function tankWater(conditions: Pick<WaterConditions, 'value'>): TankWater {
   const value = (which: keyof TankWater) => conditions.value(which)?.value ?? null
   return {
     temperature: value('temperature'),

@@ -1,7 +1,7 @@
 import type { Band, SourceAnalysis, TankHistory } from '../../history/types'
 import type { Estimate } from '../../quantity/estimate'
 import type { Instant } from '../../quantity/time'
-import type { Conditions } from '../estimate/conditions'
+import type { WaterConditions } from '../estimate/conditions'
 import { bandNowWithReason } from '../facts/parameters'
 
 /** A change aims at this part of the ceiling, so that it is not reached again at once. */
@@ -27,7 +27,7 @@ const USUAL_DEGREES = { gh: 5, kh: 3 } as const
  */
 export function firstHardness(
   story: Pick<TankHistory, 'vessel' | 'populations'>,
-  conditions: Conditions,
+  conditions: WaterConditions,
   waters: readonly Hardness[],
   now: Instant,
 ): { gh: number; kh: number } {
@@ -44,7 +44,7 @@ type Hardness = Pick<SourceAnalysis, 'ghDegrees' | 'khDegrees'>
 
 function hardnessOf(
   story: Pick<TankHistory, 'vessel' | 'populations'>,
-  conditions: Conditions,
+  conditions: WaterConditions,
   parameter: 'gh' | 'kh',
   now: Instant,
 ): number {

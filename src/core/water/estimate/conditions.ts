@@ -5,13 +5,13 @@ import type { Parameter } from '../../quantity/units'
 import { estimateParameter, type WaterEstimate } from './estimate'
 
 /** The estimates of a tank: five formulas want temperature and pH. */
-export interface Conditions {
+export interface WaterConditions {
   of: (parameter: Parameter) => WaterEstimate | null
   value: (parameter: Parameter) => Estimate | null
 }
 
 /** Estimates of a story at `now`, made when first asked for. Null for a parameter nobody ever read. */
-export function conditionsOf(history: TankHistory, now: Instant): Conditions {
+export function conditionsOf(history: TankHistory, now: Instant): WaterConditions {
   const of = (parameter: Parameter) => {
     const result = estimateParameter(history, parameter, now)
     return result.ok ? result.value : null

@@ -1,4 +1,4 @@
-import type { Part } from '../balance/reconcile'
+import type { Summand } from '../balance/reconcile'
 
 /**
  * Gives the vague parts of a sum as much doubt as a gap asks for: where known and vague parts together miss `total` by more than mere
@@ -6,16 +6,16 @@ import type { Part } from '../balance/reconcile'
  * parts keep theirs, so that what nobody measured, not what was counted, is taken for mistaken. (The widening of discrepant
  * uncertainties by their common ratio: Birge 1932, Phys. Rev. 40:207.) Any one unit; nothing is ever narrowed.
  */
-export function inflateUncertainty<T extends Part>(
-  known: readonly Part[],
+export function inflateUncertainty<T extends Summand>(
+  known: readonly Summand[],
   vague: readonly T[],
   total: { value: number; sd: number },
 ): T[] {
   const gap = total.value - [...known, ...vague].reduce((sum, part) => sum + part.value, 0)
-  const closes = (part: Part) => part.sign === 0 || part.sign * gap > 0
+  const closes = (part: Summand) => part.sign === 0 || part.sign * gap > 0
   // What is nothing and could only widen the gap has no say in it, however little is known of it.
-  const shrinks = (part: Part) => !closes(part) && part.value * part.sign > 0
-  const variance = (parts: readonly Part[]) => parts.reduce((sum, part) => sum + part.sd ** 2, 0)
+  const shrinks = (part: Summand) => !closes(part) && part.value * part.sign > 0
+  const variance = (parts: readonly Summand[]) => parts.reduce((sum, part) => sum + part.sd ** 2, 0)
   const give = variance(vague.filter(closes))
   const rest =
     variance(known.filter((part) => closes(part) || shrinks(part))) +

@@ -7,11 +7,11 @@ import type { TankHistory } from '../../history/types'
 import { Z80 } from '../../quantity/estimate'
 import { dayOf, type Instant } from '../../quantity/time'
 import type { Parameter } from '../../quantity/units'
-import type { Part } from '../balance/reconcile'
+import type { Summand } from '../balance/reconcile'
 import { expectedUptake } from '../balance/uptake'
 
 /** What moves a parameter without an entry: known beforehand by its order of magnitude only, found by following the level. Canonical unit a week. */
-export interface UnmeasuredPart extends Part {
+export interface UnmeasuredPart extends Summand {
   kind: 'plants' | 'soil' | 'stones' | 'unlogged'
   because: string
 }

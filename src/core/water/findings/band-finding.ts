@@ -3,7 +3,7 @@ import type { Band, TankHistory } from '../../history/types'
 import { chanceOutside, type Estimate } from '../../quantity/estimate'
 import { dayOf, type Instant } from '../../quantity/time'
 import type { Parameter } from '../../quantity/units'
-import type { Conditions } from '../estimate/conditions'
+import type { WaterConditions } from '../estimate/conditions'
 import {
   changeForTarget,
   crossing,
@@ -60,7 +60,7 @@ export interface BandFacts {
 /** A parameter that stands outside its band, or soon will; null for one that does not, and for one nobody read lately. */
 export function bandFinding(
   history: TankHistory,
-  conditions: Conditions,
+  conditions: WaterConditions,
   parameter: Parameter,
   now: Instant,
 ): Judged<BandFacts> | null {
@@ -147,7 +147,7 @@ function isPressing(parameter: Parameter, level: Estimate, animals: boolean): bo
 function changeTo(
   level: number,
   history: TankHistory,
-  conditions: Conditions,
+  conditions: WaterConditions,
   estimate: WaterEstimate,
   now: Instant,
 ): number | null {

@@ -3,7 +3,7 @@ import type { TankHistory } from '../../history/types'
 import type { Estimate } from '../../quantity/estimate'
 import type { Instant } from '../../quantity/time'
 import { balanceOf, type Flow } from '../balance/balance'
-import type { Conditions } from '../estimate/conditions'
+import type { WaterConditions } from '../estimate/conditions'
 import { bandNow } from '../facts/parameters'
 import { lastIds } from '../../history/evidence'
 import type { Judged } from '../../history/finding'
@@ -31,7 +31,7 @@ export interface IntakeFacts {
 /** Where the nitrate comes from, when that is more food than is written down, or food that is too much. Null when neither, or without a balance. */
 export function intakeFinding(
   history: TankHistory,
-  conditions: Conditions,
+  conditions: WaterConditions,
   now: Instant,
 ): Judged<IntakeFacts> | null {
   const estimate = conditions.of('nitrate')

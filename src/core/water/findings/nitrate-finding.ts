@@ -2,7 +2,7 @@ import type { TankHistory } from '../../history/types'
 import { usualSource } from '../../history/lookup'
 import type { Estimate } from '../../quantity/estimate'
 import { dayOf, type Instant } from '../../quantity/time'
-import type { Conditions } from '../estimate/conditions'
+import type { WaterConditions } from '../estimate/conditions'
 import {
   changeForTarget,
   crossing,
@@ -59,7 +59,7 @@ export interface NitrateFacts {
 /** What nitrate is doing, or null when there is nothing to reckon from. */
 export function nitrateFinding(
   history: TankHistory,
-  conditions: Conditions,
+  conditions: WaterConditions,
   now: Instant,
 ): Judged<NitrateFacts> | null {
   const estimate = conditions.of('nitrate')
@@ -147,7 +147,7 @@ const USUAL_INTERVAL = 7
 /** How a change is made so that what lives there bears it. */
 function care(
   history: TankHistory,
-  conditions: Conditions,
+  conditions: WaterConditions,
   share: number,
   now: Instant,
 ): Pick<NitrateFacts['nitrate-over'], 'atOnce' | 'warmTo' | 'makeUp'> {

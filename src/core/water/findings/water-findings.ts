@@ -10,7 +10,7 @@ import { testsWater } from '../balance/worth-testing'
 import { changeRegime } from '../changes/regime'
 import { creepFactor, CREEP_WORTH } from '../changes/mixing'
 import { rootTabs } from '../dosing/dosing'
-import type { Conditions } from '../estimate/conditions'
+import type { WaterConditions } from '../estimate/conditions'
 import { bandNow } from '../facts/parameters'
 import { evaporation, levelOfSource, untestedIn } from '../facts/sources'
 import { rawPhase, type RawPhase } from '../estimate/raw-phase'
@@ -57,7 +57,7 @@ type OfWater<R extends keyof WaterFacts> = Judged<WaterFacts, R> | null
 /** All that is to say of the water beside nitrate and the rhythm of its changes. */
 export function waterFindings(
   history: TankHistory,
-  conditions: Conditions,
+  conditions: WaterConditions,
   now: Instant,
 ): Judged<WaterFacts>[] {
   const banded = BANDED.map((parameter) => bandFinding(history, conditions, parameter, now))
@@ -89,7 +89,7 @@ const AMMONIA_DAYS = 21
 
 function ammoniaFinding(
   history: TankHistory,
-  conditions: Conditions,
+  conditions: WaterConditions,
   now: Instant,
 ): OfWater<'ammonia-dangerous' | 'ammonia-held'> {
   const danger = ammoniaDanger(conditions)
@@ -122,7 +122,7 @@ const MUCH_AMMONIA = 0.5
 /** Ammonia over its band that only the acid of the water keeps from harming; or nobody knows the pH. */
 function heldByAcid(
   history: TankHistory,
-  conditions: Conditions,
+  conditions: WaterConditions,
   total: Estimate,
   entryId: string,
   now: Instant,
@@ -202,7 +202,7 @@ const LITTLE_ROOM = 1.2
 
 function oxygenFinding(
   history: TankHistory,
-  conditions: Conditions,
+  conditions: WaterConditions,
   now: Instant,
 ): OfWater<'oxygen-short' | 'oxygen-little-room'> {
   const { saturation, temperatureC, altitudeM, measured, share } = oxygenOf(
@@ -239,7 +239,7 @@ const SOFT_GH = 3
 
 function softWaterFinding(
   history: TankHistory,
-  conditions: Conditions,
+  conditions: WaterConditions,
   now: Instant,
 ): OfWater<'source-very-soft'> {
   const source = usualSource(history, now)
@@ -299,7 +299,7 @@ const FAR_FROM_BAND = 0.5
 function creepFinding(
   history: TankHistory,
   now: Instant,
-  conditions: Conditions,
+  conditions: WaterConditions,
 ): OfWater<'top-ups-creep'> {
   const estimate = conditions.of('conductivity') ?? conditions.of('gh')
   const regime = changeRegime(history, now)

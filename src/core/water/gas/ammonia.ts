@@ -1,7 +1,7 @@
 import { ammoniaPKa, unionisedAmmoniaFraction } from '../../chemistry/ammonia'
 import type { Estimate } from '../../quantity/estimate'
 import { sayNumber } from '../../quantity/say'
-import { ASSUMED_TEMPERATURE, type Conditions } from '../estimate/conditions'
+import { ASSUMED_TEMPERATURE, type WaterConditions } from '../estimate/conditions'
 
 /** Total ammonia is kept as NH4; as NH3 the same moles weigh 17.031/18.039. */
 const AS_NH3 = 17.031 / 18.039
@@ -13,7 +13,7 @@ export const SAFE_NH3 = 0.02
 export const RISEN_PH = 8
 
 /** The pH from which a total of ammonia, mg/L as NH4, would hold {@link SAFE_NH3} un-ionised at the temperature it has; by turning Emerson's fraction round. */
-export function harmfulPH(total: number, conditions: Conditions): number {
+export function harmfulPH(total: number, conditions: WaterConditions): number {
   const celsius = (conditions.value('temperature') ?? ASSUMED_TEMPERATURE).value
   const share = Math.min(0.999, SAFE_NH3 / (total * AS_NH3))
   return ammoniaPKa(Math.min(40, Math.max(0, celsius))) - Math.log10(1 / share - 1)
@@ -24,7 +24,7 @@ export function harmfulPH(total: number, conditions: Conditions): number {
  * total, mg/L as NH4, that would reach the limit at this pH and at a risen one. Null without an ammonia or a pH reading.
  */
 export function ammoniaDanger(
-  conditions: Conditions,
+  conditions: WaterConditions,
 ): { unionised: Estimate; share: number; limitTotal: number; limitTotalRisen: number } | null {
   const total = conditions.value('ammonia')
   const pH = conditions.value('pH')

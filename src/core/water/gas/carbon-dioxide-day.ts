@@ -2,7 +2,7 @@ import { mean } from 'simple-statistics'
 import { carbonDioxideAtRest, OUTDOOR_CO2, ROOM_FACTOR } from '../../chemistry/carbon-dioxide'
 import { pressureRatio } from '../../chemistry/oxygen'
 import type { GasSetting } from '../../history/equipment'
-import { ASSUMED_TEMPERATURE, type Conditions } from '../estimate/conditions'
+import { ASSUMED_TEMPERATURE, type WaterConditions } from '../estimate/conditions'
 
 /** Time for injected gas to come up, and for it to go again, hours (to 63 %). Common practice: an hour or two with surface movement. */
 const RISE_HOURS = 1.4
@@ -62,7 +62,7 @@ export interface GasDay {
  */
 export function gasDay(
   gas: GasSetting,
-  conditions: Conditions,
+  conditions: WaterConditions,
   altitudeM: number,
   atHeight: readonly number[],
 ): GasDay {

@@ -14,7 +14,7 @@ import type { Estimate } from '../../quantity/estimate'
 import { sayNumber } from '../../quantity/say'
 import { dayOf, type Instant } from '../../quantity/time'
 import { INDICATOR_COLOURS } from '../../quantity/indicator-colours'
-import { ASSUMED_TEMPERATURE, type Conditions } from '../estimate/conditions'
+import { ASSUMED_TEMPERATURE, type WaterConditions } from '../estimate/conditions'
 
 /** One way of knowing CO2, with what it gives now. Where it deceives, its words say. */
 export type CarbonDioxideMethod = 'indicator' | 'equilibrium' | 'chart' | 'degassed' | 'reading'
@@ -32,7 +32,7 @@ const SAMPLE_PH_DOUBT = 0.05
 /** What the methods look at: the story up to the moment, and the state of the water at it. */
 interface Look {
   vessel: Pick<VesselRecord, 'altitudeM'>
-  conditions: Conditions
+  conditions: WaterConditions
   readings: readonly EntryOf<'reading'>[]
   sample: EntryOf<'degassed-sample'> | undefined
   temperature: Estimate
@@ -62,7 +62,7 @@ const BY_METHOD: Record<CarbonDioxideMethod, (look: Look) => Known> = {
 /** CO2 of a tank by every method the record allows, mg/L with 80 % range. Methods without their entries come with `value: null`, for `carbon-dioxide-methods.words.ts` to say what they need. */
 export function carbonDioxideByMethod(
   history: TankHistory,
-  conditions: Conditions,
+  conditions: WaterConditions,
   now: Instant,
 ): CarbonDioxideByMethod[] {
   const today = dayOf(now)

@@ -1,7 +1,7 @@
 import { oxygenSaturation } from '../../chemistry/oxygen'
 import type { VesselRecord } from '../../history/types'
 import type { Estimate } from '../../quantity/estimate'
-import { ASSUMED_TEMPERATURE, type Conditions } from '../estimate/conditions'
+import { ASSUMED_TEMPERATURE, type WaterConditions } from '../estimate/conditions'
 
 export interface Oxygen {
   saturation: Estimate
@@ -14,7 +14,10 @@ export interface Oxygen {
 }
 
 /** Oxygen of a vessel: what water holds at its temperature and altitude, and what was measured, as a share of that. */
-export function oxygenOf(vessel: Pick<VesselRecord, 'altitudeM'>, conditions: Conditions): Oxygen {
+export function oxygenOf(
+  vessel: Pick<VesselRecord, 'altitudeM'>,
+  conditions: WaterConditions,
+): Oxygen {
   const temperature = conditions.value('temperature') ?? ASSUMED_TEMPERATURE
   const at = (celsius: number) =>
     oxygenSaturation(Math.min(40, Math.max(0, celsius)), vessel.altitudeM)

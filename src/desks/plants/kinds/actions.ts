@@ -5,7 +5,7 @@ import { mixed, object, string } from 'yup'
 import { withFact } from '@/core/history/facts'
 import type { Sending } from '@/core/history/sending'
 import { mainKind } from '@/core/history/tank-at'
-import { type PlantingRecord, type PlantKind, type Species } from '@/core/history/types'
+import { type PlantingRecord, type KindShare, type Species } from '@/core/history/types'
 import { dayOf } from '@/core/quantity/time'
 import { actOn } from '@/data/acts'
 import type { Attempt } from '@/data/border/attempt'
@@ -56,7 +56,7 @@ export async function putBack(revisionId: string, sending: Sending): Promise<Att
 const foundForm = object({
   species: string().required('What is it, then?'),
   ...SPECIES_SAID,
-  sure: mixed<PlantKind['sure']>()
+  sure: mixed<KindShare['sure']>()
     .oneOf([...SURENESSES], 'How sure is it?')
     .default('sure'),
   how: words('How it was seen', 400).default(''),

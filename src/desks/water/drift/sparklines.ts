@@ -6,7 +6,7 @@ import type { Band, TankHistory } from '@/core/history/types'
 import type { Estimate } from '@/core/quantity/estimate'
 import { dayOf, type Instant } from '@/core/quantity/time'
 import { PARAMETERS, type Parameter } from '@/core/quantity/units'
-import type { Conditions } from '@/core/water/estimate/conditions'
+import type { WaterConditions } from '@/core/water/estimate/conditions'
 import {
   courseOf,
   forecastParameter,
@@ -51,7 +51,7 @@ const PAD = 3
 /** A strip for every parameter that was ever read, those that were read lately first as the desk lists them. */
 export function sparklinesOf(
   history: TankHistory,
-  conditions: Conditions,
+  conditions: WaterConditions,
   now: Instant,
 ): Sparkline[] {
   return PARAMETERS.flatMap((parameter): Sparkline[] => {

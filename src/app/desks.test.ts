@@ -18,25 +18,16 @@ test('every route of a tank stands in its desk’s manifest, and every page of a
   expect(found.toSorted()).toEqual(inManifests.map(({ at }) => at).toSorted())
 })
 
-test('a route takes its title from its manifest', () => {
+test('a route takes its title from its line in its own desk’s manifest', () => {
   for (const { desk, path, at } of inManifests)
     // The window of Look bears the name of the application alone.
     if (at !== '') {
       const source = readFileSync(join(TANK, at, 'page.tsx'), 'utf8')
-      expect(source).toMatch(new RegExp(`titleOf\\(\\w+, '${path.replace(/[[\]]/g, '\\$&')}'\\)`))
-      expect(source).toContain(`desks/${readDesk(desk.name)}/desk'`)
+      const [, name, of] = /titleOf\((\w+), '(.*)'\)/.exec(source)!
+      const manifest = jest.requireActual<Record<string, unknown>>(`@/desks/${name}/desk`)
+      expect([manifest[name], of]).toEqual([desk, path])
     }
 })
-const readDesk = (name: string): string =>
-  readdirSync('src/desks').find((folder) => {
-    try {
-      return readFileSync(`src/desks/${folder}/desk.ts`, 'utf8').includes(
-        `name: '${name}',\n  answers`,
-      )
-    } catch {
-      return false
-    }
-  })!
 
 test('no desk and no page is named twice, and every page but one that needs a thing of its tank is tried', () => {
   expect(new Set(DESKS.map(({ path }) => path)).size).toBe(DESKS.length)

@@ -3,7 +3,7 @@ import { lodge } from '@/data/demo/lodge'
 import { findings, headline } from './findings'
 import type { Finding } from '../history/finding'
 import { inOneVoice, NOT_BESIDE } from './one-voice'
-import type { AnyJudged } from './rules'
+import { RULE_NAMES, type AnyJudged } from './rules'
 
 type Rule = AnyJudged['rule']
 /** A judgement by its rule and of whom, as far as voices are concerned. */
@@ -44,6 +44,15 @@ test('nitrate is not in hand where leaves lack nitrogen, whatever else they lack
     'roots-hungry',
   ])
   expect(rules([judged('nitrate-over'), leaves('nitrogen')])).toHaveLength(2)
+})
+
+test('tufts that go are told of beside dots that come', () => {
+  const tank = { of: 'tank' } as const
+  expect(rules([judged('algae-recede', tank), judged('algae-spread', tank)])).toHaveLength(2)
+})
+
+test('no two rules bear one name: the words of one would be said of the other', () => {
+  expect(new Set(RULE_NAMES).size).toBe(RULE_NAMES.length)
 })
 
 test('a headline names two topics, never one twice', () => {

@@ -1,7 +1,10 @@
 import type { AnyJudged } from './rules'
 
 type Rule = AnyJudged['rule']
-/** What is held back by which other judgement of the same planting or the same part of the tank: first what says that all is well. */
+/**
+ * What is held back by which other judgement of the same planting or the same part of the tank: first what says that all is well. Algae are not
+ * among them: tufts may go while dots come, in one tank and on one plant, and each kind at a place is judged once.
+ */
 export const NOT_BESIDE: readonly (readonly [held: Rule, by: readonly Rule[]])[] = [
   ['nitrate-in-hand', ['nitrate-over', 'nitrate-passes', 'nitrate-all-but-gone']],
   ['carpet-holds', ['carpet-loses', 'carpet-bald-or-lifting']],
@@ -9,7 +12,6 @@ export const NOT_BESIDE: readonly (readonly [held: Rule, by: readonly Rule[]])[]
   ['gas-steady', ['gas-unsteady', 'gas-leaks', 'gas-not-arriving']],
   ['changes-regular', ['change-late', 'changes-uneven', 'changes-apart']],
   ['harvest', ['at-surface', 'surface-unseen']],
-  ['algae-recede', ['algae-spread', 'algae-hold', 'algae-seen-once']],
   // What roots hunger for shows in the leaves as well: it is said once.
   ['leaves-ail', ['roots-hungry']],
 ]

@@ -58,7 +58,10 @@ export const allJudged = (story: TankHistory, now: Instant): AnyJudged[] =>
   )
 
 type Say = (facts: object, names: Names) => FindingWords
-const WORDS = new Map(ALL.flatMap(({ words }) => Object.entries(words) as [string, Say][]))
+const SAID = ALL.flatMap(({ words }) => Object.entries(words) as [string, Say][])
+const WORDS = new Map(SAID)
+/** Every rule, as often as it has words. */
+export const RULE_NAMES: readonly string[] = SAID.map(([rule]) => rule)
 
 /** How a judgement is said. Every rule has its words: its file does not compile without. */
 export const wordsOf = ({ rule, facts }: AnyJudged, names: Names): FindingWords =>

@@ -91,11 +91,18 @@ test('a land tank is offered nothing of water', async ({ page }) => {
   await open(page, '/set-up')
   await page.getByLabel('Name').first().fill('Dry side')
   await page.getByLabel('Kind').selectOption('terrarium')
+  await expect(page.getByLabel('Water line above the bottom')).toBeHidden()
+  await expect(page.getByLabel('A change every')).toBeHidden()
   await page.getByRole('button', { name: 'Put it on the bench' }).click()
   await expect(page).toHaveURL(/dry-side\/board/)
   await open(page, '/tanks/dry-side/book')
   await expect(page.locator('main')).not.toContainText('top-up')
   await expect(page.locator('main')).not.toContainText('water change')
+  await open(page, '/tanks/dry-side')
+  await expect(page.locator('main')).not.toContainText('of water')
+  await expect(
+    page.getByRole('navigation', { name: 'Desks' }).getByRole('link', { name: 'Water' }),
+  ).toHaveCount(0)
 })
 
 test('long headings are understood, and what is not read is said in the first line', async ({

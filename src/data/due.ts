@@ -74,7 +74,7 @@ async function readDue(db: Database, now: Instant): Promise<BenchPlace[]> {
       : []
     return {
       vessel,
-      due: onlyDue(tasksOf(own, things, lastOf(vessel.id), now)),
+      due: onlyDue(tasksOf(vessel, own, things, lastOf(vessel.id), now)),
     }
   })
 }

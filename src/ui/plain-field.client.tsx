@@ -12,8 +12,8 @@ export interface PlainField {
   type: 'number' | 'text' | 'date' | 'time' | 'choice' | 'radio' | 'lines'
   choices?: readonly { id: string; says: string }[]
   after?: string
-  /** Asked only while another field begins so. */
-  onlyIf?: { field: string; begins: string }
+  /** Asked only while another field begins so, or says anything but that. */
+  onlyIf?: { field: string } & ({ begins: string } | { isNot: string })
   /** A figure that keeps its distance below another one, as long as nobody has written in it. */
   below?: string
 }

@@ -54,8 +54,11 @@ export function PlainForm({ groups, initial, submit, onSend, onDone, seen, clear
   useKeptBelow(groups, sent)
   const ref = useFocusOn<HTMLFormElement>()
   const watched = useWatch({ control: sent.form.control })
-  const isAsked = ({ onlyIf }: PlainField) =>
-    !onlyIf || (watched[onlyIf.field] ?? '').startsWith(onlyIf.begins)
+  const isAsked = ({ onlyIf }: PlainField) => {
+    if (!onlyIf) return true
+    const says = watched[onlyIf.field] ?? ''
+    return 'begins' in onlyIf ? says.startsWith(onlyIf.begins) : says !== onlyIf.isNot
+  }
   const asked = groups.map((group) => ({ ...group, fields: group.fields.filter(isAsked) }))
   return (
     <chakra.form ref={ref} onSubmit={sent.press()} noValidate>

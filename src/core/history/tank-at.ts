@@ -67,7 +67,14 @@ export const tankNow = (facts: TankFacts, now: Instant): Tank => tankAt(facts, d
 /** A vessel with the measures and the care of a day. */
 export function vesselOn(record: VesselRecord, day: number): Vessel {
   const { glass, care, ...identity } = record
-  return { ...identity, ...heldOn(glass, day), care: heldOn(care, day) }
+  const measures = heldOn(glass, day)
+  return {
+    ...identity,
+    ...measures,
+    // Land holds no water, whatever was once written of its water line.
+    ...(record.kind === 'terrarium' ? { waterlineCm: 0 } : {}),
+    care: heldOn(care, day),
+  }
 }
 
 /** The layout laid in the tank on a day with its ground and its pieces, or null. Of two that overlap the later one. */

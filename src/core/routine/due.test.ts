@@ -2,7 +2,7 @@ import { routineName } from '../history/routine.words'
 import { instantOf } from '../quantity/time'
 import { DAY0, entry, KEPT_UP, tank } from '../testing/tank'
 import { dueTasks } from './due'
-import type { Routine } from '../history/types'
+import type { Routine, Vessel } from '../history/types'
 
 const routine = (id: string, equipmentId: string | null): Routine => ({
   id,
@@ -36,4 +36,17 @@ test('a routine without a name of the keeper’s is called by what it does and t
   expect(routineName(routine('filter', 'filter-1'), things)).toBe('Clean: Canister filter')
   expect(routineName(routine('filter', 'gone'), things)).toBe('Clean')
   expect(routineName({ ...routine('filter', 'filter-1'), says: 'Sponge' }, things)).toBe('Sponge')
+})
+
+test('land is asked for no change, top-up or dose, whatever routine was once set; for a round it is', () => {
+  const kinds = ['water-change', 'top-off', 'dose', 'round', 'trim'] as const
+  const routines = kinds.map((kind) => ({ ...routine(kind, null), kind }))
+  const asked = (kind: Vessel['kind']) => {
+    const story = tank([], { routines })
+    return dueTasks({ ...story, vessel: { ...story.vessel, kind } }, instantOf(DAY0 + 10))
+      .map((task) => task.kind)
+      .toSorted()
+  }
+  expect(asked('terrarium')).toEqual(['round', 'trim'])
+  expect(asked('display')).toEqual(kinds.toSorted())
 })

@@ -1,7 +1,7 @@
 import { routineName } from '../history/routine.words'
-import type { Entry, EntryKind } from '../journal/entry'
+import { kindOf, type Entry, type EntryKind } from '../journal/entry'
 import { entryDay, ofKind } from '../history/journal-index'
-import type { Routine, TankHistory } from '../history/types'
+import type { Routine, TankHistory, Vessel } from '../history/types'
 import { dayOf, type Instant } from '../quantity/time'
 
 export interface DueTask {
@@ -24,8 +24,9 @@ export const DONE_BY: Record<Routine['kind'], EntryKind> = {
   'top-off': 'top-off',
 }
 
-/** What routines ask for, latest first, from when each kind of entry was last made. A routine never done yet counts from the day it was set. */
+/** What routines ask for, latest first, from when each kind of entry was last made. A routine never done yet counts from the day it was set. Land is asked for no water. */
 export function tasksOf(
+  { kind: vessel }: Pick<Vessel, 'kind'>,
   routines: readonly Routine[],
   things: readonly { id: string; name: string }[],
   lastDone: (kind: EntryKind, equipmentId: string | null) => Instant | null,
@@ -34,6 +35,7 @@ export function tasksOf(
   const today = dayOf(now)
   return routines
     .filter(({ until }) => until === null || dayOf(until) > today)
+    .filter(({ kind }) => !(vessel === 'terrarium' && kindOf(DONE_BY[kind]).inWater))
     .map((routine) => {
       const lastAt = lastDone(DONE_BY[routine.kind], routine.equipmentId)
       const daysLate = Math.floor(today - (dayOf(lastAt ?? routine.since) + routine.everyDays))
@@ -52,6 +54,7 @@ export function tasksOf(
 export function dueTasks(history: TankHistory, now: Instant): DueTask[] {
   const today = dayOf(now)
   return tasksOf(
+    history.vessel,
     history.routines,
     history.equipment,
     (kind, equipmentId) =>

@@ -1,4 +1,5 @@
 import { tankNow } from '@/core/history/tank-at'
+import { findings } from '@/core/judgement/findings'
 import { now } from '@/data/clock'
 import type { Database } from '@/data/db'
 import { listVessels, loadStory } from '@/data/story'
@@ -91,6 +92,20 @@ test('a tank is set up with its ground, its water, two routines and the usual ca
     'tank',
     'kuche-gross',
   ])
+})
+test('land is set up without water, changes of it and gas, whatever stood in the fields of water', async () => {
+  const odd = { waterlineCm: '99', sourceNitrate: 'much', changeEvery: '', gasOff: '' }
+  expect(await setUpTank(form({ name: 'Dry side', kind: 'terrarium', ...odd }), sent())).toEqual({
+    ok: true,
+    value: 'dry-side',
+  })
+  const story = (await loadStory(db, 'dry-side'))!
+  expect(tankNow(story, now()).vessel.waterlineCm).toBe(0)
+  expect(story.sources).toEqual([])
+  expect(story.routines.map(({ kind }) => kind)).toEqual(['round'])
+  expect(story.equipment.map(({ kind }) => kind)).toEqual(['lamp'])
+  expect(findings(story, now()).map(({ rule }) => rule)).toEqual([])
+  expect(problems(await setUpTank(form({ name: 'Wet', ...odd }), sent()))).toMatch(/sourceNitrate/)
 })
 test.each([
   ['no name', { name: ' ' }, /name: .*missing/],

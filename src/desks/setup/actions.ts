@@ -48,7 +48,15 @@ const tankSchema = object({
     .default(null),
 }).noUnknown()
 
-/** Puts a new tank on the bench with a bare layout, its source water and two routines. Gives its slug. */
+/** What is not asked of land cannot be wrong there, whatever stood in the form before it was land. */
+const NOT_OF_LAND = {
+  ...{ waterlineCm: '0', sourceName: 'none', sourceNitrate: '', gasOn: '', gasOff: '' },
+  ...{ changeEvery: '7', changePercent: '40' },
+}
+const withoutWater = (fields: Record<string, unknown>) =>
+  fields.kind === 'terrarium' ? { ...fields, ...NOT_OF_LAND } : fields
+
+/** Puts a new tank on the bench with a bare layout, its source water and two routines; land has neither water nor changes of it. Gives its slug. */
 export async function setUpTank(
   raw: Record<string, string>,
   sending: Sending,
@@ -56,7 +64,7 @@ export async function setUpTank(
 ): Promise<Attempt<string>> {
   return written(async () => {
     const { id } = parseSending(sending)
-    const form = tankSchema.validateSync(textFields(raw), { abortEarly: false })
+    const form = tankSchema.validateSync(withoutWater(textFields(raw)), { abortEarly: false })
     const problems = [...glassProblems(form), ...gasProblems(form)]
     if (Math.max(form.groundFront, form.groundBack) >= form.heightCm)
       problems.push({ field: 'groundBack', says: 'The ground cannot reach the rim.' })
@@ -82,12 +90,13 @@ export async function setUpTank(
 }
 
 function bareStory(
-  form: ReturnType<typeof tankSchema.validateSync>,
+  form: TankForm,
   id: string,
   startedAt: string,
   writtenAt: string,
   order: number,
 ): TankHistory {
+  const dry = form.kind === 'terrarium'
   return {
     vessel: {
       id,
@@ -115,7 +124,7 @@ function bareStory(
         { onAt: form.lampOn, hours: form.lampHours, parAtSurface: form.parAtSurface },
         startedAt,
       ),
-      ...(form.gasOn && form.gasOff
+      ...(!dry && form.gasOn && form.gasOff
         ? [gasRecord(`${id}.gas`, { onAt: form.gasOn, offAt: form.gasOff }, startedAt)]
         : []),
     ],
@@ -138,23 +147,7 @@ function bareStory(
         ],
       },
     ],
-    sources: [
-      sourceRecord(
-        {
-          id: `${id}.water`,
-          name: form.sourceName,
-          kind: 'tap',
-          nitrateMgL: form.sourceNitrate,
-          // What nobody entered is unknown.
-          khDegrees: null,
-          ghDegrees: null,
-          pH: null,
-          temperatureC: null,
-          ...UNMEASURED,
-        },
-        startedAt,
-      ),
-    ],
+    sources: dry ? [] : [sourceOf(form, id, startedAt)],
     products: [],
     // Reckoned from the day the tank comes to the bench: an old tank is not months late with what nobody asked of it.
     routines: [
@@ -168,16 +161,39 @@ function bareStory(
         until: null,
         equipmentId: null,
       },
-      {
-        id: `${id}.change`,
-        kind: 'water-change',
-        everyDays: form.changeEvery,
-        amount: form.changePercent / 100,
-        says: null,
-        since: writtenAt,
-        until: null,
-        equipmentId: null,
-      },
+      ...(dry ? [] : [changesOf(form, id, writtenAt)]),
     ],
   }
 }
+
+type TankForm = ReturnType<typeof tankSchema.validateSync>
+/** The water a new tank is filled with. What nobody entered is unknown. */
+const sourceOf = ({ sourceName, sourceNitrate }: TankForm, id: string, startedAt: string) =>
+  sourceRecord(
+    {
+      id: `${id}.water`,
+      name: sourceName,
+      kind: 'tap',
+      nitrateMgL: sourceNitrate,
+      khDegrees: null,
+      ghDegrees: null,
+      pH: null,
+      temperatureC: null,
+      ...UNMEASURED,
+    },
+    startedAt,
+  )
+const changesOf = (
+  { changeEvery, changePercent }: TankForm,
+  id: string,
+  writtenAt: string,
+): TankHistory['routines'][number] => ({
+  id: `${id}.change`,
+  kind: 'water-change',
+  everyDays: changeEvery,
+  amount: changePercent / 100,
+  says: null,
+  since: writtenAt,
+  until: null,
+  equipmentId: null,
+})

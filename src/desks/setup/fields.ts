@@ -103,12 +103,14 @@ export const glassForm = object({
 
 type GlassForm = Omit<Glass, 'build'> &
   Pick<VesselBuild, 'shape' | 'panes' | 'bracing'> &
+  Pick<Vessel, 'kind'> &
   Record<'bowCm' | 'chamberCm', number | null>
 
 /** The measures of a vessel from its form; what belongs to another shape is left out. */
 export function glassOf(form: GlassForm): Glass {
   const { lengthCm, depthCm, heightCm, waterlineCm, glassMm } = form
-  const measures = { lengthCm, depthCm, heightCm, waterlineCm, glassMm }
+  const water = form.kind === 'terrarium' ? 0 : waterlineCm
+  const measures = { lengthCm, depthCm, heightCm, waterlineCm: water, glassMm }
   const build = buildOf(form)
   return sameFact(build, PLAIN) ? measures : { ...measures, build }
 }
@@ -132,7 +134,7 @@ const buildOf = ({ shape, bowCm, chamberCm, panes, bracing }: GlassForm): Vessel
 export function glassProblems(form: GlassForm): EntryProblem[] {
   const fault = buildFault(form, buildOf(form))
   return [
-    ...(form.waterlineCm > form.heightCm
+    ...(form.kind !== 'terrarium' && form.waterlineCm > form.heightCm
       ? [{ field: 'waterlineCm', says: 'The water line cannot stand above the rim.' }]
       : []),
     ...(fault ? [fault] : []),

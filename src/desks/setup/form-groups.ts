@@ -13,6 +13,12 @@ export const EDGES_HINT =
   'Left and right from the left glass, front and back from the front glass, inside.'
 type Group = { title: string; fields: readonly PlainField[]; hint?: string }
 
+/** Land holds no water: what is asked of it is not asked there. */
+export const ofWater = (field: PlainField): PlainField => ({
+  ...field,
+  onlyIf: { field: 'kind', isNot: 'terrarium' },
+})
+
 /** What is asked of the glass, lamp and gas: the tank, its measures, its light. */
 export function glassGroups(): [Group, Group, Group] {
   return [
@@ -37,7 +43,7 @@ export function glassGroups(): [Group, Group, Group] {
         number('lengthCm', 'Length, left to right', 'cm'),
         number('depthCm', 'Depth, front to back', 'cm'),
         number('heightCm', 'Height', 'cm'),
-        number('waterlineCm', 'Water line above the bottom', 'cm'),
+        ofWater(number('waterlineCm', 'Water line above the bottom', 'cm')),
         { name: 'shape', label: 'Shape', type: 'choice', choices: choices(VESSEL_SHAPES) },
         {
           ...number('bowCm', 'The front bows out by', 'cm'),
@@ -59,8 +65,8 @@ export function glassGroups(): [Group, Group, Group] {
         { name: 'lampOn', label: 'Lamp on at', type: 'time' },
         number('lampHours', 'for', 'h'),
         number('parAtSurface', 'Light at the surface', 'µmol'),
-        { name: 'gasOn', label: 'CO2 on at', type: 'time' },
-        { name: 'gasOff', label: 'CO2 off at', type: 'time' },
+        ofWater({ name: 'gasOn', label: 'CO2 on at', type: 'time' }),
+        ofWater({ name: 'gasOff', label: 'CO2 off at', type: 'time' }),
       ],
       hint: 'Nobody measured the light? A weak lamp gives about 60 µmol at the surface, a middling one 120, a strong one 250 (common practice). A ramped twelve-hour day counts as about eight hours. No CO2: leave its hours empty.',
     },

@@ -5,7 +5,7 @@ import { useSyncExternalStore } from 'react'
 import { PlainForm } from '@/ui/plain-form.client'
 import { setUpTank } from './actions'
 import { choices, number } from '@/ui/plain-fields'
-import { glassGroups } from './form-groups'
+import { glassGroups, ofWater } from './form-groups'
 
 const never = () => () => {}
 const browserZone = () => Intl.DateTimeFormat().resolvedOptions().timeZone
@@ -80,10 +80,10 @@ export function SetUpForm({ today }: { today: string }) {
         {
           title: 'The water',
           fields: [
-            { name: 'sourceName', label: 'Source', type: 'text' },
-            number('sourceNitrate', 'Its nitrate, if you know it', 'mg/L'),
-            number('changeEvery', 'A change every', 'days'),
-            number('changePercent', 'of', '%'),
+            ofWater({ name: 'sourceName', label: 'Source', type: 'text' }),
+            ofWater(number('sourceNitrate', 'Its nitrate, if you know it', 'mg/L')),
+            ofWater(number('changeEvery', 'A change every', 'days')),
+            ofWater(number('changePercent', 'of', '%')),
           ],
         },
         light,

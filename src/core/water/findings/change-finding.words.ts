@@ -65,4 +65,5 @@ const spread = ({ q1, q3 }: { q1: number; q3: number }): string =>
 export const changeRules: Rules<ChangeFacts> = {
   find: (story, now) => [changeFinding(story, now)].filter((judged) => judged !== null),
   words: changeWords,
+  inWater: true,
 }

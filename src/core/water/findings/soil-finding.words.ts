@@ -65,4 +65,5 @@ export const sayOfSoil = ({ kh, material, ageDays }: SoilState): string[] => [
 export const soilRules: Rules<SoilFacts> = {
   find: (story, now) => [soilFinding(story, now)].filter((judged) => judged !== null),
   words: soilWords,
+  inWater: true,
 }

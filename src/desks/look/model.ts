@@ -15,12 +15,13 @@ import { plantingsAt } from '@/core/history/lookup'
 import { sayAgo, sayNumber } from '@/core/quantity/say'
 import { dayOf, daysBetween, type Instant } from '@/core/quantity/time'
 import { lightOf } from '@/core/vessel/light'
-import { filledMass, netLitres } from '@/core/vessel/volume'
+import { filledMass } from '@/core/vessel/volume'
 import { routineChanges } from '@/core/water/estimate/estimate'
 import { findingsOf } from '@/data/analysis-cache'
 import { sayDay } from '@/ui/when'
 import type { RuleBand, RuleTick } from '@/ui/time-rule.client'
 import { packStage, type PackedStage } from '@/core/layout/pack-stage'
+import { sayWater } from './facts-of-day'
 import { packTicks, type PackedTicks } from './pack'
 import { OUTLOOK_DAYS, untilMidnight } from './shown-day'
 
@@ -65,7 +66,7 @@ export function lookModel(
     stage: packStage(stage),
     facts: [
       sayGlass(vessel, measures),
-      `${measures.say(netLitres(vessel, layout), 'L', 5)} of water`,
+      sayWater({ vessel, layout }, measures),
       `about ${sayWeight(filledMass(vessel, layout).total, measures)} filled`,
       planted ? `planted ${planted}` : null,
       lastRound ? `last round ${sayAgo(daysBetween(lastRound.at, now))}` : 'no round yet',

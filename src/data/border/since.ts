@@ -10,7 +10,8 @@ const ALL_ALONG = 'all-along'
 const FROM_A_DAY = 'from'
 
 type Fields = Readonly<Record<string, string>>
-const DAY = /^\d{4}-\d{2}-\d{2}$/
+/** Whether a text is written as a day: `2026-12-24`. */
+export const isDay = (text: string): boolean => /^\d{4}-\d{2}-\d{2}$/.test(text)
 /** A day named without its hour begins for the tank at noon; today’s at once, so that of two acts of one day the later one stands. */
 const HOUR = '12:00'
 
@@ -21,7 +22,7 @@ export const instantOfDay = (zone: string, date: string, now: Instant, hour = HO
 /** A day a form names, as the instant it begins to hold. Throws EntryRefused at its field. */
 export function dayIn(fields: Fields, field: string, zone: string, now: Instant): Instant {
   const date = (fields[field] ?? '').trim()
-  const at = DAY.test(date) ? instantOfDay(zone, date, now) : ''
+  const at = isDay(date) ? instantOfDay(zone, date, now) : ''
   if (at === '')
     throw new EntryRefused([{ field, says: date === '' ? 'On which day?' : NO_SUCH_DAY }])
   if (at > now) throw new EntryRefused([{ field, says: 'That has not happened yet.' }])
@@ -41,7 +42,7 @@ export function sinceOf(fields: Fields, zone: string, now: Instant): Since {
 export function temporaryOf(fields: Fields, zone: string): Temporary | null {
   const date = (fields.until ?? '').trim()
   if (date === '' || fields.holds === ALL_ALONG) return null
-  const until = DAY.test(date) ? instantIn(zone, `${date}T${HOUR}`) : ''
+  const until = isDay(date) ? instantIn(zone, `${date}T${HOUR}`) : ''
   if (until === '') throw new EntryRefused([{ field: 'until', says: NO_SUCH_DAY }])
   const because = words('The reason', 120).validateSync(fields.because ?? '') ?? ''
   if (because === '') throw new EntryRefused([{ field: 'because', says: 'Why for a while only?' }])

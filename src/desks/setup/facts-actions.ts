@@ -23,7 +23,7 @@ import { amount, choice, words } from '@/data/border/values'
 import { SAY } from '@/core/journal/faults'
 import { parseId, parseSending, textFields, written } from '@/data/border/sending'
 import { askBeforeTank } from '@/data/border/before-tank'
-import { dayIn, instantOfDay, sinceOf, temporaryOf, withoutSince } from '@/data/border/since'
+import { dayIn, instantOfDay, isDay, sinceOf, temporaryOf, withoutSince } from '@/data/border/since'
 import { now } from '@/data/clock'
 import { database } from '@/data/database'
 import { addEquipment, sayEquipment, takeAway } from '@/data/facts/equipment'
@@ -395,8 +395,20 @@ const routineForm = object({
     .nullable()
     .default(null),
   equipmentId: string().max(80).default(''),
+  until: string().default(''),
   ends: string().default(''),
 }).noUnknown()
+
+/** The day up to which a routine is meant to go, if it is for a while. Throws EntryRefused for one that is no day or has come. */
+function lastDayOf(date: string, zone: string): string | null {
+  if (date === '') return null
+  const at = isDay(date) ? instantOfDay(zone, date, now()) : ''
+  if (at === '' || at <= now())
+    throw new EntryRefused([
+      { field: 'until', says: at === '' ? NO_SUCH_DAY : 'It would end before it begins.' },
+    ])
+  return at
+}
 
 /** Makes a routine, says it otherwise, or ends it. `known`: the one that stands, null for a new one. */
 export async function sayARoutine(
@@ -428,7 +440,7 @@ export async function sayARoutine(
         ...said,
         everyDays: form.everyDays,
         since: before?.since ?? now(),
-        until: form.ends === 'now' ? now() : null,
+        until: form.ends === 'now' ? now() : lastDayOf(form.until.trim(), story.vessel.timeZone),
       },
       { id, seen, now: now() },
     )

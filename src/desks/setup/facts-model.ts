@@ -111,7 +111,7 @@ export function factsModel(
       says: sayPopulation(population, story, now, measures),
       fields: populationFields(population, zone),
     })),
-    routines: routinesAt(story, now).map((routine) => routineLine(routine, story.equipment)),
+    routines: routinesAt(story, now).map((routine) => routineLine(routine, story, now)),
     waiting: waitingList(story, now).map(sayWaiting),
     prices: tank.vessel.care.prices ?? { currency: '', each: {} },
     species: speciesChoices(known),
@@ -214,18 +214,23 @@ function pieceParts(
 
 const routineLine = (
   routine: TankHistory['routines'][number],
-  things: TankHistory['equipment'],
+  { equipment, vessel }: TankHistory,
+  now: Instant,
 ) => ({
   id: routine.id,
   stamp: stampOf(routine),
-  title: routineName(routine, things),
-  says: sayEvery(routine.everyDays),
+  title: routineName(routine, equipment),
+  says: [
+    sayEvery(routine.everyDays),
+    ...(routine.until ? [`until ${sayDay(routine.until, vessel.timeZone, now)}`] : []),
+  ].join(', '),
   fields: {
     kind: routine.kind,
     says: routine.says ?? '',
     everyDays: String(routine.everyDays),
     amount: amountOf(routine),
     equipmentId: routine.equipmentId ?? '',
+    until: routine.until ? localMoment(routine.until, vessel.timeZone).slice(0, 10) : '',
     ends: '',
   },
 })

@@ -1,3 +1,4 @@
+import { dueTasks } from '@/core/routine/due'
 import { describeEntry } from '@/core/history/describe'
 import { tankAt, tankNow } from '@/core/history/tank-at'
 import { dayOf, instantOf } from '@/core/quantity/time'
@@ -39,6 +40,7 @@ jest.mock('next/navigation', () => ({
   },
 }))
 
+const ROUTINE = { kind: 'water-change', everyDays: '2', amount: '50', equipmentId: '', ends: '' }
 const NOW = now()
 let db: Database
 let close: () => Promise<void>
@@ -588,5 +590,30 @@ describe('equipment', () => {
     expect(problems(await sayARoutine('tarn', id.id, { ...fields, ends: 'now' }, sent()))).toBe('')
     expect((await model()).routines.some((one) => one.id === id.id)).toBe(false)
     expect(problems(await turn('tarn', 'no-such-act', true))).toMatch(/no such change/)
+  })
+  test('a routine for a while says until when, and ends by itself; an end that has come, and one that is no day, are refused', async () => {
+    const id = sent()
+    const fields = { ...ROUTINE, says: 'Big changes at first', until: '2026-12-20' }
+    for (const [until, why] of [
+      ['2026-11-01', /until: It would end before it begins/],
+      ['2026-11-24', /until: It would end before it begins/],
+      ['soon', /until: There is no such day|until: .*day/],
+      ['2027-02-31', /until: .*day/],
+    ] as const)
+      expect(problems(await sayARoutine('tarn', null, { ...fields, until }, sent()))).toMatch(why)
+    expect(problems(await sayARoutine('tarn', null, fields, id))).toBe('')
+    const line = (await model()).routines.find((one) => one.id === id.id)!
+    expect(line.says).toMatch(/^every 2 days, until 20 December/)
+    expect(line.fields.until).toBe('2026-12-20')
+    const asked = (day: string) =>
+      story().then((tank) =>
+        dueTasks(tank, `${day}T12:00:00.000Z`).some(({ routineId }) => routineId === id.id),
+      )
+    expect([await asked('2026-12-18'), await asked('2026-12-22')]).toEqual([true, false])
+    // Sent back without a day it goes on.
+    expect(problems(await sayARoutine('tarn', id.id, { ...fields, until: '' }, sent()))).toBe('')
+    expect(await asked('2026-12-22')).toBe(true)
+    const over = { ...fields, until: '', ends: 'now' }
+    expect(problems(await sayARoutine('tarn', id.id, over, sent()))).toBe('')
   })
 })

@@ -24,6 +24,7 @@ function routineFields(model: FactsModel): PlainField[] {
         ...model.equipment.map(({ id, name }) => ({ id, says: name })),
       ],
     },
+    { name: 'until', label: 'Only until, if it is for a while', type: 'date' },
   ]
 }
 
@@ -68,9 +69,10 @@ export function RoutinesPart({ model, item }: { model: FactsModel; item: Items }
             everyDays: '',
             amount: '',
             equipmentId: '',
+            until: '',
             ends: '',
           }}
-          clear={['says', 'everyDays', 'amount']}
+          clear={['says', 'everyDays', 'amount', 'until']}
           groups={[{ title: '', fields: routineFields(model) }]}
           onSend={(fields, sending) => sayARoutine(model.slug, null, fields, sending)}
           onDone={(name) => `“${name}” is a routine.`}

@@ -29,9 +29,9 @@ export async function open(page: Page, path: string): Promise<void> {
   await alive(page)
 }
 
-/** Waits until the page's controls hear: on a slow machine they stand long before they listen. What comes after that is waited for where it is asked for. */
+/** Waits until the network is quiet and the page's controls hear: on a slow machine they stand long before they listen. What arrives late (drawings of the bench, charts) is there then, so that what must not be on a page is looked for on the whole of it. */
 export async function alive(page: Page): Promise<void> {
-  await page.waitForLoadState('load')
+  await page.waitForLoadState('networkidle')
   await page.waitForFunction(
     () =>
       document.documentElement.dataset.hears === 'yes' &&

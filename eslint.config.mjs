@@ -22,7 +22,9 @@ const floors = [
   ['gardening'],
   ['admission'],
   ['judgement'],
-  ['rescape', 'routine'],
+  ['routine'],
+  ['evening'],
+  ['rescape'],
   ['board'],
   ['testing'],
 ]

@@ -6,6 +6,7 @@ import { Bench } from 'tinybench'
 import { readingsOf } from '@/core/history/journal-index'
 import { findings } from '@/core/judgement/findings'
 import { lightMap } from '@/core/layout/light-map'
+import { drawnSceneOn } from '@/core/layout/drawn-scene'
 import { sceneOn, stageOf } from '@/core/layout/scene'
 import { fitGrowth } from '@/core/plants/growth'
 import { dayOf } from '@/core/quantity/time'
@@ -129,7 +130,7 @@ bench
       const cache = new Map()
       return () => {
         day = day > stage.today ? stage.firstDay : day + 1.5
-        sceneOn(stage, day, cache)
+        drawnSceneOn(stage, day, cache)
       }
     })(),
   )

@@ -4,7 +4,7 @@ import type { TankHistory } from './types'
 import type { Instant } from '../quantity/time'
 
 export type Level = 'act' | 'watch' | 'good'
-type Subject =
+export type Subject =
   | { of: 'planting' | 'hardscape'; id: string }
   | { of: 'water' | 'ground' | 'surface' | 'animals' | 'tank' }
 
@@ -34,11 +34,15 @@ export type Topic =
   | 'temporary'
   | 'waiting'
 
-/** Where one does what a judgement suggests: a form of the book, the entries of a kind, or a page of the tank. */
+/** Where one does what a judgement suggests: a form of the book with what is known filled in, the entries of a kind, or a page of the tank. */
 export type Way =
-  | { form: 'trim' | 'water-change' }
+  | {
+      form: 'trim' | 'water-change' | 'groom' | 'reading' | 'dose' | 'clean' | 'top-off'
+      /** Fields of the form, as its address names them; the planting it is about comes from the subject. */
+      fill?: Readonly<Record<string, string>>
+    }
   | { entries: EntryKind }
-  | { page: 'water' | 'round' | 'plants' | 'leaves' | 'rescape' | 'facts' }
+  | { page: 'water' | 'round' | 'plants' | 'leaves' | 'light' | 'cuttings' | 'rescape' | 'facts' }
 
 /** One line a judgement rests on; an entry where there is one. */
 export interface Evidence {

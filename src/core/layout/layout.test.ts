@@ -12,6 +12,7 @@ import {
 } from './canopy'
 import { drawPlanting } from './draw-plant'
 import { nextStake } from './next-stake'
+import { drawnSceneOn } from './drawn-scene'
 import { sceneOn, stageOf } from './scene'
 
 const at = (day: number) => instantOf(DAY0 + day)
@@ -203,7 +204,7 @@ describe('scene', () => {
     for (const one of lodge('2026-11-24T09:00:00.000Z')) {
       const staged = stageOf(one, '2026-11-24T09:00:00.000Z')
       for (let day = staged.firstDay; day < staged.today + 70; day += 13) {
-        for (const { drawing, par, dli } of sceneOn(staged, day).plants) {
+        for (const { drawing, par, dli } of drawnSceneOn(staged, day).plants) {
           expect(drawing.leaves + drawing.lines).not.toMatch(/NaN/)
           expect(par >= 0 && dli >= 0).toBe(true)
         }

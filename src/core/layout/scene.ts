@@ -10,9 +10,8 @@ import { patchCentre, roofOver, rootHeight } from '../plants/place'
 import type { Estimate } from '../quantity/estimate'
 import { dayOf, type Instant } from '../quantity/time'
 import { lightOf } from '../vessel/light'
-import { groundDepth } from '../vessel/ground-depth'
 import { canopyTransmission, dliAt, parAt, type StandingPlant, canopyOf } from './canopy'
-import { drawPlanting, spanOf, type PlantDrawing } from './draw-plant'
+import { spanOf } from './draw-plant'
 import { isStem } from '../plants/groups'
 
 /** A planting with all that is needed to stand it up on any day. Serialisable: built once, drawn many times. */
@@ -39,7 +38,6 @@ export interface ScenePlant {
   rootCm: number
   height: Estimate
   cover: Estimate
-  drawing: PlantDrawing
   /** Expected rather than seen: a day to come, or a planting nobody ever measured. */
   pencil: boolean
   /** Share of its stem that is bare from below, 0–1. */
@@ -56,7 +54,7 @@ interface SceneShade {
   /** Share of light taken at the ground, 0–1. */
   depth: number
 }
-/** The drawing of one day. */
+/** What stands on one day, and how. */
 export interface Scene {
   day: number
   /** The tank as it stood that day. */
@@ -108,10 +106,6 @@ function bareShareOn(staged: StagedPlanting, day: number): number {
   return NEW_STEM_BARE_SHARE + t * (BARE_SHARE - NEW_STEM_BARE_SHARE)
 }
 
-/** Heights are drawn to this step, cm, so that a drag reuses drawings. */
-const DRAWING_STEP_CM = 0.25
-type DrawingCache = Map<string, PlantDrawing>
-
 interface Posed {
   staged: StagedPlanting
   height: Estimate
@@ -143,13 +137,8 @@ function posedOn(stage: Stage, tank: Tank): Posed[] {
   })
 }
 
-/** The tank on one day: every planting at its estimated height and cover, the shade under each canopy, the algae. `sketch`: lighter drawings, for a day that is dragged. */
-export function sceneOn(
-  stage: Stage,
-  day: number,
-  cache: DrawingCache = new Map(),
-  sketch = false,
-): Scene {
+/** The tank on one day: every planting at its estimated height and cover, the shade under each canopy, the algae. `drawn-scene.ts` draws it. */
+export function sceneOn(stage: Stage, day: number): Scene {
   const { today } = stage
   const tank = tankAt(stage.facts, day)
   const { vessel } = tank
@@ -175,7 +164,6 @@ export function sceneOn(
       par,
       pencil: day > today || !wasSeen(staged, planting, day),
       dli: dliAt(par, light.hours),
-      drawing: drawn(staged, planting, height.value, cover.value, tank, cache, sketch),
     }
   })
   const shades = canopy
@@ -200,34 +188,3 @@ export function sceneOn(
 const AS_PLANTED_DAYS = 14
 const wasSeen = ({ course, cover }: StagedPlanting, { plantedAt }: Planting, day: number) =>
   course.anchors.length > 1 || cover !== null || day - dayOf(plantedAt) <= AS_PLANTED_DAYS
-
-function drawn(
-  staged: StagedPlanting,
-  planting: Planting,
-  height: number,
-  cover: number,
-  { day, vessel, layout }: Tank,
-  cache: DrawingCache,
-  sketch: boolean,
-): PlantDrawing {
-  const heightCm = Math.round(height / DRAWING_STEP_CM) * DRAWING_STEP_CM
-  const coverPercent = Math.round(cover)
-  const bareShare = Math.round(bareShareOn(staged, day) * 20) / 20
-  const { x, z } = patchCentre(planting)
-  // The same planting at another place or on other ground is another drawing.
-  const rootCm = rootHeight({ vessel, layout }, planting).toFixed(1)
-  const key = `${staged.id}|${x.toFixed(1)},${z.toFixed(1)},${rootCm}|${vessel.waterlineCm}|${planting.stems}|${heightCm}|${coverPercent}|${bareShare}|${sketch ? 's' : ''}`
-  const found = cache.get(key)
-  if (found) return found
-  const rootAt = (at: number) =>
-    planting.perch?.heightCm ?? (layout ? groundDepth(layout.ground, vessel.depthCm, at, z) : 0)
-  const drawing = drawPlanting(
-    planting,
-    staged.species,
-    { heightCm, coverPercent, bareShare, sketch },
-    rootAt,
-    { lineCm: roofOver({ vessel, layout }, planting), lengthCm: vessel.lengthCm },
-  )
-  cache.set(key, drawing)
-  return drawing
-}

@@ -1,7 +1,8 @@
 /** What stands on the land of a paludarium grows in air, towards the rim, and never lies on water that is not over it. */
 import { findings } from '../judgement/findings'
 import { canopyOf, parAt } from '../layout/canopy'
-import { sceneOn, stageOf } from '../layout/scene'
+import { drawnSceneOn } from '../layout/drawn-scene'
+import { stageOf } from '../layout/scene'
 import { instantOf } from '../quantity/time'
 import { DAY0, height, STEMS, standing, tank, withGround } from '../testing/tank'
 import { CATALOGUE } from './catalogue'
@@ -42,7 +43,7 @@ test('it is never said to reach a surface, and stops below the rim', () => {
   expect(findings(land, at(200)).map(({ key }) => key)).not.toContain(`surface:${STEMS.id}`)
 })
 test('it is drawn upright on its ground, within its patch and the glass', () => {
-  const grown = sceneOn(stageOf(land, at(60)), DAY0 + 60)
+  const grown = drawnSceneOn(stageOf(land, at(60)), DAY0 + 60)
   const stems = grown.plants.find(({ planting }) => planting.id === STEMS.id)!
   const ends = [...stems.drawing.lines.matchAll(/(-?[\d.]+) (-?[\d.]+)/g)].map(([, x, y]) => [
     Number(x),

@@ -30,6 +30,14 @@ export function normalEstimate(
   }
 }
 
+/** So many times an estimate (`times` ≥ 0), with its range and its reason. */
+export const scaled = ({ value, low, high, because }: Estimate, times: number): Estimate => ({
+  value: times * value,
+  low: times * low,
+  high: times * high,
+  because,
+})
+
 /**
  * The range in which a reading of the estimated thing should fall: the estimate's own doubt and the reading's (`readingSd`),
  * added as independent. This is what is pencilled beside a field, and what the forecast is scored on.

@@ -8,6 +8,8 @@ export interface DueTask {
   routineId: string
   says: string
   kind: Routine['kind']
+  /** Of a change the share of the water, 0–1; null where none was set. */
+  amount: number | null
   /** Whole days past due; negative: days to go. */
   daysLate: number
   lastAt: Instant | null
@@ -43,6 +45,7 @@ export function tasksOf(
         routineId: routine.id,
         says: routineName(routine, things),
         kind: routine.kind,
+        amount: routine.amount,
         daysLate,
         lastAt,
       }

@@ -2,7 +2,7 @@
 
 import { Component, useMemo, type ReactNode } from 'react'
 import { unpackStage } from '@/core/layout/pack-stage'
-import { sceneOn } from '@/core/layout/scene'
+import { drawnSceneOn } from '@/core/layout/drawn-scene'
 import { Elevation } from '@/ui/drawing/elevation'
 import type { PlaceContent } from './place'
 
@@ -17,7 +17,7 @@ interface Props {
 
 function Today({ content, width, maxHeight, title }: Props) {
   const stage = useMemo(() => unpackStage(content.stage), [content.stage])
-  const scene = useMemo(() => sceneOn(stage, stage.today), [stage])
+  const scene = useMemo(() => drawnSceneOn(stage, stage.today), [stage])
   const alarmed = useMemo(() => new Set(content.alarmed), [content.alarmed])
   return (
     <Elevation scene={scene} width={width} maxHeight={maxHeight} alarmed={alarmed} title={title} />

@@ -6,7 +6,7 @@ const task = (
   says: string,
   daysLate: number,
   lastAt: DueTask['lastAt'] = standing(tank()).vessel.startedAt,
-): DueTask => ({ routineId: says, says, kind: 'water-change', daysLate, lastAt })
+): DueTask => ({ routineId: says, says, kind: 'water-change', amount: null, daysLate, lastAt })
 const place = (name: string, ...due: DueTask[]) => ({
   vessel: { ...standing(tank()).vessel, name },
   due,

@@ -9,6 +9,7 @@ import type { Result } from '@/core/quantity/result'
 import { sayLate } from '@/core/routine/due.words'
 import type { Instant } from '@/core/quantity/time'
 import type { DueTask } from '@/core/routine/due'
+import { routineAct } from '@/core/routine/routine-due'
 import { readBench } from '@/data/bench'
 import { now } from '@/data/clock'
 import { database } from '@/data/database'
@@ -16,6 +17,7 @@ import { dueOnBench, type BenchPlace as Place } from '@/data/due'
 import { loadStoryWithKin } from '@/data/story'
 import { firstOf, weigh } from './place'
 import { PlaceDrawing, PlaceSentence, PlaceWatch } from './place.client'
+import { addressOf } from '@/ui/findings/where-to'
 import { UnitsChoice } from '@/ui/frame/units-choice.client'
 import { DeleteTank } from './delete-tank.client'
 import { PutAway } from './put-away.client'
@@ -243,15 +245,9 @@ function DueList({ slug, due, asked }: { slug: string; due: readonly DueTask[]; 
       ) : (
         due.map((task) => (
           <Box as="li" key={task.routineId}>
-            {task.kind === 'round' ? (
-              <NextLink href={`/tanks/${slug}/round`}>{task.says}</NextLink>
-            ) : (
-              <NextLink
-                href={`/tanks/${slug}/book?log=${task.kind === 'test' ? 'reading' : task.kind}`}
-              >
-                {asked && task.kind === 'water-change' ? 'Water change' : task.says}
-              </NextLink>
-            )}
+            <NextLink href={addressOf(slug, routineAct(task, asked ? null : task.amount))}>
+              {asked && task.kind === 'water-change' ? 'Water change' : task.says}
+            </NextLink>
             {task.daysLate > 0 ? (
               <Box as="span" color="clay">
                 {' '}

@@ -3,7 +3,7 @@
 import { Box, chakra, Flex } from '@chakra-ui/react'
 import { useMemo } from 'react'
 import { unpackStage } from '@/core/layout/pack-stage'
-import { sceneOn } from '@/core/layout/scene'
+import { drawnSceneOn } from '@/core/layout/drawn-scene'
 import { Elevation } from '@/ui/drawing/elevation'
 import { PlanView } from '@/ui/drawing/plan-view'
 import { useMeasures } from '@/ui/measures.client'
@@ -82,7 +82,7 @@ function OneDay({
   height: number
 }) {
   const scene = useMemo(
-    () => sceneOn(unpackStage(weighed.stage), weighed.today + days),
+    () => drawnSceneOn(unpackStage(weighed.stage), weighed.today + days),
     [weighed, days],
   )
   const { lengthCm, depthCm } = scene.tank.vessel

@@ -7,7 +7,7 @@ import { PIECE_SHAPES } from '@/core/board/shapes'
 import type { Board } from '@/core/history/types'
 import type { BoardModel } from './model'
 import { unpackStage } from '@/core/layout/pack-stage'
-import { sceneOn } from '@/core/layout/scene'
+import { drawnSceneOn } from '@/core/layout/drawn-scene'
 import { FetchDrawings } from './fetch.client'
 import { sayDifference } from './difference'
 import type { Axes } from './handling.client'
@@ -236,7 +236,7 @@ const otherwise = (stood: Board, board: Board): ReadonlySet<string> =>
 
 /** The tank as drawn, today. */
 const sceneOf = (weighed: ReturnType<typeof useWeighed>['weighed']) =>
-  weighed && sceneOn(unpackStage(weighed.stage), weighed.today)
+  weighed && drawnSceneOn(unpackStage(weighed.stage), weighed.today)
 
 /** Drawings of this board that were begun in windows closed by now. */
 function OtherDrawings({ hand: { left } }: { hand: BoardInHand }) {

@@ -3,7 +3,7 @@
 import { memo } from 'react'
 import type { BoardPiece, BoardPlanting, Point, Polygon, Species } from '@/core/history/types'
 import { spanOf } from '@/core/layout/draw-plant'
-import type { ScenePlant } from '@/core/layout/scene'
+import type { DrawnPlant } from '@/core/layout/drawn-scene'
 import { isFlat } from '@/core/plants/groups'
 import { CM_PER_INCH } from '@/core/quantity/measures'
 import { useMeasures } from '@/ui/measures.client'
@@ -163,7 +163,7 @@ export const PlantingUpright = memo(function PlantingUpright({
 }: {
   planting: BoardPlanting
   species: Species | undefined
-  grown: ScenePlant | undefined
+  grown: DrawnPlant | undefined
   sheet: Sheet
   /** Its edges across the view, cm. */
   low: number
@@ -204,7 +204,7 @@ export const PlantingUpright = memo(function PlantingUpright({
 
 /** How far the drawing of a planting was moved since it was made; null where it was stretched, and has to be drawn anew. */
 function shiftOf(
-  { planting, rootCm }: ScenePlant,
+  { planting, rootCm }: DrawnPlant,
   [low, high]: readonly [number, number],
   footCm: number,
 ): { dx: number; dy: number } | null {

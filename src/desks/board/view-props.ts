@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react'
 import { footOf } from '@/core/board/board'
-import type { ScenePlant } from '@/core/layout/scene'
+import type { DrawnPlant } from '@/core/layout/drawn-scene'
 import { startHeight } from '@/core/plants/height'
 import type { BoardPlanting, Glass, Species } from '@/core/history/types'
 import type { Axes } from './handling.client'
@@ -18,7 +18,7 @@ export interface ViewProps {
   pencilled: ReadonlySet<string>
   onKey: (event: React.KeyboardEvent, id: string, axes: Axes) => void
   /** Each planting as it stands today, or would if it were set today, by its id, as far as that was worked out. */
-  grown: ReadonlyMap<string, ScenePlant>
+  grown: ReadonlyMap<string, DrawnPlant>
   /** Lines of thirds over the view. */
   thirds: boolean
   /** What pieces hide from the eye before the tank. */

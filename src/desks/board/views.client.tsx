@@ -6,7 +6,7 @@ import { useMemo, useState } from 'react'
 import { Button } from '@/ui/kit/button.client'
 import { flowMap } from '@/core/layout/flow-map'
 import { LIGHT_STEPS } from '@/core/layout/light-map'
-import type { Scene } from '@/core/layout/scene'
+import type { DrawnScene } from '@/core/layout/drawn-scene'
 import { Slider, Tick } from '@/ui/kit/input.client'
 import { useMeasures } from '@/ui/measures.client'
 import { useWidth } from '@/ui/use-width.client'
@@ -36,7 +36,7 @@ export function Views({
   grown,
   scene,
 }: Omit<PlanProps, 'scale' | 'cutAt' | 'lit' | 'flowing' | 'thirds' | 'sight' | 'groups'> & {
-  scene: Scene | null
+  scene: DrawnScene | null
 }) {
   const [over, setOver] = useState<Over>({
     light: false,
@@ -116,7 +116,7 @@ function Overlays({
   onOver: (over: Over) => void
   /** Whether the tank is seen from above. */
   plan: boolean
-  scene: Scene | null
+  scene: DrawnScene | null
 }) {
   const say = (which: keyof Over) => (on: boolean) => onOver({ ...over, [which]: on })
   return (
@@ -260,7 +260,7 @@ function ByFlow({
 }: {
   on: boolean
   onSay: (on: boolean) => void
-  scene: Scene | null
+  scene: DrawnScene | null
 }) {
   const known = useMemo(() => scene !== null && flowMap(scene.tank) !== null, [scene])
   return (

@@ -44,7 +44,7 @@ function weighedOf(
   const today = dayOf(now)
   const stage = stageOf(drawn, now)
   const parOn = (day: number) =>
-    new Map(sceneOn(stage, day, new Map(), true).plants.map((one) => [one.planting.id, one.par]))
+    new Map(sceneOn(stage, day).plants.map((one) => [one.planting.id, one.par]))
   const [at, later] = [parOn(today), parOn(today + LATER_DAYS)]
   const lit = new Map(
     [...at].map(([id, par]): [string, Lit] => [id, { now: par, later: later.get(id) ?? par }]),

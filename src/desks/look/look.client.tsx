@@ -12,7 +12,7 @@ import {
   useState,
   useSyncExternalStore,
 } from 'react'
-import { sceneOn, type Scene } from '@/core/layout/scene'
+import { drawnSceneOn, type DrawnScene } from '@/core/layout/drawn-scene'
 import { sayAgo, sayNumber, sayRange } from '@/core/quantity/say'
 import { instantOf } from '@/core/quantity/time'
 import { Elevation } from '@/ui/drawing/elevation'
@@ -61,9 +61,9 @@ export function Look({ model, onDispute }: { model: LookModel; onDispute: Disput
   // Sent as a sketch, as a day in motion is drawn, and inked as soon as the page is alive: half the drawing to send.
   const alive = useAlive()
   const sketch = moving || !alive
-  const scene = useMemo(() => sceneOn(stage, day, cache, sketch), [stage, day, cache, sketch])
+  const scene = useMemo(() => drawnSceneOn(stage, day, cache, sketch), [stage, day, cache, sketch])
   const calm = useMemo(
-    () => (moving ? sceneOn(stage, calmDay, cache, true) : scene),
+    () => (moving ? drawnSceneOn(stage, calmDay, cache, true) : scene),
     [stage, calmDay, moving, scene, cache],
   )
   const atToday = offset === 0
@@ -236,7 +236,7 @@ const DIM = 5
 const sayLight = (par: number) => (par < DIM ? `< ${DIM} µmol` : `${sayNumber(par, 5)} µmol`)
 
 /** On another day than today: every planting's height or cover there, with its range where it is pencilled. Plain elements: it is redrawn with every step of a drag. */
-const DayTable = memo(function DayTable({ scene }: { scene: Scene }) {
+const DayTable = memo(function DayTable({ scene }: { scene: DrawnScene }) {
   const measures = useMeasures()
   return (
     <table className="day-table" aria-label="Plantings on this day">

@@ -1,6 +1,7 @@
 import { renderToStaticMarkup } from 'react-dom/server'
 import { lodge } from '@/data/demo/lodge'
-import { sceneOn, stageOf } from '@/core/layout/scene'
+import { drawnSceneOn } from '@/core/layout/drawn-scene'
+import { stageOf } from '@/core/layout/scene'
 import { tankNow } from '@/core/history/tank-at'
 import { DAY0, entry, height, recordOf, STEMS, tank } from '@/core/testing/tank'
 import { instantOf } from '@/core/quantity/time'
@@ -14,7 +15,7 @@ const stage = stageOf(tarn, NOW)
 const draw = (day: number, alarmed: string[] = [], moving = false) =>
   renderToStaticMarkup(
     <Elevation
-      scene={sceneOn(stage, day)}
+      scene={drawnSceneOn(stage, day)}
       width={700}
       maxHeight={368}
       alarmed={new Set(alarmed)}
@@ -101,7 +102,7 @@ describe('the elevation', () => {
         expect(
           renderToStaticMarkup(
             <Elevation
-              scene={sceneOn(other, day)}
+              scene={drawnSceneOn(other, day)}
               width={320}
               maxHeight={200}
               alarmed={new Set()}
@@ -130,14 +131,14 @@ describe('the plan', () => {
       )
       const other = stageOf(story, instantOf(DAY0 + 2))
       return renderToStaticMarkup(
-        <PlanView scene={sceneOn(other, DAY0 + 2)} width={240} left={30} title="from above" />,
+        <PlanView scene={drawnSceneOn(other, DAY0 + 2)} width={240} left={30} title="from above" />,
       )
     }
     const opacity = (text: string) => Number(/fill-opacity="([\d.]+)"/.exec(text)![1])
     expect(opacity(markup(90))).toBeGreaterThan(opacity(markup(20)))
     const plan = renderToStaticMarkup(
       <PlanView
-        scene={sceneOn(stage, stage.today)}
+        scene={drawnSceneOn(stage, stage.today)}
         width={300}
         left={30}
         title="Tarn from above"
@@ -152,7 +153,7 @@ describe('the plan', () => {
       const story = tank([height(1, STEMS.id, cm)])
       const other = stageOf(story, instantOf(DAY0 + 1.1))
       return renderToStaticMarkup(
-        <PlanView scene={sceneOn(other, DAY0 + 1.1)} width={240} left={30} title="x" />,
+        <PlanView scene={drawnSceneOn(other, DAY0 + 1.1)} width={240} left={30} title="x" />,
       )
     }
     expect(of(8)).toBe(of(30))
@@ -163,11 +164,11 @@ test('on the plan no code stands in another, at the size of the page and on a ph
   for (const story of lodge('2026-11-24T09:00:00.000Z')) {
     const stage = stageOf(story, '2026-11-24T09:00:00.000Z')
     for (const width of [226, 440]) {
-      const scene = sceneOn(stage, stage.today)
+      const scene = drawnSceneOn(stage, stage.today)
       const { vessel } = scene.tank
       const scale = width / vessel.lengthCm
       const codes = placeCodes(scene.plants, (x, z) => [x * scale, (vessel.depthCm - z) * scale])
-      expect(codes.length).toBe(sceneOn(stage, stage.today).plants.length)
+      expect(codes.length).toBe(drawnSceneOn(stage, stage.today).plants.length)
       codes.forEach((one, i) =>
         codes
           .slice(i + 1)

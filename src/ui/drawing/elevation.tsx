@@ -1,7 +1,7 @@
 import { useMeasures } from '../measures.client'
 import { memo, useMemo, useId } from 'react'
 import type { GroundStation, Hardscape, Species } from '@/core/history/types'
-import type { Scene, ScenePlant } from '@/core/layout/scene'
+import type { DrawnPlant, DrawnScene } from '@/core/layout/drawn-scene'
 import { spanOf } from '@/core/layout/draw-plant'
 import { groundLine } from '@/core/vessel/ground-line'
 import { patchCentre } from '@/core/plants/place'
@@ -27,7 +27,7 @@ const TINT: Record<Species['leaf']['tint'], string> = {
 }
 
 interface Props {
-  scene: Scene
+  scene: DrawnScene
   width: number
   maxHeight: number
   /** Stakes to ink in clay. */
@@ -210,7 +210,7 @@ const Water = memo(function Water({
 })
 
 /** The dark that falls under a canopy, a little wider at the ground than at the leaves. */
-function Shades({ projection: p, scene }: { projection: Projection; scene: Scene }) {
+function Shades({ projection: p, scene }: { projection: Projection; scene: DrawnScene }) {
   return (
     <g>
       {scene.shades.map((shade) => {
@@ -430,7 +430,7 @@ export const PlantInk = memo(
     depth,
     scale,
   }: {
-    plant: ScenePlant
+    plant: DrawnPlant
     pencil: boolean
     algae: number
     depth: 0 | 1
@@ -493,7 +493,7 @@ function Brackets({
   waterlineCm,
 }: {
   projection: Projection
-  scene: Scene
+  scene: DrawnScene
   waterlineCm: number
 }) {
   return (
@@ -599,7 +599,7 @@ const Stakes = memo(
     alarmed,
   }: {
     projection: Projection
-    plants: readonly ScenePlant[]
+    plants: readonly DrawnPlant[]
     alarmed: ReadonlySet<string>
   }) {
     const rows: number[] = []
@@ -641,5 +641,5 @@ const Stakes = memo(
     a.plants.every((plant, i) => sameStake(plant, b.plants[i])),
 )
 
-const sameStake = (a: ScenePlant, b: ScenePlant) =>
+const sameStake = (a: DrawnPlant, b: DrawnPlant) =>
   a.staged === b.staged && a.planting.patch === b.planting.patch

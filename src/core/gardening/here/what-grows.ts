@@ -62,14 +62,14 @@ export function whatGrowsHere(
 ): Result<GrowsHere> {
   const stage = stageOf(history, now)
   const today = dayOf(now)
-  const scene = sceneOn(stage, today, undefined, true)
+  const scene = sceneOn(stage, today)
   const { vessel, layout } = scene.tank
   if (!glassHolds(vessel, [asked.x, asked.z]))
     return refuse('That place lies outside the glass: choose one within.')
   const piece = layout?.hardscape.find(({ footprint }) => isWithin(footprint, asked.x, asked.z))
   const ground = layout ? groundDepth(layout.ground, vessel.depthCm, asked.x, asked.z) : 0
   const y = piece ? topAt(piece.outline, asked.x) : ground
-  const later = sceneOn(stage, today + LATER_DAYS, undefined, true)
+  const later = sceneOn(stage, today + LATER_DAYS)
   const inAir = vessel.kind === 'terrarium' || y >= vessel.waterlineCm
   const spot = {
     lit: { now: lightAt(scene, asked, y), later: lightAt(later, asked, y) },

@@ -1,5 +1,6 @@
 import { entriesOf, entryDay, ofPlanting } from '../../history/journal-index'
 import { plantingsAt, speciesOf } from '../../history/lookup'
+import type { DueDays } from '../../history/due'
 import type { Planting, Species, TankHistory } from '../../history/types'
 import { coverIn, fitCover } from '../../plants/cover'
 import { booksSay } from '../../plants/growth'
@@ -24,8 +25,9 @@ export interface Lawn {
   lift: LiftRisk
   /** It was seen lifting of late. */
   seenLifting: boolean
-  /** Days until it is to be mown, and until holes are to be poked; zero: now. */
+  /** Days until it is to be mown, zero: now, with the range of its thickness; and until holes are to be poked. */
   mowIn: number
+  mowDays: DueDays
   pokeIn: number
   /** Food of the last fortnight, g, where the mat is so thick that what sinks is lost in it; null: nothing was fed, or it is not. */
   fedGrams: number | null
@@ -81,6 +83,7 @@ function lawnOf(history: TankHistory, planting: Planting, now: Instant): Lawn {
   const sincePoke = today - Math.max(poked ?? -Infinity, dayOf(planting.plantedAt))
   const cover = fit?.now.value ?? null
   const area = patchArea(planting)
+  const mowDays = daysToMow(history, planting, species, thickness, now)
   const then = fit ? coverIn(fit, AHEAD_DAYS).value : CLOSED
   return {
     planting,
@@ -91,7 +94,8 @@ function lawnOf(history: TankHistory, planting: Planting, now: Instant): Lawn {
     thickness,
     lift: liftRisk(unmownDays, thickness.value, species, seenLifting),
     seenLifting,
-    mowIn: mowIn(history, planting, species, thickness.value, now),
+    mowIn: mowDays.value,
+    mowDays,
     pokeIn: Math.max(0, POKE_DAYS - sincePoke),
     fedGrams: thickness.value < SWALLOWS_CM ? null : fedIn(history, today),
     closed: cover !== null && cover >= CLOSED,
@@ -138,15 +142,17 @@ function liftRisk(days: number, cm: number, { matureHeightCm }: Species, seen: b
   return thick && days >= LOOSENS_DAYS.some ? 'some' : 'low'
 }
 
-function mowIn(
+function daysToMow(
   history: TankHistory,
   planting: Planting,
   { matureHeightCm }: Species,
-  cm: number,
+  thickness: Estimate,
   now: Instant,
-): number {
+): DueDays {
   const { mean } = booksSay(history, planting, now)
-  return Math.max(0, (MOW_AT_SHARE * matureHeightCm - cm) / Math.max(1e-4, mean))
+  const from = (cm: number) =>
+    Math.max(0, (MOW_AT_SHARE * matureHeightCm - cm) / Math.max(1e-4, mean))
+  return { value: from(thickness.value), low: from(thickness.high), high: from(thickness.low) }
 }
 
 function fedIn({ entries }: TankHistory, today: number): number | null {

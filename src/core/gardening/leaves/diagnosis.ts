@@ -48,7 +48,7 @@ export function diagnoses(history: TankHistory, now: Instant): Diagnosis[] {
   const seen = leavesSeen(history, now)
   if (seen.length === 0) return []
   const standing = new Map(plantingsAt(history, now).map((one) => [one.id, one]))
-  const scene = sceneOn(stageOf(history, now), dayOf(now), undefined, true)
+  const scene = sceneOn(stageOf(history, now), dayOf(now))
   const parOf = (id: string) => scene.plants.find(({ planting }) => planting.id === id)?.par ?? null
   const all = seen.flatMap((one): Diagnosis[] => {
     const planting = standing.get(one.plantingId)

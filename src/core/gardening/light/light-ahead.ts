@@ -45,7 +45,7 @@ export function lightAhead(history: TankHistory, now: Instant): LightAhead {
   const today = dayOf(now)
   const scenes = new Map<number, Scene>()
   for (let days = 0; days <= LIGHT_DAYS[3]; days += STEP_DAYS)
-    scenes.set(days, sceneOn(stage, today + days, undefined, true))
+    scenes.set(days, sceneOn(stage, today + days))
   const scene = scenes.get(0)!
   const surface = lightOnWater(scene)
   const canopies = canopiesOf(scene)

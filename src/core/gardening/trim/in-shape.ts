@@ -34,10 +34,10 @@ const WHOLE_AFTER: Readonly<Partial<Record<PlantGroup, number>>> = {
   'stem-slow': 12,
 }
 /** What does not grow so much, cm a day, is not kept in shape by a calendar. */
-const LEAST_RATE = 0.02
+export const LEAST_RATE = 0.02
 
-/** The stems of a tank that are kept in shape by cutting. */
-export function hedgesOf(history: TankHistory, now: Instant): Hedge[] {
+/** The stems of a tank that are kept in shape by cutting, and grow at least so fast, cm a day. */
+export function hedgesOf(history: TankHistory, now: Instant, leastRate = LEAST_RATE): Hedge[] {
   const tank = tankNow(history, now)
   const standing = plantingsAt(history, now)
   const mass = standing.reduce((sum, one) => sum + dryGrams(history, one, now), 0)
@@ -45,7 +45,7 @@ export function hedgesOf(history: TankHistory, now: Instant): Hedge[] {
     const species = speciesOf(history, planting)
     if (!isStem(species.group) || standsInAir(tank, planting)) return []
     const fit = fitGrowth(history, planting, now)
-    if (fit.rate.value < LEAST_RATE) return []
+    if (fit.rate.value < leastRate) return []
     const roomCm = headroom(tank, planting)
     return [
       {

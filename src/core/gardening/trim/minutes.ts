@@ -6,13 +6,13 @@ import { normalEstimate, Z80, type Estimate } from '../../quantity/estimate'
 /** Minutes a cut takes where nobody wrote down how long the work of a week was. Common practice, from memory. */
 const USUAL = { value: 8, low: 4, high: 15 } as const
 /** What else fills the minutes of a week, in parts of a cut. Common practice. */
-const PARTS: Readonly<Partial<Record<EntryKind, number>>> = {
+export const PARTS = {
   trim: 1,
   groom: 0.7,
   'water-change': 2.5,
   clean: 2,
   round: 0.6,
-}
+} as const satisfies Partial<Record<EntryKind, number>>
 const WEEK_DAYS = 7
 /** A keeper’s own weeks outweigh what is usual after so many. */
 const USUAL_WEEKS = 2
@@ -22,10 +22,10 @@ export function minutesACut({ entries }: Pick<TankHistory, 'entries'>): Estimate
   const weeks = entriesOf(entries, 'feeling').flatMap((entry): number[] => {
     if (entry.workMinutes === null) return []
     const to = entryDay(entry)
-    const parts = (Object.keys(PARTS) as EntryKind[]).reduce(
+    const parts = (Object.keys(PARTS) as (keyof typeof PARTS)[]).reduce(
       (sum, kind) =>
         sum +
-        PARTS[kind]! *
+        PARTS[kind] *
           ofKind(entries, kind).filter(
             (one) => entryDay(one) <= to && entryDay(one) > to - WEEK_DAYS,
           ).length,

@@ -1,13 +1,14 @@
 import { entriesOf, ofPlanting } from '../../history/journal-index'
 import { plantingsAt, speciesOf } from '../../history/lookup'
-import type { TankHistory } from '../../history/types'
+import type { Planting, TankHistory } from '../../history/types'
 import { tankNow } from '../../history/tank-at'
-import { sceneOn, stageOf } from '../../layout/scene'
+import { sceneOn, stageOf, type Scene } from '../../layout/scene'
 import { whereaboutsOf, type Whereabouts } from '../../layout/whereabouts'
 import { daysToSurface } from '../../plants/height'
 import { dayOf, type Instant } from '../../quantity/time'
 import { lastIds } from '../../history/evidence'
 import type { Judged } from '../../history/finding'
+import { trimsDue, type TrimDue } from './work-list'
 
 /** Stems nearer to the surface than this are noted, days. */
 const NEAR_DAYS = 12
@@ -15,6 +16,9 @@ const ACT_DAYS = 5
 /** Nearer than this they are there, days. */
 const THERE_DAYS = 0.5
 const EVIDENCE_ENTRIES = 4
+/** What takes the light of another weighs nearly as what lies on the surface; what is merely out of shape, little. */
+const SHADE_WEIGHT = 46
+const FORM_WEIGHT = 30
 /** What was seen bare below counts for so many days. */
 const BARE_DAYS = 60
 
@@ -37,6 +41,8 @@ export interface StemFacts {
   /** Nobody ever measured or cut it. */
   'surface-unseen': Named & { reach: Reach; there: boolean }
   'bare-below': Named
+  /** Long before it is at the surface it outgrows the form it is kept in, or takes the light of another: as the list of cuts has it. */
+  'to-cut': Named & { trim: TrimDue }
   /** In a nursery tops at the surface are what one grows them for. */
   harvest: Named & { reach: Reach; there: boolean }
 }
@@ -47,67 +53,99 @@ const ofStem = (what: 'surface' | 'bare', id: string) => ({
   subject: { of: 'planting', id } as const,
 })
 
-/** A judgement for every stem planting that is at, or soon at, the surface; nothing for the others. */
-export function stemFindings(
+type OfStems = Judged<StemFacts, 'at-surface' | 'surface-unseen' | 'harvest' | 'to-cut'>
+
+/** A judgement for every stem planting that is to be cut: at the surface, or soon, outgrown, or in the light of another; nothing for the others. */
+export function stemFindings(history: TankHistory, now: Instant): OfStems[] {
+  const stage = stageOf(history, now)
+  const scene = sceneOn(stage, dayOf(now))
+  const { kind } = scene.tank.vessel
+  const isGrownForCuts = kind === 'nursery' || kind === 'holding'
+  const cuts = isGrownForCuts ? [] : trimsDue(history, now, NEAR_DAYS, stage)
+  const forms = cuts.filter(({ why, days }) => why.of !== 'surface' && days.value <= NEAR_DAYS)
+  return scene.tank.plantings.flatMap((planting): OfStems[] => {
+    const form = forms.find(({ hedge }) => hedge.planting.id === planting.id)
+    const reach = daysToSurface(history, planting, now)
+    // What is at the surface in days is graver than a lost form.
+    const isThere = reach !== null && reach.value <= ACT_DAYS
+    if (form && !isThere) return [toCut(form, history, scene)]
+    return reach && reach.value <= NEAR_DAYS
+      ? [atSurface(planting, reach, history, scene, isGrownForCuts)]
+      : []
+  })
+}
+
+const namedIn = ({ tank }: Scene, { stake, name, patch }: Planting): Named => ({
+  stake,
+  name,
+  where: whereaboutsOf(patch, tank.vessel),
+})
+const evidence = ({ entries }: TankHistory, { id }: Planting) =>
+  lastIds(ofPlanting(entries, id), EVIDENCE_ENTRIES)
+
+/** What is cut for another reason than the surface, in the words of the list of cuts. */
+function toCut(trim: TrimDue, history: TankHistory, scene: Scene): OfStems {
+  const { planting } = trim.hedge
+  const shades = trim.why.of === 'shade'
+  return {
+    ...ofStem('surface', planting.id),
+    rule: 'to-cut',
+    facts: { ...namedIn(scene, planting), trim },
+    level: shades && trim.days.value <= ACT_DAYS ? 'act' : 'watch',
+    weight: (shades ? SHADE_WEIGHT : FORM_WEIGHT) - trim.days.value,
+    entryIds: evidence(history, planting),
+    leadsTo: { form: 'trim' },
+  }
+}
+
+function atSurface(
+  planting: Planting,
+  reach: Reach,
   history: TankHistory,
-  now: Instant,
-): Judged<StemFacts, 'at-surface' | 'surface-unseen' | 'harvest'>[] {
-  const scene = sceneOn(stageOf(history, now), dayOf(now))
-  const { vessel } = scene.tank
-  return plantingsAt(history, now).flatMap(
-    (planting): Judged<StemFacts, 'at-surface' | 'surface-unseen' | 'harvest'>[] => {
-      const reach = daysToSurface(history, planting, now)
-      if (!reach || reach.value > NEAR_DAYS) return []
-      const { id, stake, name } = planting
-      const where = whereaboutsOf(planting.patch, vessel)
-      const facts = { stake, name, where, reach, there: reach.value < THERE_DAYS }
-      const base = ofStem('surface', id)
-      // This is pencil, and asks for a look rather than for scissors.
-      if (scene.plants.find((plant) => plant.planting.id === id)?.pencil)
-        return [
-          {
-            ...base,
-            rule: 'surface-unseen',
-            facts,
-            level: 'watch',
-            weight: 48 - reach.value,
-            entryIds: [],
-            leadsTo: { page: 'round' },
-          } satisfies Judged<StemFacts, 'surface-unseen'>,
-        ]
-      if (vessel.kind === 'nursery' || vessel.kind === 'holding')
-        return [
-          {
-            ...base,
-            rule: 'harvest',
-            facts,
-            level: 'good',
-            weight: 14,
-            entryIds: lastIds(ofPlanting(history.entries, id), EVIDENCE_ENTRIES),
-            leadsTo: { form: 'trim' },
-          } satisfies Judged<StemFacts, 'harvest'>,
-        ]
-      const soon = reach.value <= ACT_DAYS
-      const shade = scene.shades.find((candidate) => candidate.plantingId === id)
-      const fast = speciesOf(history, planting).group === 'stem-fast'
-      return [
-        {
-          ...base,
-          rule: 'at-surface',
-          facts: {
-            ...facts,
-            soon,
-            shade: shade?.depth ?? null,
-            bare: seenBare(history, id).length > 0,
-          },
-          level: soon ? 'act' : 'watch',
-          weight: 50 - reach.value + (fast ? 2 : 0),
-          entryIds: lastIds(ofPlanting(history.entries, id), EVIDENCE_ENTRIES),
-          leadsTo: { form: 'trim' },
-        } satisfies Judged<StemFacts, 'at-surface'>,
-      ]
+  scene: Scene,
+  isGrownForCuts: boolean,
+): OfStems {
+  const { id } = planting
+  const base = ofStem('surface', id)
+  const facts = { ...namedIn(scene, planting), reach, there: reach.value < THERE_DAYS }
+  // This is pencil, and asks for a look rather than for scissors.
+  if (scene.plants.find((plant) => plant.planting.id === id)?.pencil)
+    return {
+      ...base,
+      rule: 'surface-unseen',
+      facts,
+      level: 'watch',
+      weight: 48 - reach.value,
+      entryIds: [],
+      leadsTo: { page: 'round' },
+    }
+  if (isGrownForCuts)
+    return {
+      ...base,
+      rule: 'harvest',
+      facts,
+      level: 'good',
+      weight: 14,
+      entryIds: evidence(history, planting),
+      leadsTo: { form: 'trim' },
+    }
+  const soon = reach.value <= ACT_DAYS
+  const shade = scene.shades.find((candidate) => candidate.plantingId === id)
+  const fast = speciesOf(history, planting).group === 'stem-fast'
+  return {
+    ...base,
+    rule: 'at-surface',
+    facts: {
+      ...facts,
+      soon,
+      shade: shade?.depth ?? null,
+      bare: seenBare(history, id).length > 0,
     },
-  )
+    level: soon ? 'act' : 'watch',
+    weight: 50 - reach.value + (fast ? 2 : 0),
+    entryIds: evidence(history, planting),
+    leadsTo: { form: 'trim' },
+  }
 }
 
 /** Signs that a planting is bare below, in the order of the journal. */

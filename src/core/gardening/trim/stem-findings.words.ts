@@ -1,5 +1,8 @@
 import { sayDays } from '../../quantity/say'
+import { sayCut, sayTrimReason, sayWhen } from './trim.words'
+import type { TrimDue } from './work-list'
 import { sayWhereabouts } from '../../layout/whereabouts.words'
+import { scaled } from '../../quantity/estimate'
 import type { Rules, WordsFor } from '../../history/finding'
 import { bareFindings, stemFindings, type StemFacts } from './stem-findings'
 
@@ -34,6 +37,14 @@ const stemWords: WordsFor<StemFacts> = {
     wouldChangeMyMind: RULER,
     reckoned: [reach.because],
   }),
+  'to-cut': ({ where, trim }, { measures }) => ({
+    says: `Trim ${trim.hedge.planting.stake}${trim.days.value < 0.5 ? '' : ` ${sayWhen(trim.days)}`}: ${sayTrimReason(trim)}`,
+    detail: `It stands at ${measures.sayEstimate(trim.hedge.height, 'cm')} and grows ${measures.sayEstimate(weekly(trim), 'cm')} a week.`,
+    clause: `${CLAUSE[trim.why.of]} ${sayWhereabouts(where)}`,
+    suggests: `Cut it ${sayCut(trim, measures)}.`,
+    wouldChangeMyMind: RULER,
+    reckoned: [trim.hedge.rate.because],
+  }),
   'bare-below': ({ stake, name, where }) => ({
     says: `${stake} is bare below`,
     detail: `${name} lost the leaves of its lower third: shade from above, and no light on the foot.`,
@@ -42,6 +53,17 @@ const stemWords: WordsFor<StemFacts> = {
     wouldChangeMyMind: 'New side shoots on the lower third three weeks after a hard cut.',
     reckoned: [],
   }),
+}
+
+/** What it grows in a week. */
+const weekly = ({ hedge: { rate } }: TrimDue) => scaled(rate, 7)
+
+const CLAUSE: Readonly<Record<TrimDue['why']['of'], string>> = {
+  surface: 'is closing over',
+  shape: 'has stems out of shape',
+  shade: 'has stems in the light of others',
+  colour: 'has stems in the light of the reds',
+  'with the others': 'has stems to cut',
 }
 
 const reached = ({ there, reach }: StemFacts['at-surface']) =>

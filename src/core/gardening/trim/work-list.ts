@@ -1,14 +1,15 @@
+import type { DueDays } from '../../history/due'
 import type { Kept, Planting, TankHistory } from '../../history/types'
 import { isShort } from '../light/least-par'
 import { COLOUR_PAR, tipsOf } from '../light/tips'
 import { factsOf } from '../../plants/kinds'
-import { sceneOn, stageOf, type Scene } from '../../layout/scene'
+import { sceneOn, stageOf, type Scene, type Stage } from '../../layout/scene'
 import { letThrough } from '../../layout/canopy'
 import { canopiesOf } from '../../layout/scene-light'
 import { daysToSurface, FURTHEST_DAYS } from '../../plants/height'
 import { patchCentre } from '../../plants/place'
-import { dayOf, type Instant } from '../../quantity/time'
-import { hedgesOf, usualCut, type Hedge } from './in-shape'
+import type { Instant } from '../../quantity/time'
+import { hedgesOf, LEAST_RATE, usualCut, type Hedge } from './in-shape'
 
 /** Why a planting is to be cut. */
 type TrimReason =
@@ -20,8 +21,7 @@ type TrimReason =
 export interface TrimDue {
   hedge: Hedge
   why: TrimReason
-  /** In how many days, 80 % range; `high` null: not in sight at that end. */
-  days: { value: number; low: number; high: number | null }
+  days: DueDays
   cutTo: number
 }
 
@@ -33,10 +33,19 @@ const STEP_DAYS = 4
 /** Plantings so near stand beside each other, cm. */
 const BESIDE_CM = 22
 
-/** When each stem is to be cut, why, and to what: before it lies on the surface or takes the light that another cannot do without. The soonest first. */
-export function trimsDue(history: TankHistory, now: Instant): TrimDue[] {
-  const shades = shadesAhead(history, now)
-  return hedgesOf(history, now)
+/**
+ * When each stem is to be cut, why, and to what: before it lies on the surface or takes the light that another cannot do without. The soonest first.
+ * `lookDays`: shade is looked for so far ahead, days.
+ */
+export function trimsDue(
+  history: TankHistory,
+  now: Instant,
+  lookDays = LOOK_DAYS,
+  stage: Stage = stageOf(history, now),
+): TrimDue[] {
+  const shades = shadesAhead(stage, lookDays)
+  // What hardly grows is cut all the same once it lies on the surface.
+  return hedgesOf(history, now, 0)
     .map((hedge): TrimDue => {
       const own = outgrows(history, hedge, now)
       const shade = shades.get(hedge.planting.id)
@@ -47,6 +56,7 @@ export function trimsDue(history: TankHistory, now: Instant): TrimDue[] {
         cutTo: usualCut(hedge),
       }
     })
+    .filter(({ hedge, days }) => hedge.rate.value >= LEAST_RATE || days.value <= 0)
     .sort((a, b) => a.days.value - b.days.value)
 }
 
@@ -61,8 +71,10 @@ const surfaceOf = (history: TankHistory, { planting }: Hedge, now: Instant): Tri
 /** When a stem outgrows the form it is kept in, or reaches the surface where it grows free. */
 function outgrows(history: TankHistory, hedge: Hedge, now: Instant): Pick<TrimDue, 'why' | 'days'> {
   const { planting, form, height, rate, roomCm } = hedge
-  if (!planting.kept || form.limitCm >= roomCm)
-    return { why: { of: 'surface' }, days: surfaceOf(history, hedge, now) }
+  const surface = surfaceOf(history, hedge, now)
+  // What lies on the surface has outgrown its form long ago, and takes the light of all below.
+  if (!planting.kept || form.limitCm >= roomCm || surface.value <= 0)
+    return { why: { of: 'surface' }, days: surface }
   const left = Math.max(0, form.limitCm - height.value)
   return {
     why: { of: 'shape', form: planting.kept.as },
@@ -78,12 +90,11 @@ const ranged = ({ rate }: Hedge, days: number): TrimDue['days'] => ({
 })
 
 /** By planting: the first day on which it takes so much light that what stands below falls short, and that would not without it. */
-function shadesAhead(history: TankHistory, now: Instant) {
-  const stage = stageOf(history, now)
-  const today = dayOf(now)
+function shadesAhead(stage: Stage, lookDays: number) {
+  const { today } = stage
   const found = new Map<string, { day: number; why: TrimReason }>()
-  for (let days = 0; days <= LOOK_DAYS; days += STEP_DAYS) {
-    const scene = sceneOn(stage, today + days, undefined, true)
+  for (let days = 0; days <= lookDays; days += STEP_DAYS) {
+    const scene = sceneOn(stage, today + days)
     for (const { id, why } of shadingIn(scene))
       if (!found.has(id)) found.set(id, { day: days, why })
   }

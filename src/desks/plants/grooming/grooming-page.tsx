@@ -1,6 +1,8 @@
 import { Box, Flex } from '@chakra-ui/react'
 import type { ReactNode } from 'react'
-import { flowersOf, groomingDue, harmsOf, type GroomDue } from '@/core/gardening/grooming/due'
+import { duesOf } from '@/core/evening/due-rules'
+import { flowersOf, harmsOf, type GroomDue } from '@/core/gardening/grooming/due'
+import { groomAct } from '@/core/gardening/grooming/groom-due'
 import { sayFlower, sayGroomDue, sayHarm } from '@/core/gardening/grooming/grooming.words'
 import { lawnsOf, type Lawn } from '@/core/gardening/lawns/lawn'
 import { sayLawn } from '@/core/gardening/lawns/lawn.words'
@@ -11,6 +13,7 @@ import { measuresHere } from '@/data/border/measures-here'
 import { now } from '@/data/clock'
 import { storyOr404 } from '@/data/tank'
 import { Section, TankName } from '@/ui/frame/desk-frame'
+import { addressOf } from '@/ui/findings/where-to'
 import { Stake } from '@/ui/marks/stake'
 import { DoLink } from '../do-link'
 import { PlantsFrame } from '../pages'
@@ -20,7 +23,7 @@ export async function GroomingPage({ slug }: { slug: string }) {
   const story = await storyOr404(slug)
   const measures = await measuresHere()
   const { due, lawns, flowers, harms } = reckoned(story, now(), 'grooming', (at) => ({
-    due: groomingDue(story, at),
+    due: duesOf(story, at, measures, ['groom']).map(({ facts }) => facts),
     lawns: lawnsOf(story, at),
     flowers: flowersOf(story, at),
     harms: harmsOf(story, at),
@@ -103,9 +106,7 @@ const Acts = ({ slug, title, acts }: { slug: string; title: string; acts: readon
 const Act = ({ slug, due, alarm }: { slug: string; due: GroomDue; alarm?: boolean }) => (
   <Line planting={due.planting} alarm={alarm}>
     {due.planting.name}: {sayGroomDue(due)}.{' '}
-    <DoLink href={`/tanks/${slug}/book?log=groom&planting=${due.planting.id}&what=${due.act}`}>
-      Log it
-    </DoLink>
+    <DoLink href={addressOf(slug, groomAct(due))}>Log it</DoLink>
   </Line>
 )
 

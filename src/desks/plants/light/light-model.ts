@@ -33,7 +33,7 @@ export interface LightMaps {
 export const lightModel = (story: TankHistory, now: Instant): LightModel =>
   reckoned(story, now, 'light', (at) => {
     const ahead = lightAhead(story, at)
-    const scene = sceneOn(stageOf(story, at), dayOf(at), undefined, true)
+    const scene = sceneOn(stageOf(story, at), dayOf(at))
     return {
       at,
       ahead,
@@ -47,7 +47,7 @@ export const lightModel = (story: TankHistory, now: Instant): LightModel =>
 /** The light from above and from the front, so many days from now. */
 export const lightMaps = (story: TankHistory, now: Instant, days: number): LightMaps =>
   reckoned(story, now, `light maps in ${days} days`, (at) => {
-    const scene = sceneOn(stageOf(story, at), dayOf(at) + days, undefined, true)
+    const scene = sceneOn(stageOf(story, at), dayOf(at) + days)
     const plan = lightMap(scene)
     const front = frontLight(scene)
     return {

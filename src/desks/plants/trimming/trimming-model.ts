@@ -1,12 +1,14 @@
 import { tankNow } from '@/core/history/tank-at'
 import type { TankHistory } from '@/core/history/types'
 import { planForDay, type DayAnswer } from '@/core/gardening/trim/for-a-day'
-import { lawnsOf, type Lawn } from '@/core/gardening/lawns/lawn'
 import { heightKept } from '@/core/gardening/trim/form'
 import { hedgesOf, type Hedge } from '@/core/gardening/trim/in-shape'
 import { minutesACut } from '@/core/gardening/trim/minutes'
 import { rhythmsOf, type Rhythm } from '@/core/gardening/trim/rhythm'
-import { trimsDue, WEEK_DAYS, weekOf, type TrimDue } from '@/core/gardening/trim/work-list'
+import { WEEK_DAYS, weekOf, type TrimDue } from '@/core/gardening/trim/work-list'
+import type { Lawn } from '@/core/gardening/lawns/lawn'
+import { duesOf } from '@/core/evening/due-rules'
+import { METRIC } from '@/core/quantity/measures'
 import type { Estimate } from '@/core/quantity/estimate'
 import type { Instant } from '@/core/quantity/time'
 import { reckoned } from '@/data/analysis-cache'
@@ -28,7 +30,8 @@ export interface TrimmingModel {
 /** What is due, what the week holds, and what each rhythm comes to. */
 export const trimmingModel = (story: TankHistory, now: Instant): TrimmingModel =>
   reckoned(story, now, 'trimming', (at) => {
-    const due = trimsDue(story, at)
+    const due = duesOf(story, at, METRIC, ['trim']).map(({ facts }) => facts)
+    const mown = duesOf(story, at, METRIC, ['mow']).filter(({ days }) => days.value <= WEEK_DAYS)
     const hedges = hedgesOf(story, at)
     const { vessel } = tankNow(story, at)
     return {
@@ -41,7 +44,7 @@ export const trimmingModel = (story: TankHistory, now: Instant): TrimmingModel =
         hedge,
         atCm: heightKept(hedge.planting, hedge.roomCm, vessel),
       })),
-      lawns: lawnsOf(story, at).filter(({ mowIn }) => mowIn <= WEEK_DAYS),
+      lawns: mown.map(({ facts }) => facts),
     }
   })
 

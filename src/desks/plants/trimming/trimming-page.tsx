@@ -1,5 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react'
 import type { Rhythm } from '@/core/gardening/trim/rhythm'
+import { mowAct } from '@/core/gardening/lawns/mow-due'
 import { sayWhyMown } from '@/core/gardening/lawns/lawn.words'
 import { FORM_WORDS, sayKept } from '@/core/gardening/trim/form.words'
 import {
@@ -17,6 +18,7 @@ import { measuresHere } from '@/data/border/measures-here'
 import { now } from '@/data/clock'
 import { storyOr404 } from '@/data/tank'
 import { Section, TankName } from '@/ui/frame/desk-frame'
+import { addressOf } from '@/ui/findings/where-to'
 import { Stake } from '@/ui/marks/stake'
 import { sayDay } from '@/ui/when'
 import { DoLink } from '../do-link'
@@ -100,10 +102,7 @@ function Mow({ slug, lawns }: { slug: string; lawns: TrimmingModel['lawns'] }) {
       <Stake code={lawn.planting.stake} alarm={lawn.mowIn <= 0} />
       <Box>
         <b>{lawn.mowIn <= 0 ? 'now' : `in ${sayDays(Math.ceil(lawn.mowIn))}`}</b>:{' '}
-        {sayWhyMown(lawn)}.{' '}
-        <DoLink href={`/tanks/${slug}/book?log=groom&planting=${lawn.planting.id}&what=mown`}>
-          Log the mowing
-        </DoLink>
+        {sayWhyMown(lawn)}. <DoLink href={addressOf(slug, mowAct(lawn))}>Log the mowing</DoLink>
       </Box>
     </Flex>
   ))

@@ -1,7 +1,9 @@
 import { Box, Flex } from '@chakra-ui/react'
+import { trimAct } from '@/core/gardening/trim/trim-due'
 import { sayCut, sayTrimReason, sayWhen } from '@/core/gardening/trim/trim.words'
 import type { TrimDue } from '@/core/gardening/trim/work-list'
 import type { Measures } from '@/core/quantity/measures'
+import { addressOf } from '@/ui/findings/where-to'
 import { Stake } from '@/ui/marks/stake'
 import { DoLink } from '../do-link'
 
@@ -25,9 +27,7 @@ export function WorkList({
           <Stake code={one.hedge.planting.stake} alarm={one.days.value < 0.5} />
           <Box>
             <b>{sayWhen(one.days)}</b>: {sayTrimReason(one)}. Cut {sayCut(one, measures)}.{' '}
-            <DoLink href={`/tanks/${slug}/book?log=trim&planting=${one.hedge.planting.id}`}>
-              Log the cut
-            </DoLink>
+            <DoLink href={addressOf(slug, trimAct(one))}>Log the cut</DoLink>
           </Box>
         </Flex>
       ))}

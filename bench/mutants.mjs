@@ -15,7 +15,10 @@ import { join, relative, resolve } from 'node:path'
 import ts from 'typescript'
 
 const ROOT = resolve('.')
-const ROOMS = ['judgement', 'rescape', 'routine', 'water', 'admission', 'journal']
+const ROOMS = [
+  ...['chemistry', 'vessel', 'plants', 'algae', 'livestock', 'layout', 'water', 'gardening'],
+  ...['history', 'judgement', 'rescape', 'routine', 'evening', 'board', 'admission', 'journal'],
+]
 const [count = 60, seed = 1] = process.argv.slice(2).map(Number)
 /** A run of the tests that takes longer hangs by the alteration, which is noticing it. */
 const PATIENCE_MS = 120_000

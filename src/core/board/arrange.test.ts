@@ -52,7 +52,12 @@ test('what is taken off is in no group any more', () => {
 test('over all, under all, the last said outermost; the rest by its layer', () => {
   const things = ['p', 'q', 'r', 's'].map((id, i) => ({ id, layer: i }))
   const order = (arrangement: Board['arrangement']) =>
-    inDrawnOrder(things, { arrangement }, ({ layer }) => layer)
+    inDrawnOrder(
+      things.map((one) => ({ one })),
+      { arrangement },
+      ({ one }) => one.layer,
+    )
+      .map(({ one }) => one)
       .map(({ id }) => id)
       .join('')
   expect(order(undefined)).toBe('pqrs')

@@ -65,13 +65,14 @@ export const drawnAt = (board: Board, ids: readonly string[], where: 'over' | 'u
 const OUTERMOST = 1e6
 
 /** Things in the order they are drawn, the lowest first: as `layer` has them, but for what was laid over or under the rest. */
-export function inDrawnOrder<T extends { id: string }>(
+export function inDrawnOrder<T extends { one: { id: string } }>(
   things: readonly T[],
   { arrangement = NONE }: Pick<Board, 'arrangement'>,
   layer: (thing: T) => number,
 ): T[] {
   const place = (thing: T) => {
-    const [over, under] = [arrangement.over.indexOf(thing.id), arrangement.under.indexOf(thing.id)]
+    const { id } = thing.one
+    const [over, under] = [arrangement.over.indexOf(id), arrangement.under.indexOf(id)]
     if (over >= 0) return OUTERMOST + over
     return under >= 0 ? -OUTERMOST - under : layer(thing)
   }

@@ -1,6 +1,6 @@
-import type { Board, BoardPiece, BoardPlanting } from '../history/types'
+import type { Board } from '../history/types'
 import { sameFact } from '../history/diff'
-import { thingOf } from './board'
+import { nameOf, thingsOn, type BoardThing, type Is } from './things'
 
 type Fate = 'kept' | 'moved' | 'new' | 'gone'
 /** What becomes of one thing between two layouts. */
@@ -8,7 +8,7 @@ interface Change {
   id: string
   /** Stake of a planting, label of a piece. */
   name: string
-  of: 'planting' | 'piece' | 'fitting'
+  of: Is
   fate: Fate
 }
 
@@ -17,36 +17,22 @@ export function between(
   before: Board,
   after: Board,
 ): { things: Change[]; ground: boolean; arrangement: boolean } {
-  const ids = (board: Board) => [...board.plantings, ...board.pieces].map(({ id }) => id)
-  const all = [...new Set([...ids(before), ...ids(after)])]
+  const things = (board: Board) => new Map(thingsOn(board).map((thing) => [thing.one.id, thing]))
+  const [old, now] = [things(before), things(after)]
+  // Where one layout knows of no parts of things it leaves them as they hang.
+  const knowsParts = before.fittings !== undefined && after.fittings !== undefined
   return {
-    things: [
-      ...all.map((id) => changeOf(thingOf(before, id), thingOf(after, id))),
-      ...fittingChanges(before, after),
-    ],
+    things: [...new Set([...old.keys(), ...now.keys()])]
+      .map((id) => changeOf(old.get(id), now.get(id)))
+      .filter(({ of }) => of !== 'fitting' || knowsParts),
     ground: !sameFact(before.ground, after.ground),
     arrangement: !sameFact(before.arrangement ?? null, after.arrangement ?? null),
   }
 }
 
-/** Parts of things, where both layouts know of them: one drawn before there were any leaves them as they hang. */
-function fittingChanges({ fittings: before }: Board, { fittings: after }: Board): Change[] {
-  if (!before || !after) return []
-  const ids = [...new Set([...before, ...after].map(({ id }) => id))]
-  return ids.map((id) => {
-    const [a, b] = [before, after].map((list) => list.find((one) => one.id === id))
-    return { id, name: (b ?? a)!.name, of: 'fitting', fate: fateOf(a, b) }
-  })
-}
-
-function changeOf(
-  a: BoardPlanting | BoardPiece | undefined,
-  b: BoardPlanting | BoardPiece | undefined,
-): Change {
+function changeOf(a: BoardThing | undefined, b: BoardThing | undefined): Change {
   const thing = (b ?? a)!
-  const of = 'patch' in thing ? 'planting' : 'piece'
-  const name = 'patch' in thing ? thing.stake : thing.label
-  return { id: thing.id, name, of, fate: fateOf(a, b) }
+  return { id: thing.one.id, name: nameOf(thing), of: thing.is, fate: fateOf(a?.one, b?.one) }
 }
 
 function fateOf(a: unknown, b: unknown): Fate {

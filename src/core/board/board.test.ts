@@ -9,7 +9,8 @@ import { dayOf } from '../quantity/time'
 import { netLitres, polygonArea } from '../vessel/volume'
 import { groundLitres } from '../vessel/ground-depth'
 import { between } from './between'
-import { boardOf, boxOf, depthAt, middleOf, planOf, spanOfHeight } from './board'
+import { boardOf, boxOf, depthAt, middleOf, spanOfHeight } from './board'
+import { planOf, standingOn } from './things'
 import {
   addStation,
   drawGround,
@@ -137,7 +138,7 @@ describe('moving things', () => {
             else if (one.do === 'turn')
               board = turnThing(board, BOX, id, (one as { degrees: number }).degrees)
             else board = resizeThing(board, BOX, id, one as never)
-            for (const thing of [...board.pieces, ...board.plantings]) {
+            for (const thing of standingOn(board)) {
               const { left, right, front, back } = boxOf(planOf(thing))
               expect(left).toBeGreaterThanOrEqual(-0.051)
               expect(front).toBeGreaterThanOrEqual(-0.051)
@@ -375,7 +376,7 @@ describe('layouts to begin with', () => {
         const board = draw(flat, within, () => `id-${n++}`)
         expect(board.plantings.length).toBeGreaterThan(2)
         expect(new Set(board.plantings.map(({ stake }) => stake)).size).toBe(board.plantings.length)
-        for (const thing of [...board.plantings, ...board.pieces]) {
+        for (const thing of standingOn(board)) {
           const { left, right, front, back } = boxOf(planOf(thing))
           expect([name, left >= 0, front >= 0, right <= lengthCm, back <= depthCm]).toEqual([
             name,

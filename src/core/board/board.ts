@@ -1,12 +1,4 @@
-import type {
-  Board,
-  BoardFitting,
-  BoardPiece,
-  BoardPlanting,
-  Glass,
-  Point,
-  Polygon,
-} from '../history/types'
+import type { Board, BoardPiece, BoardPlanting, Glass, Point, Polygon } from '../history/types'
 import { pruned } from './arrange'
 import { fittingsOf } from './fittings'
 import { toMm } from './to-mm'
@@ -69,18 +61,6 @@ export function middleOf(outline: Polygon): { x: number; z: number } {
   const { left, right, front, back } = boxOf(outline)
   return { x: (left + right) / 2, z: (front + back) / 2 }
 }
-
-/** Seen from above: the patch of a planting, the footprint of a piece. */
-export const planOf = (thing: BoardPlanting | BoardPiece): Polygon =>
-  'patch' in thing ? thing.patch : thing.footprint
-
-/** Any thing of a board by its id, or undefined. */
-export const thingOf = (board: Board, id: string): BoardPlanting | BoardPiece | undefined =>
-  board.plantings.find((one) => one.id === id) ?? board.pieces.find((one) => one.id === id)
-
-/** A part of a thing by its id, or undefined. */
-export const fittingOf = (board: Board, id: string): BoardFitting | undefined =>
-  board.fittings?.find((one) => one.id === id)
 
 /** Depth of the ground at a place of the board, cm. */
 export const depthAt = (

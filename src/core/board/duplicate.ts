@@ -1,12 +1,12 @@
 import type { Board, Glass } from '../history/types'
 import { nextStake } from '../layout/next-stake'
-import { thingOf } from './board'
+import { thingOf, type BoardThing } from './things'
 import { moveThings } from './edit'
 
 /** How far beside the first a second is set, cm. */
 const BESIDE_CM = 3
 
-/** A thing set a second time beside the first, under the id of its own; a planting under a stake of its own. Without the first nothing changes. */
+/** A thing set a second time beside the first, under the id of its own; a planting under a stake of its own. Without the first, or of a part of equipment, nothing changes. */
 export function duplicateOf(
   board: Board,
   glass: Pick<Glass, 'lengthCm' | 'depthCm' | 'heightCm' | 'waterlineCm'>,
@@ -15,24 +15,24 @@ export function duplicateOf(
 ): Board {
   const thing = thingOf(board, id)
   if (!thing) return board
-  const with_: Board =
-    'patch' in thing
-      ? {
-          ...board,
-          plantings: [
-            ...board.plantings,
-            { ...thing, id: copyId, stake: freeStake(thing.stake, board) },
-          ],
-        }
-      : {
-          ...board,
-          pieces: [
-            ...board.pieces,
-            { ...thing, id: copyId, label: freeLabel(thing.label, board), focal: false },
-          ],
-        }
-  const moved = moveThings(with_, glass, [copyId], { dx: BESIDE_CM, dz: -BESIDE_CM })
-  return moved
+  const twice = secondOf(board, thing, copyId)
+  return twice ? moveThings(twice, glass, [copyId], { dx: BESIDE_CM, dz: -BESIDE_CM }) : board
+}
+
+/** The board with a second of a thing; null for what there is one of. */
+function secondOf(board: Board, thing: BoardThing, id: string): Board | null {
+  switch (thing.is) {
+    case 'planting': {
+      const second = { ...thing.one, id, stake: freeStake(thing.one.stake, board) }
+      return { ...board, plantings: [...board.plantings, second] }
+    }
+    case 'piece': {
+      const second = { ...thing.one, id, label: freeLabel(thing.one.label, board), focal: false }
+      return { ...board, pieces: [...board.pieces, second] }
+    }
+    case 'fitting':
+      return null
+  }
 }
 
 const LETTERS = {

@@ -8,14 +8,13 @@ import type {
   Polygon,
 } from '../history/types'
 import { pruned } from './arrange'
-import { boxOf, depthAt, middleOf, planOf, shifted, thingOf, type Box } from './board'
+import { boxOf, depthAt, middleOf, shifted, type Box } from './board'
+import { ordered } from './stretch'
+import { planOf, thingOf, thingsOn, withThing } from './things'
 import { toMm } from './to-mm'
 
 /** The glass a board is drawn in. */
 type Within = Pick<Glass, 'lengthCm' | 'depthCm' | 'heightCm' | 'waterlineCm'>
-
-/** The smallest a thing may be drawn, cm a side. */
-const LEAST_CM = 1
 
 /**
  * Things moved by cm, to the right (`dx`), to the back (`dz`) and up (`dy`). They stop at the glass. A piece that is moved along the ground
@@ -27,13 +26,11 @@ export function moveThings(
   ids: readonly string[],
   by: { dx?: number; dz?: number; dy?: number },
 ): Board {
-  const moving = board.plantings.concat().filter(({ id }) => ids.includes(id))
   const pieces = board.pieces.filter(({ id }) => ids.includes(id))
   const fittings = board.fittings?.filter(({ id }) => ids.includes(id)) ?? []
-  const boxes = [
-    ...[...moving, ...pieces].map((thing) => boxOf(planOf(thing))),
-    ...fittings.map(({ x, z }): Box => ({ left: x, right: x, front: z, back: z })),
-  ]
+  const boxes = thingsOn(board)
+    .filter(({ one }) => ids.includes(one.id))
+    .map((thing) => boxOf(planOf(thing)))
   if (boxes.length === 0) return board
   const dx = stopped(by.dx ?? 0, boxes, 'left', 'right', glass.lengthCm)
   const dz = stopped(by.dz ?? 0, boxes, 'front', 'back', glass.depthCm)
@@ -123,8 +120,8 @@ export function resizeThing(
   id: string,
   box: Partial<Box> & { foot?: number; top?: number },
 ): Board {
-  const change = <T extends BoardPlanting | BoardPiece>(thing: T): T => {
-    const before = boxOf(planOf(thing))
+  return withThing(board, id, (handling, one) => {
+    const before = boxOf(handling.plan(one))
     const [left, right] = ordered(
       box.left ?? before.left,
       box.right ?? before.right,
@@ -137,57 +134,15 @@ export function resizeThing(
       glass.depthCm,
       box.front !== undefined,
     )
-    const plan = intoBox(planOf(thing), { left, right, front, back })
-    if ('patch' in thing) return { ...thing, patch: plan }
-    const tall = boxOf(thing.outline)
-    const [foot, top] = ordered(
-      box.foot ?? tall.front,
-      box.top ?? tall.back,
-      glass.heightCm,
-      box.foot !== undefined,
-    )
-    return {
-      ...thing,
-      footprint: plan,
-      outline: intoBox(thing.outline, { left, right, front: foot, back: top }),
-    }
-  }
-  return changed(board, id, change)
-}
-
-/** Two ends within 0 and `most`, a centimetre apart at least; the one that was drawn (`lowDrawn`) gives way. */
-function ordered(low: number, high: number, most: number, lowDrawn: boolean): [number, number] {
-  const [a, b] = [Math.max(0, low), Math.min(most, high)]
-  if (b - a >= LEAST_CM) return [toMm(a), toMm(b)]
-  return lowDrawn
-    ? [toMm(Math.max(0, b - LEAST_CM)), toMm(Math.max(LEAST_CM, b))]
-    : [toMm(Math.min(a, most - LEAST_CM)), toMm(Math.min(most, a + LEAST_CM))]
-}
-
-/** An outline stretched into a box; one of no extent fills it. */
-export function intoBox(outline: Polygon, to: Box): Point[] {
-  const from = boxOf(outline)
-  const along = (value: number, low: number, high: number, a: number, b: number) =>
-    toMm(high === low ? (a + b) / 2 : a + ((value - low) / (high - low)) * (b - a))
-  return outline.map(([x, z]): Point => [
-    along(x, from.left, from.right, to.left, to.right),
-    along(z, from.front, from.back, to.front, to.back),
-  ])
+    return handling.stretched(one, { left, right, front, back }, box, glass)
+  })
 }
 
 /** A thing turned about its middle, seen from above, degrees anticlockwise. Seen from the front it becomes as wide as its new footprint. It is pushed back behind the glass. */
 export function turnThing(board: Board, glass: Within, id: string, degrees: number): Board {
-  const turned = changed(board, id, (thing) => {
-    const plan = rotated(planOf(thing), degrees)
-    if ('patch' in thing) return { ...thing, patch: plan }
-    const { left, right } = boxOf(plan)
-    const { front, back } = boxOf(thing.outline)
-    return {
-      ...thing,
-      footprint: plan,
-      outline: intoBox(thing.outline, { left, right, front, back }),
-    }
-  })
+  const turned = withThing(board, id, (handling, one) =>
+    handling.turned(one, rotated(handling.plan(one), degrees)),
+  )
   return backInside(turned, glass, id)
 }
 
@@ -203,39 +158,18 @@ function rotated(outline: Polygon, degrees: number): Point[] {
 /** Pushed behind the glass where it stands out; what is larger than the glass is made to fit. */
 function backInside(board: Board, glass: Within, id: string): Board {
   const thing = thingOf(board, id)
-  if (!thing) return board
+  if (!thing || thing.is === 'fitting') return board
   const { left, right, front, back } = boxOf(planOf(thing))
   const [dx, dz] = [inward(left, right, glass.lengthCm), inward(front, back, glass.depthCm)]
   if (right - left > glass.lengthCm || back - front > glass.depthCm)
     return resizeThing(board, glass, id, { left, right, front, back })
   return dx === 0 && dz === 0
     ? board
-    : changed(board, id, (one) =>
-        'patch' in one
-          ? { ...one, patch: shifted(one.patch, dx, dz) }
-          : {
-              ...one,
-              footprint: shifted(one.footprint, dx, dz),
-              outline: shifted(one.outline, dx, 0),
-            },
-      )
+    : withThing(board, id, (handling, one) => handling.shifted(one, dx, dz))
 }
 const inward = (low: number, high: number, most: number): number => {
   if (low < 0) return -low
   return high > most ? most - high : 0
-}
-
-/** A board with one of its things replaced by what `change` makes of it. An unknown id changes nothing. */
-function changed(
-  board: Board,
-  id: string,
-  change: <T extends BoardPlanting | BoardPiece>(thing: T) => T,
-): Board {
-  return {
-    ...board,
-    plantings: board.plantings.map((one) => (one.id === id ? change(one) : one)),
-    pieces: board.pieces.map((one) => (one.id === id ? change(one) : one)),
-  }
 }
 
 /** What is said of a planting beside where it stands. */

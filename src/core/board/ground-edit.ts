@@ -2,7 +2,7 @@ import { isSpread } from '../history/ground-kinds'
 import type { Board, Glass, Ground, GroundArea, GroundLayer, Point } from '../history/types'
 import { type Result, ok, refuse } from '../quantity/result'
 import { boxOf, type Box } from './board'
-import { intoBox } from './edit'
+import { intoBox } from './stretch'
 import { withoutTremor } from './outline'
 import { cutAtGlass } from './within-glass'
 

@@ -1,14 +1,12 @@
 import type {
   Board,
   BoardFitting,
-  BoardPiece,
-  BoardPlanting,
   Glass,
   Point,
   Polygon,
   Species,
 } from '../history/types'
-import { boxOf, footOf, planOf, spanOfHeight } from './board'
+import { boxOf, footOf, spanOfHeight } from './board'
 import { sharedArea } from '../vessel/shared-area'
 
 /** An outflow wants so much free way ahead, beginning and ending so wide on either side, and as much above and below, cm. Common practice. */
@@ -106,21 +104,21 @@ export function blocking(
 ): Blocks[] {
   const pieces = board.pieces.map((piece) => {
     const { foot, top } = spanOfHeight(piece)
-    return { thing: piece as BoardPiece | BoardPlanting, name: piece.label, foot, top }
+    return { id: piece.id, plan: piece.footprint, name: piece.label, foot, top }
   })
   const plantings = board.plantings.map((planting) => {
     const foot = footOf(planting, board, glass)
     const grown = foot + (speciesById.get(planting.speciesId)?.matureHeightCm ?? 0)
     const inAir = foot >= glass.waterlineCm && planting.zone !== 'surface'
     const top = inAir ? grown : Math.min(grown, glass.waterlineCm)
-    return { thing: planting as BoardPiece | BoardPlanting, name: planting.stake, foot, top }
+    return { id: planting.id, plan: planting.patch, name: planting.stake, foot, top }
   })
   return keepOuts.flatMap((keepOut) => {
     const standing = keepOut.of === 'outflow' ? pieces : [...pieces, ...plantings]
     return standing
       .filter(({ foot, top }) => top > keepOut.low && foot < keepOut.high)
-      .filter(({ thing }) => share(keepOut.shape, planOf(thing)))
-      .map(({ thing: { id }, name }) => ({ keepOut, id, name }))
+      .filter(({ plan }) => share(keepOut.shape, plan))
+      .map(({ id, name }) => ({ keepOut, id, name }))
   })
 }
 

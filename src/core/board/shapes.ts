@@ -1,5 +1,5 @@
 import type { BoardPiece, Hardscape, Point, Polygon } from '../history/types'
-import { intoBox } from './edit'
+import { intoBox } from './stretch'
 
 /** A shape to begin a piece with: seen from the front and from above, in parts of its box, and how large such a thing usually is, cm. */
 export interface PieceShape {

@@ -12,9 +12,10 @@ import { isStem } from '../plants/groups'
 import { sharedArea } from '../vessel/shared-area'
 import { polygonArea } from '../vessel/volume'
 import { clearOfGlass } from '../history/glass-shape'
-import { boxOf, depthAt, footOf, middleOf, planOf, spanOfHeight } from './board'
+import { boxOf, depthAt, footOf, middleOf, spanOfHeight } from './board'
+import { nameOf, planOf, standingOn } from './things'
 import { fitsGlass } from './within-glass'
-import { intoBox } from './edit'
+import { intoBox } from './stretch'
 import { creeping } from './creep'
 import { leastPar } from '../gardening/light/least-par'
 import { harmTo } from '../gardening/here/suits'
@@ -60,7 +61,7 @@ const OUTSIDE_CM = 0.5
 /** Two patches that share less than this of the smaller one merely touch. */
 const TOUCHING = 0.12
 
-/** All warnings of a board, the ground first, then pieces and plantings in their order. `lit`: where it was reckoned. */
+/** All warnings of a board: what stands outside, the ground, then pieces and plantings in their order. `lit`: where it was reckoned. */
 export function boardWarnings(
   board: Board,
   glass: Glass,
@@ -69,12 +70,12 @@ export function boardWarnings(
 ): BoardWarning[] {
   const floats = board.plantings.some(({ zone }) => zone === 'surface')
   return [
-    ...[...board.pieces, ...board.plantings]
+    ...standingOn(board)
       .filter((thing) => !fitsGlass(glass, planOf(thing), OUTSIDE_CM))
       .map((thing): BoardWarning => ({
         of: 'outside',
-        id: thing.id,
-        name: 'stake' in thing ? thing.stake : thing.label,
+        id: thing.one.id,
+        name: nameOf(thing),
       })),
     ...groundWarnings(board, glass),
     ...board.pieces.flatMap((piece): BoardWarning[] => {

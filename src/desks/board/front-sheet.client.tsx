@@ -3,7 +3,8 @@
 import { useLive } from './use-board.client'
 import { useId, useMemo, useRef } from 'react'
 import { inDrawnOrder } from '@/core/board/arrange'
-import { boxOf, middleOf, planOf, spanOfHeight } from '@/core/board/board'
+import { boxOf, middleOf, spanOfHeight } from '@/core/board/board'
+import { planOf, standingOn, type StandingThing } from '@/core/board/things'
 import type { BoardPiece, BoardPlanting } from '@/core/history/types'
 import { groundLine } from '@/core/vessel/ground-line'
 import { OutlineByHand } from './outline-by-hand.client'
@@ -104,12 +105,12 @@ function FrontThings(
   const { shown } = hand
   const of = useForThings(props, sheet, 'front', bind)
   // What stands at the back comes first, then stones, then what stands before them; each from the back on.
-  const layer = (thing: BoardPlanting | BoardPiece) => {
+  const layer = (thing: StandingThing) => {
     const { z } = middleOf(planOf(thing))
-    if (!('patch' in thing)) return glass.depthCm - z
+    if (thing.is === 'piece') return glass.depthCm - z
     return (z > glass.depthCm * BEHIND ? -2 : 2) * glass.depthCm - z
   }
-  const things = inDrawnOrder([...shown.plantings, ...shown.pieces], shown, layer)
+  const things = inDrawnOrder(standingOn(shown), shown, layer)
   const upright = (one: BoardPlanting) => {
     const { left, right } = boxOf(one.patch)
     return (
@@ -126,8 +127,8 @@ function FrontThings(
   }
   return (
     <>
-      {things.map((one) =>
-        'patch' in one ? (
+      {things.map(({ is, one }) =>
+        is === 'planting' ? (
           upright(one)
         ) : (
           <Piece key={one.id} piece={one} outline={one.outline} {...of(one.id)} />

@@ -2,7 +2,8 @@
 
 import { useDrag } from '@use-gesture/react'
 import { useMemo, type RefObject } from 'react'
-import { boxOf, fittingOf, planOf, thingOf } from '@/core/board/board'
+import { boxOf } from '@/core/board/board'
+import { planOf, thingOf } from '@/core/board/things'
 import { moveThings, resizeThing } from '@/core/board/edit'
 import type { Board, Glass } from '@/core/history/types'
 import { snapped, type Sheet } from './sheet'
@@ -30,9 +31,8 @@ const wayOf = (axes: Axes, across: number, up: number): Way => {
 /** A way that ends on the ruler: the left (or front) edge of the thing comes to lie on a whole centimetre. */
 function onRuler(board: Board, id: string, { dx, dz, dy }: Way, fine: boolean): Way {
   const thing = thingOf(board, id)
-  const part = fittingOf(board, id)
-  if (!thing && !part) return {}
-  const { left, front } = thing ? boxOf(planOf(thing)) : { left: part!.x, front: part!.z }
+  if (!thing) return {}
+  const { left, front } = boxOf(planOf(thing))
   const to = (edge: number, by: number | undefined) =>
     by === undefined ? undefined : snapped(edge + by, fine) - edge
   return {

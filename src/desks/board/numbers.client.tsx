@@ -2,16 +2,7 @@
 
 import { Box, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
-import {
-  boxOf,
-  depthAt,
-  fittingOf,
-  footOf,
-  middleOf,
-  planOf,
-  spanOfHeight,
-  thingOf,
-} from '@/core/board/board'
+import { boxOf, depthAt, footOf, middleOf, spanOfHeight } from '@/core/board/board'
 import { perchAt } from '@/core/board/put'
 import { resizeThing, sayOfPiece, sayOfPlanting, turnThing } from '@/core/board/edit'
 import type { LifeHere } from '@/core/gardening/here/life-here'
@@ -28,8 +19,10 @@ import {
 import { factsOf } from '@/core/plants/kinds'
 import type { PlantFacts } from '@/core/plants/kinds/facts'
 import { useMeasures } from '@/ui/measures.client'
+import { planOf, thingOf, type StandingThing } from '@/core/board/things'
 import { Button } from '@/ui/kit/button.client'
 import { Input, Select, Tick } from '@/ui/kit/input.client'
+import { titleOf } from './thing-title'
 import { DrawnAt, Several } from './several.client'
 import { PartInNumbers } from './part-in-numbers.client'
 import { InHand } from './in-hand.client'
@@ -53,28 +46,25 @@ export function Numbers({
   lit: Readonly<Record<string, Lit>>
 }) {
   const { shown, selected } = hand
-  const thing = selected.length === 1 ? thingOf(shown, selected[0]) : undefined
   if (selected.length > 1) return <Several hand={hand} />
-  const part = selected.length === 1 ? fittingOf(shown, selected[0]) : undefined
-  if (part) return <PartInNumbers hand={hand} part={part} glass={glass} species={species} />
+  const thing = selected.length === 1 ? thingOf(shown, selected[0]) : undefined
   if (!thing) return null
+  if (thing.is === 'fitting')
+    return <PartInNumbers hand={hand} part={thing.one} glass={glass} species={species} />
   return (
-    <InHand
-      label="In numbers"
-      title={'patch' in thing ? `${thing.stake} ${thing.name}` : thing.label}
-    >
+    <InHand label="In numbers" title={titleOf(thing)}>
       <Ends hand={hand} glass={glass} thing={thing} />
-      {'patch' in thing ? (
+      {thing.is === 'planting' ? (
         <OfPlanting
           hand={hand}
-          planting={thing}
+          planting={thing.one}
           glass={glass}
           species={species}
           here={here}
-          lit={lit[thing.id]}
+          lit={lit[thing.one.id]}
         />
       ) : (
-        <OfPiece hand={hand} piece={thing} />
+        <OfPiece hand={hand} piece={thing.one} />
       )}
       <Flex columnGap={4} mt={2} wrap="wrap">
         <Button look="quiet" size="line" onClick={hand.duplicate}>
@@ -97,16 +87,8 @@ export function Numbers({
 }
 
 /** Its four edges, its foot and top, and a turn. */
-function Ends({
-  hand,
-  glass,
-  thing,
-}: {
-  hand: BoardInHand
-  glass: Glass
-  thing: BoardPlanting | BoardPiece
-}) {
-  const { id } = thing
+function Ends({ hand, glass, thing }: { hand: BoardInHand; glass: Glass; thing: StandingThing }) {
+  const { id } = thing.one
   const { shown } = useLive(hand)
   const box = boxOf(planOf(thingOf(shown, id) ?? thing))
   const size = (ends: Parameters<typeof resizeThing>[3]) =>
@@ -117,7 +99,7 @@ function Ends({
       <Figure key={`r${id}`} label="Right" cm={box.right} onSay={(right) => size({ right })} />
       <Figure key={`f${id}`} label="Front" cm={box.front} onSay={(front) => size({ front })} />
       <Figure key={`b${id}`} label="Back" cm={box.back} onSay={(back) => size({ back })} />
-      {'patch' in thing ? null : <Heights piece={thing} size={size} />}
+      {thing.is === 'piece' ? <Heights piece={thing.one} size={size} /> : null}
       <Figure
         key={`t${id}`}
         label="Turn by"

@@ -1,7 +1,6 @@
 'use client'
 
 import { Box, Flex } from '@chakra-ui/react'
-import { fittingOf } from '@/core/board/board'
 import { moveThings } from '@/core/board/edit'
 import { hiddenBy } from '@/core/board/keep-outs'
 import type { BoardFitting, Glass, Species } from '@/core/history/types'
@@ -38,7 +37,7 @@ export function PartInNumbers({
 }) {
   const { shown } = useLive(hand)
   const { id, name, toward, part: which } = part
-  const { x, z, y } = fittingOf(shown, id) ?? part
+  const { x, z, y } = shown.fittings?.find((one) => one.id === id) ?? part
   const to = (next: Partial<Record<'x' | 'z' | 'y', number>>) =>
     hand.commit(
       moveThings(hand.board, glass, [id], {

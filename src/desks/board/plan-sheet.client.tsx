@@ -3,11 +3,18 @@
 import { useLive } from './use-board.client'
 import { useMemo, useRef } from 'react'
 import { inDrawnOrder } from '@/core/board/arrange'
-import { boxOf, planOf, thingOf } from '@/core/board/board'
+import { boxOf } from '@/core/board/board'
+import {
+  planOf,
+  standingOn,
+  thingOf,
+  type BoardThing,
+  type StandingThing,
+} from '@/core/board/things'
 import { hiddenUnder } from '@/core/board/hidden-under'
 import type { PieceShape } from '@/core/board/shapes'
 import { matureOutline } from '@/core/board/warnings'
-import type { BoardPiece, BoardPlanting, Species } from '@/core/history/types'
+import type { BoardPlanting, Species } from '@/core/history/types'
 import { isCurved } from '@/core/history/glass-shape'
 import { softOutline } from '@/ui/drawing/geometry'
 import { GlassAbove } from '@/ui/drawing/glass-above'
@@ -74,10 +81,10 @@ export function PlanSheet(given: PlanProps) {
       <BareAbove board={shown} sheet={sheet} />
       <KeepOuts board={shown} glass={glass} species={species} sheet={sheet} />
       <PlanThings {...props} sheet={sheet} bind={bind} />
-      {only && 'patch' in only ? (
+      {only?.is === 'planting' ? (
         <path
           transform={toPage(sheet)}
-          d={softOutline(matureOutline(only, species.get(only.speciesId)))}
+          d={softOutline(matureOutline(only.one, species.get(only.one.speciesId)))}
           fill="none"
           stroke={colour('pencil')}
           strokeDasharray="2 3"
@@ -96,8 +103,8 @@ export function PlanSheet(given: PlanProps) {
       <GlassAbove plan={glass} transform={toPage(sheet)} />
       <Guides {...props} sheet={sheet} />
       <Frame sheet={sheet} says="from above, the front below" faint={isCurved(glass)} />
-      {only && tool === 'select' ? (
-        <Handles handles={cornersOf(sheet, only)} id={only.id} bindEdge={bindEdge} />
+      {only && only.is !== 'fitting' && tool === 'select' ? (
+        <Handles handles={cornersOf(sheet, only)} id={only.one.id} bindEdge={bindEdge} />
       ) : null}
       {tool === 'planting' || tool === 'piece' || drawsGround ? (
         <rect
@@ -150,13 +157,13 @@ function PlanThings(props: ViewProps & { sheet: Sheet; bind: (id: string) => obj
   const { board } = props.hand
   // By what was let go last: not reckoned anew at every move of a hand.
   const hidden = useMemo(() => hiddenUnder(board), [board])
-  const things = inDrawnOrder([...shown.plantings, ...shown.pieces], shown, (thing) =>
-    hidden.has(thing.id) ? ON_PIECES : layerOf(thing),
+  const things = inDrawnOrder(standingOn(shown), shown, (thing) =>
+    hidden.has(thing.one.id) ? ON_PIECES : layerOf(thing),
   )
   return (
     <>
-      {things.map((one) =>
-        'patch' in one ? (
+      {things.map(({ is, one }) =>
+        is === 'planting' ? (
           planting(one)
         ) : (
           <Piece key={one.id} piece={one} outline={one.footprint} {...of(one.id)} />
@@ -175,13 +182,13 @@ function PlanThings(props: ViewProps & { sheet: Sheet; bind: (id: string) => obj
 
 const ON_PIECES = 2
 /** What lies over the others is drawn, and taken hold of, after them: stones over what grows in the ground, then what grows on them, then floaters. */
-function layerOf(thing: BoardPlanting | BoardPiece): number {
-  if (!('patch' in thing)) return 1
-  if (thing.zone === 'surface') return 3
-  return thing.perch === null ? 0 : ON_PIECES
+function layerOf(thing: StandingThing): number {
+  if (thing.is === 'piece') return 1
+  if (thing.one.zone === 'surface') return 3
+  return thing.one.perch === null ? 0 : ON_PIECES
 }
 
-function cornersOf(sheet: Sheet, thing: Parameters<typeof planOf>[0]): Handle[] {
+function cornersOf(sheet: Sheet, thing: BoardThing): Handle[] {
   const { left, right, front, back } = boxOf(planOf(thing))
   return [
     { x: sheet.x(left), y: sheet.y(front), edges: ['left', 'front'], says: 'left front corner' },

@@ -2,7 +2,7 @@
 
 import { Box, Flex } from '@chakra-ui/react'
 import { drawnAt, keepTogether, letApart, togetherWith } from '@/core/board/arrange'
-import { thingOf } from '@/core/board/board'
+import { standingOn } from '@/core/board/things'
 import { Button } from '@/ui/kit/button.client'
 import { InHand } from './in-hand.client'
 import { toUndo } from './keys.client'
@@ -11,7 +11,8 @@ import type { BoardInHand } from './use-board.client'
 /** Several things in hand: kept together for good, let apart, laid over or under the rest, taken off. */
 export function Several({ hand }: { hand: BoardInHand }) {
   const { board, selected } = hand
-  const things = selected.filter((id) => thingOf(board, id) !== undefined)
+  const standing = new Set(standingOn(board).map(({ one }) => one.id))
+  const things = selected.filter((id) => standing.has(id))
   const grouped = things.some((id) => togetherWith(board, id).length > 1)
   const oneGroup =
     things.length > 1 && togetherWith(board, things[0]).length === things.length && grouped

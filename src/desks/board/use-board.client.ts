@@ -4,7 +4,7 @@ import { useCallback, useEffect, useMemo, useState } from 'react'
 import { useStore } from 'zustand'
 import { createStore } from 'zustand/vanilla'
 import { togetherWith } from '@/core/board/arrange'
-import { fittingOf, thingOf } from '@/core/board/board'
+import { thingOf } from '@/core/board/things'
 import { duplicateOf } from '@/core/board/duplicate'
 import { removeThings } from '@/core/board/edit'
 import { sameFact } from '@/core/history/diff'
@@ -118,7 +118,7 @@ export function useBoard({
     [draw, setLive],
   )
   const chosen = useMemo(
-    () => selected.filter((id) => (thingOf(board, id) ?? fittingOf(board, id)) !== undefined),
+    () => selected.filter((id) => thingOf(board, id) !== undefined),
     [selected, board],
   )
   return {
@@ -148,7 +148,7 @@ export function useBoard({
     duplicate: () => {
       const [id] = chosen
       // Of a thing that runs there is one.
-      if (id === undefined || fittingOf(board, id)) return
+      if (id === undefined || thingOf(board, id)?.is === 'fitting') return
       const copy = newId()
       draw(duplicateOf(board, glass, id, copy))
       setSelected([copy])

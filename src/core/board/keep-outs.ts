@@ -1,11 +1,4 @@
-import type {
-  Board,
-  BoardFitting,
-  Glass,
-  Point,
-  Polygon,
-  Species,
-} from '../history/types'
+import type { Board, BoardFitting, Glass, Point, Polygon, Species } from '../history/types'
 import { boxOf, footOf, spanOfHeight } from './board'
 import { sharedArea } from '../vessel/shared-area'
 

@@ -156,6 +156,9 @@ describe('ammonia', () => {
     expect(tells(0.2, 8)).toBe(false)
     expect(tells(0.8, 8)).toBe(true)
     expect(tells(0.8, 8, 31.1)).toBe(false)
+    // Much of it fades in the reckoning, and is danger as long as anyone knows of it.
+    expect(tells(20, 8.5, 30.9)).toBe(true)
+    expect(tells(20, 8.5, 31.1)).toBe(false)
   })
 })
 

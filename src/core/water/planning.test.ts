@@ -237,7 +237,9 @@ describe('dosing', () => {
     let c = 0
     for (let round = 0; round < 200; round++) c = c * 0.6 + 5
     expect(accumulationBound(5, 0.4)).toBeCloseTo(c, 9)
+    expect(accumulationBound(5, 1)).toBe(5)
     expect(() => accumulationBound(5, 0)).toThrow(RangeError)
+    expect(() => accumulationBound(5, 1.2)).toThrow(RangeError)
   })
   test('labels: 10 mL of a bottle with 26 g/L K in 188 L are 1.38 mg/L; oxides are turned into what they hold', () => {
     const bottle: Product = {

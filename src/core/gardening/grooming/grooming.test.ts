@@ -6,6 +6,7 @@ import { instantOf } from '../../quantity/time'
 import { CATALOGUE } from '../../plants/catalogue'
 import { CARPET, DAY0, entry, recordOf, STEMS, tank } from '../../testing/tank'
 import { flowersOf, groomingDue, harmsOf } from './due'
+import { lastGroomed } from './last-groomed'
 import { sayFlower, sayGroomDue, sayHarm } from './grooming.words'
 
 const at = (day: number) => instantOf(DAY0 + day)
@@ -30,6 +31,20 @@ test('an act is due so many days after it was last done, or since planting; by h
   expect(sayGroomDue(leaves([groomed(10, 'leaves-taken')], 40))).toBe(
     'old and yellow leaves off at the base, due now (last 30 days ago, wanted about every 21 days)',
   )
+})
+
+test('an act is done by its like, at its own planting or over the whole ground, and not before its day', () => {
+  const carpet = (...lines: ReturnType<typeof entry>[]) =>
+    lastGroomed(tank(lines), CARPET, 'poked', DAY0 + 30)
+  const poked = (day: number, place: object, what: 'poked' | 'mown' = 'poked') =>
+    entry(day, 'groom', { what, place: place as never, count: null })
+  const own = { of: 'planting', id: CARPET.id }
+  expect(carpet(poked(10, own))).toBe(DAY0 + 10)
+  expect(carpet(poked(10, own), poked(12, { of: 'ground' }))).toBe(DAY0 + 12)
+  expect(carpet(poked(10, own), poked(20, own, 'mown'))).toBe(DAY0 + 10)
+  expect(carpet(poked(10, own), poked(20, { of: 'planting', id: STEMS.id }))).toBe(DAY0 + 10)
+  expect(carpet(poked(10, own), poked(31, own))).toBe(DAY0 + 10)
+  expect(carpet(poked(20, { of: 'ground' }, 'mown'))).toBeNull()
 })
 
 test('stems are not groomed but cut; house plants have their roots cut before they reach the pump', () => {

@@ -1,4 +1,5 @@
 import { since } from '../../history/dated'
+import { gasRecord } from '../../history/records'
 import { METRIC } from '../../quantity/measures'
 import { instantOf } from '../../quantity/time'
 import { LEAF_LOOKS, type LeafAge, type LeafLook } from '../../journal/kinds/leaf'
@@ -9,6 +10,7 @@ import { diagnoses, ranked } from './diagnosis'
 import { leavesSeen } from './looks'
 import { CAUSE_WORDS, sayEvidence, sayFollowUp, sayLook, sayOdds, saySettles } from './leaves.words'
 import { sayRemedy } from './remedy.words'
+import { settingOf, weighedFor } from './weighing'
 
 const at = (day: number) => instantOf(DAY0 + day)
 const day = (number: number) => `day ${Math.round(number - DAY0)}`
@@ -143,6 +145,24 @@ describe('what is on paper moves the odds', () => {
     expect(odds(both)).toBeGreaterThan(odds(tank([own])))
     expect(sayEvidence(stems(both).explanations[0], METRIC, day)).toContain('L1 shows the same')
   })
+})
+
+test('gas that was set otherwise within thirty days speaks for gas; what has run unchanged for longer speaks against it', () => {
+  const leaves = (changedOn: number) => {
+    const [first] = [gasRecord('gas', { onAt: '08:00', offAt: '18:00' }, at(0))]
+    const gas = {
+      ...first,
+      settings: [...first.settings, since(at(changedOn), first.settings[0].is)],
+    }
+    const story = tank([leaf(115, 'pinholes')], { equipment: [...tank().equipment, gas as never] })
+    const setting = settingOf(story, STEMS, null, [], at(120))
+    return weighedFor(story, setting, leavesSeen(story, at(120))[0], at(120)).map(({ of }) => of.is)
+  }
+  expect(leaves(91)).toContain('gas changed')
+  expect(leaves(120)).toContain('gas changed')
+  expect(leaves(89)).not.toContain('gas changed')
+  // What is set for a day to come has changed nothing yet.
+  expect(leaves(125)).not.toContain('gas changed')
 })
 
 test('signs of a round count as looks; only the latest of each, of the last weeks, of what still stands', () => {

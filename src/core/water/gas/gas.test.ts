@@ -285,6 +285,20 @@ describe('questions about what can hardly be', () => {
         read(5, 'co2', 9, 'indicator'),
       ]).join(),
     ).toMatch(/make \d+ mg\/L of CO2, yet 9 was read/))
+  test('little gas by either way, or two ways that agree within a factor of four, is not asked about', () => {
+    // KH 1 and pH 7 make 3 mg/L; a drop checker that shows 1 is no contradiction worth a question.
+    const pair = (kh: number, pH: number, gas: number) =>
+      ask(read(5, 'kh', kh, 'titration'), [
+        read(5, 'pH', pH, 'probe'),
+        read(5, 'co2', gas, 'indicator'),
+      ])
+        .join()
+        .includes('mg/L of CO2, yet')
+    expect(pair(1, 7, 0.1)).toBe(false)
+    // KH 4 and pH 6.7: about 24 mg/L. 30 was read: near enough. 5: not.
+    expect(pair(4, 6.7, 30)).toBe(false)
+    expect(pair(4, 6.7, 5)).toBe(true)
+  })
   test('GH 0 with calcium 40', () =>
     expect(ask(read(5, 'gh', 0, 'titration'), [read(5, 'calcium', 40)]).join()).toMatch(
       /hardness cannot be less than its parts/,

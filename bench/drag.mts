@@ -1,34 +1,13 @@
-import { spawn } from 'node:child_process'
-import { mkdtempSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
-import { chromium } from '@playwright/test'
-import { openDirectory } from '@/data/open'
 import { crowdedTank } from './crowded.mts'
-import { writeAll } from './old-room.mts'
+import { served } from './served.mts'
 
 // How smoothly a board of forty plantings and twenty pieces is dragged on, in the browser: frames and long frames, ms.
-const PORT = 4199
 const SECONDS = 5
 const LONG_MS = 50
 
-const data = mkdtempSync(join(tmpdir(), 'vivero-drag-'))
-const { db, close } = await openDirectory(data)
-await writeAll(db, [crowdedTank(new Date().toISOString())])
-await close()
-const server = spawn(process.execPath, ['scripts/server.mjs', String(PORT)], {
-  env: { ...process.env, VIVERO_DATA: data, NODE_ENV: 'production' },
-  stdio: 'ignore',
-})
-const browser = await chromium.launch({
-  executablePath: process.env.VIVERO_CHROMIUM ?? '/usr/bin/chromium',
-  args: ['--no-sandbox', '--disable-gpu', '--no-proxy-server', '--disable-background-networking'],
-})
-try {
-  const url = `http://127.0.0.1:${PORT}/tanks/crowded/board`
-  await answered(url)
+await served([crowdedTank(new Date().toISOString())], async (home, browser) => {
   const page = await browser.newPage({ viewport: { width: 1280, height: 900 } })
-  await page.goto(url, { waitUntil: 'networkidle' })
+  await page.goto(`${home}/tanks/crowded/board`, { waitUntil: 'networkidle' })
   const thing = page.locator('[data-view="plan"] [data-thing]').nth(12)
   await thing.scrollIntoViewIfNeeded()
   const box = (await thing.boundingBox())!
@@ -64,20 +43,4 @@ try {
       'longest ms': Math.round(sorted[sorted.length - 1]),
     },
   ])
-} finally {
-  await browser.close()
-  server.kill('SIGTERM')
-  rmSync(data, { recursive: true, force: true })
-}
-
-async function answered(url: string): Promise<void> {
-  for (let i = 0; i < 120; i++) {
-    try {
-      if ((await fetch(url)).ok) return
-    } catch {
-      // It is still coming up.
-    }
-    await new Promise((resolve) => setTimeout(resolve, 250))
-  }
-  throw new Error('The server did not answer.')
-}
+})

@@ -1,15 +1,10 @@
-import { spawn } from 'node:child_process'
-import { mkdtempSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
-import { chromium, type Browser } from '@playwright/test'
+import type { Browser } from '@playwright/test'
 import { TRIED } from '@/app/tried'
 import { lodge } from '@/data/demo/lodge'
-import { openDirectory } from '@/data/open'
-import { writeAll } from './old-room.mts'
+import { served } from './served.mts'
 
 // What each page asks of a browser that opens it for the first time: script over the wire, and for how long its main thread hears nobody.
-const PORT = 4199
+// VIVERO_PAGES: only these, by their paths, with commas between them.
 const TIMES = 3
 const CALM_MS = 1200
 
@@ -21,21 +16,7 @@ interface Loaded {
   paint: number
 }
 
-const data = mkdtempSync(join(tmpdir(), 'vivero-load-'))
-const { db, close } = await openDirectory(data)
-await writeAll(db, lodge(new Date().toISOString()))
-await close()
-const server = spawn(process.execPath, ['scripts/server.mjs', String(PORT)], {
-  env: { ...process.env, VIVERO_DATA: data, NODE_ENV: 'production' },
-  stdio: 'ignore',
-})
-const browser = await chromium.launch({
-  executablePath: process.env.VIVERO_CHROMIUM ?? '/usr/bin/chromium',
-  args: ['--no-sandbox', '--disable-gpu', '--no-proxy-server', '--disable-background-networking'],
-})
-try {
-  const home = `http://127.0.0.1:${PORT}`
-  await answered(`${home}/`)
+await served(lodge(new Date().toISOString()), async (home, browser) => {
   const only = process.env.VIVERO_PAGES?.split(',')
   const pages = [
     { name: 'Bench', path: '' },
@@ -58,11 +39,7 @@ try {
     })
   }
   console.table(rows)
-} finally {
-  await browser.close()
-  server.kill('SIGTERM')
-  rmSync(data, { recursive: true, force: true })
-}
+})
 
 async function loaded(within: Browser, url: string): Promise<Loaded> {
   const context = await within.newContext({ viewport: { width: 1280, height: 800 } })
@@ -98,16 +75,4 @@ async function loaded(within: Browser, url: string): Promise<Loaded> {
     longest: Math.max(0, ...tasks),
     paint,
   }
-}
-
-async function answered(url: string): Promise<void> {
-  for (let i = 0; i < 120; i++) {
-    try {
-      if ((await fetch(url)).ok) return
-    } catch {
-      // It is still coming up.
-    }
-    await new Promise((resolve) => setTimeout(resolve, 250))
-  }
-  throw new Error(`${url} did not answer`)
 }

@@ -57,8 +57,7 @@ test('over all, under all, the last said outermost; the rest by its layer', () =
       { arrangement },
       ({ one }) => one.layer,
     )
-      .map(({ one }) => one)
-      .map(({ id }) => id)
+      .map(({ one }) => one.id)
       .join('')
   expect(order(undefined)).toBe('pqrs')
   expect(order({ groups: [], over: ['p', 'q'], under: [] })).toBe('rspq')

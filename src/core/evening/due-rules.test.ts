@@ -1,11 +1,10 @@
 import { lodge } from '@/data/demo/lodge'
 import { findings } from '../judgement/findings'
-import { since } from '../history/dated'
-import { plantingRecord } from '../history/records'
+import { lampRecord, plantingRecord } from '../history/records'
 import { CATALOGUE } from '../plants/catalogue'
 import { instantOf } from '../quantity/time'
 import { contradictionsIn } from '../judgement/contradictions'
-import { DAY0, entry, height, KEPT_UP, STEMS, tank } from '../testing/tank'
+import { CARPET, DAY0, entry, height, KEPT_UP, STEMS, tank } from '../testing/tank'
 import { duesOf, MATTERS } from './due-rules'
 
 const NOW = '2026-11-24T09:00:00.000Z'
@@ -16,6 +15,7 @@ test.each(LODGE.map((story) => [story.vessel.name, story] as const))(
   'in %s every act is due once, soonest first, said whole, with its minutes and a way to do it',
   (_name, story) => {
     const dues = duesOf(story, NOW)
+    expect(dues.length).toBeGreaterThan(0)
     expect(new Set(dues.map(({ key }) => key)).size).toBe(dues.length)
     for (const [i, due] of dues.entries()) {
       if (i > 0) expect(due.days.value).toBeGreaterThanOrEqual(dues[i - 1].days.value)
@@ -75,6 +75,26 @@ test('what outgrows its form is found by the judgement too, with the reason and 
   expect(found.says).toMatch(/^Trim S1 in \d+ days \(\d+–\d+\): it outgrows its hedge then$/)
 })
 
+test('what takes the light of a carpet is cut for it, and is found for it; what nobody ever measured is to be measured first', () => {
+  // By hand: 110 µmol on the water leave the carpet about 39 without the stems, of the 30 it must have, and 14 under them.
+  const over = { ...STEMS, patch: CARPET.patch, stems: 60 }
+  const shaded = (cm: number[]) =>
+    tank(
+      cm.map((height_, i) => height(2 * i + 1, STEMS.id, height_)),
+      {
+        plantings: [CARPET, over].map(plantingRecord),
+        equipment: [lampRecord('lamp', { parAtSurface: 110 }, at(0))],
+      },
+    )
+  const measured = shaded([14, 15, 16, 17])
+  const [due] = duesOf(measured, at(7.5), undefined, ['trim'])
+  expect(due.facts.why).toEqual({ of: 'shade', over: ['L1'] })
+  expect(due.why).toBe('it takes the light that L1 cannot do without')
+  const found = findings(measured, at(7.5)).find(({ rule }) => rule === 'to-cut')!
+  expect([found.level, found.subject]).toEqual(['act', { of: 'planting', id: STEMS.id }])
+  expect(findings(shaded([]), at(30)).map(({ rule }) => rule)).not.toContain('to-cut')
+})
+
 const FLOATERS = {
   ...STEMS,
   id: 'p-f1',
@@ -98,15 +118,15 @@ test('floaters by the calendar and floaters for the light are one act, and the s
   const story = tank(covers, {
     species: [...tank().species, CATALOGUE.floater],
     plantings: [...tank().plantings, plantingRecord(FLOATERS)],
-    // So little light that the carpet goes without under a full cover.
-    equipment: tank().equipment.map((thing) => ({
-      ...thing,
-      settings: [since(at(0), { parAtSurface: 40, on: '08:00', off: '16:00' })],
-    })) as never,
+    // 100 µmol leave the carpet enough in the open, and about half of that under a full cover.
+    equipment: [lampRecord('lamp', { parAtSurface: 100 }, at(0))],
   })
   const thinned = duesOf(story, at(9)).filter(({ key }) => key === 'groom:thinned:p-f1')
   expect(thinned).toHaveLength(1)
   expect([thinned[0].rule, thinned[0].days.value]).toEqual(['thin', 0])
+  // In so little light that thinning gives nothing back nobody is sent to thin for it.
+  const dim = { ...story, equipment: [lampRecord('lamp', { parAtSurface: 40 }, at(0))] }
+  expect(duesOf(dim, at(9)).map(({ rule }) => rule)).not.toContain('thin')
   const byCalendar = duesOf(story, at(9), undefined, ['groom']).find(
     ({ key }) => key === 'groom:thinned:p-f1',
   )
@@ -140,4 +160,15 @@ test('a terrarium is asked for no test; every matter can be asked for by itself'
   const parts = MATTERS.flatMap((matter) => duesOf(LODGE[0], NOW, undefined, [matter]))
   const all = duesOf(LODGE[0], NOW)
   expect(new Set(all.map(({ key }) => key))).toEqual(new Set(parts.map(({ key }) => key)))
+})
+
+test('what waits is told of by its day: come, or so many days from now', () => {
+  const line = (level: number) =>
+    entry(0, 'waiting', { what: 'shrimp', count: null, waitsFor: 'a number of days', level })
+  const said = (level: number) => {
+    const [due] = duesOf(tank([line(level)]), at(4), undefined, ['waiting'])
+    return [due.days.value, due.why]
+  }
+  expect(said(3)).toEqual([0, 'what it waited for has come'])
+  expect(said(10)).toEqual([6, 'then it need wait no longer'])
 })

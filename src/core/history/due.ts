@@ -21,6 +21,9 @@ export type Tool =
   | 'needle'
   | 'thread or glue'
 
+/** A bottle, a test or a can of water is so much work, in parts of a cut. Common practice. */
+export const LIGHT_WORK = 0.4
+
 /** What every due act holds, whoever asks for it. */
 export interface Job {
   /** Stable while the same thing is due: two rooms that ask for one act give it one key. */

@@ -42,7 +42,7 @@ export type Way =
       fill?: Readonly<Record<string, string>>
     }
   | { entries: EntryKind }
-  | { page: 'water' | 'round' | 'plants' | 'leaves' | 'light' | 'cuttings' | 'rescape' | 'facts' }
+  | { page: 'water' | 'round' | 'plants' | 'leaves' | 'cuttings' | 'rescape' | 'facts' }
 
 /** One line a judgement rests on; an entry where there is one. */
 export interface Evidence {

@@ -156,7 +156,7 @@ describe('ammonia', () => {
     expect(tells(0.2, 8)).toBe(false)
     expect(tells(0.8, 8)).toBe(true)
     expect(tells(0.8, 8, 31.1)).toBe(false)
-    // Much of it fades in the reckoning, and is danger as long as anyone knows of it.
+    // So much of it that what is left of it after three weeks still harms.
     expect(tells(20, 8.5, 30.9)).toBe(true)
     expect(tells(20, 8.5, 31.1)).toBe(false)
   })

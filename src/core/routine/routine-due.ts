@@ -1,5 +1,5 @@
-import { PARTS } from '../gardening/trim/minutes'
-import type { DueOf, Tool } from '../history/due'
+import { PARTS_OF_A_CUT } from '../gardening/trim/minutes'
+import { LIGHT_WORK, type DueOf, type Tool } from '../history/due'
 import type { Way } from '../history/finding'
 import type { Routine, TankHistory } from '../history/types'
 import type { Instant } from '../quantity/time'
@@ -32,23 +32,21 @@ export function routineAct(
 export const routineActs = (history: TankHistory, now: Instant): DueOf<RoutineDueFacts>[] =>
   dueTasks(history, now).map((task) => routineAct(task))
 
-/** A bottle or a test kit is less work than scissors; a top-up is a can. Common practice. */
-const LIGHT = 0.4
 const BY_KIND: Readonly<
   Record<Kind, { work: number; tools: readonly Tool[]; opens: (amount: number | null) => Way }>
 > = {
   'water-change': {
-    work: PARTS['water-change'],
+    work: PARTS_OF_A_CUT['water-change'],
     tools: ['hose and bucket'],
     opens: (share) =>
       share === null
         ? { form: 'water-change' }
         : { form: 'water-change', fill: { percent: String(Math.round(100 * share)) } },
   },
-  'top-off': { work: LIGHT, tools: ['hose and bucket'], opens: () => ({ form: 'top-off' }) },
-  trim: { work: PARTS.trim, tools: ['scissors', 'net'], opens: () => ({ form: 'trim' }) },
-  dose: { work: LIGHT, tools: ['bottles'], opens: () => ({ form: 'dose' }) },
-  test: { work: LIGHT, tools: ['tests'], opens: () => ({ form: 'reading' }) },
-  round: { work: PARTS.round, tools: [], opens: () => ({ page: 'round' }) },
-  clean: { work: PARTS.clean, tools: ['sponge'], opens: () => ({ form: 'clean' }) },
+  'top-off': { work: LIGHT_WORK, tools: ['hose and bucket'], opens: () => ({ form: 'top-off' }) },
+  trim: { work: PARTS_OF_A_CUT.trim, tools: ['scissors', 'net'], opens: () => ({ form: 'trim' }) },
+  dose: { work: LIGHT_WORK, tools: ['bottles'], opens: () => ({ form: 'dose' }) },
+  test: { work: LIGHT_WORK, tools: ['tests'], opens: () => ({ form: 'reading' }) },
+  round: { work: PARTS_OF_A_CUT.round, tools: [], opens: () => ({ page: 'round' }) },
+  clean: { work: PARTS_OF_A_CUT.clean, tools: ['sponge'], opens: () => ({ form: 'clean' }) },
 }

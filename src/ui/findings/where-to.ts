@@ -6,7 +6,6 @@ const PAGES: Readonly<Record<Page, { says: string; path: string }>> = {
   water: { says: 'open the water', path: '/water' },
   round: { says: 'start a round', path: '/round' },
   plants: { says: 'see how it grows', path: '/plants' },
-  light: { says: 'see its light', path: '/plants/light' },
   cuttings: { says: 'see the waiting list', path: '/plants/cuttings' },
   leaves: { says: 'read the leaves', path: '/plants/leaves' },
   rescape: { says: 'is it time to rescape?', path: '/rescape' },

@@ -1,11 +1,12 @@
 import type { DueOf } from '../../history/due'
 import type { TankHistory } from '../../history/types'
 import type { Instant } from '../../quantity/time'
-import { PARTS } from '../trim/minutes'
+import { PARTS_OF_A_CUT } from '../trim/minutes'
 import { waitingList } from './waiting-list'
 
 export interface WaitingDueFacts {
-  set: { what: string }
+  /** `days`: until it need wait no longer. */
+  set: { what: string; days: number }
 }
 
 /** What waited, once its day has come or while its days are counted. What waits for a word or for the water has no day. */
@@ -16,11 +17,11 @@ export const waitingActs = (history: TankHistory, now: Instant): DueOf<WaitingDu
     return [
       {
         rule: 'set' as const,
-        facts: { what },
+        facts: { what, days },
         key: `waiting:${id}`,
         subject: { of: 'tank' as const },
         days: { value: days, low: days, high: days },
-        work: PARTS.groom,
+        work: PARTS_OF_A_CUT.groom,
         tools: ['forceps' as const],
         opens: { page: 'cuttings' as const },
       },

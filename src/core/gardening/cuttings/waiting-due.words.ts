@@ -5,9 +5,9 @@ import { waitingActs, type WaitingDueFacts } from './waiting-due'
 export const waitingDueRules: DueRules<WaitingDueFacts> = {
   find: waitingActs,
   words: {
-    set: ({ what }) => ({
+    set: ({ what, days }) => ({
       what: `Set “${what}”, or take it off the waiting list`,
-      why: 'what it waited for has come',
+      why: days > 0 ? 'then it need wait no longer' : 'what it waited for has come',
       waiting: '',
     }),
   },

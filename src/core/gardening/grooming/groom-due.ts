@@ -1,7 +1,7 @@
 import type { DueOf, Tool } from '../../history/due'
 import type { TankHistory } from '../../history/types'
 import type { Instant } from '../../quantity/time'
-import { PARTS } from '../trim/minutes'
+import { PARTS_OF_A_CUT } from '../trim/minutes'
 import { groomingDue, type GroomDue } from './due'
 
 export interface GroomDueFacts {
@@ -22,7 +22,7 @@ export const groomAct = (due: GroomDue): DueOf<GroomDueFacts> => ({
     low: due.inDays - LOOSE * due.everyDays,
     high: due.inDays + LOOSE * due.everyDays,
   },
-  work: PARTS.groom,
+  work: PARTS_OF_A_CUT.groom,
   tools: TOOLS[due.act],
   opens: { form: 'groom', fill: { what: due.act } },
 })

@@ -8,12 +8,16 @@ export const groomDueRules: DueRules<GroomDueFacts> = {
   find: groomActs,
   words: {
     groom: (due) => ({
-      what: `${WHAT[due.act]} ${due.planting.stake}`,
+      what: sayAct(due),
       why: sayGroomDue(due),
       waiting: WAITING[due.act],
     }),
   },
 }
+
+/** What nothing on paper holds yet is tied or glued; what is tied is looked at. */
+const sayAct = ({ act, doneAgo, planting }: GroomDue): string =>
+  `${act === 'fixed' && doneAgo === null ? 'Tie or glue' : WHAT[act]} ${planting.stake}`
 
 const WHAT: Readonly<Record<GroomDue['act'], string>> = {
   'leaves-taken': 'Take old leaves off',
@@ -24,7 +28,7 @@ const WHAT: Readonly<Record<GroomDue['act'], string>> = {
   'spike-cut': 'Cut the spike of',
   'spike-left': 'Leave the spike of',
   'roots-pruned': 'Cut back the roots of',
-  fixed: 'Look how it holds:',
+  fixed: 'Look at the thread of',
   brushed: 'Brush',
   vacuumed: 'Vacuum',
 }

@@ -31,10 +31,10 @@ test('an old thick mat may lift, a mown one not; one that was seen lifting does'
 
 test('mowing and poking are due by thickness and by days', () => {
   const old = lawn([], 200)
-  expect(old.mowIn).toBe(0)
+  expect(old.mowIn.value).toBe(0)
   expect(old.pokeIn).toBe(0)
   expect(sayLawn(old, METRIC).join(' ')).toContain('Mow it now, end to end')
-  expect(lawn([mown(199)], 200).mowIn).toBeGreaterThan(30)
+  expect(lawn([mown(199)], 200).mowIn.value).toBeGreaterThan(30)
 })
 
 test('bare ground: runners close it in the weeks a logistic takes, by hand from the fitted rate; what loses ground is filled', () => {

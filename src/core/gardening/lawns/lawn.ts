@@ -26,8 +26,7 @@ export interface Lawn {
   /** It was seen lifting of late. */
   seenLifting: boolean
   /** Days until it is to be mown, zero: now, with the range of its thickness; and until holes are to be poked. */
-  mowIn: number
-  mowDays: DueDays
+  mowIn: DueDays
   pokeIn: number
   /** Food of the last fortnight, g, where the mat is so thick that what sinks is lost in it; null: nothing was fed, or it is not. */
   fedGrams: number | null
@@ -83,7 +82,6 @@ function lawnOf(history: TankHistory, planting: Planting, now: Instant): Lawn {
   const sincePoke = today - Math.max(poked ?? -Infinity, dayOf(planting.plantedAt))
   const cover = fit?.now.value ?? null
   const area = patchArea(planting)
-  const mowDays = daysToMow(history, planting, species, thickness, now)
   const then = fit ? coverIn(fit, AHEAD_DAYS).value : CLOSED
   return {
     planting,
@@ -94,8 +92,7 @@ function lawnOf(history: TankHistory, planting: Planting, now: Instant): Lawn {
     thickness,
     lift: liftRisk(unmownDays, thickness.value, species, seenLifting),
     seenLifting,
-    mowIn: mowDays.value,
-    mowDays,
+    mowIn: daysToMow(history, planting, species, thickness, now),
     pokeIn: Math.max(0, POKE_DAYS - sincePoke),
     fedGrams: thickness.value < SWALLOWS_CM ? null : fedIn(history, today),
     closed: cover !== null && cover >= CLOSED,

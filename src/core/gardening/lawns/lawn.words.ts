@@ -40,9 +40,9 @@ export const sayWhyMown = ({ lift, unmownDays, mown }: Lawn): string =>
 
 function sayWork({ mowIn, pokeIn }: Lawn): string {
   const mow =
-    mowIn < 1
+    mowIn.value < 1
       ? 'Mow it now, end to end, seedlings and all'
-      : `Mow it in about ${sayDays(Math.round(mowIn))}`
+      : `Mow it in about ${sayDays(Math.round(mowIn.value))}`
   const poke =
     pokeIn < 1 ? 'poke holes from left to right' : `poke holes in ${sayDays(Math.round(pokeIn))}`
   return `${mow}; ${poke}.`

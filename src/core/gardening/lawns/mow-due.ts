@@ -1,7 +1,7 @@
 import type { DueOf } from '../../history/due'
 import type { TankHistory } from '../../history/types'
 import type { Instant } from '../../quantity/time'
-import { PARTS } from '../trim/minutes'
+import { PARTS_OF_A_CUT } from '../trim/minutes'
 import { lawnsOf, type Lawn } from './lawn'
 
 export interface MowDueFacts {
@@ -14,8 +14,8 @@ export const mowAct = (lawn: Lawn): DueOf<MowDueFacts> => ({
   facts: lawn,
   key: `groom:mown:${lawn.planting.id}`,
   subject: { of: 'planting', id: lawn.planting.id },
-  days: lawn.mowDays,
-  work: PARTS.trim,
+  days: lawn.mowIn,
+  work: PARTS_OF_A_CUT.trim,
   tools: ['scissors', 'net'],
   opens: { form: 'groom', fill: { what: 'mown' } },
 })

@@ -149,7 +149,7 @@ describe('what is on paper moves the odds', () => {
 
 test('gas that was set otherwise within thirty days speaks for gas; what has run unchanged for longer speaks against it', () => {
   const leaves = (changedOn: number) => {
-    const [first] = [gasRecord('gas', { onAt: '08:00', offAt: '18:00' }, at(0))]
+    const first = gasRecord('gas', { onAt: '08:00', offAt: '18:00' }, at(0))
     const gas = {
       ...first,
       settings: [...first.settings, since(at(changedOn), first.settings[0].is)],
@@ -161,6 +161,7 @@ test('gas that was set otherwise within thirty days speaks for gas; what has run
   expect(leaves(91)).toContain('gas changed')
   expect(leaves(120)).toContain('gas changed')
   expect(leaves(89)).not.toContain('gas changed')
+  expect(leaves(89)).toContain('gas runs')
   // What is set for a day to come has changed nothing yet.
   expect(leaves(125)).not.toContain('gas changed')
 })

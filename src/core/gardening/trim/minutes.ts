@@ -6,7 +6,7 @@ import { normalEstimate, Z80, type Estimate } from '../../quantity/estimate'
 /** Minutes a cut takes where nobody wrote down how long the work of a week was. Common practice, from memory. */
 const USUAL = { value: 8, low: 4, high: 15 } as const
 /** What else fills the minutes of a week, in parts of a cut. Common practice. */
-export const PARTS = {
+export const PARTS_OF_A_CUT = {
   trim: 1,
   groom: 0.7,
   'water-change': 2.5,
@@ -22,10 +22,10 @@ export function minutesACut({ entries }: Pick<TankHistory, 'entries'>): Estimate
   const weeks = entriesOf(entries, 'feeling').flatMap((entry): number[] => {
     if (entry.workMinutes === null) return []
     const to = entryDay(entry)
-    const parts = (Object.keys(PARTS) as (keyof typeof PARTS)[]).reduce(
+    const parts = (Object.keys(PARTS_OF_A_CUT) as (keyof typeof PARTS_OF_A_CUT)[]).reduce(
       (sum, kind) =>
         sum +
-        PARTS[kind] *
+        PARTS_OF_A_CUT[kind] *
           ofKind(entries, kind).filter(
             (one) => entryDay(one) <= to && entryDay(one) > to - WEEK_DAYS,
           ).length,

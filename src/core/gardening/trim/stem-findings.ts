@@ -68,12 +68,16 @@ export function stemFindings(history: TankHistory, now: Instant): OfStems[] {
     const reach = daysToSurface(history, planting, now)
     // What is at the surface in days is graver than a lost form.
     const isThere = reach !== null && reach.value <= ACT_DAYS
-    if (form && !isThere) return [toCut(form, history, scene)]
+    if (form && !isThere && !isPencil(scene, planting)) return [toCut(form, history, scene)]
     return reach && reach.value <= NEAR_DAYS
       ? [atSurface(planting, reach, history, scene, isGrownForCuts)]
       : []
   })
 }
+
+/** Nobody ever measured or cut it. */
+const isPencil = ({ plants }: Scene, { id }: Planting): boolean =>
+  plants.some(({ planting, pencil }) => planting.id === id && pencil)
 
 const namedIn = ({ tank }: Scene, { stake, name, patch }: Planting): Named => ({
   stake,
@@ -109,7 +113,7 @@ function atSurface(
   const base = ofStem('surface', id)
   const facts = { ...namedIn(scene, planting), reach, there: reach.value < THERE_DAYS }
   // This is pencil, and asks for a look rather than for scissors.
-  if (scene.plants.find((plant) => plant.planting.id === id)?.pencil)
+  if (isPencil(scene, planting))
     return {
       ...base,
       rule: 'surface-unseen',

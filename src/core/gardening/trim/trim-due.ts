@@ -1,7 +1,7 @@
 import type { DueOf } from '../../history/due'
 import type { TankHistory } from '../../history/types'
 import type { Instant } from '../../quantity/time'
-import { PARTS } from './minutes'
+import { PARTS_OF_A_CUT } from './minutes'
 import { trimsDue, type TrimDue } from './work-list'
 
 export interface TrimDueFacts {
@@ -15,7 +15,7 @@ export const trimAct = (due: TrimDue): DueOf<TrimDueFacts> => ({
   key: `trim:${due.hedge.planting.id}`,
   subject: { of: 'planting', id: due.hedge.planting.id },
   days: due.days,
-  work: PARTS.trim,
+  work: PARTS_OF_A_CUT.trim,
   tools: ['scissors', 'net'],
   opens: { form: 'trim' },
 })

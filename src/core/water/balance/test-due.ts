@@ -1,4 +1,4 @@
-import type { DueOf } from '../../history/due'
+import { LIGHT_WORK, type DueOf } from '../../history/due'
 import type { TankHistory } from '../../history/types'
 import type { Instant } from '../../quantity/time'
 import { conditionsOf } from '../estimate/conditions'
@@ -8,9 +8,6 @@ export interface TestDueFacts {
   test: WorthTesting
 }
 
-/** A test is so much work, in parts of a cut. Common practice. */
-const WORK = 0.4
-
 /** Tests that would change what Vivero thinks, the most telling first. They are never late: they are worth making now. */
 export const testActs = (history: TankHistory, now: Instant): DueOf<TestDueFacts>[] =>
   worthTesting(history, conditionsOf(history, now), now).map((test) => ({
@@ -19,7 +16,7 @@ export const testActs = (history: TankHistory, now: Instant): DueOf<TestDueFacts
     key: `test:${test.parameter}`,
     subject: { of: 'water' },
     days: { value: 0, low: 0, high: null },
-    work: WORK,
+    work: LIGHT_WORK,
     tools: ['tests'],
     opens: { form: 'reading', fill: { parameter: test.parameter } },
   }))

@@ -7,6 +7,7 @@ import { sayFlower, sayGroomDue, sayHarm } from '@/core/gardening/grooming/groom
 import { lawnsOf, type Lawn } from '@/core/gardening/lawns/lawn'
 import { sayLawn } from '@/core/gardening/lawns/lawn.words'
 import type { Planting } from '@/core/history/types'
+import { METRIC } from '@/core/quantity/measures'
 import { sayAll, sayDays } from '@/core/quantity/say'
 import { reckoned } from '@/data/analysis-cache'
 import { measuresHere } from '@/data/border/measures-here'
@@ -23,7 +24,7 @@ export async function GroomingPage({ slug }: { slug: string }) {
   const story = await storyOr404(slug)
   const measures = await measuresHere()
   const { due, lawns, flowers, harms } = reckoned(story, now(), 'grooming', (at) => ({
-    due: duesOf(story, at, measures, ['groom']).map(({ facts }) => facts),
+    due: duesOf(story, at, METRIC, ['groom']).map(({ facts }) => facts),
     lawns: lawnsOf(story, at),
     flowers: flowersOf(story, at),
     harms: harmsOf(story, at),

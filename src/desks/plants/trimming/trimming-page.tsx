@@ -99,9 +99,9 @@ export async function TrimmingPage({ slug, query }: { slug: string; query: Query
 function Mow({ slug, lawns }: { slug: string; lawns: TrimmingModel['lawns'] }) {
   return lawns.map((lawn) => (
     <Flex key={lawn.planting.id} gap={3} mb={2} align="flex-start">
-      <Stake code={lawn.planting.stake} alarm={lawn.mowIn <= 0} />
+      <Stake code={lawn.planting.stake} alarm={lawn.mowIn.value <= 0} />
       <Box>
-        <b>{lawn.mowIn <= 0 ? 'now' : `in ${sayDays(Math.ceil(lawn.mowIn))}`}</b>:{' '}
+        <b>{lawn.mowIn.value <= 0 ? 'now' : `in ${sayDays(Math.ceil(lawn.mowIn.value))}`}</b>:{' '}
         {sayWhyMown(lawn)}. <DoLink href={addressOf(slug, mowAct(lawn))}>Log the mowing</DoLink>
       </Box>
     </Flex>
@@ -206,7 +206,7 @@ function sentenceOf(
   lawns: TrimmingModel['lawns'],
 ): string {
   const stakes = (all: readonly TrimDue[]) => sayAll(all.map(({ hedge }) => hedge.planting.stake))
-  const mown = lawns.filter(({ mowIn }) => mowIn <= 7).map(({ planting }) => planting.stake)
+  const mown = lawns.filter(({ mowIn }) => mowIn.value <= 7).map(({ planting }) => planting.stake)
   const mow = mown.length > 0 ? `${sayAll(mown)} mown` : ''
   if (week.length > 0) {
     const at = week.filter(({ days }) => days.value < 0.5)
